@@ -1,0 +1,170 @@
+import { replaceWith, type Place, type Problem } from '../result.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import { lexBars, type BarToken } from './lines.ts';
+import { formatMeter, parseMeter, sameMeter, type Meter } from './meter.ts';
+import { parseBar, problemAt } from './parseBar.ts';
+import type { Bar } from './song.ts';
+
+interface Cell {
+  readonly tokens: BarToken[];
+  /** Where the cell begins and ends in its line, from 0. */
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Reads the lines of bars of one song, and remembers from line to line what sounds and in which metre. */
+export class BarsReader {
+  readonly found: Problem[] = [];
+  readonly places: Place[] = [];
+  readonly #songMeter: Meter;
+  readonly #style: NumberStyle;
+  #meter: Meter;
+  #ticksBefore: number | null = null;
+  #barBefore: { meter: Meter } | null = null;
+
+  constructor(meter: Meter, style: NumberStyle) {
+    this.#songMeter = meter;
+    this.#meter = meter;
+    this.#style = style;
+  }
+
+  /** A section begins in the song's own metre, with nothing to hold or repeat. */
+  openSection(): void {
+    this.#meter = this.#songMeter;
+    this.#barBefore = null;
+  }
+
+  readLine(text: string, line: number): Bar[] {
+    const bars: Bar[] = [];
+    for (const cell of cellsOf(text)) {
+      const bar = this.#readCell(cell, line);
+      if (!bar) continue;
+      bars.push(bar);
+      const first = cell.tokens[0]!;
+      const last = cell.tokens.at(-1)!;
+      const length = last.start + last.text.length - first.start;
+      this.places.push({ line, column: first.start + 1, length });
+    }
+    return bars;
+  }
+
+  #readCell(cell: Cell, line: number): Bar | null {
+    if (cell.tokens.length === 0) {
+      const message =
+        'An empty bar says nothing: write a chord, . to hold, _ for silence or % for the bar before.';
+      const place = { line, column: cell.start + 1, length: Math.max(cell.end - cell.start, 1) };
+      this.found.push({
+        severity: 'problem',
+        message,
+        place,
+        repairs: [' . ', ' _ ', ' % '].map(replaceWith),
+      });
+      return null;
+    }
+    const changesMeter = this.#takeMeter(cell.tokens, line);
+    const pickup = this.#takePickup(cell.tokens, line);
+    const same = cell.tokens.find((token) => token.kind === 'same');
+    if (same) return this.#readSame(same, cell, line, changesMeter);
+    const hasParts = cell.tokens.some(({ kind }) => ['hold', 'rest', 'chord'].includes(kind));
+    if (!hasParts) {
+      const only = cell.tokens[0]!;
+      this.found.push(
+        problemAt(only, line, 'A bar must follow here.', [replaceWith(`${only.text} _`)]),
+      );
+      return null;
+    }
+    const read = parseBar(cell.tokens, {
+      line,
+      meter: this.#meter,
+      changesMeter,
+      style: this.#style,
+      ticksBefore: this.#ticksBefore,
+      startsSection: this.#barBefore === null,
+      pickup,
+    });
+    this.found.push(...read.problems);
+    this.#barBefore = { meter: this.#meter };
+    if (read.bar.kind === 'played') this.#ticksBefore = read.bar.slots.at(-1)!.ticks;
+    return read.bar;
+  }
+
+  #readSame(same: BarToken, cell: Cell, line: number, changesMeter: boolean): Bar {
+    if (cell.tokens.some((token) => token !== same && token.kind !== 'meter')) {
+      this.found.push(problemAt(same, line, '% is a whole bar by itself.', [replaceWith('.')]));
+    }
+    const before = this.#barBefore;
+    if (!before) {
+      this.found.push(
+        problemAt(same, line, 'There is no bar before this one in the section to repeat.', [
+          replaceWith('_'),
+        ]),
+      );
+    } else if (changesMeter || !sameMeter(before.meter, this.#meter)) {
+      const message = `% repeats a bar of ${formatMeter(before.meter)}, which does not fit a new metre.`;
+      this.found.push(problemAt(same, line, message, [replaceWith('_')]));
+    }
+    return { kind: 'same' };
+  }
+
+  /** Takes a change of metre at the head of a bar; true if there is one. */
+  #takeMeter(tokens: readonly BarToken[], line: number): boolean {
+    let changes = false;
+    for (const [index, token] of tokens.entries()) {
+      if (token.kind !== 'meter') continue;
+      const read = parseMeter(token.meter);
+      if (index > 0 || !token.text.endsWith('}')) {
+        this.found.push(
+          problemAt(token, line, 'A change of metre stands in braces before the bar, {2/4}.', [
+            replaceWith(read.ok ? `{${formatMeter(read.value)}}` : ''),
+          ]),
+        );
+      } else if (!read.ok) {
+        const [problem] = read.problems;
+        const repairs = problem!.repairs.map(({ text }) => replaceWith(`{${text}}`));
+        this.found.push(problemAt(token, line, problem!.message, repairs));
+      } else {
+        this.#meter = read.value;
+        changes = true;
+      }
+    }
+    return changes;
+  }
+
+  /** True for the first bar of the song in parentheses. Elsewhere, or half open, they are a problem. */
+  #takePickup(tokens: readonly BarToken[], line: number): boolean {
+    const marks = tokens.filter(({ kind }) => kind === 'open' || kind === 'close');
+    if (marks.length === 0) return false;
+    const [first] = tokens[0]?.kind === 'meter' ? tokens.slice(1) : tokens;
+    const whole = marks.length === 2 && first?.kind === 'open' && tokens.at(-1)?.kind === 'close';
+    if (whole && this.places.length === 0) return true;
+    const message = whole
+      ? 'Only the first bar of a song can be a pickup.'
+      : 'A pickup bar stands in one pair of parentheses.';
+    for (const mark of marks) this.found.push(problemAt(mark, line, message, [replaceWith('')]));
+    return false;
+  }
+}
+
+/** The bars of a line; a bar line at its beginning or end parts nothing. */
+function cellsOf(text: string): Cell[] {
+  const cells: Cell[] = [];
+  let tokens: BarToken[] = [];
+  let start = 0;
+  const close = (end: number) => {
+    cells.push({ tokens, start, end });
+    tokens = [];
+  };
+  for (const token of lexBars(text)) {
+    if (token.kind !== 'bar line') {
+      tokens.push(token);
+      continue;
+    }
+    close(token.start);
+    start = token.start + 1;
+  }
+  close(text.length);
+  const first = cells[0]?.tokens.length === 0 ? 1 : 0;
+  const last =
+    cells.length > 1 && cells.at(-1)!.tokens.length === 0 ? cells.length - 1 : cells.length;
+  return cells.slice(first, last);
+}

@@ -1,0 +1,240 @@
+import { movedTo, quoted, replaceWith, type Place, type Problem } from '../result.ts';
+import { fieldNames, readField, type FieldName, type SongHead } from './fields.ts';
+import { readLine, type Line } from './lines.ts';
+import { commonTime } from './meter.ts';
+import { BarsReader } from './parseBars.ts';
+import { styleFor, type Phrase, type Song } from './song.ts';
+
+/** Longest chart and longest line that are read, in UTF-16 code units. */
+export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as const;
+
+/**
+ * A chart that was read. With problems the rest of it is still there: chords that could not be read stand in it
+ * as they were typed. `barPlaces` says where each bar stands in the text, in the order of the song.
+ */
+export type ChartResult = {
+  readonly barPlaces: readonly Place[];
+  readonly hints: readonly Problem[];
+} & (
+  | { readonly ok: true; readonly value: Song }
+  | { readonly ok: false; readonly problems: readonly Problem[]; readonly partial: Song }
+);
+
+const emptyHead: SongHead = {
+  title: '',
+  key: { tonic: { letter: 'C', alter: 0 }, mode: 'major' },
+  meter: commonTime,
+  tempo: null,
+  reading: 'as written',
+  minor: 'relative',
+  details: { by: '', singer: '', feel: '', rights: '' },
+};
+
+/**
+ * Reads chart text; docs/chart-text.md is its grammar. Never throws and never gives up:
+ * every line that can be read is, whatever the others hold.
+ */
+export function parseChart(text: string): ChartResult {
+  if (text.length > chartLimits.characters) {
+    const message = `A chart holds up to ${chartLimits.characters} characters; this has ${text.length}. Is it more than one song?`;
+    const place = { line: 1, column: 1, length: 1 };
+    const problems: Problem[] = [{ severity: 'problem', message, place, repairs: [] }];
+    return {
+      ok: false,
+      problems,
+      partial: { ...emptyHead, sections: [] },
+      hints: [],
+      barPlaces: [],
+    };
+  }
+  const reader = new ChartReader();
+  for (const [index, line] of text.split(/\r\n|\r|\n/).entries()) reader.take(line, index + 1);
+  return reader.finish();
+}
+
+interface OpenSection {
+  readonly name: string;
+  readonly times: number;
+  readonly directions: string[];
+  readonly phrases: { bars: Phrase['bars']; words: string[][] }[];
+}
+
+class ChartReader {
+  #head = emptyHead;
+  readonly #seen = new Set<FieldName>();
+  readonly #sections: OpenSection[] = [];
+  readonly #found: Problem[] = [];
+  #bars: BarsReader | null = null;
+
+  take(typed: string, number: number): void {
+    const text = this.#withoutControls(typed, number);
+    if (text.length > chartLimits.lineCharacters) {
+      this.#problem(
+        number,
+        text,
+        `A line holds up to ${chartLimits.lineCharacters} characters; this has ${text.length}. Start a new line after a phrase.`,
+      );
+      return;
+    }
+    const line = readLine(text, this.#sections.length > 0);
+    switch (line.kind) {
+      case 'blank':
+        return;
+      case 'field':
+        return this.#takeField(line, number);
+      case 'heading':
+        return this.#openSection(line, text, number);
+      case 'words':
+        return this.#takeWords(line, text, number);
+      case 'direction':
+        return this.#takeDirection(line.text, text, number);
+      case 'bars':
+        return this.#takeBars(text, number);
+      case 'heading with bars':
+        return this.#problem(
+          number,
+          text,
+          'A section’s name has a line to itself, ended by its colon.',
+          [`${line.name}:\n  ${line.rest}`],
+        );
+      case 'late field':
+        return this.#problem(
+          number,
+          text,
+          `${quoted(line.name)} is a field; fields stand above the first section.`,
+          [''],
+        );
+      case 'unknown field':
+        return this.#problem(
+          number,
+          text,
+          `${quoted(line.name)} is no field of a chart. There are ${fieldNames.join(', ')}.`,
+          [...nearFields(line.name).map((name) => `${name}: ${line.value}`), ''],
+        );
+    }
+  }
+
+  finish(): ChartResult {
+    const song: Song = { ...this.#head, sections: this.#sections };
+    const barPlaces = this.#bars?.places ?? [];
+    const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
+    const problems = found.filter(({ severity }) => severity === 'problem');
+    const hints = found.filter(({ severity }) => severity === 'hint');
+    if (problems.length === 0) return { ok: true, value: song, hints, barPlaces };
+    return { ok: false, problems, partial: song, hints, barPlaces };
+  }
+
+  #takeField(line: Extract<Line, { kind: 'field' }>, number: number): void {
+    const { name, value, valueStart } = line;
+    if (this.#seen.has(name)) {
+      const place = { line: number, column: 1, length: valueStart + value.length };
+      const message = `${quoted(name)} was said above already; only one can hold.`;
+      this.#found.push({
+        severity: 'problem',
+        message,
+        place,
+        repairs: [{ label: 'Delete this line', text: '' }],
+      });
+      return;
+    }
+    this.#seen.add(name);
+    const read = readField(name, value, this.#head);
+    if (read.ok) this.#head = read.value;
+    const found = read.ok ? read.hints : read.problems;
+    this.#found.push(...found.map((problem) => movedTo(problem, number, valueStart)));
+  }
+
+  #openSection(line: Extract<Line, { kind: 'heading' }>, text: string, number: number): void {
+    const { name, times } = line;
+    if (name === '')
+      this.#problem(number, text, 'A section needs a name before its colon.', ['Verse:']);
+    if (name.length > 60) {
+      this.#problem(number, text, 'The name of a section holds up to 60 characters.', [
+        `${name.slice(0, 60).trim()}:`,
+      ]);
+    }
+    const inRange = times >= 1 && times <= 99;
+    if (!inRange) this.#problem(number, text, 'A section is played 1 to 99 times.', [`${name}:`]);
+    this.#sections.push({ name, times: inRange ? times : 1, directions: [], phrases: [] });
+    this.#bars?.openSection();
+  }
+
+  #takeBars(text: string, number: number): void {
+    if (this.#sections.length === 0) {
+      this.#problem(number, text, 'Bars stand in a section; give it a name first.', [
+        `Verse:\n  ${text.trim()}`,
+      ]);
+      this.#sections.push({ name: '', times: 1, directions: [], phrases: [] });
+    }
+    // The fields are known by now: the first line of bars comes after them.
+    this.#bars ??= new BarsReader(this.#head.meter, styleFor(this.#head.key, this.#head));
+    const bars = this.#bars.readLine(text, number);
+    if (bars.length > 0) this.#sections.at(-1)!.phrases.push({ bars, words: [] });
+  }
+
+  #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {
+    const phrase = this.#sections.at(-1)?.phrases.at(-1);
+    if (!phrase) {
+      this.#problem(
+        number,
+        text,
+        'Words stand under a line of bars; there is none above them in this section.',
+      );
+      return;
+    }
+    const cells = line.text.split('|').map((cell) => cell.trim());
+    while (cells.at(-1) === '') cells.pop();
+    if (cells.length > phrase.bars.length) {
+      const before = line.text.split('|').slice(0, phrase.bars.length).join('|').length;
+      const place = { line: number, column: line.start + before + 1, length: 1 };
+      const message = `There are words for ${cells.length} bars, and the line above has ${phrase.bars.length}.`;
+      this.#found.push({
+        severity: 'problem',
+        message,
+        place,
+        repairs: [{ label: 'Join the words here', text: ' ' }],
+      });
+    }
+    if (cells.length > 0) phrase.words.push(cells);
+  }
+
+  #takeDirection(direction: string, text: string, number: number): void {
+    const section = this.#sections.at(-1);
+    if (section && direction !== '') section.directions.push(direction);
+    else if (!section)
+      this.#problem(number, text, 'A direction stands in a section; there is none above it.');
+  }
+
+  /** Invisible control characters are told and read as spaces. */
+  #withoutControls(text: string, number: number): string {
+    // eslint-disable-next-line no-control-regex -- finding control characters is the purpose
+    return text.replace(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g, (control, at: number) => {
+      const code = control.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0');
+      this.#found.push({
+        severity: 'problem',
+        message: `There is an invisible control character here (U+${code}).`,
+        place: { line: number, column: at + 1, length: 1 },
+        repairs: [{ label: 'Delete it', text: '' }],
+      });
+      return ' ';
+    });
+  }
+
+  #problem(line: number, text: string, message: string, instead: readonly string[] = []): void {
+    const typed = text.trim();
+    const column = text.length - text.trimStart().length + 1;
+    const repairs = instead.map((repair) =>
+      repair === '' ? { label: 'Delete this line', text: '' } : replaceWith(repair),
+    );
+    const place = { line, column, length: Math.max(typed.length, 1) };
+    this.#found.push({ severity: 'problem', message, place, repairs });
+  }
+}
+
+function nearFields(name: string): FieldName[] {
+  return fieldNames.filter((field) => field[0] === name[0]?.toLowerCase());
+}
+
+function byPlace(one: Problem, other: Problem): number {
+  return one.place.line - other.place.line || one.place.column - other.place.column;
+}

@@ -1,0 +1,121 @@
+import { formatChord } from '../chord/formatChord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import { formatKey } from '../pitch/key.ts';
+import { fieldNames, type FieldName } from './fields.ts';
+import { divisions, formatMeter, type Meter } from './meter.ts';
+import {
+  pushMark,
+  styleFor,
+  type Bar,
+  type ChordSlot,
+  type PlayedBar,
+  type Section,
+  type Slot,
+  type Song,
+} from './song.ts';
+
+/** Chart text of a song, in the one canonical form. Reading it gives the same song. */
+export function printChart(song: Song): string {
+  const fields = fieldNames.flatMap((name) => {
+    const value = fieldValue(song, name);
+    return value === null ? [] : [`${name}: ${value}`.trimEnd()];
+  });
+  const style = styleFor(song.key, song);
+  const sections = song.sections.map((section) => printSection(section, song.meter, style));
+  return `${[fields.join('\n'), ...sections].join('\n\n')}\n`;
+}
+
+function fieldValue(song: Song, name: FieldName): string | null {
+  switch (name) {
+    case 'title':
+      return song.title;
+    case 'key':
+      return formatKey(song.key);
+    case 'meter':
+      return formatMeter(song.meter);
+    case 'tempo':
+      return song.tempo === null ? null : String(song.tempo);
+    case 'numbers':
+      return song.reading === 'as written' ? null : song.reading;
+    case 'minor':
+      return song.minor === 'relative' ? null : song.minor;
+    case 'by':
+    case 'singer':
+    case 'feel':
+    case 'rights':
+      return song.details[name] || null;
+  }
+}
+
+function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
+  const lines = [`${section.name}${section.times === 1 ? '' : ` x${section.times}`}:`];
+  for (const direction of section.directions) lines.push(`  * ${direction}`);
+  let meter = songMeter;
+  for (const phrase of section.phrases) {
+    const bars = phrase.bars.map((bar) => {
+      if (bar.kind === 'played' && bar.meter) meter = bar.meter;
+      return printBar(bar, meter, style);
+    });
+    lines.push(`  ${bars.join(' | ')}`);
+    for (const words of phrase.words) lines.push(`  > ${words.join(' | ')}`);
+  }
+  return lines.join('\n');
+}
+
+function printBar(bar: Bar, meter: Meter, style: NumberStyle): string {
+  if (bar.kind === 'same') return '%';
+  const parts = printParts(bar, meter, style);
+  const change = bar.meter ? `{${formatMeter(bar.meter)}} ` : '';
+  return change + (bar.pickup ? `( ${parts} )` : parts);
+}
+
+/** The bar in the fewest parts that show all its slots. */
+function printParts(bar: PlayedBar, meter: Meter, style: NumberStyle): string {
+  for (const way of divisions(meter)) {
+    const counts = countParts(bar.slots, way);
+    if (!counts) continue;
+    return bar.slots
+      .flatMap((slot, index) => [
+        printSlot(slot, style),
+        ...Array.from({ length: counts[index]! - 1 }, () => '.'),
+      ])
+      .join(' ');
+  }
+  return bar.slots.map((slot) => printSlot(slot, style)).join(' ');
+}
+
+/** How many parts of a division each slot takes; null where a slot begins or ends inside a part. */
+function countParts(slots: readonly Slot[], way: readonly number[]): number[] | null {
+  const counts: number[] = [];
+  let next = 0;
+  for (const slot of slots) {
+    let ticks = 0;
+    let count = 0;
+    while (ticks < slot.ticks && next < way.length) {
+      ticks += way[next]!;
+      next += 1;
+      count += 1;
+    }
+    if (ticks !== slot.ticks || count === 0) return null;
+    counts.push(count);
+  }
+  return next === way.length ? counts : null;
+}
+
+function printSlot(slot: Slot, style: NumberStyle): string {
+  switch (slot.kind) {
+    case 'chord':
+      return (slot.push ? pushMark(slot.push) : '') + formatChord(slot.chord, style) + marks(slot);
+    case 'rest':
+      return slot.fermata ? '_^' : '_';
+    case 'held':
+      return '.';
+    case 'unread':
+      return slot.text;
+  }
+}
+
+function marks(slot: ChordSlot): string {
+  const ring = slot.ring ? `~${slot.ring.bars ?? ''}` : '';
+  return ring + (slot.stop ? '!' : '') + (slot.fermata ? '^' : '');
+}

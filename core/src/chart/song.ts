@@ -1,0 +1,114 @@
+import type { Chord, Reading } from '../chord/chord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import type { MinorSchool } from '../pitch/degree.ts';
+import type { Key } from '../pitch/key.ts';
+import type { Signs } from '../pitch/note.ts';
+import type { Meter } from './meter.ts';
+
+/** What a player wrote: everything in degrees, so that a key is only ever a way of looking at it. */
+export interface Song {
+  readonly title: string;
+  readonly key: Key;
+  readonly meter: Meter;
+  /** Felt beats a minute (a dotted quarter in 6/8, 9/8 and 12/8); null where the chart does not say. */
+  readonly tempo: number | null;
+  /** How the chart's own text writes numbers; a reader may look at it in another way. */
+  readonly reading: Reading;
+  readonly minor: MinorSchool;
+  readonly details: SongDetails;
+  readonly sections: readonly Section[];
+}
+
+/** What is said of a song besides its music; an empty text where nothing is. */
+export interface SongDetails {
+  readonly by: string;
+  readonly singer: string;
+  readonly feel: string;
+  readonly rights: string;
+}
+
+export interface Section {
+  readonly name: string;
+  /** How many times it is played where it stands, 1 to 99. */
+  readonly times: number;
+  readonly directions: readonly string[];
+  readonly phrases: readonly Phrase[];
+}
+
+/** One line of bars, with the lines of words under them. */
+export interface Phrase {
+  readonly bars: readonly Bar[];
+  /** Each line of words, parted like the bars; shorter than the bars where the line ends early. */
+  readonly words: readonly (readonly string[])[];
+}
+
+export type Bar = PlayedBar | SameBar;
+
+export interface PlayedBar {
+  readonly kind: 'played';
+  /** A change of metre before this bar; it holds to the end of the section. */
+  readonly meter: Meter | null;
+  /** The bar leads in: what is silent in it is not counted as a bar of the song. */
+  readonly pickup: boolean;
+  readonly slots: readonly Slot[];
+}
+
+/** The bar before it once more (`%`). */
+export interface SameBar {
+  readonly kind: 'same';
+}
+
+/** A stretch of a bar, in ticks. */
+export type Slot = { readonly ticks: number } & (
+  | ChordSlot
+  | { readonly kind: 'rest'; readonly fermata: boolean }
+  /** What sounded before goes on, with no new attack; at the start of a pickup, silence. */
+  | { readonly kind: 'held' }
+  /** Text that is no chord, kept as it was typed; only in a song with problems. */
+  | { readonly kind: 'unread'; readonly text: string }
+);
+
+export interface ChordSlot {
+  readonly kind: 'chord';
+  readonly chord: Chord;
+  readonly push: Push | null;
+  readonly ring: Ring | null;
+  /** A short attack, then silence. */
+  readonly stop: boolean;
+  readonly fermata: boolean;
+}
+
+/** The chord comes in early, by an eighth or a sixteenth. */
+export interface Push {
+  readonly by: 'eighth' | 'sixteenth';
+  readonly hands: 'both' | 'right';
+}
+
+/** The chord rings: to the end of its slot, or for a number of bars. */
+export interface Ring {
+  readonly bars: number | null;
+}
+
+/** Ticks that a push comes early. */
+export function pushTicks(push: Push): number {
+  return push.by === 'eighth' ? 240 : 120;
+}
+
+export function pushMark(push: Push): string {
+  return (push.by === 'eighth' ? '<' : '<<') + (push.hands === 'right' ? 'r' : '');
+}
+
+/**
+ * The style of numbers that suits a song, from what a reader wishes.
+ * Counting from the own tonic has a meaning in minor keys only.
+ */
+export function styleFor(
+  key: Key,
+  wish: { readonly reading: Reading; readonly minor: MinorSchool; readonly signs?: Signs },
+): NumberStyle {
+  return {
+    reading: wish.reading,
+    minor: key.mode === 'minor' ? wish.minor : 'relative',
+    signs: wish.signs ?? 'typed',
+  };
+}

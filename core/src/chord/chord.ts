@@ -1,0 +1,52 @@
+import type { Degree } from '../pitch/degree.ts';
+import { fold, semitonesOfStep } from '../pitch/note.ts';
+
+/** The figures a chord symbol can hold; 2, 4 and 6 are kept apart from 9, 11 and 13 because players write both. */
+export const figureNumbers = [1, 2, 3, 4, 5, 6, 7, 9, 11, 13] as const;
+export type FigureNumber = (typeof figureNumbers)[number];
+
+/**
+ * One tone of a chord, counted from its root: the interval of the major scale, and semitones over it.
+ * A minor third is `{ figure: 3, alter: -1 }`, a dominant seventh `{ figure: 7, alter: -1 }`.
+ */
+export interface Figure {
+  readonly figure: FigureNumber;
+  readonly alter: number;
+}
+
+/**
+ * A chord, stored explicitly: which reading or letters it was written in is no longer seen.
+ * Degrees are those of the key's relative major (in C minor, C is 6). Figures are sorted, root first.
+ */
+export interface Chord {
+  readonly root: Degree;
+  readonly figures: readonly Figure[];
+  readonly bass: Degree | null;
+}
+
+/** How a bare number is read: as a major chord, or as the chord the key builds there. */
+export type Reading = 'as written' | 'in key';
+
+/** The third and fifth of a triad, in semitones over the major triad's; null where it is left out. */
+export interface Triad {
+  readonly third: number | null;
+  readonly fifth: number | null;
+}
+
+/** Semitones above the root, folded into one octave. */
+export function figureSemitones({ figure, alter }: Figure): number {
+  return fold(semitonesOfStep(figure - 1) + alter, 12);
+}
+
+/** How far the chord has this figure altered; null where the chord does not have it. */
+export function alterOfFigure(figures: readonly Figure[], figure: FigureNumber): number | null {
+  return figures.find((tone) => tone.figure === figure)?.alter ?? null;
+}
+
+export function hasFigure(figures: readonly Figure[], figure: FigureNumber, alter = 0): boolean {
+  return figures.some((tone) => tone.figure === figure && tone.alter === alter);
+}
+
+export function sortedFigures(figures: readonly Figure[]): Figure[] {
+  return [...figures].sort((one, other) => one.figure - other.figure || one.alter - other.alter);
+}

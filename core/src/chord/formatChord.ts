@@ -1,0 +1,49 @@
+import { formatDegree, toOwnTonic, type Degree } from '../pitch/degree.ts';
+import { accidentals } from '../pitch/note.ts';
+import type { Chord } from './chord.ts';
+import { printQuality } from './printQuality.ts';
+import { bareTriad, plainStyle, type NumberStyle } from './reading.ts';
+
+/** A number chord in the pieces that a page sets in different sizes. */
+export interface ChordParts {
+  readonly accidental: string;
+  readonly numeral: string;
+  readonly quality: string;
+  readonly bass: string | null;
+}
+
+/** The pieces of a chord's number in a style; the quality is not grouped, since type size sets it apart. */
+export function chordParts(chord: Chord, style: NumberStyle = plainStyle): ChordParts {
+  const root = writtenDegree(chord.root, style);
+  return {
+    accidental: accidentals(root.alter, style.signs),
+    numeral: String(root.step),
+    quality: printQuality(chord.figures, bareTriad(chord.root, style), style.signs),
+    bass: chord.bass && formatDegree(writtenDegree(chord.bass, style), style.signs),
+  };
+}
+
+/**
+ * A chord as a line of text in numbers. Reading it back in the same style gives the same chord.
+ * @example formatChord(chord) // '5(13)', '6m7', '4maj7', '1/3', 'b7(13#11)/3'
+ */
+export function formatChord(chord: Chord, style: Partial<NumberStyle> = {}): string {
+  const { accidental, numeral, quality, bass } = chordParts(chord, { ...plainStyle, ...style });
+  return accidental + numeral + grouped(quality) + (bass === null ? '' : `/${bass}`);
+}
+
+/**
+ * A figure that directly follows the degree stands in parentheses when it is longer than one digit or is 5 or 6,
+ * so that 5(13) is not read as 51 and 3; so does an alteration, which could be read as belonging to the degree.
+ */
+function grouped(quality: string): string {
+  const figure = /^\d+/.exec(quality)?.[0];
+  const apart = figure
+    ? figure.length > 1 || figure === '5' || figure === '6'
+    : /^[b#♭♯]/u.test(quality);
+  return apart ? `(${quality.replace(/[()]/g, '')})` : quality;
+}
+
+function writtenDegree(degree: Degree, style: NumberStyle): Degree {
+  return style.minor === 'own tonic' ? toOwnTonic(degree) : degree;
+}

@@ -1,0 +1,162 @@
+import {
+  failure,
+  placeInLine,
+  quoted,
+  replaceWith,
+  success,
+  type Problem,
+  type Repair,
+  type Result,
+} from '../result.ts';
+import { formatDegree, readDegree, toRelative, type Degree } from '../pitch/degree.ts';
+import type { Chord } from './chord.ts';
+import { chordHints } from './chordHints.ts';
+import { parseQuality } from './parseQuality.ts';
+import { bareTriad, plainStyle, type NumberStyle } from './reading.ts';
+
+/** Longer than any chord that a hand could hold; what is longer was pasted by mistake. */
+const longestChord = 40;
+
+/** How the numbers in a text are to be read. `own tonic` is for minor keys only. */
+export type NumberReading = Pick<NumberStyle, 'reading' | 'minor'>;
+
+/**
+ * Reads a chord in numbers: a degree, its quality, perhaps a slash and a bass degree.
+ * @example parseChord('b7(13#11)/3')
+ * @example parseChord('27', { reading: 'in key' }) // 2m7
+ */
+export function parseChord(text: string, options: Partial<NumberReading> = {}): Result<Chord> {
+  const style: NumberStyle = { ...plainStyle, ...options };
+  if (text.length > longestChord) {
+    return refuse(
+      text,
+      0,
+      text.length,
+      `${quoted(text)} is too long for one chord. Part chords with spaces.`,
+    );
+  }
+  const read = readDegree(text);
+  if (!read) return refuse(text, 0, text.length, degreeMessage(text), degreeRepairs(text));
+
+  const split = splitBass(read.rest);
+  const qualityStart = text.length - read.rest.length;
+  const lateSign = /^(bb?|##?|♭♭?|♯♯?)$/u.exec(split.quality);
+  if (lateSign) {
+    const meant =
+      lateSign[0] + formatDegree(read.degree) + (split.bass === null ? '' : `/${split.bass}`);
+    return refuse(text, 0, text.length, `An accidental stands before the number: ${meant}.`, [
+      replaceWith(meant),
+    ]);
+  }
+
+  const root = stored(read.degree, style);
+  const quality = parseQuality(split.quality, bareTriad(root, style));
+  if (!quality.ok) {
+    if (quality.problem.message === 'unsaid') return unsaid(text, read.degree, read.rest);
+    const { start, length, message, instead } = quality.problem;
+    return refuse(
+      text,
+      qualityStart + start,
+      Math.max(length, 1),
+      message,
+      instead.map(replaceWith),
+    );
+  }
+
+  const bass = split.bass === null ? null : readBass(text, split.bass);
+  if (bass && !bass.ok) return bass;
+  const chord: Chord = {
+    root,
+    figures: quality.figures,
+    bass: bass && stored(bass.value, style),
+  };
+  const tooFar = [chord.root, chord.bass].some((degree) => degree && Math.abs(degree.alter) > 2);
+  if (tooFar) {
+    return refuse(
+      text,
+      0,
+      text.length,
+      'Counted from the relative major this needs three accidentals; write its simpler name.',
+    );
+  }
+  return success(chord, chordHints(text, chord, quality, style));
+}
+
+function stored(degree: Degree, style: NumberStyle): Degree {
+  return style.minor === 'own tonic' ? toRelative(degree) : degree;
+}
+
+/** Parts the quality from the bass at the last slash outside parentheses; the slash of 6/9 is none of these. */
+function splitBass(rest: string): { quality: string; bass: string | null } {
+  const slash = rest.lastIndexOf('/');
+  const inside = rest.indexOf(')', slash) >= 0;
+  const sixNine = /6\/9(?!\d)/.test(rest.slice(slash - 1));
+  if (slash < 0 || inside || sixNine) return { quality: rest, bass: null };
+  return { quality: rest.slice(0, slash), bass: rest.slice(slash + 1) };
+}
+
+function readBass(text: string, bass: string): Result<Degree> {
+  const read = readDegree(bass);
+  if (read?.rest === '') return success(read.degree);
+  const start = text.length - bass.length;
+  const sixNine = bass === '9' && /^[b#♭♯]?[1-7]$/u.test(text.slice(0, start - 1));
+  if (sixNine) {
+    return refuse(
+      text,
+      0,
+      text.length,
+      `${quoted(text)} could be a six-nine chord or a slash chord, and 9 is no degree.`,
+      [replaceWith('1(6/9)')],
+    );
+  }
+  const repairs = read ? [replaceWith(formatDegree(read.degree))] : [];
+  return refuse(
+    text,
+    bass === '' ? start - 1 : start,
+    Math.max(bass.length, 1),
+    'After the slash stands one degree of the key, 1 to 7, for the bass.',
+    repairs,
+  );
+}
+
+/** A bare 3, 6 or 7 among in-key numbers counted from a minor home note: the key has none there. */
+function unsaid(text: string, degree: Degree, rest: string): Result<Chord> {
+  const flat = formatDegree({ ...degree, alter: -1 }) + rest;
+  const repairs = [replaceWith(flat)];
+  if (degree.step === 7) repairs.push(replaceWith('7dim7'));
+  const number = formatDegree(degree);
+  return refuse(
+    text,
+    0,
+    text.length,
+    `In a minor key counted from its own tonic a bare ${number} is in doubt: the key has b${number} there.`,
+    repairs,
+  );
+}
+
+function degreeMessage(text: string): string {
+  if (text === '') return 'There is no chord here.';
+  if (/^[b#♭♯]*[089]/u.test(text)) {
+    return `${quoted(text)} does not begin with a degree: degrees run from 1 to 7.`;
+  }
+  if (/^[A-Ga-g]/.test(text)) {
+    return `${quoted(text)} is written in letters; a chart is written in numbers, 1 to 7.`;
+  }
+  return `${quoted(text)} does not begin with a degree, 1 to 7, perhaps with b or # before it.`;
+}
+
+function degreeRepairs(text: string): Repair[] {
+  const rest = /^[b#♭♯]?[89](.*)$/u.exec(text);
+  return rest ? [replaceWith((text.includes('8') ? '1' : '2') + rest[1]!)] : [];
+}
+
+function refuse(
+  text: string,
+  start: number,
+  length: number,
+  message: string,
+  repairs: readonly Repair[] = [],
+): { readonly ok: false; readonly problems: Problem[] } {
+  const place = placeInLine(start, Math.max(1, Math.min(length, Math.max(text.length - start, 1))));
+  return failure({ severity: 'problem', message, place, repairs });
+}

@@ -1,0 +1,234 @@
+import fc from 'fast-check';
+import {
+  allKeys,
+  divisions,
+  parseChord,
+  parseMeter,
+  type Bar,
+  type Chord,
+  type Degree,
+  type Key,
+  type Meter,
+  type Phrase,
+  type Section,
+  type Slot,
+  type Song,
+  type Step,
+} from '../src/index.ts';
+
+export const keys: fc.Arbitrary<Key> = fc.constantFrom(...allKeys);
+
+export const degrees: fc.Arbitrary<Degree> = fc.record({
+  step: fc.constantFrom<Step>(1, 2, 3, 4, 5, 6, 7),
+  alter: fc.constantFrom(0, 0, 0, -1, 1),
+});
+
+/** Every way the grammar can put a quality together; what it refuses is left out. */
+export const qualities: fc.Arbitrary<string> = fc
+  .tuple(
+    fc.constantFrom(
+      '',
+      '',
+      '',
+      'm',
+      'M',
+      'dim',
+      'aug',
+      'm(maj7)',
+      'maj7',
+      'maj9',
+      'maj13',
+      '7alt',
+      '5',
+    ),
+    fc.constantFrom('', '', '6', '6/9', '7', '9', '11', '13'),
+    fc.constantFrom('', '', '', 'sus2', 'sus4', 'sus2sus4'),
+    fc.subarray(['b5', '#5', 'b9', '#9', '#11', 'b13'], { maxLength: 3 }),
+    fc.subarray(['add2', 'add4', 'add6', 'add9', 'add11', 'add13', 'addb9', 'add#11'], {
+      maxLength: 2,
+    }),
+    fc.constantFrom('', '', '', 'omit3', 'no5'),
+  )
+  .map(([word, figure, sus, alterations, added, omitted]) =>
+    [word, figure && `(${figure})`, sus, ...alterations, ...added, omitted].join(''),
+  )
+  .filter((quality) => parseChord(`1${quality}`).ok);
+
+export const chords: fc.Arbitrary<Chord> = fc
+  .tuple(degrees, qualities, fc.option(degrees, { freq: 3 }))
+  .map(([root, quality, bass]) => {
+    const read = parseChord(`1${quality}`);
+    if (!read.ok) throw new Error(`the generator made ${quality}, which does not read`);
+    return { ...read.value, root, bass };
+  });
+
+export const meters: fc.Arbitrary<Meter> = fc
+  .constantFrom('2/4', '3/4', '4/4', '6/8', '9/8', '12/8', '5/4 (3+2)', '7/8 (4+3)', '7/8 (3+4)')
+  .map((text) => {
+    const read = parseMeter(text);
+    if (!read.ok) throw new Error(text);
+    return read.value;
+  });
+
+/** One line of text as a person types it: no bar line, no edge spaces, now and then emoji, markup or right-to-left. */
+const words = fc
+  .oneof(
+    fc.constantFrom(
+      'Lanterns on the',
+      'quay',
+      'grüß dich',
+      'שלום',
+      '🙂 light',
+      '<script>alert(1)</script>',
+      '',
+    ),
+    fc.string({ maxLength: 12 }),
+  )
+  .map((text) => text.replace(/[|\p{Cc}]/gu, ' ').trim());
+const line = words.filter((text) => text !== '');
+const fieldText = fc.oneof(words, fc.constant(''));
+
+function slots(meter: Meter, mayHold: boolean): fc.Arbitrary<Slot[]> {
+  return fc.constantFrom(...divisions(meter)).chain((lengths) =>
+    fc
+      .array(fc.tuple(slotBody, fc.boolean()), {
+        minLength: lengths.length,
+        maxLength: lengths.length,
+      })
+      .map((bodies) => {
+        const made: Slot[] = [];
+        for (const [index, [body, holds]] of bodies.entries()) {
+          const ticks = lengths[index]!;
+          const last = made.at(-1);
+          if (holds && last) made[made.length - 1] = { ...last, ticks: last.ticks + ticks };
+          else if (holds && mayHold) made.push({ kind: 'held', ticks });
+          else made.push({ ...body, ticks } as Slot);
+        }
+        return made;
+      }),
+  );
+}
+
+const marks = fc.constantFrom(
+  { ring: null, stop: false },
+  { ring: null, stop: false },
+  { ring: { bars: null }, stop: false },
+  { ring: { bars: 2 }, stop: false },
+  { ring: null, stop: true },
+);
+const slotBody = fc.oneof(
+  {
+    weight: 6,
+    arbitrary: fc
+      .tuple(chords, marks, fc.boolean())
+      .map(([chord, mark, fermata]) => ({
+        kind: 'chord' as const,
+        chord,
+        push: null,
+        ...mark,
+        fermata,
+      })),
+  },
+  { weight: 1, arbitrary: fc.boolean().map((fermata) => ({ kind: 'rest' as const, fermata })) },
+);
+
+/** Pushes a chord where the slot before it leaves room; never at the very beginning. */
+function withPushes(song: Song, seed: readonly boolean[]): Song {
+  let before: number | null = null;
+  let at = 0;
+  const sections = song.sections.map((section) => ({
+    ...section,
+    phrases: section.phrases.map((phrase) => ({
+      ...phrase,
+      bars: phrase.bars.map((bar): Bar => {
+        if (bar.kind === 'same') return bar;
+        const pushed = bar.slots.map((slot): Slot => {
+          const room = before ?? 0;
+          before = slot.ticks;
+          at += 1;
+          if (slot.kind !== 'chord' || room < 240 || !seed[at % seed.length]) return slot;
+          return {
+            ...slot,
+            push: { by: at % 2 ? 'eighth' : 'sixteenth', hands: at % 3 ? 'both' : 'right' },
+          };
+        });
+        return { ...bar, slots: pushed };
+      }),
+    })),
+  }));
+  return { ...song, sections };
+}
+
+function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
+  const bar = (first: boolean) =>
+    fc.oneof(
+      {
+        weight: 6,
+        arbitrary: slots(meter, !first).map((made): Bar => ({
+          kind: 'played',
+          meter: null,
+          pickup: false,
+          slots: made,
+        })),
+      },
+      { weight: first ? 0 : 1, arbitrary: fc.constant<Bar>({ kind: 'same' }) },
+    );
+  const phrase = (first: boolean) =>
+    fc
+      .tuple(
+        bar(first),
+        fc.array(bar(false), { maxLength: 4 }),
+        fc.array(fc.array(words, { maxLength: 5 }), { maxLength: 2 }),
+      )
+      .map(([head, rest, lines]): Phrase => {
+        const bars = [head, ...rest];
+        const trimmed = lines
+          .map((cells) => cells.slice(0, bars.length))
+          .map((cells) => cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1))
+          .filter((cells) => cells.length > 0);
+        return { bars, words: trimmed };
+      });
+  return fc
+    .tuple(phrase(true), fc.array(phrase(false), { maxLength: 2 }))
+    .map(([head, rest]) => [head, ...rest]);
+}
+
+const sectionNames = fc.constantFrom('Intro', 'Verse 1', 'Chorus', 'Bridge', 'Tag', 'Ending');
+
+export const songs: fc.Arbitrary<Song> = fc
+  .record({
+    key: keys,
+    meter: meters,
+    minor: fc.constantFrom('relative' as const, 'own tonic' as const),
+  })
+  .chain(({ key, meter, minor }) =>
+    fc
+      .record({
+        title: fieldText,
+        key: fc.constant(key),
+        meter: fc.constant(meter),
+        tempo: fc.option(fc.constantFrom(20, 72, 72.5, 140, 320)),
+        reading: fc.constantFrom('as written' as const, 'in key' as const),
+        minor: fc.constant(minor),
+        details: fc.record({
+          by: fieldText,
+          singer: fieldText,
+          feel: fieldText,
+          rights: fieldText,
+        }),
+        sections: fc.array(
+          fc.record<Section>({
+            name: sectionNames,
+            times: fc.constantFrom(1, 1, 2, 4),
+            directions: fc.array(line, { maxLength: 2 }),
+            phrases: phrases(meter),
+          }),
+          { maxLength: 3 },
+        ),
+      })
+      .chain((song) =>
+        fc
+          .array(fc.boolean(), { minLength: 7, maxLength: 7 })
+          .map((seed) => withPushes(song as Song, seed)),
+      ),
+  );

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import { formatChord, parseChart, parseChord, printChart, type Problem } from '../src/index.ts';
+
+/** The examples of the grammar page, so that it cannot say what is not so. */
+const page = readFileSync(new URL('../../docs/chart-text.md', import.meta.url), 'utf8');
+
+const blocks = [...page.matchAll(/```chart\n([\s\S]*?)```/g)].map((found) => found[1]!);
+
+test.each(blocks)('the chart block reads and prints as it stands: %s', (block) => {
+  const read = parseChart(block);
+  expect(read.ok ? [] : read.problems).toEqual([]);
+  if (read.ok) expect(printChart(read.value).replace(/\s+/g, ' ')).toBe(block.replace(/\s+/g, ' '));
+});
+
+interface Row {
+  readonly table: string;
+  readonly typed: string;
+  readonly expected: string;
+}
+
+const rows: Row[] = [...page.matchAll(/<!-- test: (.+?) -->\n\n((?:\|.*\n)+)/g)].flatMap((table) =>
+  table[2]!
+    .split('\n')
+    .slice(2, -1)
+    .map((row) => {
+      const [typed, expected] = row.split(/(?<!\\)\|/).slice(1, 3);
+      const plain = (cell: string) => cell.trim().replaceAll('\\|', '|');
+      return { table: table[1]!, typed: plain(typed!).slice(1, -1), expected: plain(expected!) };
+    }),
+);
+
+/** What a person gets by taking each repair of the first problem in turn. */
+function repaired(typed: string, problem: Problem): string[] {
+  const { column, length } = problem.place;
+  return problem.repairs.map(
+    ({ text }) => typed.slice(0, column - 1) + text + typed.slice(column - 1 + length),
+  );
+}
+
+const asProblem = (texts: string[]) => `problem: ${texts.map((text) => `\`${text}\``).join(', ')}`;
+
+function readChord(typed: string, reading: 'as written' | 'in key'): string {
+  const read = parseChord(typed, { reading });
+  if (read.ok) return `\`${formatChord(read.value)}\``;
+  return asProblem(repaired(typed, read.problems[0]!));
+}
+
+function readBars(typed: string, meter: string): string {
+  const head = `title:\nkey: C\nmeter: ${meter}\n\nVerse:\n`;
+  const read = parseChart(head + typed);
+  if (read.ok) return `\`${printChart(read.value).split('\n').at(-2)!.trim()}\``;
+  const texts = repaired(typed, read.problems[0]!);
+  for (const text of texts) expect([text, parseChart(head + text).ok]).toEqual([text, true]);
+  return asProblem(texts);
+}
+
+describe('the tables', () => {
+  test('there are tables to run', () => expect(rows.length).toBeGreaterThan(60));
+
+  test.each(rows)('$table: $typed reads as $expected', ({ table, typed, expected }) => {
+    const bars = /^bars in (.+)$/.exec(table);
+    const got = bars
+      ? readBars(typed, bars[1]!)
+      : readChord(typed, table === 'chords in key' ? 'in key' : 'as written');
+    expect(got).toBe(expected);
+  });
+});

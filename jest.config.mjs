@@ -1,0 +1,28 @@
+const project = (name, extra = {}) => ({
+  displayName: name,
+  rootDir: name,
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/test/**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  modulePathIgnorePatterns: ['<rootDir>/dist/'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        swcrc: false,
+        module: { type: 'es6' },
+        jsc: {
+          target: 'es2023',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
+  testEnvironmentOptions: { customExportConditions: ['app-src', 'node', 'node-addons'] },
+  ...extra,
+});
+
+export default {
+  projects: [project('core'), project('contract'), project('server'), project('web')],
+};
