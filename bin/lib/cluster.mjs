@@ -1,0 +1,146 @@
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { postgresPrograms } from './packages.mjs';
+import { isRoot, shell, tail } from './shell.mjs';
+import { Stop } from './say.mjs';
+
+/**
+ * A running PostgreSQL cluster of our own, on loopback.
+ * @typedef {{
+ *   port: number,
+ *   url: (database: string) => string,
+ *   createDatabase: (name: string) => Promise<void>,
+ *   stop: () => Promise<void>,
+ * }} Cluster
+ */
+
+/**
+ * Runs one of PostgreSQL's programs, as the user postgres where we are root.
+ * @param {string} programs
+ * @param {string} program
+ * @param {readonly string[]} words
+ */
+function postgres(programs, program, words) {
+  const path = join(programs, program);
+  return isRoot
+    ? shell('runuser', ['-u', 'postgres', '--', path, ...words], { cwd: '/' })
+    : shell(path, words, { cwd: '/' });
+}
+
+/** A port on loopback that nothing listens on now. @returns {Promise<number>} */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.on('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      const port = typeof address === 'object' && address ? address.port : 0;
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/**
+ * Makes the folder that the cluster lives in, reachable by the user who runs it.
+ * @param {string} folder
+ */
+export async function makeDataFolder(folder) {
+  try {
+    mkdirSync(folder, { recursive: true });
+  } catch (error) {
+    throw new Stop(`The data folder ${folder} cannot be made: ${error instanceof Error ? error.message : error}`);
+  }
+  if (isRoot) await shell('chown', ['postgres:', folder]);
+  const writable = isRoot
+    ? await shell('runuser', ['-u', 'postgres', '--', 'test', '-w', folder], { cwd: '/' })
+    : await shell('test', ['-w', folder]);
+  if (writable.code === 0) return;
+  const who = isRoot ? 'the user postgres' : 'you';
+  throw new Stop(`The data folder ${folder} cannot be written by ${who}; set INTERVALLUM_DATA to one that can.`);
+}
+
+/**
+ * Starts the cluster in `folder`, making it first where there is none. A cluster that an interrupted start left
+ * running there is taken over.
+ * @param {string} folder
+ * @returns {Promise<Cluster>}
+ */
+export async function startCluster(folder) {
+  await makeDataFolder(folder);
+  const data = join(folder, 'cluster');
+  const programs = programsFor(data);
+  if (!existsSync(join(data, 'PG_VERSION'))) await initialize(programs, data);
+
+  const log = join(folder, 'postgres.log');
+  await stopCluster(folder);
+  const port = await freePort();
+  const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
+  const started = await postgres(programs, 'pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start']);
+  if (started.code !== 0) {
+    const reason = existsSync(log) ? tail(readFileSync(log, 'utf8'), 1) : tail(started.output, 1);
+    throw new Stop(
+      `The database in ${folder} does not start (${reason.trim()}). Start afresh with bin/start --fresh, or set INTERVALLUM_DATA to another folder.`,
+    );
+  }
+  /** @param {string} database */
+  const url = (database) => `postgres://app@127.0.0.1:${port}/${database}`;
+  return {
+    port,
+    url,
+    createDatabase: (name) => createDatabase(programs, port, name),
+    stop: () => stopCluster(folder),
+  };
+}
+
+/**
+ * Stops the cluster in `folder`, if one runs there.
+ * @param {string} folder
+ */
+export async function stopCluster(folder) {
+  const data = join(folder, 'cluster');
+  if (!existsSync(join(data, 'postmaster.pid'))) return;
+  await postgres(programsFor(data), 'pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']);
+}
+
+/**
+ * Deletes the cluster in `folder`, running or not.
+ * @param {string} folder
+ */
+export async function removeCluster(folder) {
+  const data = join(folder, 'cluster');
+  const programs = postgresPrograms();
+  if (programs && existsSync(data)) {
+    await postgres(programs, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop']);
+  }
+  rmSync(data, { recursive: true, force: true });
+  rmSync(join(folder, 'postgres.log'), { force: true });
+}
+
+/** @param {string} data @returns {string} */
+function programsFor(data) {
+  const versionFile = join(data, 'PG_VERSION');
+  const version = existsSync(versionFile) ? readFileSync(versionFile, 'utf8').trim() : undefined;
+  const programs = postgresPrograms(version);
+  if (programs) return programs;
+  throw new Stop(
+    `The data in ${data} was written by PostgreSQL ${version}, which is not installed here; install postgresql-${version} or run bin/start --fresh.`,
+  );
+}
+
+/** @param {string} programs @param {string} data */
+async function initialize(programs, data) {
+  const words = ['-D', data, '-U', 'app', '--auth=trust', '--locale=C.UTF-8', '--encoding=UTF8'];
+  const made = await postgres(programs, 'initdb', words);
+  if (made.code === 0) return;
+  throw new Stop(`The data folder ${data} is broken: ${tail(made.output, 2).replace(/\s+/g, ' ')} Move it away, or run bin/start --fresh.`);
+}
+
+/** @param {string} programs @param {number} port @param {string} name */
+async function createDatabase(programs, port, name) {
+  const words = ['-h', '127.0.0.1', '-p', String(port), '-U', 'app', name];
+  const made = await postgres(programs, 'createdb', words);
+  if (made.code !== 0 && !made.output.includes('already exists')) {
+    throw new Stop(`The database ${name} cannot be made: ${tail(made.output, 1)}`);
+  }
+}

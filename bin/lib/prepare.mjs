@@ -1,0 +1,88 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { oneAtATime } from './lock.mjs';
+import { root, shell, tail } from './shell.mjs';
+import { say, Stop } from './say.mjs';
+
+const buildFolder = join(root, '.build');
+
+/**
+ * A fingerprint of files and folders: it changes when any name or content does.
+ * @param {readonly string[]} paths
+ */
+function fingerprint(paths) {
+  const hash = createHash('sha256');
+  /** @param {string} path */
+  const add = (path) => {
+    if (statSync(join(root, path)).isDirectory()) {
+      for (const name of readdirSync(join(root, path)).sort()) {
+        if (!['node_modules', 'dist', 'test'].includes(name)) add(join(path, name));
+      }
+    } else if (!path.endsWith('.tsbuildinfo')) {
+      hash.update(`${path}\0`).update(readFileSync(join(root, path)));
+    }
+  };
+  for (const path of paths) add(path);
+  return hash.digest('hex').slice(0, 16);
+}
+
+/** The folder of the built pages that belongs to the sources as they are now. */
+export function webFolder() {
+  const sources = ['core', 'contract', 'web', 'package-lock.json', 'tsconfig.base.json'];
+  return join(buildFolder, `web-${fingerprint(sources)}`);
+}
+
+/** Installs packages and builds, each only where it is stale, and never while another command does so. */
+export async function prepare() {
+  await oneAtATime(join(buildFolder, 'lock'), async () => {
+    await installPackages();
+    await buildServer();
+    await buildWeb();
+  });
+}
+
+export async function installPackages() {
+  const stamp = join(root, 'node_modules', '.intervallum');
+  const wanted = fingerprint(['package-lock.json']);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Installing packages ...');
+  await must('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund'], 'npm ci failed');
+  writeFileSync(stamp, wanted);
+}
+
+async function buildServer() {
+  const stamp = join(buildFolder, 'server');
+  const wanted = fingerprint(['core', 'contract', 'server', 'package-lock.json', 'tsconfig.base.json']);
+  const built = existsSync(join(root, 'server/dist/main.js'));
+  if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  say('Building the server ...');
+  await must('npx', ['tsc', '-b', 'core', 'contract', 'server'], 'The server does not build');
+  writeFileSync(stamp, wanted);
+}
+
+/** Pages are built into a folder of their own, so that an application that runs keeps the ones it serves. */
+async function buildWeb() {
+  const folder = webFolder();
+  if (existsSync(join(folder, 'index.html'))) return;
+  say('Building the pages ...');
+  const unfinished = `${folder}.unfinished`;
+  rmSync(unfinished, { recursive: true, force: true });
+  await must('npx', ['vite', 'build', 'web', '--outDir', unfinished, '--emptyOutDir'], 'The pages do not build');
+  await must('mv', [unfinished, folder], 'The built pages cannot be put in place');
+  const older = readdirSync(buildFolder)
+    .filter((name) => name.startsWith('web-') && join(buildFolder, name) !== folder)
+    .map((name) => ({ path: join(buildFolder, name), time: statSync(join(buildFolder, name)).mtimeMs }))
+    .sort((one, other) => other.time - one.time);
+  for (const { path } of older.slice(3)) rmSync(path, { recursive: true, force: true });
+}
+
+/**
+ * @param {string} command
+ * @param {readonly string[]} words
+ * @param {string} failure
+ */
+async function must(command, words, failure) {
+  const { code, output } = await shell(command, words);
+  if (code !== 0) throw new Stop(`${failure}:\n${tail(output, 30)}`);
+}

@@ -1,0 +1,108 @@
+// Runs every check: format, lint, types, imports, unused code, Jest and Playwright. Ends with the count.
+// `bin/test unit` (or static, e2e) runs one part; further words go to Jest or Playwright.
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startApplication } from './application.mjs';
+import { freePort, startCluster } from './cluster.mjs';
+import { ensurePackages } from './packages.mjs';
+import { installPackages, prepare, webFolder } from './prepare.mjs';
+import { shell } from './shell.mjs';
+import { run, say, Stop } from './say.mjs';
+
+/** @typedef {{ passed: number, failed: number }} Count */
+
+const staticChecks = ['format', 'types', 'lint', 'imports', 'unused'];
+const parts = ['static', 'unit', 'e2e'];
+
+await run(async () => {
+  const [part, ...words] = process.argv.slice(2);
+  if (part && !parts.includes(part)) throw new Stop(`bin/test knows ${parts.join(', ')}, not “${part}”.`);
+  /** @param {string} name */
+  const wanted = (name) => !part || part === name;
+
+  await ensurePackages({ chromium: wanted('e2e') });
+  await (wanted('e2e') ? prepare() : installPackages());
+
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-test-'));
+  // Where root runs the tests, the user postgres must reach the database in it.
+  chmodSync(folder, 0o755);
+  /** @type {(() => Promise<void>)[]} */
+  const running = [];
+  const cleanUp = async () => {
+    for (const stop of running.splice(0).reverse()) await stop();
+    rmSync(folder, { recursive: true, force: true });
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => void cleanUp().then(() => process.exit(130)));
+  }
+
+  /** @type {Count[]} */
+  const counts = [];
+  try {
+    if (wanted('static')) for (const check of staticChecks) counts.push(await staticCheck(check));
+    if (part !== 'static') {
+      const cluster = await startCluster(join(folder, 'database'));
+      running.push(cluster.stop);
+      if (wanted('unit')) counts.push(await unitTests(cluster.url('postgres'), folder, words));
+      if (wanted('e2e')) {
+        await cluster.createDatabase('journeys');
+        const application = await startApplication({
+          databaseUrl: cluster.url('journeys'),
+          port: await freePort(),
+          webFolder: webFolder(),
+        });
+        running.push(application.stop);
+        counts.push(await journeys(application.url, folder, words));
+      }
+    }
+  } finally {
+    await cleanUp();
+  }
+  const passed = counts.reduce((sum, count) => sum + count.passed, 0);
+  const failed = counts.reduce((sum, count) => sum + count.failed, 0);
+  say(`\n${passed} passed, ${failed} failed`);
+  process.exitCode = failed > 0 || passed === 0 ? 1 : 0;
+});
+
+/** @param {string} name @returns {Promise<Count>} */
+async function staticCheck(name) {
+  const { code, output } = await shell('npm', ['run', '--silent', `check:${name}`]);
+  say(`${code === 0 ? 'ok' : 'FAILED'}  ${name}`);
+  if (code !== 0) say(output);
+  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+/** @param {string} clusterUrl @param {string} folder @param {readonly string[]} words @returns {Promise<Count>} */
+async function unitTests(clusterUrl, folder, words) {
+  const report = join(folder, 'jest.json');
+  const jest = ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'];
+  await shell(process.execPath, [...jest, '--json', `--outputFile=${report}`, '--coverage=false', ...words], {
+    env: { ...process.env, TEST_CLUSTER_URL: clusterUrl, FORCE_COLOR: '0' },
+    show: true,
+  });
+  const { numPassedTests, numFailedTests, numFailedTestSuites, numRuntimeErrorTestSuites } = readReport(report);
+  const broken = numRuntimeErrorTestSuites ?? numFailedTestSuites;
+  return { passed: numPassedTests, failed: numFailedTests + broken };
+}
+
+/** @param {string} url @param {string} folder @param {readonly string[]} words @returns {Promise<Count>} */
+async function journeys(url, folder, words) {
+  const report = join(folder, 'playwright.json');
+  const { code } = await shell('npx', ['playwright', 'test', '-c', 'e2e', ...words], {
+    env: { ...process.env, BASE_URL: url, PLAYWRIGHT_JSON_OUTPUT_NAME: report, FORCE_COLOR: '0' },
+    show: true,
+  });
+  const { expected, unexpected, flaky } = readReport(report).stats;
+  const failed = unexpected + flaky;
+  return { passed: expected, failed: failed === 0 && code !== 0 ? 1 : failed };
+}
+
+/** @param {string} file */
+function readReport(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    throw new Stop('The test runner wrote no report; what it printed above says why.');
+  }
+}

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+import { chartText, id, moment, revision } from './text.ts';
+
+const degree = z.object({
+  step: z.union([1, 2, 3, 4, 5, 6, 7].map((step) => z.literal(step as 1 | 2 | 3 | 4 | 5 | 6 | 7))),
+  alter: z.int().min(-3).max(3),
+});
+
+const figureNumber = z.union(
+  ([1, 2, 3, 4, 5, 6, 7, 9, 11, 13] as const).map((figure) => z.literal(figure)),
+);
+
+/** A chord as core stores it, so that a list can show it in the reader's own style. */
+export const chord = z.object({
+  root: degree,
+  figures: z.array(z.object({ figure: figureNumber, alter: z.int().min(-2).max(2) })),
+  bass: degree.nullable(),
+});
+
+/** What a list shows of a song, taken from its chart. */
+export const songSummary = z.object({
+  title: z.string(),
+  /** Name of the key the chart is written in. */
+  key: z.string(),
+  meter: z.string(),
+  tempo: z.number().nullable(),
+  singer: z.string(),
+  /** The first chords. */
+  opening: z.array(chord),
+  /** How many problems the chart has. */
+  problems: z.int().min(0),
+});
+export type SongSummary = z.infer<typeof songSummary>;
+
+export const songListItem = z.object({ id, revision, savedAt: moment, summary: songSummary });
+export type SongListItem = z.infer<typeof songListItem>;
+
+/** Songs in the order of their titles; `total` counts those beyond the first `songs.length` too. */
+export const songList = z.object({ songs: z.array(songListItem), total: z.int().min(0) });
+export type SongList = z.infer<typeof songList>;
+
+export const song = z.object({ id, revision, savedAt: moment, text: z.string() });
+export type Song = z.infer<typeof song>;
+
+/** What a client sends to make or save a song. */
+export const songDraft = z.object({ text: chartText });
+export type SongDraft = z.infer<typeof songDraft>;
+
+export const songSearch = z.object({ search: z.string().max(200).default('') });

@@ -1,0 +1,73 @@
+import { readFile, readdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
+import { setDraft, songDraft } from '@intervallum/contract';
+import { parseChart } from '@intervallum/core';
+import { count } from 'drizzle-orm';
+import { z } from 'zod';
+import type { Database } from './db/database.ts';
+import { teams } from './db/schema.ts';
+import { insertSet } from './sets/queries.ts';
+import { insertSong } from './songs/queries.ts';
+
+/** The file that says what the demo's team is called and which of its songs stand in which sets. */
+const parish = z.object({
+  team: z.string(),
+  sets: z.array(
+    setDraft.omit({ items: true }).extend({
+      songs: z.array(z.object({ title: z.string(), key: z.string().nullable(), notes: z.string() })),
+    }),
+  ),
+});
+
+/** Loads the demo from its folder, whole or not at all; a database that has a team is left alone. */
+export async function loadDemo(database: Database, folder: string): Promise<void> {
+  if (await hasTeam(database)) return;
+  const { team, sets } = parish.parse(
+    JSON.parse(await readFile(join(folder, 'parish.json'), 'utf8')),
+  );
+  const charts = await readCharts(join(folder, 'songs'));
+  await database.transaction(async (db) => {
+    const teamId = await insertTeam(db, team);
+    const idOfTitle = new Map<string, string>();
+    for (const { title, text } of charts) {
+      idOfTitle.set(title, (await insertSong(db, teamId, text)).id);
+    }
+    for (const { songs, ...fields } of sets) {
+      const items = songs.map(({ title, key, notes }) => ({
+        id: randomUUID(),
+        songId: idOfTitle.get(title),
+        key,
+        notes,
+      }));
+      await insertSet(db, teamId, setDraft.parse({ ...fields, items }));
+    }
+  });
+}
+
+async function readCharts(folder: string): Promise<{ title: string; text: string }[]> {
+  const files = (await readdir(folder)).sort();
+  return Promise.all(
+    files.map(async (file) => {
+      const { text } = songDraft.parse({ text: await readFile(join(folder, file), 'utf8') });
+      const read = parseChart(text);
+      if (read.ok) return { title: read.value.title, text };
+      throw new Error(`The demo chart ${file} has a problem: ${read.problems[0]!.message}`);
+    }),
+  );
+}
+
+/** Makes the one team of an installation without demo data. */
+export async function ensureTeam(db: Database): Promise<void> {
+  if (!(await hasTeam(db))) await insertTeam(db, 'Our team');
+}
+
+async function insertTeam(db: Database, name: string): Promise<string> {
+  const [row] = await db.insert(teams).values({ name }).returning({ id: teams.id });
+  return row!.id;
+}
+
+async function hasTeam(db: Database): Promise<boolean> {
+  const [row] = await db.select({ teams: count() }).from(teams);
+  return (row?.teams ?? 0) > 0;
+}

@@ -1,0 +1,43 @@
+import type { RequestHandler } from 'express';
+import helmet from 'helmet';
+import { Refusal } from './problem.ts';
+
+/** Headers that keep a page to itself. Styles are inline because styled-components writes them into the page. */
+export const securityHeaders: RequestHandler = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      fontSrc: ["'self'", 'data:'],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      // The application is served without TLS on loopback.
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+  referrerPolicy: { policy: 'no-referrer' },
+});
+
+/** Changes come only from our own pages, as JSON: another site's form can send neither. */
+export const ownChangesOnly: RequestHandler = (request, _response, next) => {
+  if (['GET', 'HEAD'].includes(request.method)) return next();
+  const site = request.get('Sec-Fetch-Site');
+  if (site && site !== 'same-origin' && site !== 'none') {
+    throw new Refusal('foreign-origin', 'Changes are taken from this application’s own pages only.');
+  }
+  const hasBody = request.get('Content-Length') !== '0' && request.get('Content-Length') !== undefined;
+  if (hasBody && !request.is('application/json')) {
+    throw new Refusal('wrong-type', 'Send the body as application/json.');
+  }
+  next();
+};
+
+/** Links are for those who were given them, not for search engines. */
+export const noIndex: RequestHandler = (_request, response, next) => {
+  response.set('X-Robots-Tag', 'noindex, nofollow');
+  response.set('Cache-Control', 'private, no-store');
+  next();
+};

@@ -1,0 +1,78 @@
+import { problemType, type ProblemDetails, type ProblemKind } from '@intervallum/contract';
+import type { ErrorRequestHandler, Response } from 'express';
+import { isDatabaseDown } from '../db/failures.ts';
+
+const statusOf: Record<ProblemKind, number> = {
+  malformed: 400,
+  'foreign-origin': 403,
+  'not-found': 404,
+  stale: 412,
+  'too-large': 413,
+  'wrong-type': 415,
+  invalid: 422,
+  'needs-revision': 428,
+  internal: 500,
+  'database-unavailable': 503,
+};
+
+const titleOf: Record<ProblemKind, string> = {
+  malformed: 'The request cannot be read',
+  'foreign-origin': 'The request comes from another site',
+  'not-found': 'Not found',
+  stale: 'Someone else saved first',
+  'too-large': 'Too large',
+  'wrong-type': 'Not JSON',
+  invalid: 'Something in it cannot be saved',
+  'needs-revision': 'The request does not say which version it changes',
+  internal: 'Something went wrong on the server',
+  'database-unavailable': 'The database cannot be reached',
+};
+
+/** A refusal with a reason; whoever throws it is answered with problem details (RFC 9457). */
+export class Refusal extends Error {
+  readonly kind: ProblemKind;
+  readonly more: Pick<ProblemDetails, 'errors' | 'current'>;
+
+  constructor(kind: ProblemKind, detail: string, more: Refusal['more'] = {}) {
+    super(detail);
+    this.kind = kind;
+    this.more = more;
+  }
+}
+
+export function sendProblem(response: Response, { kind, message, more }: Refusal): void {
+  const status = statusOf[kind];
+  const details: ProblemDetails = {
+    type: problemType(kind),
+    title: titleOf[kind],
+    status,
+    detail: message,
+    ...more,
+  };
+  if (kind === 'database-unavailable') response.set('Retry-After', '2');
+  response.status(status).type('application/problem+json').send(JSON.stringify(details));
+}
+
+/** Turns whatever a route threw into problem details; what nobody foresaw is logged and told without its insides. */
+export const problemHandler: ErrorRequestHandler = (error: unknown, _request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  sendProblem(response, asRefusal(error));
+};
+
+function asRefusal(error: unknown): Refusal {
+  if (error instanceof Refusal) return error;
+  const type = typeof error === 'object' && error && 'type' in error ? error.type : null;
+  if (type === 'entity.too.large') {
+    return new Refusal('too-large', 'A request holds up to 512 KB. Is the chart more than one song?');
+  }
+  if (type === 'entity.parse.failed') return new Refusal('malformed', 'The body is no valid JSON.');
+  if (error instanceof URIError) return new Refusal('not-found', 'There is nothing at this address.');
+  if (isDatabaseDown(error)) {
+    return new Refusal('database-unavailable', 'Nothing is lost on your side; try again in a moment.');
+  }
+  console.error(error);
+  return new Refusal('internal', 'It has been written to the server’s log. Try again in a moment.');
+}
