@@ -15,18 +15,22 @@ import { Stop } from './say.mjs';
  * @returns {Promise<Application>}
  */
 export async function startApplication({ databaseUrl, port, webFolder, quiet = false }) {
-  const child = spawn(process.execPath, ['--enable-source-maps', join(root, 'server/dist/main.js')], {
-    env: {
-      ...process.env,
-      DATABASE_URL: databaseUrl,
-      PORT: String(port),
-      WEB_FOLDER: webFolder,
-      DEMO_FOLDER: join(root, 'demo'),
+  const child = spawn(
+    process.execPath,
+    ['--enable-source-maps', join(root, 'server/dist/main.js')],
+    {
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        PORT: String(port),
+        WEB_FOLDER: webFolder,
+        DEMO_FOLDER: join(root, 'demo'),
+      },
+      // A group of its own: Ctrl-C reaches this command, which then ends the server in order.
+      detached: true,
+      stdio: ['ignore', quiet ? 'ignore' : 'inherit', quiet ? 'ignore' : 'inherit'],
     },
-    // A group of its own: Ctrl-C reaches this command, which then ends the server in order.
-    detached: true,
-    stdio: ['ignore', quiet ? 'ignore' : 'inherit', quiet ? 'ignore' : 'inherit'],
-  });
+  );
   /** @type {Promise<number>} */
   const ended = new Promise((resolve) => child.on('exit', (code) => resolve(code ?? 1)));
   let running = true;

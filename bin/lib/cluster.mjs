@@ -49,7 +49,9 @@ export async function makeDataFolder(folder) {
   try {
     mkdirSync(folder, { recursive: true });
   } catch (error) {
-    throw new Stop(`The data folder ${folder} cannot be made: ${error instanceof Error ? error.message : error}`);
+    throw new Stop(
+      `The data folder ${folder} cannot be made: ${error instanceof Error ? error.message : error}`,
+    );
   }
   if (isRoot) await shell('chown', ['postgres:', folder]);
   const writable = isRoot
@@ -57,7 +59,9 @@ export async function makeDataFolder(folder) {
     : await shell('test', ['-w', folder]);
   if (writable.code === 0) return;
   const who = isRoot ? 'the user postgres' : 'you';
-  throw new Stop(`The data folder ${folder} cannot be written by ${who}; set INTERVALLUM_DATA to one that can.`);
+  throw new Stop(
+    `The data folder ${folder} cannot be written by ${who}; set INTERVALLUM_DATA to one that can.`,
+  );
 }
 
 /**
@@ -76,7 +80,18 @@ export async function startCluster(folder) {
   await stopCluster(folder);
   const port = await freePort();
   const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
-  const started = await postgres(programs, 'pg_ctl', ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start']);
+  const started = await postgres(programs, 'pg_ctl', [
+    '-D',
+    data,
+    '-l',
+    log,
+    '-w',
+    '-t',
+    '60',
+    '-o',
+    settings,
+    'start',
+  ]);
   if (started.code !== 0) {
     const reason = existsSync(log) ? tail(readFileSync(log, 'utf8'), 1) : tail(started.output, 1);
     throw new Stop(
@@ -133,7 +148,9 @@ async function initialize(programs, data) {
   const words = ['-D', data, '-U', 'app', '--auth=trust', '--locale=C.UTF-8', '--encoding=UTF8'];
   const made = await postgres(programs, 'initdb', words);
   if (made.code === 0) return;
-  throw new Stop(`The data folder ${data} is broken: ${tail(made.output, 2).replace(/\s+/g, ' ')} Move it away, or run bin/start --fresh.`);
+  throw new Stop(
+    `The data folder ${data} is broken: ${tail(made.output, 2).replace(/\s+/g, ' ')} Move it away, or run bin/start --fresh.`,
+  );
 }
 
 /** @param {string} programs @param {number} port @param {string} name */

@@ -24,8 +24,16 @@ await run(async () => {
     API_URL: `http://127.0.0.1:${apiPort}`,
   };
   const children = [
-    spawn('npx', ['tsx', 'watch', '--conditions=app-src', 'server/src/main.ts'], { cwd: root, env, stdio: 'inherit' }),
-    spawn('npx', ['vite', 'web', '--host', '127.0.0.1', '--port', String(port), '--strictPort'], { cwd: root, env, stdio: 'inherit' }),
+    spawn('npx', ['tsx', 'watch', '--conditions=app-src', 'server/src/main.ts'], {
+      cwd: root,
+      env,
+      stdio: 'inherit',
+    }),
+    spawn('npx', ['vite', 'web', '--host', '127.0.0.1', '--port', String(port), '--strictPort'], {
+      cwd: root,
+      env,
+      stdio: 'inherit',
+    }),
   ];
   say(`Development pages at http://127.0.0.1:${port}`);
   let ending = false;

@@ -53,7 +53,13 @@ export async function installPackages() {
 
 async function buildServer() {
   const stamp = join(buildFolder, 'server');
-  const wanted = fingerprint(['core', 'contract', 'server', 'package-lock.json', 'tsconfig.base.json']);
+  const wanted = fingerprint([
+    'core',
+    'contract',
+    'server',
+    'package-lock.json',
+    'tsconfig.base.json',
+  ]);
   const built = existsSync(join(root, 'server/dist/main.js'));
   if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Building the server ...');
@@ -68,11 +74,18 @@ async function buildWeb() {
   say('Building the pages ...');
   const unfinished = `${folder}.unfinished`;
   rmSync(unfinished, { recursive: true, force: true });
-  await must('npx', ['vite', 'build', 'web', '--outDir', unfinished, '--emptyOutDir'], 'The pages do not build');
+  await must(
+    'npx',
+    ['vite', 'build', 'web', '--outDir', unfinished, '--emptyOutDir'],
+    'The pages do not build',
+  );
   await must('mv', [unfinished, folder], 'The built pages cannot be put in place');
   const older = readdirSync(buildFolder)
     .filter((name) => name.startsWith('web-') && join(buildFolder, name) !== folder)
-    .map((name) => ({ path: join(buildFolder, name), time: statSync(join(buildFolder, name)).mtimeMs }))
+    .map((name) => ({
+      path: join(buildFolder, name),
+      time: statSync(join(buildFolder, name)).mtimeMs,
+    }))
     .sort((one, other) => other.time - one.time);
   for (const { path } of older.slice(3)) rmSync(path, { recursive: true, force: true });
 }

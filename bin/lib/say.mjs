@@ -14,7 +14,9 @@ export async function run(main) {
   try {
     await main();
   } catch (error) {
-    process.stderr.write(`${error instanceof Stop ? error.message : error instanceof Error ? error.stack : error}\n`);
+    process.stderr.write(
+      `${error instanceof Stop ? error.message : error instanceof Error ? error.stack : error}\n`,
+    );
     process.exit(1);
   }
 }

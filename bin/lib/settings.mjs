@@ -23,11 +23,18 @@ export async function wantedPort() {
   }
   const trouble = await listenTrouble(port);
   if (trouble === null) return port;
-  if (trouble === 'EACCES') throw new Stop(`Port ${port} may not be used by you; choose one above 1023 with PORT=4871 bin/start.`);
+  if (trouble === 'EACCES')
+    throw new Stop(
+      `Port ${port} may not be used by you; choose one above 1023 with PORT=4871 bin/start.`,
+    );
   if (await isWell(`http://127.0.0.1:${port}`)) {
-    throw new Stop(`Intervallum runs already at http://127.0.0.1:${port}; stop it first or choose another port and data folder.`);
+    throw new Stop(
+      `Intervallum runs already at http://127.0.0.1:${port}; stop it first or choose another port and data folder.`,
+    );
   }
-  throw new Stop(`Port ${port} is taken by another program; choose one with PORT=${port === 65_535 ? 4871 : port + 1} bin/start.`);
+  throw new Stop(
+    `Port ${port} is taken by another program; choose one with PORT=${port === 65_535 ? 4871 : port + 1} bin/start.`,
+  );
 }
 
 /** @param {number} port @returns {Promise<string | null>} the error's code; null if one can listen there */

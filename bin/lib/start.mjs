@@ -21,7 +21,9 @@ await run(async () => {
   await claim(folder);
   const lock = join(folder, 'lock');
   if (!takeLock(lock)) {
-    throw new Stop(`Another Intervallum uses the data in ${folder}; stop it, or set INTERVALLUM_DATA to another folder.`);
+    throw new Stop(
+      `Another Intervallum uses the data in ${folder}; stop it, or set INTERVALLUM_DATA to another folder.`,
+    );
   }
 
   /** @type {(() => Promise<void>)[]} what is running, last started last */
@@ -69,7 +71,9 @@ async function claim(folder) {
   const mark = join(folder, 'intervallum-data');
   if (existsSync(mark)) return;
   if (existsSync(folder) && readdirSync(folder).length > 0) {
-    throw new Stop(`${folder} is not empty and was not made by Intervallum; set INTERVALLUM_DATA to an empty folder.`);
+    throw new Stop(
+      `${folder} is not empty and was not made by Intervallum; set INTERVALLUM_DATA to an empty folder.`,
+    );
   }
   await makeDataFolder(folder);
   writeFileSync(mark, 'The data of Intervallum. bin/start --fresh deletes and remakes it.\n');

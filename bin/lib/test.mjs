@@ -17,7 +17,8 @@ const parts = ['static', 'unit', 'e2e'];
 
 await run(async () => {
   const [part, ...words] = process.argv.slice(2);
-  if (part && !parts.includes(part)) throw new Stop(`bin/test knows ${parts.join(', ')}, not “${part}”.`);
+  if (part && !parts.includes(part))
+    throw new Stop(`bin/test knows ${parts.join(', ')}, not “${part}”.`);
   /** @param {string} name */
   const wanted = (name) => !part || part === name;
 
@@ -77,11 +78,16 @@ async function staticCheck(name) {
 async function unitTests(clusterUrl, folder, words) {
   const report = join(folder, 'jest.json');
   const jest = ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'];
-  await shell(process.execPath, [...jest, '--json', `--outputFile=${report}`, '--coverage=false', ...words], {
-    env: { ...process.env, TEST_CLUSTER_URL: clusterUrl, FORCE_COLOR: '0' },
-    show: true,
-  });
-  const { numPassedTests, numFailedTests, numFailedTestSuites, numRuntimeErrorTestSuites } = readReport(report);
+  await shell(
+    process.execPath,
+    [...jest, '--json', `--outputFile=${report}`, '--coverage=false', ...words],
+    {
+      env: { ...process.env, TEST_CLUSTER_URL: clusterUrl, FORCE_COLOR: '0' },
+      show: true,
+    },
+  );
+  const { numPassedTests, numFailedTests, numFailedTestSuites, numRuntimeErrorTestSuites } =
+    readReport(report);
   const broken = numRuntimeErrorTestSuites ?? numFailedTestSuites;
   return { passed: numPassedTests, failed: numFailedTests + broken };
 }

@@ -24,8 +24,6 @@ export const sharedPage = z.object({
   date: z.string().nullable(),
   leader: z.string(),
   notes: z.string(),
-  songs: z.array(
-    z.object({ id, text: z.string(), key: z.string().nullable(), notes: z.string() }),
-  ),
+  songs: z.array(z.object({ id, text: z.string(), key: z.string().nullable(), notes: z.string() })),
 });
 export type SharedPage = z.infer<typeof sharedPage>;

@@ -23,6 +23,9 @@ export const songSummary = z.object({
   /** Name of the key the chart is written in. */
   key: z.string(),
   meter: z.string(),
+  /** How the chart's own text writes its numbers. */
+  reading: z.enum(['as written', 'in key']),
+  minor: z.enum(['relative', 'own tonic']),
   tempo: z.number().nullable(),
   singer: z.string(),
   /** The first chords. */

@@ -7,7 +7,8 @@ const control = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
 
 /** Says which invisible character stands where, or that the text is no valid Unicode; null if it is plain text. */
 function whyNotPlain(text: string): string | null {
-  if (!text.isWellFormed()) return 'The text holds half a character. Delete the odd sign and try again.';
+  if (!text.isWellFormed())
+    return 'The text holds half a character. Delete the odd sign and try again.';
   const at = text.search(control);
   if (at < 0) return null;
   const line = text.slice(0, at).split(/\r\n|\r|\n/).length;
@@ -39,12 +40,15 @@ export function paragraph(limit: number, what: string) {
 }
 
 /** The name of a key, in its canonical spelling. */
-export const keyName = z.string().max(20).transform((text, context) => {
-  const read = parseKey(text);
-  if (read.ok) return formatKey(read.value);
-  context.addIssue({ code: 'custom', message: read.problems[0]!.message });
-  return z.NEVER;
-});
+export const keyName = z
+  .string()
+  .max(20)
+  .transform((text, context) => {
+    const read = parseKey(text);
+    if (read.ok) return formatKey(read.value);
+    context.addIssue({ code: 'custom', message: read.problems[0]!.message });
+    return z.NEVER;
+  });
 
 export const id = z.uuid('This is no id.');
 export const moment = z.iso.datetime({ offset: true });

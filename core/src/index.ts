@@ -29,8 +29,9 @@ export type { ChordParts } from './chord/formatChord.ts';
 export type { ChordTone, Role } from './chord/tones.ts';
 export { parseChord } from './chord/parseChord.ts';
 export { chordParts, formatChord } from './chord/formatChord.ts';
-export { chordTones } from './chord/tones.ts';
-export { fromLetters, toLetters } from './chord/letters.ts';
+export { chordTones, leavesKey } from './chord/tones.ts';
+export type { LetterParts } from './chord/letters.ts';
+export { fromLetters, letterParts, toLetters } from './chord/letters.ts';
 
 export type { Meter } from './chart/meter.ts';
 export { barTicks, divisions, formatMeter, parseMeter } from './chart/meter.ts';
@@ -46,6 +47,7 @@ export type {
   Slot,
   Song,
 } from './chart/song.ts';
+export { pushCount } from './chart/count.ts';
 export { styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
 export { lexBars, readLine } from './chart/lines.ts';

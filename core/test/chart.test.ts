@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
@@ -6,6 +7,7 @@ import {
   parseChart,
   parseMeter,
   printChart,
+  pushCount,
   type ChartResult,
   type Problem,
   type Song,
@@ -193,4 +195,26 @@ test('bars are found again in the text', () => {
     text.split('\n')[line - 1]!.slice(column - 1, column - 1 + length),
   );
   expect(places).toEqual(['1', '1sus4 1', '{2/4} 5', '4~']);
+});
+
+const demo = new URL('../../demo/songs/', import.meta.url);
+
+test.each(readdirSync(demo))('the demo chart %s reads, and survives print and parse', (file) => {
+  const read = parseChart(readFileSync(new URL(file, demo), 'utf8'));
+  expect(problemsOf(read)).toEqual([]);
+  const again = parseChart(printChart(song(read)));
+  expect(song(again)).toEqual(song(read));
+});
+
+// Common practice, no published source: "4 &" is an eighth early, "4 a" a sixteenth.
+test.each([
+  ['4/4', 0, 'eighth', '4&'],
+  ['4/4', 0, 'sixteenth', '4a'],
+  ['4/4', 960, 'eighth', '2&'],
+  ['3/4', 0, 'eighth', '3&'],
+  ['6/8', 0, 'eighth', '6'],
+  ['6/8', 720, 'sixteenth', '3&'],
+] as const)('in %s a chord due at tick %i, an %s early, comes on %s', (text, due, by, count) => {
+  const meter = parseMeter(text);
+  expect(meter.ok && pushCount(meter.value, due, { by, hands: 'both' })).toBe(count);
 });

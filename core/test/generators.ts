@@ -119,15 +119,13 @@ const marks = fc.constantFrom(
 const slotBody = fc.oneof(
   {
     weight: 6,
-    arbitrary: fc
-      .tuple(chords, marks, fc.boolean())
-      .map(([chord, mark, fermata]) => ({
-        kind: 'chord' as const,
-        chord,
-        push: null,
-        ...mark,
-        fermata,
-      })),
+    arbitrary: fc.tuple(chords, marks, fc.boolean()).map(([chord, mark, fermata]) => ({
+      kind: 'chord' as const,
+      chord,
+      push: null,
+      ...mark,
+      fermata,
+    })),
   },
   { weight: 1, arbitrary: fc.boolean().map((fermata) => ({ kind: 'rest' as const, fermata })) },
 );

@@ -15,7 +15,9 @@ const parish = z.object({
   team: z.string(),
   sets: z.array(
     setDraft.omit({ items: true }).extend({
-      songs: z.array(z.object({ title: z.string(), key: z.string().nullable(), notes: z.string() })),
+      songs: z.array(
+        z.object({ title: z.string(), key: z.string().nullable(), notes: z.string() }),
+      ),
     }),
   ),
 });

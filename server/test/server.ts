@@ -20,11 +20,21 @@ export async function startTestServer() {
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 
   /** Sends JSON and gives the answer with its body read. */
-  async function call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
+  async function call(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ) {
     const response = await fetch(url + path, {
       method,
-      headers: { ...(body === undefined ? {} : { 'Content-Type': 'application/json' }), ...headers },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      headers: {
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     });
     const text = await response.text();
     return {
@@ -57,7 +67,10 @@ async function openCable(databasePort: number) {
   const sockets = new Set<Socket>();
   const relay = createServer((near) => {
     const far = connect(databasePort, '127.0.0.1');
-    for (const [socket, other] of [[near, far], [far, near]] as const) {
+    for (const [socket, other] of [
+      [near, far],
+      [far, near],
+    ] as const) {
       sockets.add(socket);
       socket.on('error', () => other.destroy());
       socket.on('close', () => sockets.delete(socket));

@@ -10,7 +10,9 @@ beforeAll(async () => {
   server = await startTestServer();
   songIds = [];
   for (const title of ['First', 'Second', 'Third']) {
-    const made = await server.call('POST', '/api/songs', { text: `title: ${title}\nkey: G\n\nVerse:\n 1 | 4\n` });
+    const made = await server.call('POST', '/api/songs', {
+      text: `title: ${title}\nkey: G\n\nVerse:\n 1 | 4\n`,
+    });
     songIds.push(made.body.id);
   }
 });
@@ -47,7 +49,9 @@ describe('a set', () => {
     ]);
     const turned = draft([...items].reverse());
     const saved = await server.call('PUT', path, turned, { 'If-Match': '"1"' });
-    expect(setSchema.parse(saved.body).items.map(({ id }) => id)).toEqual(items.map(({ id }) => id).reverse());
+    expect(setSchema.parse(saved.body).items.map(({ id }) => id)).toEqual(
+      items.map(({ id }) => id).reverse(),
+    );
     const { sets } = setList.parse((await server.call('GET', '/api/sets')).body);
     expect(sets.find(({ id }) => id === set.id)?.titles).toEqual(['Third', 'First', 'Third']);
   });
@@ -57,7 +61,9 @@ describe('a set', () => {
     await server.call('PUT', path, draft([item(1)]), { 'If-Match': '"1"' });
     const late = await server.call('PUT', path, draft([]), { 'If-Match': '"1"' });
     expect(late.status).toBe(412);
-    expect(setSchema.parse(late.body.current).items.map(({ summary }) => summary.title)).toEqual(['Second']);
+    expect(setSchema.parse(late.body.current).items.map(({ summary }) => summary.title)).toEqual([
+      'Second',
+    ]);
   });
 
   test('is deleted and comes back', async () => {
@@ -73,14 +79,24 @@ describe('a set', () => {
     const { path } = await makeSet([{ ...item(0), songId: made.body.id }]);
     await server.call('DELETE', `/api/songs/${made.body.id}`);
     const { items } = setSchema.parse((await server.call('GET', path)).body);
-    expect(items.map(({ removed, summary }) => [removed, summary.title])).toEqual([[true, 'Short Life']]);
+    expect(items.map(({ removed, summary }) => [removed, summary.title])).toEqual([
+      [true, 'Short Life'],
+    ]);
   });
 
   test.each([
     ['no name', { name: '  ' }, 'needs a name'],
     ['a date that is none', { date: '2026-02-30' }, 'year-month-day'],
-    ['a key that is none', { items: [{ id: randomUUID(), songId: randomUUID(), key: 'H', notes: '' }] }, 'no key'],
-    ['a song that is not there', { items: [{ id: randomUUID(), songId: randomUUID(), key: null, notes: '' }] }, 'Song 1 of the set'],
+    [
+      'a key that is none',
+      { items: [{ id: randomUUID(), songId: randomUUID(), key: 'H', notes: '' }] },
+      'no key',
+    ],
+    [
+      'a song that is not there',
+      { items: [{ id: randomUUID(), songId: randomUUID(), key: null, notes: '' }] },
+      'Song 1 of the set',
+    ],
     ['too long a note', { notes: 'x'.repeat(3000) }, 'this has 3000'],
   ])('with %s is refused', async (_what, change, message) => {
     const answer = await server.call('POST', '/api/sets', { ...draft([]), ...change });
@@ -89,15 +105,25 @@ describe('a set', () => {
 
   test('cannot hold a song of another team, not even by a query gone wrong', async () => {
     const [other] = await server.database.insert(teams).values({ name: 'Others' }).returning();
-    const [song] = await server.database.insert(songTable).values({ teamId: other!.id }).returning();
+    const [song] = await server.database
+      .insert(songTable)
+      .values({ teamId: other!.id })
+      .returning();
     const { set } = await makeSet([]);
     const own = (await server.database.select().from(setTable)).find(({ id }) => id === set.id)!;
     await expect(
       server.database.insert(setItems).values({
-        id: randomUUID(), setId: own.id, teamId: own.teamId, songId: song!.id, position: 0, notes: '',
+        id: randomUUID(),
+        setId: own.id,
+        teamId: own.teamId,
+        songId: song!.id,
+        position: 0,
+        notes: '',
       }),
     ).rejects.toThrow();
-    expect((await server.call('POST', '/api/sets', draft([{ ...item(0), songId: song!.id }]))).status).toBe(422);
+    expect(
+      (await server.call('POST', '/api/sets', draft([{ ...item(0), songId: song!.id }]))).status,
+    ).toBe(422);
     expect((await server.call('GET', `/api/songs/${song!.id}`)).status).toBe(404);
   });
 });
@@ -105,12 +131,18 @@ describe('a set', () => {
 describe('a link', () => {
   test('opens a set read-only until it is revoked, and is not for search engines', async () => {
     const { set } = await makeSet([item(0, 'A'), item(1)], 'Shared');
-    const made = shareSchema.parse((await server.call('POST', '/api/shares', { kind: 'set', id: set.id })).body);
+    const made = shareSchema.parse(
+      (await server.call('POST', '/api/shares', { kind: 'set', id: set.id })).body,
+    );
     expect(Buffer.from(made.token, 'base64url').length * 8).toBeGreaterThanOrEqual(128);
 
     const opened = await server.call('GET', `/api/shared/${made.token}`);
     const page = sharedPage.parse(opened.body);
-    expect([page.kind, page.name, page.songs.map(({ key }) => key)]).toEqual(['set', 'Shared', ['A', null]]);
+    expect([page.kind, page.name, page.songs.map(({ key }) => key)]).toEqual([
+      'set',
+      'Shared',
+      ['A', null],
+    ]);
     expect(opened.headers.get('X-Robots-Tag')).toContain('noindex');
     expect(opened.headers.get('Cache-Control')).toContain('no-store');
     expect((await server.call('PUT', `/api/shared/${made.token}`, {})).status).toBe(404);
@@ -122,8 +154,14 @@ describe('a link', () => {
 
   test('opens a song as it stands now, and nothing when the song is deleted', async () => {
     const song = (await server.call('POST', '/api/songs', { text: 'title: Before\n' })).body;
-    const { token } = (await server.call('POST', '/api/shares', { kind: 'song', id: song.id })).body;
-    await server.call('PUT', `/api/songs/${song.id}`, { text: 'title: After\n' }, { 'If-Match': '"1"' });
+    const { token } = (await server.call('POST', '/api/shares', { kind: 'song', id: song.id }))
+      .body;
+    await server.call(
+      'PUT',
+      `/api/songs/${song.id}`,
+      { text: 'title: After\n' },
+      { 'If-Match': '"1"' },
+    );
     expect((await server.call('GET', `/api/shared/${token}`)).body.name).toBe('After');
     await server.call('DELETE', `/api/songs/${song.id}`);
     expect((await server.call('GET', `/api/shared/${token}`)).status).toBe(404);
@@ -135,6 +173,8 @@ describe('a link', () => {
     await server.call('POST', '/api/shares', { kind: 'set', id: set.id });
     const { shares } = (await server.call('GET', `/api/shares?kind=set&id=${set.id}`)).body;
     expect(new Set(shares.map(({ token }: { token: string }) => token)).size).toBe(2);
-    expect((await server.call('POST', '/api/shares', { kind: 'set', id: randomUUID() })).status).toBe(404);
+    expect(
+      (await server.call('POST', '/api/shares', { kind: 'set', id: randomUUID() })).status,
+    ).toBe(404);
   });
 });

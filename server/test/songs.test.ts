@@ -16,14 +16,25 @@ describe('a song', () => {
     const made = await server.call('POST', '/api/songs', { text: chart('Low Bridge') });
     expect([made.status, made.headers.get('ETag')]).toEqual([201, '"1"']);
     const path = made.headers.get('Location')!;
-    const saved = await server.call('PUT', path, { text: chart('Low Bridge Again') }, { 'If-Match': '"1"' });
+    const saved = await server.call(
+      'PUT',
+      path,
+      { text: chart('Low Bridge Again') },
+      { 'If-Match': '"1"' },
+    );
     expect([saved.status, saved.headers.get('ETag')]).toEqual([200, '"2"']);
     expect(songSchema.parse((await server.call('GET', path)).body)).toEqual(saved.body);
 
     const list = songList.parse((await server.call('GET', '/api/songs?search=bridge again')).body);
-    expect(list.songs.map(({ summary }) => [summary.title, summary.key, summary.meter, summary.tempo, summary.opening.length])).toEqual([
-      ['Low Bridge Again', 'Eb', '6/8', 54, 4],
-    ]);
+    expect(
+      list.songs.map(({ summary }) => [
+        summary.title,
+        summary.key,
+        summary.meter,
+        summary.tempo,
+        summary.opening.length,
+      ]),
+    ).toEqual([['Low Bridge Again', 'Eb', '6/8', 54, 4]]);
   });
 
   test('keeps a chart with problems as it was typed', async () => {
@@ -48,7 +59,9 @@ describe('a song', () => {
     expect(lost.type).toMatch('application/problem+json');
     expect(problemDetails.parse(lost.body).current).toEqual(won.body);
     expect((await server.call('PUT', path, { text: chart('Blind') })).status).toBe(428);
-    expect((await server.call('PUT', path, { text: chart('Odd') }, { 'If-Match': 'x' })).status).toBe(400);
+    expect(
+      (await server.call('PUT', path, { text: chart('Odd') }, { 'If-Match': 'x' })).status,
+    ).toBe(400);
   });
 
   test('is deleted and comes back', async () => {
@@ -79,7 +92,13 @@ describe('what cannot be taken is refused with a reason', () => {
     ['POST', '/api/songs', { text: 7 }, 422, ''],
     ['POST', '/api/songs', { text: 'x'.repeat(200_000) }, 422, 'this has 200000'],
     ['POST', '/api/songs', { text: 'x'.repeat(600_000) }, 413, '512 KB'],
-    ['POST', '/api/songs', { text: 'title: a\nVerse:\n1 \u0000' }, 422, 'Line 3 holds an invisible control character (U+0000)'],
+    [
+      'POST',
+      '/api/songs',
+      { text: 'title: a\nVerse:\n1 \u0000' },
+      422,
+      'Line 3 holds an invisible control character (U+0000)',
+    ],
     ['POST', '/api/songs', { text: 'half \ud83d' }, 422, 'half a character'],
     ['GET', '/api/songs/not-an-id', undefined, 404, 'nothing at this address'],
     ['GET', '/api/songs/2b8f4a36-6f0e-4b52-9c0f-0f8a3c1d2e4f', undefined, 404, 'no song'],
@@ -87,7 +106,10 @@ describe('what cannot be taken is refused with a reason', () => {
     ['GET', '/api/songs/%E0%A4%A', undefined, 404, 'nothing at this address'],
   ])('%s %s %j is %i: %s', async (method, path, body, status, message) => {
     const answer = await server.call(method, path, body);
-    expect([answer.status, answer.type]).toEqual([status, expect.stringContaining('application/problem+json')]);
+    expect([answer.status, answer.type]).toEqual([
+      status,
+      expect.stringContaining('application/problem+json'),
+    ]);
     const problem = problemDetails.parse(answer.body);
     expect(problem.status).toBe(status);
     expect(problem.detail).toContain(message);
@@ -95,8 +117,13 @@ describe('what cannot be taken is refused with a reason', () => {
 
   test('what another site sends, and what is no JSON', async () => {
     const text = chart('Foreign');
-    expect((await server.call('POST', '/api/songs', { text }, { 'Sec-Fetch-Site': 'cross-site' })).status).toBe(403);
-    expect((await server.call('POST', '/api/songs', { text }, { 'Content-Type': 'text/plain' })).status).toBe(415);
+    expect(
+      (await server.call('POST', '/api/songs', { text }, { 'Sec-Fetch-Site': 'cross-site' }))
+        .status,
+    ).toBe(403);
+    expect(
+      (await server.call('POST', '/api/songs', { text }, { 'Content-Type': 'text/plain' })).status,
+    ).toBe(415);
   });
 });
 
@@ -112,7 +139,9 @@ test('a database that is gone is told as 503, and the server works again when it
   const log = jest.spyOn(console, 'error').mockImplementation(() => undefined);
   expect((await server.call('GET', '/healthz')).status).toBe(200);
   server.cable.pull();
-  const answers = await Promise.all(['/healthz', '/api/songs'].map((path) => server.call('GET', path)));
+  const answers = await Promise.all(
+    ['/healthz', '/api/songs'].map((path) => server.call('GET', path)),
+  );
   expect(answers.map(({ status, headers }) => [status, headers.get('Retry-After')])).toEqual([
     [503, '2'],
     [503, '2'],

@@ -16,16 +16,31 @@ import { parseQuality } from './parseQuality.ts';
 import { printQuality } from './printQuality.ts';
 import { majorTriad } from './reading.ts';
 
+/** A letter chord in the pieces that a page sets in different sizes. */
+export interface LetterParts {
+  readonly root: string;
+  readonly quality: string;
+  readonly bass: string | null;
+}
+
+/** The pieces of a chord's letters in a key, spelled right. */
+export function letterParts(chord: Chord, key: Key, style: { signs?: Signs } = {}): LetterParts {
+  const signs = style.signs ?? 'typed';
+  return {
+    root: formatNote(noteOfDegree(chord.root, key), signs),
+    quality: printQuality(chord.figures, majorTriad, signs),
+    bass: chord.bass && formatNote(noteOfDegree(chord.bass, key), signs),
+  };
+}
+
 /**
  * A chord in letters in a key, spelled right: `Ebadd9`, `Bb/D`, `F#m7b5`.
  * A quality that begins with an accidental is set apart, since an accidental binds to its letter (Cb5, but C(b5)).
  */
 export function toLetters(chord: Chord, key: Key, style: { signs?: Signs } = {}): string {
-  const signs = style.signs ?? 'typed';
-  const quality = printQuality(chord.figures, majorTriad, signs);
-  const root = formatNote(noteOfDegree(chord.root, key), signs);
-  const bass = chord.bass ? `/${formatNote(noteOfDegree(chord.bass, key), signs)}` : '';
-  return root + (/^[b#♭♯]/u.test(quality) ? `(${quality.replace(/[()]/g, '')})` : quality) + bass;
+  const { root, quality, bass } = letterParts(chord, key, style);
+  const apart = /^[b#♭♯]/u.test(quality) ? `(${quality.replace(/[()]/g, '')})` : quality;
+  return root + apart + (bass === null ? '' : `/${bass}`);
 }
 
 /**

@@ -54,6 +54,13 @@ export function chordTones(chord: Chord, key: Key): ChordTone[] {
   return isChordTone ? tones : [bass, ...tones];
 }
 
+/** True if the chord or its bass has a note that is not in the key: the same in every key. */
+export function leavesKey(chord: Chord): boolean {
+  return chordTones(chord, anyKey).some((tone) => !tone.inKey);
+}
+
+const anyKey: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
+
 function spelledTone(note: { letter: Letter; alter: number }, role: Role, key: Key): ChordTone {
   const degree = degreeOfNote(note, key);
   return {

@@ -6,7 +6,8 @@ export function isDatabaseDown(error: unknown): boolean {
   for (let cause = error; cause instanceof Error; cause = cause.cause) {
     const code = 'code' in cause && typeof cause.code === 'string' ? cause.code : '';
     if (downCodes.test(code)) return true;
-    if (/Connection terminated|timeout exceeded when trying to connect/.test(cause.message)) return true;
+    if (/Connection terminated|timeout exceeded when trying to connect/.test(cause.message))
+      return true;
     if (cause instanceof AggregateError && cause.errors.some(isDatabaseDown)) return true;
   }
   return false;

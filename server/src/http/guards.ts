@@ -26,9 +26,13 @@ export const ownChangesOnly: RequestHandler = (request, _response, next) => {
   if (['GET', 'HEAD'].includes(request.method)) return next();
   const site = request.get('Sec-Fetch-Site');
   if (site && site !== 'same-origin' && site !== 'none') {
-    throw new Refusal('foreign-origin', 'Changes are taken from this application’s own pages only.');
+    throw new Refusal(
+      'foreign-origin',
+      'Changes are taken from this application’s own pages only.',
+    );
   }
-  const hasBody = request.get('Content-Length') !== '0' && request.get('Content-Length') !== undefined;
+  const hasBody =
+    request.get('Content-Length') !== '0' && request.get('Content-Length') !== undefined;
   if (hasBody && !request.is('application/json')) {
     throw new Refusal('wrong-type', 'Send the body as application/json.');
   }

@@ -66,12 +66,19 @@ function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   const type = typeof error === 'object' && error && 'type' in error ? error.type : null;
   if (type === 'entity.too.large') {
-    return new Refusal('too-large', 'A request holds up to 512 KB. Is the chart more than one song?');
+    return new Refusal(
+      'too-large',
+      'A request holds up to 512 KB. Is the chart more than one song?',
+    );
   }
   if (type === 'entity.parse.failed') return new Refusal('malformed', 'The body is no valid JSON.');
-  if (error instanceof URIError) return new Refusal('not-found', 'There is nothing at this address.');
+  if (error instanceof URIError)
+    return new Refusal('not-found', 'There is nothing at this address.');
   if (isDatabaseDown(error)) {
-    return new Refusal('database-unavailable', 'Nothing is lost on your side; try again in a moment.');
+    return new Refusal(
+      'database-unavailable',
+      'Nothing is lost on your side; try again in a moment.',
+    );
   }
   console.error(error);
   return new Refusal('internal', 'It has been written to the server’s log. Try again in a moment.');

@@ -10,7 +10,11 @@ import { Refusal } from './problem.ts';
  */
 export function teamOfRequest(database: Database): RequestHandler {
   return async (_request, response, next) => {
-    const [team] = await database.select({ id: teams.id }).from(teams).orderBy(asc(teams.createdAt)).limit(1);
+    const [team] = await database
+      .select({ id: teams.id })
+      .from(teams)
+      .orderBy(asc(teams.createdAt))
+      .limit(1);
     if (!team) throw new Refusal('internal', 'This installation has no team yet.');
     response.locals['teamId'] = team.id;
     next();

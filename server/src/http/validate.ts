@@ -11,7 +11,9 @@ export function checked<Schema extends z.ZodType>(schema: Schema, sent: unknown)
     field: path.join('.'),
     message,
   }));
-  throw new Refusal('invalid', errors[0]?.message ?? 'The request is not what it should be.', { errors });
+  throw new Refusal('invalid', errors[0]?.message ?? 'The request is not what it should be.', {
+    errors,
+  });
 }
 
 /** The id in the path. What is no id names nothing, so it is not found. */

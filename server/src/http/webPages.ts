@@ -5,7 +5,10 @@ import { Refusal } from './problem.ts';
 /** The built pages. Every address that is not a file opens the application, which shows the right screen for it. */
 export function webPages(folder: string): Router {
   const routes = Router();
-  routes.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', index: false }));
+  routes.use(
+    '/assets',
+    express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', index: false }),
+  );
   routes.use('/assets', () => {
     throw new Refusal('not-found', 'There is no such file.');
   });

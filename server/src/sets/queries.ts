@@ -27,11 +27,7 @@ export async function listSets(db: Database, teamId: string): Promise<SetListIte
   }));
 }
 
-export async function findSet(
-  db: Database,
-  teamId: string,
-  id: string,
-): Promise<Set | null> {
+export async function findSet(db: Database, teamId: string, id: string): Promise<Set | null> {
   const [row] = await db
     .select()
     .from(sets)

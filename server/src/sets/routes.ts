@@ -13,11 +13,17 @@ export function setRoutes(db: Database): Router {
 
   async function draftOf(body: unknown, team: string): Promise<SetDraft> {
     const draft = checked(setDraft, body);
-    const known = await knownSongs(db, team, draft.items.map(({ songId }) => songId));
+    const known = await knownSongs(
+      db,
+      team,
+      draft.items.map(({ songId }) => songId),
+    );
     const stranger = draft.items.findIndex(({ songId }) => !known.includes(songId));
     if (stranger < 0) return draft;
     const message = `Song ${stranger + 1} of the set is not among your songs.`;
-    throw new Refusal('invalid', message, { errors: [{ field: `items.${stranger}.songId`, message }] });
+    throw new Refusal('invalid', message, {
+      errors: [{ field: `items.${stranger}.songId`, message }],
+    });
   }
 
   routes.get('/', async (_request, response) => {
@@ -47,7 +53,9 @@ export function setRoutes(db: Database): Router {
     }
     const current = await findSet(db, team, id);
     if (!current) throw noSuchSet();
-    throw new Refusal('stale', 'The set was saved from somewhere else since you opened it.', { current });
+    throw new Refusal('stale', 'The set was saved from somewhere else since you opened it.', {
+      current,
+    });
   });
 
   routes.delete('/:id', async (request, response) => {

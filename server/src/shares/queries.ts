@@ -12,7 +12,11 @@ const column = (target: ShareTarget) => (target.kind === 'song' ? shares.songId 
 const shareColumns = { id: shares.id, token: shares.token, createdAt: shares.createdAt };
 
 /** The links to a song or set that are open now, newest first. */
-export async function listShares(db: Database, teamId: string, target: ShareTarget): Promise<Share[]> {
+export async function listShares(
+  db: Database,
+  teamId: string,
+  target: ShareTarget,
+): Promise<Share[]> {
   const rows = await db
     .select(shareColumns)
     .from(shares)
@@ -22,7 +26,11 @@ export async function listShares(db: Database, teamId: string, target: ShareTarg
 }
 
 /** Opens a link; null if there is no such song or set. */
-export async function insertShare(db: Database, teamId: string, target: ShareTarget): Promise<Share | null> {
+export async function insertShare(
+  db: Database,
+  teamId: string,
+  target: ShareTarget,
+): Promise<Share | null> {
   const find = target.kind === 'song' ? findSong : findSet;
   if (!(await find(db, teamId, target.id))) return null;
   const [row] = await db

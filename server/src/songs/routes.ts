@@ -19,7 +19,11 @@ export function songRoutes(db: Database): Router {
   routes.post('/', async (request, response) => {
     const { text } = checked(songDraft, request.body);
     const song = await insertSong(db, teamId(response), text);
-    response.status(201).location(`/api/songs/${song.id}`).set('ETag', etag(song.revision)).json(song);
+    response
+      .status(201)
+      .location(`/api/songs/${song.id}`)
+      .set('ETag', etag(song.revision))
+      .json(song);
   });
 
   routes.get('/:id', async (request, response) => {
@@ -39,7 +43,9 @@ export function songRoutes(db: Database): Router {
     }
     const current = await findSong(db, teamId(response), id);
     if (!current) throw noSuchSong();
-    throw new Refusal('stale', 'The song was saved from somewhere else since you opened it.', { current });
+    throw new Refusal('stale', 'The song was saved from somewhere else since you opened it.', {
+      current,
+    });
   });
 
   routes.delete('/:id', async (request, response) => {

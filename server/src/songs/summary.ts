@@ -17,6 +17,8 @@ export function summarize(text: string): SongSummary {
     title: song.title,
     key: formatKey(song.key),
     meter: formatMeter(song.meter),
+    reading: song.reading,
+    minor: song.minor,
     tempo: song.tempo,
     singer: song.details.singer,
     opening: opening.map((chord) => ({ ...chord, figures: [...chord.figures] })),

@@ -1,0 +1,60 @@
+import { problemDetails, problemType, type ProblemDetails } from '@intervallum/contract';
+import { z } from 'zod';
+
+/** How a request ended. Only `unreachable` is worth trying again unchanged. */
+export type Answer<Value> =
+  | { readonly kind: 'ok'; readonly value: Value }
+  | { readonly kind: 'stale'; readonly current: unknown }
+  | { readonly kind: 'missing'; readonly message: string }
+  | { readonly kind: 'refused'; readonly message: string }
+  | { readonly kind: 'unreachable'; readonly message: string };
+
+interface Request {
+  readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  readonly body?: unknown;
+  /** The revision that a change starts from. */
+  readonly revision?: number;
+  readonly signal?: AbortSignal;
+}
+
+/** Asks the server; the answer is checked against the contract, and every failure is told in a sentence. */
+export async function ask<Schema extends z.ZodType>(
+  schema: Schema,
+  path: string,
+  { method = 'GET', body, revision, signal }: Request = {},
+): Promise<Answer<z.output<Schema>>> {
+  const headers: Record<string, string> = {};
+  if (body !== undefined) headers['Content-Type'] = 'application/json';
+  if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
+  let response: Response;
+  let content: unknown;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
+    });
+    content = response.status === 204 ? null : await response.json();
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    return { kind: 'unreachable', message: 'The server does not answer.' };
+  }
+  if (!response.ok) return refusal(problemDetails.safeParse(content).data, response.status);
+  const read = schema.safeParse(content);
+  if (read.success) return { kind: 'ok', value: read.data };
+  return {
+    kind: 'refused',
+    message: 'The server answers in a way this page does not know. Reload the page.',
+  };
+}
+
+function refusal(problem: ProblemDetails | undefined, status: number): Answer<never> {
+  const message = problem?.detail ?? `The server refused (${status}).`;
+  if (problem?.type === problemType('stale')) return { kind: 'stale', current: problem.current };
+  if (status === 404) return { kind: 'missing', message };
+  if (problem?.type === problemType('database-unavailable')) {
+    return { kind: 'unreachable', message: 'The database cannot be reached.' };
+  }
+  return { kind: status >= 500 ? 'unreachable' : 'refused', message };
+}

@@ -1,0 +1,123 @@
+import { useMemo } from 'react';
+import type { Song } from '@intervallum/core';
+import styled from 'styled-components';
+import { phone } from '../ui/theme.ts';
+import { BarView } from './BarView.tsx';
+import { layOut } from './layout.ts';
+import type { ChartView } from './view.ts';
+
+const Sections = styled.div`
+  --numeral: 40px;
+  display: grid;
+  gap: 22px;
+  ${phone} {
+    --numeral: 34px;
+    gap: 18px;
+  }
+  @media print {
+    --numeral: 26px;
+    gap: 12px;
+  }
+`;
+
+const Part = styled.section`
+  display: grid;
+  grid-template-columns: 108px minmax(0, 1fr);
+  gap: 12px;
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
+  }
+  @media print {
+    grid-template-columns: 84px minmax(0, 1fr);
+  }
+`;
+
+const Margin = styled.div`
+  padding-top: 16px;
+  h2 {
+    font-size: 17px;
+    line-height: 1.2;
+    overflow-wrap: anywhere;
+  }
+  p {
+    margin-top: 2px;
+    font-size: 13px;
+    line-height: 1.35;
+    color: var(--soft);
+    overflow-wrap: anywhere;
+  }
+  ${phone} {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 10px;
+    padding-top: 6px;
+  }
+`;
+
+const Phrase = styled.ol`
+  display: flex;
+  flex-wrap: wrap;
+  padding-top: 10px;
+  break-inside: avoid;
+`;
+
+const Nothing = styled.p`
+  padding: 20px 0;
+  color: var(--soft);
+`;
+
+interface ChartProps {
+  song: Song;
+  view: ChartView;
+  /** The bar that the cursor of the text is in. */
+  currentBar?: number | null;
+  onChooseBar?: (index: number) => void;
+}
+
+/** A song on its rails: numerals stand on them, letters hang beneath, words below the letters. */
+export function Chart({ song, view, currentBar = null, onChooseBar }: ChartProps) {
+  const sections = useMemo(() => layOut(song), [song]);
+  if (sections.length === 0) {
+    return (
+      <Nothing>
+        No section yet. A name and a colon open one: “Verse 1:”, then bars on the next line.
+      </Nothing>
+    );
+  }
+  return (
+    <Sections>
+      {sections.map(({ section, phrases }, place) => (
+        <Part key={place} aria-label={section.name || 'Section without a name'}>
+          <Margin>
+            <h2>{section.name || '…'}</h2>
+            {section.times > 1 ? <p>{timesInWords(section.times)}</p> : null}
+            {section.directions.map((direction, line) => (
+              <p key={line}>{direction}</p>
+            ))}
+          </Margin>
+          <div>
+            {phrases.map((bars, row) => (
+              <Phrase key={row}>
+                {bars.map((bar) => (
+                  <BarView
+                    key={bar.index}
+                    bar={bar}
+                    view={view}
+                    isCurrent={bar.index === currentBar}
+                    {...(onChooseBar ? { onChoose: onChooseBar } : {})}
+                  />
+                ))}
+              </Phrase>
+            ))}
+          </div>
+        </Part>
+      ))}
+    </Sections>
+  );
+}
+
+function timesInWords(times: number): string {
+  return times === 2 ? 'twice' : `${times} times`;
+}

@@ -1,0 +1,96 @@
+import { chordParts, leavesKey, letterParts, toLetters, type Chord } from '@intervallum/core';
+import styled, { css } from 'styled-components';
+import { display } from '../ui/theme.ts';
+import type { ChartView } from './view.ts';
+
+/** A chord set large: its number or letter, the quality raised beside it, the bass after a light slash. */
+const Mark = styled.span<{ $borrowed: boolean }>`
+  display: inline-flex;
+  align-items: baseline;
+  white-space: nowrap;
+  font-family: ${display};
+  font-weight: 600;
+  font-size: var(--numeral, 40px);
+  line-height: 1;
+  font-feature-settings: 'lnum';
+  ${({ $borrowed }) =>
+    $borrowed &&
+    css`
+      color: var(--borrowed);
+      font-style: italic;
+    `}
+`;
+
+const Accidental = styled.span`
+  font-size: 0.72em;
+  margin-right: 0.02em;
+`;
+
+const Quality = styled.sup`
+  align-self: flex-start;
+  margin: 0.02em 0 0 0.06em;
+  font:
+    500 0.42em/1.1 'Music Signs',
+    'Atkinson Hyperlegible Next Variable',
+    sans-serif;
+  font-style: normal;
+`;
+
+const Bass = styled.span`
+  margin-left: 0.06em;
+  font-size: 0.6em;
+  font-weight: 500;
+  color: var(--soft);
+  font-style: normal;
+`;
+
+const Slash = styled.span`
+  margin-right: 0.06em;
+  font-weight: 300;
+  color: var(--rail);
+`;
+
+export function ChordMark({
+  chord,
+  view,
+}: {
+  chord: Chord;
+  view: Pick<ChartView, 'key' | 'style' | 'hero'>;
+}) {
+  const borrowed = leavesKey(chord);
+  const { lead, root, quality, bass } =
+    view.hero === 'numbers' ? numberPieces(chord, view) : letterPieces(chord, view);
+  return (
+    <Mark $borrowed={borrowed}>
+      {lead ? <Accidental>{lead}</Accidental> : null}
+      {root}
+      {quality ? <Quality>{quality}</Quality> : null}
+      {bass === null ? null : (
+        <Bass>
+          <Slash>/</Slash>
+          {bass}
+        </Bass>
+      )}
+    </Mark>
+  );
+}
+
+function numberPieces(chord: Chord, { style }: Pick<ChartView, 'style'>) {
+  const { accidental, numeral, quality, bass } = chordParts(chord, style);
+  return { lead: accidental, root: numeral, quality, bass };
+}
+
+function letterPieces(chord: Chord, { key }: Pick<ChartView, 'key'>) {
+  return { lead: '', ...letterParts(chord, key, { signs: 'printed' }) };
+}
+
+const Small = styled.span`
+  font-size: 14px;
+  color: var(--soft);
+  white-space: nowrap;
+`;
+
+/** The letters that hang beneath a number. */
+export function Letters({ chord, view }: { chord: Chord; view: Pick<ChartView, 'key'> }) {
+  return <Small>{toLetters(chord, view.key, { signs: 'printed' })}</Small>;
+}

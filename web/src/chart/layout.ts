@@ -1,0 +1,69 @@
+import {
+  barTicks,
+  formatMeter,
+  pushCount,
+  type Bar,
+  type Meter,
+  type Phrase,
+  type Section,
+  type Slot,
+  type Song,
+} from '@intervallum/core';
+
+/** A slot where it stands in its bar, with what the page says of its time. */
+export interface LaidSlot {
+  readonly slot: Slot;
+  /** How much of its bar the slot takes, 0 to 1. */
+  readonly share: number;
+  /** When it comes in, if it is pushed: `4&`. */
+  readonly count: string | null;
+}
+
+export interface LaidBar {
+  /** Counts the bars of the song from 0, as core's `barPlaces` does. */
+  readonly index: number;
+  readonly same: boolean;
+  readonly pickup: boolean;
+  /** The metre announced before this bar. */
+  readonly change: string | null;
+  readonly slots: readonly LaidSlot[];
+  /** The words under the bar, one text for each line of words. */
+  readonly words: readonly string[];
+}
+
+export interface LaidSection {
+  readonly section: Section;
+  readonly phrases: readonly (readonly LaidBar[])[];
+}
+
+/** Prepares a song for the page: where each slot stands, what is counted, which words stand under which bar. */
+export function layOut(song: Song): LaidSection[] {
+  let index = 0;
+  return song.sections.map((section) => {
+    let meter = song.meter;
+    const phrases = section.phrases.map((phrase) =>
+      phrase.bars.map((bar, place): LaidBar => {
+        if (bar.kind === 'played' && bar.meter) meter = bar.meter;
+        const laid = layBar(bar, meter, phrase, place, index);
+        index += 1;
+        return laid;
+      }),
+    );
+    return { section, phrases };
+  });
+}
+
+function layBar(bar: Bar, meter: Meter, phrase: Phrase, place: number, index: number): LaidBar {
+  const words = phrase.words.map((cells) => cells[place] ?? '');
+  if (bar.kind === 'same')
+    return { index, same: true, pickup: false, change: null, slots: [], words };
+  let due = 0;
+  const slots = bar.slots.map((slot): LaidSlot => {
+    const push = slot.kind === 'chord' ? slot.push : null;
+    const count = push && pushCount(meter, due, push);
+    due += slot.ticks;
+    return { slot, share: slot.ticks / barTicks(meter), count };
+  });
+  const change = bar.meter && formatMeter(bar.meter);
+  return { index, same: false, pickup: bar.pickup, change, slots, words };
+}

@@ -1,0 +1,96 @@
+import type { SongListItem } from '@intervallum/contract';
+import { formatKey, parseKey } from '@intervallum/core';
+import { useDeferredValue, useState } from 'react';
+import styled from 'styled-components';
+import { api } from '../api/resources.ts';
+import { useResource } from '../api/useResource.ts';
+import { Button } from '../ui/Button.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { notify } from '../ui/notices.tsx';
+import { FailedState, LoadingState } from '../ui/states.tsx';
+import { display } from '../ui/theme.ts';
+import { Window } from '../ui/Window.tsx';
+
+const List = styled.ul`
+  display: grid;
+  gap: 6px;
+  margin-top: 12px;
+  height: 46vh;
+  align-content: start;
+  overflow: auto;
+`;
+
+const Row = styled(Button)`
+  width: 100%;
+  justify-content: space-between;
+  b {
+    font: 600 18px/1.25 ${display};
+    white-space: normal;
+    text-align: left;
+  }
+  span {
+    color: var(--soft);
+    font-size: 14px;
+  }
+`;
+
+interface AddSongsProps {
+  isOpen: boolean;
+  onClose: () => void;
+  onAdd: (song: SongListItem) => void;
+}
+
+/** Finds songs and puts them at the end of the set, one press each. */
+export function AddSongs({ isOpen, onClose, onAdd }: AddSongsProps) {
+  return (
+    <Window title="Add songs" isOpen={isOpen} onClose={onClose}>
+      <Finder onAdd={onAdd} />
+    </Window>
+  );
+}
+
+function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
+  const [search, setSearch] = useState('');
+  const wanted = useDeferredValue(search);
+  const { resource, reload } = useResource(`songs:${wanted}`, () => api.songs(wanted));
+  return (
+    <>
+      <TextField
+        label="Search songs"
+        labelHidden
+        placeholder="Search titles, words, numbers"
+        value={search}
+        onChange={setSearch}
+        maxLength={200}
+        autoFocus
+      />
+      {resource.status === 'loading' ? <LoadingState what="the songs" /> : null}
+      {resource.status === 'failed' || resource.status === 'missing' ? (
+        <FailedState message={resource.message} onRetry={reload} />
+      ) : null}
+      {resource.status === 'ready' ? (
+        <List aria-label="Songs to add">
+          {resource.value.songs.map((song) => (
+            <li key={song.id}>
+              <Row
+                onPress={() => {
+                  onAdd(song);
+                  notify(`“${song.summary.title}” added`);
+                }}
+              >
+                <b>{song.summary.title || 'Song without a title'}</b>
+                <span>{keyInSigns(song.summary.key)}</span>
+              </Row>
+            </li>
+          ))}
+          {resource.value.songs.length === 0 ? <li>No song has that in it.</li> : null}
+        </List>
+      ) : null}
+    </>
+  );
+}
+
+function keyInSigns(name: string): string {
+  const read = parseKey(name);
+  return read.ok ? formatKey(read.value, 'printed') : name;
+}

@@ -1,0 +1,104 @@
+import type { SetDraft } from '@intervallum/contract';
+import styled from 'styled-components';
+import type { SaveStatus } from '../state/saver.ts';
+import { Button, PrimaryButton } from '../ui/Button.tsx';
+import { phone } from '../ui/theme.ts';
+import { Window } from '../ui/Window.tsx';
+import type { KnownSongs } from './SetScreen.tsx';
+
+const Words = styled.p`
+  margin-bottom: 14px;
+  color: var(--soft);
+`;
+
+const Both = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  ${phone} {
+    grid-template-columns: 1fr;
+  }
+  section {
+    padding: 12px 16px;
+    border: 1px solid var(--hairline);
+    border-radius: 12px;
+    background: var(--card);
+  }
+  h3 {
+    font-size: 17px;
+    margin-bottom: 6px;
+  }
+  small {
+    color: var(--soft);
+    font-size: 13px;
+  }
+`;
+
+const Choices = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 10px;
+  margin-top: 18px;
+`;
+
+interface SetConflictProps {
+  status: SaveStatus<SetDraft>;
+  mine: SetDraft;
+  songs: KnownSongs;
+  onKeepMine: () => void;
+  onTakeTheirs: () => void;
+}
+
+/** Two versions of one set side by side; nothing is saved until one of them is chosen. */
+export function SetConflict({ status, mine, songs, onKeepMine, onTakeTheirs }: SetConflictProps) {
+  if (status.kind !== 'conflict') return null;
+  return (
+    <Window
+      title="Saved from somewhere else"
+      isOpen
+      mustDecide
+      onClose={() => undefined}
+      width={720}
+    >
+      <Words>
+        While you worked, this set was saved on another screen. Both versions are here; choose the
+        one that stays.
+      </Words>
+      <Both>
+        <Version heading="Yours" draft={mine} songs={songs} />
+        <Version heading="The other" draft={status.theirs} songs={songs} />
+      </Both>
+      <Choices>
+        <Button onPress={onTakeTheirs}>Take the other version</Button>
+        <PrimaryButton onPress={onKeepMine}>Keep mine</PrimaryButton>
+      </Choices>
+    </Window>
+  );
+}
+
+function Version({
+  heading,
+  draft,
+  songs,
+}: {
+  heading: string;
+  draft: SetDraft;
+  songs: KnownSongs;
+}) {
+  return (
+    <section>
+      <h3>{heading}</h3>
+      <p>{draft.name}</p>
+      <small>{[draft.date, draft.leader, draft.notes].filter(Boolean).join(' · ')}</small>
+      <ol>
+        {draft.items.map((item, place) => (
+          <li key={item.id}>
+            {place + 1}. {songs.get(item.songId)?.summary.title ?? 'A song added elsewhere'}{' '}
+            <small>{[item.key, item.notes].filter(Boolean).join(' · ')}</small>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

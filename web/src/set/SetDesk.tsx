@@ -1,0 +1,209 @@
+import type { SetDraft, SetItem } from '@intervallum/contract';
+import { Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { ShareWindow } from '../share/ShareWindow.tsx';
+import type { SaverOptions } from '../state/saver.ts';
+import { noSteps, redo, remember, undo, type Steps } from '../state/steps.ts';
+import { useSaver } from '../state/useSaver.ts';
+import { Button, IconButton, PrimaryButton } from '../ui/Button.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { useTitle } from '../ui/Page.tsx';
+import { SaveMark } from '../ui/SaveMark.tsx';
+import { EmptyState } from '../ui/states.tsx';
+import { display, phone } from '../ui/theme.ts';
+import { AddSongs } from './AddSongs.tsx';
+import { SetConflict } from './SetConflict.tsx';
+import { SetItems } from './SetItems.tsx';
+import type { KnownSongs } from './SetScreen.tsx';
+
+const Sheet = styled.div`
+  max-width: 1080px;
+  margin: 0 auto;
+  padding: 18px 28px 64px;
+  ${phone} {
+    padding: 14px 14px 40px;
+  }
+`;
+
+const Top = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  margin-bottom: 12px;
+  @media print {
+    display: none;
+  }
+`;
+
+const Spacer = styled.span`
+  flex: 1;
+`;
+
+const Name = styled(TextField)`
+  input {
+    padding: 2px 8px;
+    margin-left: -9px;
+    border-color: transparent;
+    background: transparent;
+    font: 600 30px/1.3 ${display};
+  }
+  input:hover {
+    border-color: var(--rail);
+  }
+`;
+
+const Facts = styled.div`
+  display: grid;
+  grid-template-columns: 170px 220px minmax(0, 1fr);
+  gap: 12px 16px;
+  margin: 10px 0 22px;
+  ${phone} {
+    grid-template-columns: 1fr 1fr;
+    > :last-child {
+      grid-column: 1 / -1;
+    }
+  }
+`;
+
+interface SetDeskProps {
+  setId: string;
+  saving: () => SaverOptions<SetDraft>;
+  songs: KnownSongs;
+}
+
+/** A set opened for work: its day, its songs in their order, a key and a note for each. */
+export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
+  const saver = useSaver(saving);
+  const { draft, status } = saver.state;
+  const [songs, setSongs] = useState(openedWith);
+  const [steps, setSteps] = useState<Steps<SetDraft>>(noSteps);
+  const [window, setWindow] = useState<'share' | 'songs' | null>(null);
+  useTitle(draft.name);
+
+  /** Every change goes through here, so that each can be undone; `kind` joins what is typed into one field. */
+  const change = (changed: Partial<SetDraft>, kind: string | null = null) => {
+    setSteps(remember(steps, draft, kind));
+    saver.edit({ ...draft, ...changed });
+  };
+  const travel = (step: typeof undo) => {
+    const moved = step(steps, draft);
+    if (!moved) return;
+    setSteps(moved.steps);
+    saver.edit(moved.document);
+  };
+  const changeItem = (id: string, changed: Partial<SetItem>, kind: string | null = null) =>
+    change(
+      { items: draft.items.map((item) => (item.id === id ? { ...item, ...changed } : item)) },
+      kind,
+    );
+
+  const onKeys = (event: React.KeyboardEvent) => {
+    const inText =
+      event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+    if (inText || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+    event.preventDefault();
+    travel(event.shiftKey ? redo : undo);
+  };
+
+  return (
+    <Sheet onKeyDown={onKeys}>
+      <Top>
+        <SaveMark status={status} />
+        <Spacer />
+        <IconButton
+          aria-label="Undo"
+          isDisabled={steps.past.length === 0}
+          onPress={() => travel(undo)}
+        >
+          <Undo2 size={18} strokeWidth={1.5} />
+        </IconButton>
+        <IconButton
+          aria-label="Redo"
+          isDisabled={steps.future.length === 0}
+          onPress={() => travel(redo)}
+        >
+          <Redo2 size={18} strokeWidth={1.5} />
+        </IconButton>
+        <Button onPress={() => setWindow('share')}>
+          <Share2 size={18} strokeWidth={1.5} aria-hidden /> Share
+        </Button>
+        <IconButton aria-label="Print" onPress={() => print()}>
+          <Printer size={18} strokeWidth={1.5} />
+        </IconButton>
+        <PrimaryButton onPress={() => setWindow('songs')}>
+          <Plus size={18} strokeWidth={1.5} aria-hidden /> Add songs
+        </PrimaryButton>
+      </Top>
+
+      <Name
+        label="Name of the set"
+        labelHidden
+        value={draft.name}
+        maxLength={120}
+        onChange={(name) => change({ name }, 'name')}
+      />
+      <Facts>
+        <TextField
+          label="Date"
+          type="date"
+          value={draft.date ?? ''}
+          onChange={(date) => change({ date: date || null }, 'date')}
+        />
+        <TextField
+          label="Led by"
+          value={draft.leader}
+          maxLength={80}
+          onChange={(leader) => change({ leader }, 'leader')}
+        />
+        <TextField
+          label="Notes for everyone"
+          lines={1}
+          value={draft.notes}
+          maxLength={2000}
+          onChange={(notes) => change({ notes }, 'notes')}
+        />
+      </Facts>
+
+      {draft.items.length === 0 ? (
+        <EmptyState
+          title="No songs in this set"
+          action={<PrimaryButton onPress={() => setWindow('songs')}>Add songs</PrimaryButton>}
+        >
+          Add them in the order of the service; each can have a key of its own.
+        </EmptyState>
+      ) : (
+        <SetItems
+          items={draft.items}
+          songs={songs}
+          onOrder={(items) => change({ items })}
+          onChange={changeItem}
+        />
+      )}
+
+      <AddSongs
+        isOpen={window === 'songs'}
+        onClose={() => setWindow(null)}
+        onAdd={({ id, summary }) => {
+          setSongs(new Map([...songs, [id, { summary, removed: false }]]));
+          const item = { id: crypto.randomUUID(), songId: id, key: null, notes: '' };
+          change({ items: [...draft.items, item] });
+        }}
+      />
+      <ShareWindow
+        target={{ kind: 'set', id: setId }}
+        name={draft.name}
+        isOpen={window === 'share'}
+        onClose={() => setWindow(null)}
+      />
+      <SetConflict
+        status={status}
+        mine={draft}
+        songs={songs}
+        onKeepMine={saver.keepMine}
+        onTakeTheirs={() => location.reload()}
+      />
+    </Sheet>
+  );
+}

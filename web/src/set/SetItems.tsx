@@ -1,0 +1,219 @@
+import type { SetItem } from '@intervallum/contract';
+import { allKeys, formatKey, parseKey, pitchClass, type Key } from '@intervallum/core';
+import { GripVertical, Trash2 } from 'lucide-react';
+import {
+  Button,
+  DropIndicator,
+  GridList,
+  GridListItem,
+  useDragAndDrop,
+} from 'react-aria-components';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { keyNamed } from '../chart/view.ts';
+import { Opening } from '../songs/Opening.tsx';
+import { useSettings } from '../state/settings.ts';
+import { IconButton } from '../ui/Button.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { Picker } from '../ui/Picker.tsx';
+import { display, phone } from '../ui/theme.ts';
+import type { KnownSongs } from './SetScreen.tsx';
+
+const List = styled(GridList)`
+  border-top: 1px solid var(--hairline);
+  outline: none;
+  .react-aria-DropIndicator[data-drop-target] {
+    height: 4px;
+    margin: -2px 0;
+    border-radius: 2px;
+    background: var(--accent);
+  }
+` as typeof GridList;
+
+const Row = styled(GridListItem)`
+  display: grid;
+  grid-template-columns: 32px 26px minmax(0, 1fr) 128px minmax(0, 0.9fr) 44px;
+  align-items: center;
+  gap: 8px 14px;
+  padding: 11px 4px;
+  border-bottom: 1px solid var(--hairline);
+  &[data-dragging] {
+    opacity: 0.5;
+  }
+  ${phone} {
+    grid-template-columns: 32px 22px minmax(0, 1fr) 44px;
+  }
+`;
+
+const Grip = styled(Button)`
+  display: grid;
+  place-items: center;
+  min-height: 40px;
+  border: 0;
+  border-radius: 8px;
+  background: transparent;
+  color: var(--soft);
+  cursor: grab;
+`;
+
+const Place = styled.span`
+  font: 600 20px/1 ${display};
+  color: var(--soft);
+  text-align: right;
+`;
+
+const Song = styled.div`
+  a,
+  b {
+    font: 600 20px/1.25 ${display};
+    text-decoration: none;
+    overflow-wrap: anywhere;
+  }
+  a:hover {
+    text-decoration: underline;
+  }
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
+
+const KeyCell = styled.div`
+  ${phone} {
+    grid-column: 3;
+  }
+`;
+
+const NoteCell = styled.div`
+  ${phone} {
+    grid-column: 3;
+  }
+`;
+
+interface SetItemsProps {
+  items: readonly SetItem[];
+  songs: KnownSongs;
+  onOrder: (items: SetItem[]) => void;
+  onChange: (id: string, changed: Partial<SetItem>, kind?: string) => void;
+}
+
+/** The songs of a set in their order; dragged with the mouse or finger, or from the handle with Enter and the arrows. */
+export function SetItems({ items, songs, onOrder, onChange }: SetItemsProps) {
+  const { dragAndDropHooks } = useDragAndDrop<SetItem>({
+    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
+    renderDropIndicator: (target) => <DropIndicator target={target} />,
+    onReorder: ({ keys, target }) => {
+      const moved = items.filter(({ id }) => keys.has(id));
+      const rest = items.filter(({ id }) => !keys.has(id));
+      const at =
+        rest.findIndex(({ id }) => id === target.key) + (target.dropPosition === 'after' ? 1 : 0);
+      onOrder([...rest.slice(0, at), ...moved, ...rest.slice(at)]);
+    },
+  });
+  return (
+    <List
+      aria-label="Songs in this set"
+      items={items}
+      dependencies={[items, songs]}
+      dragAndDropHooks={dragAndDropHooks}
+      keyboardNavigationBehavior="tab"
+      selectionMode="none"
+    >
+      {(item) => (
+        <ItemRow
+          item={item}
+          place={items.indexOf(item) + 1}
+          song={songs.get(item.songId)}
+          onChange={(changed, kind) => onChange(item.id, changed, kind)}
+          onRemove={() => onOrder(items.filter(({ id }) => id !== item.id))}
+        />
+      )}
+    </List>
+  );
+}
+
+interface ItemRowProps {
+  item: SetItem;
+  place: number;
+  song: ReturnType<KnownSongs['get']>;
+  onChange: (changed: Partial<SetItem>, kind?: string) => void;
+  onRemove: () => void;
+}
+
+function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
+  const settings = useSettings();
+  const title = song?.summary.title || 'Song without a title';
+  const written = parseKey(song?.summary.key ?? 'C');
+  const key = written.ok ? (keyNamed(item.key, { key: written.value }) ?? written.value) : null;
+  const address = item.key === null ? '' : `?key=${encodeURIComponent(item.key)}`;
+  return (
+    <Row id={item.id} textValue={title}>
+      <Grip slot="drag" aria-label={`Move ${title}`}>
+        <GripVertical size={20} strokeWidth={1.5} aria-hidden />
+      </Grip>
+      <Place>{place}</Place>
+      <Song>
+        {song?.removed ? (
+          <b>{title}</b>
+        ) : (
+          <Link to={`/songs/${item.songId}${address}`}>{title}</Link>
+        )}
+        {song?.removed ? <p>No longer among the songs</p> : null}
+        {song && !song.removed ? <Opening summary={song.summary} settings={settings} /> : null}
+      </Song>
+      <KeyCell>
+        {key && written.ok ? (
+          <KeyChoice
+            title={title}
+            value={key}
+            written={written.value}
+            onChange={(name) => onChange({ key: name })}
+          />
+        ) : null}
+      </KeyCell>
+      <NoteCell>
+        <TextField
+          label={`Note for ${title}`}
+          labelHidden
+          placeholder="Note"
+          maxLength={500}
+          value={item.notes}
+          onChange={(notes) => onChange({ notes }, `note:${item.id}`)}
+        />
+      </NoteCell>
+      <IconButton aria-label={`Remove ${title}`} onPress={onRemove}>
+        <Trash2 size={18} strokeWidth={1.5} />
+      </IconButton>
+    </Row>
+  );
+}
+
+function KeyChoice({
+  title,
+  value,
+  written,
+  onChange,
+}: {
+  title: string;
+  value: Key;
+  written: Key;
+  onChange: (name: string) => void;
+}) {
+  const options = allKeys
+    .filter(({ mode }) => mode === written.mode)
+    .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))
+    .map((key) => ({
+      id: formatKey(key),
+      name: formatKey(key, 'printed'),
+      ...(formatKey(key) === formatKey(written) ? { note: 'as written' } : {}),
+    }));
+  return (
+    <Picker
+      label={`Key of ${title}`}
+      labelHidden
+      value={formatKey(value)}
+      options={options}
+      onChange={onChange}
+    />
+  );
+}

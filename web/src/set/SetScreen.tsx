@@ -1,0 +1,98 @@
+import {
+  set as setSchema,
+  setDraft,
+  type Set,
+  type SetDraft,
+  type SongSummary,
+} from '@intervallum/contract';
+import { useParams } from 'react-router';
+import { api } from '../api/resources.ts';
+import { useResource } from '../api/useResource.ts';
+import { draftKeeper, keptDraft } from '../state/drafts.ts';
+import type { SaverOptions, Sent } from '../state/saver.ts';
+import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
+import { SetDesk } from './SetDesk.tsx';
+
+/** What the screen knows of the songs in a set: what to show, and whether they are still among the songs. */
+export type KnownSongs = ReadonlyMap<
+  string,
+  { readonly summary: SongSummary; readonly removed: boolean }
+>;
+
+/** One set at its address. */
+export function SetScreen() {
+  const { setId = '' } = useParams();
+  const { resource, reload } = useResource(`set:${setId}`, () => api.set(setId));
+  switch (resource.status) {
+    case 'loading':
+      return <LoadingState what="the set" />;
+    case 'failed':
+      return (
+        <FailedState
+          message={`${resource.message} It is tried again by itself.`}
+          onRetry={reload}
+        />
+      );
+    case 'missing':
+      return (
+        <NotFoundState title="No set at this address">
+          It may have been deleted, or the address is not complete.
+        </NotFoundState>
+      );
+    case 'ready': {
+      const set = resource.value;
+      return (
+        <SetDesk
+          key={set.id}
+          setId={set.id}
+          saving={() => saverOptions(set)}
+          songs={knownSongs(set)}
+        />
+      );
+    }
+  }
+}
+
+export function knownSongs(set: Set): KnownSongs {
+  return new Map(set.items.map(({ songId, summary, removed }) => [songId, { summary, removed }]));
+}
+
+/** What of a set is edited and saved. */
+export function draftOf({ name, date, leader, notes, items }: Set): SetDraft {
+  return {
+    name,
+    date,
+    leader,
+    notes,
+    items: items.map(({ id, songId, key, notes: note }) => ({ id, songId, key, notes: note })),
+  };
+}
+
+function saverOptions(set: Set): SaverOptions<SetDraft> {
+  const name = `set:${set.id}`;
+  return {
+    draft: draftOf(set),
+    revision: set.revision,
+    kept: keptDraft(name, setDraft),
+    keeper: draftKeeper(name),
+    equal: (one, other) => JSON.stringify(one) === JSON.stringify(other),
+    send: (draft, from) => sendSet(set.id, draft, from),
+  };
+}
+
+async function sendSet(id: string, draft: SetDraft, revision: number): Promise<Sent<SetDraft>> {
+  const answer = await api.saveSet(id, draft, revision);
+  switch (answer.kind) {
+    case 'ok':
+      return { kind: 'saved', revision: answer.value.revision };
+    case 'stale': {
+      const current = setSchema.parse(answer.current);
+      return { kind: 'stale', theirs: draftOf(current), revision: current.revision };
+    }
+    case 'missing':
+      return { kind: 'refused', message: 'the set was deleted.' };
+    case 'refused':
+    case 'unreachable':
+      return answer;
+  }
+}

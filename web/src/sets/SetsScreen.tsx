@@ -1,0 +1,126 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { Link, useNavigate } from 'react-router';
+import type { SetListItem } from '@intervallum/contract';
+import styled from 'styled-components';
+import { api } from '../api/resources.ts';
+import { useResource } from '../api/useResource.ts';
+import { IconButton, PrimaryButton } from '../ui/Button.tsx';
+import { dateInWords } from '../ui/dates.ts';
+import { notify } from '../ui/notices.tsx';
+import { Page } from '../ui/Page.tsx';
+import { EmptyState, FailedState, LoadingState } from '../ui/states.tsx';
+import { display } from '../ui/theme.ts';
+import { newSet } from './newSet.ts';
+
+const List = styled.ul`
+  border-top: 1px solid var(--hairline);
+`;
+
+const Row = styled.li`
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 16px;
+  padding: 14px 6px;
+  border-bottom: 1px solid var(--hairline);
+  &:hover {
+    background: color-mix(in srgb, var(--card) 70%, transparent);
+  }
+  a {
+    font: 600 22px/1.25 ${display};
+    text-decoration: none;
+    overflow-wrap: anywhere;
+  }
+  a::after {
+    content: '';
+    position: absolute;
+    inset: 0 54px 0 0;
+  }
+  p {
+    color: var(--soft);
+    font-size: 14px;
+  }
+  ol {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 8px;
+    margin-top: 6px;
+    font: italic 16px/1.4 ${display};
+  }
+  ol li + li::before {
+    content: '–';
+    margin-right: 8px;
+    color: var(--rail);
+  }
+`;
+
+/** The team's services, latest first. */
+export function SetsScreen() {
+  const { resource, reload } = useResource('sets', api.sets);
+  const navigate = useNavigate();
+
+  async function make() {
+    const made = await api.makeSet(newSet());
+    if (made.kind === 'ok') await navigate(`/sets/${made.value.id}`);
+    else notify('The set could not be made. Try again in a moment.');
+  }
+
+  async function remove({ id, name }: SetListItem) {
+    const answer = await api.deleteSet(id);
+    if (answer.kind !== 'ok') return notify('The set could not be deleted. Try again in a moment.');
+    reload();
+    notify(`“${name}” deleted`, () => {
+      void api.restoreSet(id).then(reload);
+    });
+  }
+
+  const tools = (
+    <PrimaryButton onPress={() => void make()}>
+      <Plus size={18} strokeWidth={1.5} aria-hidden /> New set
+    </PrimaryButton>
+  );
+  return (
+    <Page title="Sets" tools={tools}>
+      {resource.status === 'loading' ? <LoadingState what="the sets" /> : null}
+      {resource.status === 'failed' || resource.status === 'missing' ? (
+        <FailedState
+          message={`${resource.message} It is tried again by itself.`}
+          onRetry={reload}
+        />
+      ) : null}
+      {resource.status === 'ready' && resource.value.sets.length === 0 ? (
+        <EmptyState
+          title="No sets yet"
+          action={<PrimaryButton onPress={() => void make()}>Make the next service</PrimaryButton>}
+        >
+          A set is a service: songs in their order, each in the key it is sung in.
+        </EmptyState>
+      ) : null}
+      {resource.status === 'ready' && resource.value.sets.length > 0 ? (
+        <List aria-label="Sets">
+          {resource.value.sets.map((set) => (
+            <Row key={set.id}>
+              <div>
+                <Link to={`/sets/${set.id}`}>{set.name}</Link>
+                <p>
+                  {[set.date && dateInWords(set.date), set.leader && `led by ${set.leader}`]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </p>
+                <ol aria-label={`Songs of ${set.name}`}>
+                  {set.titles.map((title, place) => (
+                    <li key={place}>{title || 'Song without a title'}</li>
+                  ))}
+                </ol>
+              </div>
+              <IconButton aria-label={`Delete ${set.name}`} onPress={() => void remove(set)}>
+                <Trash2 size={18} strokeWidth={1.5} />
+              </IconButton>
+            </Row>
+          ))}
+        </List>
+      ) : null}
+    </Page>
+  );
+}

@@ -1,0 +1,239 @@
+import {
+  acceptCompletion,
+  autocompletion,
+  closeCompletion,
+  moveCompletionSelection,
+  startCompletion,
+} from '@codemirror/autocomplete';
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
+import { linter, lintKeymap, setDiagnosticsEffect, type Diagnostic } from '@codemirror/lint';
+import { EditorState, Prec, Transaction } from '@codemirror/state';
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightSpecialChars,
+  keymap,
+} from '@codemirror/view';
+import { parseChart, type Key, type Place, type Problem } from '@intervallum/core';
+import { useEffect, useRef, type RefObject } from 'react';
+import styled from 'styled-components';
+import { chartLanguage } from './chartLanguage.ts';
+import { completeChart } from './completion.ts';
+
+const Host = styled.div`
+  height: 100%;
+  min-height: 0;
+  .cm-editor {
+    height: 100%;
+    background: var(--card);
+    color: var(--ink);
+  }
+  .cm-editor.cm-focused {
+    outline: 2px solid var(--accent);
+    outline-offset: -2px;
+  }
+  .cm-scroller {
+    font:
+      15.5px/1.6 'Music Signs',
+      'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+    padding: 8px 0;
+  }
+  .cm-line {
+    padding: 0 14px;
+  }
+  .cm-activeLine {
+    background: color-mix(in srgb, var(--accent) 8%, transparent);
+  }
+  .cm-cursor {
+    border-left: 2px solid var(--accent);
+  }
+  &&& .cm-selectionBackground {
+    background: color-mix(in srgb, var(--accent) 26%, transparent);
+  }
+  .cm-tooltip {
+    border: 1px solid var(--rail);
+    border-radius: 10px;
+    background: var(--card);
+    color: var(--ink);
+    overflow: hidden;
+    max-width: min(420px, 90vw);
+    font:
+      14px/1.4 'Music Signs',
+      'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  .cm-tooltip-autocomplete > ul {
+    font:
+      15px/1.5 'Music Signs',
+      'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  .cm-tooltip-autocomplete > ul > li {
+    padding: 4px 12px;
+  }
+  .cm-tooltip-autocomplete > ul > li[aria-selected] {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  .cm-completionDetail {
+    font-style: normal;
+    opacity: 0.75;
+  }
+  .cm-diagnostic {
+    border-left: 4px solid var(--right);
+    padding: 8px 12px;
+  }
+  .cm-diagnostic-info {
+    border-left-color: var(--held);
+  }
+  .cm-diagnosticAction {
+    display: inline-block;
+    margin: 6px 8px 0 0;
+    padding: 5px 12px;
+    border-radius: 8px;
+    background: var(--accent);
+    color: var(--on-accent);
+    font: inherit;
+    font-weight: 600;
+  }
+  .cm-lintRange-error {
+    background: none;
+    text-decoration: underline wavy 1.5px var(--right);
+    text-underline-offset: 4px;
+  }
+  .cm-lintRange-info {
+    background: none;
+    text-decoration: underline dotted 1.5px var(--held);
+    text-underline-offset: 4px;
+  }
+`;
+
+/** Where a problem's place lies in the document; it never reaches past it. */
+export function rangeOf(
+  state: EditorState,
+  { line, column, length }: Place,
+): { from: number; to: number } {
+  const { from, to } = state.doc.line(Math.min(line, state.doc.lines));
+  const start = Math.min(from + column - 1, to);
+  return { from: start, to: Math.min(start + length, to) };
+}
+
+/** Puts a repair's text in the place of a problem, as one step that undo takes back. */
+export function takeRepair(view: EditorView, { place }: Problem, text: string): void {
+  const { from, to } = rangeOf(view.state, place);
+  view.dispatch({
+    changes: { from, to, insert: text },
+    selection: { anchor: from + text.length },
+    scrollIntoView: true,
+    userEvent: 'input.repair',
+  });
+}
+
+function diagnose(view: EditorView): Diagnostic[] {
+  const read = parseChart(view.state.doc.toString());
+  const found = read.ok ? read.hints : [...read.problems, ...read.hints];
+  return found.map((problem) => ({
+    ...rangeOf(view.state, problem.place),
+    severity: problem.severity === 'problem' ? 'error' : 'info',
+    message: problem.message,
+    actions: problem.repairs.map(({ label, text }) => ({
+      name: label,
+      apply: () => takeRepair(view, problem, text),
+    })),
+  }));
+}
+
+/** Completion takes Tab, so that Enter always ends the line. */
+const completionKeys = Prec.highest(
+  keymap.of([
+    { key: 'Ctrl-Space', run: startCompletion },
+    { key: 'Tab', run: acceptCompletion },
+    { key: 'ArrowDown', run: moveCompletionSelection(true) },
+    { key: 'ArrowUp', run: moveCompletionSelection(false) },
+    { key: 'Escape', run: closeCompletion },
+  ]),
+);
+
+interface ChartEditorProps {
+  text: string;
+  viewKey: Key;
+  onEdit: (text: string) => void;
+  onCursor: (line: number, column: number) => void;
+  onSave: () => void;
+  /** Gives the editor to those who repair, insert and move the cursor. */
+  editor: RefObject<EditorView | null>;
+}
+
+/** The chart as text. Its content is its own; a `text` from elsewhere (the other version taken) replaces it. */
+export function ChartEditor({ text, viewKey, onEdit, onCursor, onSave, editor }: ChartEditorProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const latest = useRef({ viewKey, onEdit, onCursor, onSave });
+  useEffect(() => {
+    latest.current = { viewKey, onEdit, onCursor, onSave };
+  });
+  const first = useRef(text);
+
+  useEffect(() => {
+    const view = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: first.current,
+        extensions: [
+          history(),
+          drawSelection(),
+          highlightActiveLine(),
+          highlightSpecialChars(),
+          EditorView.lineWrapping,
+          EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false' }),
+          chartLanguage,
+          linter(diagnose, { delay: 250 }),
+          autocompletion({
+            override: [completeChart(() => latest.current.viewKey)],
+            activateOnTyping: false,
+            defaultKeymap: false,
+            icons: false,
+          }),
+          completionKeys,
+          keymap.of([
+            { key: 'Mod-s', preventDefault: true, run: () => (latest.current.onSave(), true) },
+            ...lintKeymap,
+            ...historyKeymap,
+            ...defaultKeymap,
+          ]),
+          EditorView.updateListener.of((update) => {
+            const outside = update.transactions.some((transaction) =>
+              transaction.annotation(Transaction.remote),
+            );
+            if (update.docChanged && !outside) latest.current.onEdit(update.state.doc.toString());
+            const marked = update.transactions.some(({ effects }) =>
+              effects.some((effect) => effect.is(setDiagnosticsEffect)),
+            );
+            if (!marked && (update.docChanged || update.selectionSet)) {
+              const { head } = update.state.selection.main;
+              const line = update.state.doc.lineAt(head);
+              latest.current.onCursor(line.number, head - line.from + 1);
+            }
+          }),
+        ],
+      }),
+    });
+    editor.current = view;
+    return () => {
+      editor.current = null;
+      view.destroy();
+    };
+  }, [editor]);
+
+  useEffect(() => {
+    const view = editor.current;
+    if (!view || view.state.doc.toString() === text) return;
+    view.dispatch({
+      changes: { from: 0, to: view.state.doc.length, insert: text },
+      annotations: [Transaction.remote.of(true)],
+    });
+  }, [editor, text]);
+
+  return <Host ref={host} />;
+}

@@ -1,0 +1,102 @@
+import { MergeView } from '@codemirror/merge';
+import { EditorState } from '@codemirror/state';
+import { EditorView } from '@codemirror/view';
+import { useEffect, useRef } from 'react';
+import styled from 'styled-components';
+import type { SaveStatus } from '../state/saver.ts';
+import { Button, PrimaryButton } from '../ui/Button.tsx';
+import { Window } from '../ui/Window.tsx';
+
+const Words = styled.p`
+  margin-bottom: 12px;
+  color: var(--soft);
+`;
+
+const Names = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  font-weight: 600;
+  font-size: 14px;
+  padding: 0 4px 4px;
+`;
+
+const Both = styled.div`
+  max-height: 46vh;
+  overflow: auto;
+  border: 1px solid var(--hairline);
+  border-radius: 10px;
+  background: var(--card);
+  .cm-scroller {
+    font:
+      14px/1.5 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  .cm-mergeView .cm-changedLine {
+    background: color-mix(in srgb, var(--accent) 14%, transparent);
+  }
+  .cm-mergeView .cm-changedText {
+    background: color-mix(in srgb, var(--accent) 30%, transparent);
+  }
+`;
+
+const Choices = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 10px;
+  margin-top: 16px;
+`;
+
+interface ConflictWindowProps {
+  status: SaveStatus<string>;
+  mine: string;
+  onKeepMine: () => void;
+  onTakeTheirs: () => void;
+}
+
+/** Two versions of one chart side by side; nothing is saved until one of them is chosen. */
+export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: ConflictWindowProps) {
+  if (status.kind !== 'conflict') return null;
+  return (
+    <Window
+      title="Saved from somewhere else"
+      isOpen
+      mustDecide
+      onClose={() => undefined}
+      width={940}
+    >
+      <Words>
+        While you wrote, this song was saved on another screen. Both versions are here; choose the
+        one that stays.
+      </Words>
+      <Names>
+        <span>Yours</span>
+        <span>The other</span>
+      </Names>
+      <Comparison mine={mine} theirs={status.theirs} />
+      <Choices>
+        <Button onPress={onTakeTheirs}>Take the other version</Button>
+        <PrimaryButton onPress={onKeepMine}>Keep mine</PrimaryButton>
+      </Choices>
+    </Window>
+  );
+}
+
+function Comparison({ mine, theirs }: { mine: string; theirs: string }) {
+  const host = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const readOnly = (label: string) => [
+      EditorState.readOnly.of(true),
+      EditorView.lineWrapping,
+      EditorView.contentAttributes.of({ 'aria-label': label, tabindex: '0' }),
+    ];
+    const view = new MergeView({
+      parent: host.current!,
+      a: { doc: mine, extensions: readOnly('Your version') },
+      b: { doc: theirs, extensions: readOnly('The other version') },
+      collapseUnchanged: { margin: 3, minSize: 6 },
+    });
+    return () => view.destroy();
+  }, [mine, theirs]);
+  return <Both ref={host} />;
+}

@@ -1,0 +1,96 @@
+import type { EditorView } from '@codemirror/view';
+import type { Problem } from '@intervallum/core';
+import styled from 'styled-components';
+import { Button } from '../ui/Button.tsx';
+import { takeRepair, rangeOf } from './ChartEditor.tsx';
+
+const Box = styled.section`
+  max-height: 42%;
+  overflow: auto;
+  flex: none;
+  border-top: 1px solid var(--hairline);
+  background: var(--panel);
+  padding: 10px 14px 12px;
+  h2 {
+    font:
+      700 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+    color: var(--right);
+    margin-bottom: 4px;
+  }
+`;
+
+const Item = styled.li`
+  padding: 6px 0;
+  font-size: 14px;
+  line-height: 1.4;
+  & + & {
+    border-top: 1px solid var(--hairline);
+  }
+`;
+
+const Where = styled.button`
+  border: 0;
+  padding: 0 6px 0 0;
+  background: none;
+  color: var(--accent);
+  font-weight: 600;
+  cursor: pointer;
+  text-decoration: underline;
+`;
+
+const Repairs = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 6px;
+`;
+
+/** The most problems that are told at once; the rest follows when these are put right. */
+const mostTold = 20;
+
+interface ProblemListProps {
+  problems: readonly Problem[];
+  editor: () => EditorView | null;
+}
+
+/** What is wrong in the chart, each with its repairs to take. */
+export function ProblemList({ problems, editor }: ProblemListProps) {
+  if (problems.length === 0) return null;
+
+  const goTo = (problem: Problem) => {
+    const view = editor();
+    if (!view) return;
+    const { from, to } = rangeOf(view.state, problem.place);
+    view.dispatch({ selection: { anchor: from, head: to }, scrollIntoView: true });
+    view.focus();
+  };
+  const repair = (problem: Problem, text: string) => {
+    const view = editor();
+    if (!view) return;
+    takeRepair(view, problem, text);
+    view.focus();
+  };
+  return (
+    <Box aria-label="Problems in the chart">
+      <h2>{problems.length === 1 ? '1 problem' : `${problems.length} problems`}</h2>
+      <ul>
+        {problems.slice(0, mostTold).map((problem, place) => (
+          <Item key={place}>
+            <Where type="button" onClick={() => goTo(problem)}>
+              Line {problem.place.line}
+            </Where>
+            {problem.message}
+            <Repairs>
+              {problem.repairs.map(({ label, text }) => (
+                <Button key={label + text} onPress={() => repair(problem, text)}>
+                  {label}
+                </Button>
+              ))}
+            </Repairs>
+          </Item>
+        ))}
+      </ul>
+    </Box>
+  );
+}

@@ -1,0 +1,158 @@
+import { ListPlus, PanelRight, Printer, Share2 } from 'lucide-react';
+import { formatKey, formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
+import styled from 'styled-components';
+import type { SaveStatus } from '../state/saver.ts';
+import { useSettings } from '../state/settings.ts';
+import { Button, IconButton, QuietButton } from '../ui/Button.tsx';
+import { KeyStepper } from '../ui/KeyStepper.tsx';
+import { SaveMark } from '../ui/SaveMark.tsx';
+import { phone, tablet } from '../ui/theme.ts';
+import { ViewMenu } from './ViewMenu.tsx';
+
+const Bar = styled.header`
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 18px;
+  padding: 10px 20px 8px 24px;
+  border-bottom: 1px solid var(--hairline);
+  ${phone} {
+    padding: 10px 14px;
+  }
+`;
+
+const Naming = styled.div`
+  flex: 1 1 260px;
+  min-width: 0;
+  h1 {
+    font-size: 26px;
+    line-height: 1.15;
+    overflow-wrap: anywhere;
+  }
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
+
+const Keys = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  p {
+    font-size: 14px;
+    color: var(--soft);
+    white-space: nowrap;
+  }
+  @media print {
+    button {
+      display: none;
+    }
+  }
+`;
+
+const PrintedKey = styled.p`
+  display: none;
+  @media print {
+    display: block;
+  }
+`;
+
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  @media print {
+    display: none;
+  }
+`;
+
+const Label = styled.span`
+  ${tablet} {
+    display: none;
+  }
+`;
+
+const PanelButton = styled(IconButton)`
+  ${phone} {
+    display: none;
+  }
+`;
+
+const Status = styled.div`
+  flex-basis: 100%;
+  @media print {
+    display: none;
+  }
+`;
+
+interface SongHeaderProps {
+  song: Song;
+  viewKey: Key;
+  status: SaveStatus<string>;
+  onKey: (key: Key) => void;
+  onWriteKey: () => void;
+  onAddToSet: () => void;
+  onShare: () => void;
+}
+
+/** The song's name, the key it is looked at in, and what can be done with it. */
+export function SongHeader({
+  song,
+  viewKey,
+  status,
+  onKey,
+  onWriteKey,
+  onAddToSet,
+  onShare,
+}: SongHeaderProps) {
+  const { textOpen, change } = useSettings();
+  const moved = !sameKey(viewKey, song.key);
+  const facts = [
+    formatMeter(song.meter),
+    song.tempo === null ? '' : String(song.tempo),
+    song.details.feel,
+    song.details.singer && `sung by ${song.details.singer}`,
+  ].filter(Boolean);
+  return (
+    <Bar>
+      <Naming>
+        <h1>{song.title || 'Song without a title'}</h1>
+        <p>{facts.join(' · ')}</p>
+      </Naming>
+      <Keys>
+        <KeyStepper label="Key" value={viewKey} written={song.key} onChange={onKey} />
+        {moved ? (
+          <QuietButton onPress={onWriteKey}>
+            Write it in {formatKey(viewKey, 'printed')}
+          </QuietButton>
+        ) : null}
+        <PrintedKey>Key {formatKey(viewKey, 'printed')}</PrintedKey>
+        {moved ? <p>written in {formatKey(song.key, 'printed')}</p> : null}
+      </Keys>
+      <Tools>
+        <ViewMenu mode={song.key.mode} />
+        <Button onPress={onAddToSet} aria-label="Add to a set">
+          <ListPlus size={18} strokeWidth={1.5} aria-hidden /> <Label>Add to a set</Label>
+        </Button>
+        <Button onPress={onShare} aria-label="Share">
+          <Share2 size={18} strokeWidth={1.5} aria-hidden /> <Label>Share</Label>
+        </Button>
+        <IconButton aria-label="Print" onPress={() => print()}>
+          <Printer size={18} strokeWidth={1.5} />
+        </IconButton>
+        <PanelButton
+          aria-label={textOpen ? 'Hide the text' : 'Show the text'}
+          onPress={() => change({ textOpen: !textOpen })}
+        >
+          <PanelRight size={18} strokeWidth={1.5} />
+        </PanelButton>
+      </Tools>
+      <Status>
+        <SaveMark status={status} />
+      </Status>
+    </Bar>
+  );
+}

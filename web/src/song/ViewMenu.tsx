@@ -1,0 +1,116 @@
+import { Eye } from 'lucide-react';
+import { DialogTrigger, Dialog } from 'react-aria-components';
+import type { Mode } from '@intervallum/core';
+import styled from 'styled-components';
+import { useSettings } from '../state/settings.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Sheet } from '../ui/Picker.tsx';
+
+const Body = styled(Dialog)`
+  display: grid;
+  gap: 14px;
+  padding: 12px 14px 16px;
+  outline: none;
+`;
+
+const Question = styled.div`
+  h3 {
+    font:
+      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+    margin-bottom: 2px;
+  }
+  p {
+    margin-bottom: 8px;
+    font-size: 13px;
+    color: var(--soft);
+    max-width: 40ch;
+  }
+`;
+
+/** How this reader looks at charts. It changes no chart. */
+export function ViewMenu({ mode }: { mode: Mode }) {
+  const { reading, minor, letters, words, theme, change } = useSettings();
+  return (
+    <DialogTrigger>
+      <Button>
+        <Eye size={18} strokeWidth={1.5} aria-hidden /> View
+      </Button>
+      <Sheet placement="bottom end">
+        <Body aria-label="View">
+          <Question>
+            <h3>A bare number</h3>
+            <p>
+              As written, a bare 2 is a major chord. In key, it is the chord the key has there: 2
+              minor.
+            </p>
+            <Choice
+              label="A bare number"
+              value={reading}
+              options={[
+                ['chart', 'As the chart'],
+                ['as written', 'As written'],
+                ['in key', 'In key'],
+              ]}
+              onChange={(chosen) => change({ reading: chosen })}
+            />
+          </Question>
+          {mode === 'minor' ? (
+            <Question>
+              <h3>Numbers in minor</h3>
+              <p>Home is 6m of the relative major, or 1m of its own tonic.</p>
+              <Choice
+                label="Numbers in minor"
+                value={minor}
+                options={[
+                  ['chart', 'As the chart'],
+                  ['relative', 'Home is 6m'],
+                  ['own tonic', 'Home is 1m'],
+                ]}
+                onChange={(chosen) => change({ minor: chosen })}
+              />
+            </Question>
+          ) : null}
+          <Question>
+            <h3>Letters beneath</h3>
+            <Choice
+              label="Letters beneath"
+              value={letters ? 'on' : 'off'}
+              options={[
+                ['on', 'Shown'],
+                ['off', 'Hidden'],
+              ]}
+              onChange={(chosen) => change({ letters: chosen === 'on' })}
+            />
+          </Question>
+          <Question>
+            <h3>Words</h3>
+            <Choice
+              label="Words"
+              value={words ? 'on' : 'off'}
+              options={[
+                ['on', 'Shown'],
+                ['off', 'Hidden'],
+              ]}
+              onChange={(chosen) => change({ words: chosen === 'on' })}
+            />
+          </Question>
+          <Question>
+            <h3>Page</h3>
+            <Choice
+              label="Page"
+              value={theme}
+              options={[
+                ['system', 'As the device'],
+                ['light', 'Paper'],
+                ['dark', 'Dark'],
+              ]}
+              onChange={(chosen) => change({ theme: chosen })}
+            />
+          </Question>
+        </Body>
+      </Sheet>
+    </DialogTrigger>
+  );
+}

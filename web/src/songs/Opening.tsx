@@ -1,0 +1,34 @@
+import type { SongSummary } from '@intervallum/contract';
+import { parseKey, type Chord } from '@intervallum/core';
+import styled from 'styled-components';
+import { ChordMark } from '../chart/ChordMark.tsx';
+import { numberStyle } from '../chart/view.ts';
+import type { Settings } from '../state/settings.ts';
+
+const Rail = styled.span`
+  --numeral: 22px;
+  display: flex;
+  gap: 12px;
+  overflow: hidden;
+  padding-top: 4px;
+  border-bottom: 3px double var(--rail);
+  mask-image: linear-gradient(to right, black 85%, transparent);
+`;
+
+/** The first numbers of a song, on a small rail. */
+export function Opening({ summary, settings }: { summary: SongSummary; settings: Settings }) {
+  const key = parseKey(summary.key);
+  if (!key.ok || summary.opening.length === 0) return null;
+  const style = numberStyle({ ...summary, key: key.value }, settings);
+  return (
+    <Rail>
+      {summary.opening.map((chord, place) => (
+        <ChordMark
+          key={place}
+          chord={chord as Chord}
+          view={{ key: key.value, style, hero: 'numbers' }}
+        />
+      ))}
+    </Rail>
+  );
+}

@@ -1,0 +1,156 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+
+/** How sending a draft ended. */
+export type Sent<Draft> =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'stale'; readonly theirs: Draft; readonly revision: number }
+  | { readonly kind: 'refused'; readonly message: string }
+  | { readonly kind: 'unreachable'; readonly message: string };
+
+/** Where a document stands between the screen and the server. */
+export type SaveStatus<Draft> =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'unreachable'; readonly message: string; readonly retrySeconds: number }
+  | { readonly kind: 'refused'; readonly message: string }
+  | { readonly kind: 'conflict'; readonly theirs: Draft; readonly revision: number };
+
+export interface SaverState<Draft> {
+  readonly draft: Draft;
+  readonly revision: number;
+  readonly status: SaveStatus<Draft>;
+}
+
+/** Where a draft is kept until the server has it, so that a closed page loses nothing. */
+export interface DraftKeeper<Draft> {
+  readonly keep: (draft: Draft, revision: number) => void;
+  readonly forget: () => void;
+}
+
+export interface Saver<Draft> {
+  readonly store: StoreApi<SaverState<Draft>>;
+  readonly edit: (draft: Draft) => void;
+  /** Saves now what is waiting. */
+  readonly flush: () => Promise<void>;
+  /** Ends a conflict: the server's version is overwritten, or takes the place of this one. */
+  readonly keepMine: () => void;
+  readonly takeTheirs: () => void;
+}
+
+export interface SaverOptions<Draft> {
+  readonly draft: Draft;
+  readonly revision: number;
+  readonly send: (draft: Draft, revision: number) => Promise<Sent<Draft>>;
+  readonly keeper: DraftKeeper<Draft>;
+  readonly equal: (one: Draft, other: Draft) => boolean;
+  /** What an earlier visit could not save. */
+  readonly kept?: { readonly draft: Draft; readonly revision: number } | null;
+}
+
+/** A pause in typing this long, in milliseconds, saves. */
+const pause = 800;
+/** Seconds until the next try while the server cannot be reached: longer each time. */
+const retries = [2, 4, 8, 15] as const;
+
+/**
+ * Saves a document by itself: after a pause, one request at a time, always as a change of the revision it started
+ * from. What cannot be sent is kept and tried again; what someone else changed meanwhile is never overwritten unasked.
+ */
+export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
+  const { send, keeper, equal } = options;
+  const store = createStore<SaverState<Draft>>(() => ({
+    draft: options.draft,
+    revision: options.revision,
+    status: { kind: 'saved' },
+  }));
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let sending: Promise<void> | null = null;
+  let failures = 0;
+
+  const setStatus = (status: SaveStatus<Draft>) => store.setState({ status });
+  const schedule = (milliseconds: number) => {
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), milliseconds);
+  };
+
+  function edit(draft: Draft): void {
+    const { status, revision } = store.getState();
+    store.setState({ draft });
+    keeper.keep(draft, revision);
+    if (status.kind === 'conflict' || status.kind === 'unreachable') return;
+    if (status.kind !== 'saving') setStatus({ kind: 'waiting' });
+    schedule(pause);
+  }
+
+  async function flush(): Promise<void> {
+    clearTimeout(timer);
+    if (sending) {
+      await sending;
+      if (store.getState().status.kind !== 'waiting') return;
+    }
+    const { status } = store.getState();
+    if (status.kind === 'saved' || status.kind === 'conflict') return;
+    sending = sendNow().finally(() => {
+      sending = null;
+    });
+    await sending;
+  }
+
+  async function sendNow(): Promise<void> {
+    const { draft, revision } = store.getState();
+    setStatus({ kind: 'saving' });
+    const sent = await send(draft, revision);
+    const newer = !equal(store.getState().draft, draft);
+    if (sent.kind !== 'unreachable') failures = 0;
+    switch (sent.kind) {
+      case 'saved':
+        return settled(sent.revision, newer);
+      case 'stale':
+        // The answer to an earlier try may have been lost on its way: then what stands there is ours.
+        if (equal(sent.theirs, draft)) return settled(sent.revision, newer);
+        return setStatus({ kind: 'conflict', theirs: sent.theirs, revision: sent.revision });
+      case 'refused':
+        setStatus({ kind: 'refused', message: sent.message });
+        if (newer) schedule(pause);
+        return;
+      case 'unreachable': {
+        const retrySeconds = retries[Math.min(failures, retries.length - 1)]!;
+        failures += 1;
+        setStatus({ kind: 'unreachable', message: sent.message, retrySeconds });
+        return schedule(retrySeconds * 1000);
+      }
+    }
+  }
+
+  function settled(revision: number, newer: boolean): void {
+    store.setState({ revision, status: { kind: newer ? 'waiting' : 'saved' } });
+    if (newer) {
+      keeper.keep(store.getState().draft, revision);
+      schedule(pause);
+    } else keeper.forget();
+  }
+
+  function keepMine(): void {
+    const { status, draft } = store.getState();
+    if (status.kind !== 'conflict') return;
+    store.setState({ revision: status.revision, status: { kind: 'waiting' } });
+    keeper.keep(draft, status.revision);
+    void flush();
+  }
+
+  function takeTheirs(): void {
+    const { status } = store.getState();
+    if (status.kind !== 'conflict') return;
+    store.setState({ draft: status.theirs, revision: status.revision, status: { kind: 'saved' } });
+    keeper.forget();
+  }
+
+  const { kept, draft, revision } = options;
+  if (kept && equal(kept.draft, draft)) keeper.forget();
+  else if (kept?.revision === revision) edit(kept.draft);
+  else if (kept) {
+    store.setState({ draft: kept.draft, status: { kind: 'conflict', theirs: draft, revision } });
+  }
+  return { store, edit, flush, keepMine, takeTheirs };
+}

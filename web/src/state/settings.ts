@@ -1,0 +1,41 @@
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+
+/** How this reader likes to look at charts; kept in the browser. `chart` follows what each chart says of itself. */
+export interface Settings {
+  readonly reading: 'chart' | 'as written' | 'in key';
+  readonly minor: 'chart' | 'relative' | 'own tonic';
+  readonly letters: boolean;
+  readonly words: boolean;
+  readonly theme: 'system' | 'light' | 'dark';
+  readonly textOpen: boolean;
+}
+
+interface SettingsStore extends Settings {
+  readonly change: (change: Partial<Settings>) => void;
+}
+
+export const useSettings = create<SettingsStore>()(
+  persist(
+    (set) => ({
+      reading: 'chart',
+      minor: 'chart',
+      letters: true,
+      words: true,
+      theme: 'system',
+      textOpen: true,
+      change: (change) => set(change),
+    }),
+    { name: 'intervallum-settings' },
+  ),
+);
+
+/** Puts the chosen theme on the page, now and whenever it changes. */
+export function applyTheme(): void {
+  const put = ({ theme }: Settings) => {
+    if (theme === 'system') delete document.documentElement.dataset['theme'];
+    else document.documentElement.dataset['theme'] = theme;
+  };
+  put(useSettings.getState());
+  useSettings.subscribe(put);
+}

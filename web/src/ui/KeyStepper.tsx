@@ -1,0 +1,57 @@
+import { Minus, Plus } from 'lucide-react';
+import { Group } from 'react-aria-components';
+import { allKeys, formatKey, pitchClass, sameKey, transposeKey, type Key } from '@intervallum/core';
+import styled from 'styled-components';
+import { IconButton } from './Button.tsx';
+import { Picker } from './Picker.tsx';
+import { display } from './theme.ts';
+
+const Box = styled(Group)`
+  display: inline-flex;
+  align-items: center;
+  gap: 2px;
+`;
+
+const KeyPicker = styled(Picker)`
+  button {
+    min-width: 96px;
+    font: 600 19px/1.2 ${display};
+  }
+`;
+
+interface KeyStepperProps {
+  label: string;
+  value: Key;
+  /** The key the chart is written in, marked in the list. */
+  written: Key;
+  onChange: (key: Key) => void;
+}
+
+/** A key to look in: by half steps, or out of the list of all keys of its mode. */
+export function KeyStepper({ label, value, written, onChange }: KeyStepperProps) {
+  const options = allKeys
+    .filter(({ mode }) => mode === value.mode)
+    .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))
+    .map((key) => ({
+      id: formatKey(key),
+      name: formatKey(key, 'printed'),
+      ...(sameKey(key, written) ? { note: 'as written' } : {}),
+    }));
+  return (
+    <Box aria-label={label}>
+      <IconButton aria-label="Half step down" onPress={() => onChange(transposeKey(value, -1))}>
+        <Minus size={18} strokeWidth={1.5} />
+      </IconButton>
+      <KeyPicker
+        label={label}
+        labelHidden
+        value={formatKey(value)}
+        options={options}
+        onChange={(name) => onChange(allKeys.find((key) => formatKey(key) === name)!)}
+      />
+      <IconButton aria-label="Half step up" onPress={() => onChange(transposeKey(value, 1))}>
+        <Plus size={18} strokeWidth={1.5} />
+      </IconButton>
+    </Box>
+  );
+}

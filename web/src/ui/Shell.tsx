@@ -1,0 +1,123 @@
+import { ListOrdered, Music } from 'lucide-react';
+import { NavLink, Outlet } from 'react-router';
+import styled from 'styled-components';
+import { Notices } from './notices.tsx';
+import { hiddenStyle } from './hidden.ts';
+import { display, phone } from './theme.ts';
+
+const Frame = styled.div`
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1fr);
+  min-height: 100vh;
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+    padding-bottom: 60px;
+  }
+  @media print {
+    display: block;
+  }
+`;
+
+const Rail = styled.nav`
+  position: sticky;
+  top: 0;
+  height: 100vh;
+  padding: 12px 8px;
+  background: var(--panel);
+  border-right: 1px solid var(--hairline);
+  ${phone} {
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 10;
+    height: 60px;
+    padding: 4px 12px;
+    border-right: 0;
+    border-top: 1px solid var(--hairline);
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Mark = styled.p`
+  margin: 2px 0 14px;
+  text-align: center;
+  font: 700 26px/1.2 ${display};
+  color: var(--accent);
+  ${phone} {
+    ${hiddenStyle}
+  }
+`;
+
+const Rooms = styled.ul`
+  display: grid;
+  gap: 6px;
+  ${phone} {
+    grid-auto-flow: column;
+    justify-content: space-around;
+  }
+`;
+
+const Room = styled(NavLink)`
+  display: grid;
+  justify-items: center;
+  gap: 3px;
+  padding: 9px 4px;
+  border-radius: 10px;
+  border-left: 3px solid transparent;
+  border-right: 3px solid transparent;
+  font-size: 13px;
+  text-decoration: none;
+  color: var(--soft);
+  &.active {
+    background: var(--card);
+    border-left-color: var(--accent);
+    color: var(--ink);
+  }
+  ${phone} {
+    min-width: 96px;
+    padding: 5px 4px;
+  }
+`;
+
+const Skip = styled.a`
+  &:not(:focus) {
+    ${hiddenStyle}
+  }
+  position: absolute;
+  z-index: 40;
+  padding: 10px 16px;
+  background: var(--card);
+`;
+
+/** The rail of rooms, and beside it the screen. */
+export function Shell() {
+  return (
+    <>
+      <Skip href="#main">Skip to the page</Skip>
+      <Frame>
+        <Rail aria-label="Rooms">
+          <Mark aria-hidden>IV</Mark>
+          <Rooms>
+            <li>
+              <Room to="/songs">
+                <Music size={20} strokeWidth={1.5} aria-hidden />
+                Songs
+              </Room>
+            </li>
+            <li>
+              <Room to="/sets">
+                <ListOrdered size={20} strokeWidth={1.5} aria-hidden />
+                Sets
+              </Room>
+            </li>
+          </Rooms>
+        </Rail>
+        <main id="main">
+          <Outlet />
+        </main>
+      </Frame>
+      <Notices />
+    </>
+  );
+}

@@ -1,0 +1,60 @@
+import {
+  Input,
+  Label,
+  TextArea,
+  TextField as AriaTextField,
+  type TextFieldProps as AriaTextFieldProps,
+} from 'react-aria-components';
+import styled, { css } from 'styled-components';
+
+const box = css`
+  width: 100%;
+  min-height: 40px;
+  padding: 8px 12px;
+  border: 1px solid var(--rail);
+  border-radius: 10px;
+  background: var(--card);
+  font-size: 15px;
+  &::placeholder {
+    color: var(--soft);
+    opacity: 1;
+  }
+`;
+
+export const FieldLabel = styled(Label)`
+  display: block;
+  margin-bottom: 4px;
+  color: var(--soft);
+  font-size: 13px;
+`;
+
+const Line = styled(Input)`
+  ${box}
+`;
+const Paragraph = styled(TextArea)`
+  ${box}
+  min-height: 72px;
+  resize: vertical;
+`;
+
+interface TextFieldProps extends AriaTextFieldProps {
+  label: string;
+  /** The label is for those who listen only. */
+  labelHidden?: boolean;
+  lines?: number;
+  placeholder?: string;
+}
+
+/** A labelled line, or with `lines` a paragraph, of text. */
+export function TextField({ label, labelHidden, lines, placeholder, ...props }: TextFieldProps) {
+  return (
+    <AriaTextField {...props} aria-label={labelHidden ? label : undefined}>
+      {labelHidden ? null : <FieldLabel>{label}</FieldLabel>}
+      {lines ? (
+        <Paragraph rows={lines} placeholder={placeholder} />
+      ) : (
+        <Line placeholder={placeholder} />
+      )}
+    </AriaTextField>
+  );
+}

@@ -1,0 +1,60 @@
+import { createGlobalStyle } from 'styled-components';
+import musicSigns from '@fontsource/noto-music/files/noto-music-music-400-normal.woff2?url';
+
+const paper = `
+  --paper: #f7f3ea; --panel: #efe9dc; --card: #fffdf8; --ink: #1d2433; --soft: #5d6270;
+  --rail: #c3b8a2; --hairline: #ddd4c3; --accent: #8a4b12; --on-accent: #fffdf8;
+  --left: #17607a; --right: #a33b1f; --held: #4b6b2f; --borrowed: #6b3f86;
+  color-scheme: light;
+`;
+
+const dark = `
+  --paper: #14171f; --panel: #1b202b; --card: #212735; --ink: #f2ecdf; --soft: #a9adb8;
+  --rail: #5c5a55; --hairline: #2e3442; --accent: #e8a85c; --on-accent: #14171f;
+  --left: #2f8fb3; --right: #e2704c; --held: #a6cf83; --borrowed: #cfa6ea;
+  color-scheme: dark;
+`;
+
+/** Numerals, titles and words. */
+export const display = "'Music Signs', 'Fraunces Variable', Georgia, serif";
+/** Everything else. */
+export const text = "'Music Signs', 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
+
+/** Widths at which the page changes: a phone, and a tablet held upright or an old laptop. */
+export const phone = '@media (max-width: 640px)';
+export const tablet = '@media (max-width: 1100px)';
+
+export const GlobalStyle = createGlobalStyle`
+  /* The text faces have no accidentals, so a music face lends them; it holds nothing else. */
+  @font-face {
+    font-family: 'Music Signs';
+    src: url(${musicSigns}) format('woff2');
+    unicode-range: U+266D-266F, U+1D10E, U+1D110, U+1D12A-1D12B;
+    font-display: block;
+    ascent-override: 90%;
+    descent-override: 25%;
+    line-gap-override: 0%;
+  }
+  :root { ${paper} }
+  @media (prefers-color-scheme: dark) { :root:not([data-theme='light']) { ${dark} } }
+  :root[data-theme='dark'] { ${dark} }
+
+  *, *::before, *::after { box-sizing: border-box; }
+  html { background: var(--paper); color: var(--ink); font: 16px/1.45 ${text}; }
+  body { margin: 0; }
+  h1, h2, h3, p, ul, ol, dl, dd { margin: 0; padding: 0; }
+  h1, h2, h3 { font-family: ${display}; font-weight: 600; font-feature-settings: 'lnum'; letter-spacing: -0.01em; }
+  ul, ol { list-style: none; }
+  a { color: inherit; }
+  button, input, textarea, select { font: inherit; color: inherit; }
+  :focus-visible, [data-focus-visible] { outline: 3px solid var(--accent); outline-offset: 2px; border-radius: 6px; }
+  ::selection { background: color-mix(in srgb, var(--accent) 28%, transparent); }
+
+  @media (prefers-reduced-motion: reduce) {
+    *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
+  }
+  @media print {
+    :root { ${paper} --paper: #fff; --panel: #fff; --card: #fff; --ink: #000; --soft: #333; }
+    @page { margin: 14mm; }
+  }
+`;
