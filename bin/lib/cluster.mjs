@@ -68,9 +68,10 @@ export async function makeDataFolder(folder) {
  * Starts the cluster in `folder`, making it first where there is none. A cluster that an interrupted start left
  * running there is taken over.
  * @param {string} folder
+ * @param {number} [wantedPort] any free one, if it is left out
  * @returns {Promise<Cluster>}
  */
-export async function startCluster(folder) {
+export async function startCluster(folder, wantedPort) {
   await makeDataFolder(folder);
   const data = join(folder, 'cluster');
   const programs = programsFor(data);
@@ -78,7 +79,7 @@ export async function startCluster(folder) {
 
   const log = join(folder, 'postgres.log');
   await stopCluster(folder);
-  const port = await freePort();
+  const port = wantedPort ?? (await freePort());
   const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
   const started = await postgres(programs, 'pg_ctl', [
     '-D',

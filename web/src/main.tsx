@@ -7,13 +7,14 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { applyTheme } from './state/settings.ts';
 import { CrashPage } from './ui/CrashPage.tsx';
 import { Shell } from './ui/Shell.tsx';
-import { NotFoundState } from './ui/states.tsx';
+import { LoadingState, NotFoundState } from './ui/states.tsx';
 import { GlobalStyle } from './ui/theme.ts';
 
 /** Every screen has an address. The song desk with its editor is fetched when it is first opened. */
 const router = createBrowserRouter([
   {
     errorElement: <CrashPage />,
+    hydrateFallbackElement: <LoadingState what="the page" />,
     children: [
       {
         path: '/s/:token',

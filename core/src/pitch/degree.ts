@@ -16,10 +16,6 @@ export function degreeSemitones(degree: Degree): number {
   return fold(majorScale[degree.step - 1]! + degree.alter, 12);
 }
 
-export function sameDegree(one: Degree, other: Degree): boolean {
-  return one.step === other.step && one.alter === other.alter;
-}
-
 /** @example formatDegree({ step: 7, alter: -1 }) // 'b7' */
 export function formatDegree(degree: Degree, signs: Signs = 'typed'): string {
   return accidentals(degree.alter, signs) + String(degree.step);

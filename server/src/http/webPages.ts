@@ -15,7 +15,7 @@ export function webPages(folder: string): Router {
   routes.use(express.static(folder, { index: false, maxAge: '1h' }));
   routes.get('/{*path}', (_request, response) => {
     if (!response.get('Cache-Control')) response.set('Cache-Control', 'no-cache');
-    response.sendFile(join(folder, 'index.html'));
+    response.sendFile('index.html', { root: folder });
   });
   return routes;
 }

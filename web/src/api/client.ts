@@ -1,5 +1,5 @@
 import { problemDetails, problemType, type ProblemDetails } from '@intervallum/contract';
-import { z } from 'zod';
+import type { z } from 'zod';
 
 /** How a request ended. Only `unreachable` is worth trying again unchanged. */
 export type Answer<Value> =

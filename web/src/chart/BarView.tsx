@@ -9,9 +9,8 @@ import type { ChartView } from './view.ts';
 const Frame = styled.li<{ $current: boolean; $pickup: boolean; $clickable: boolean }>`
   position: relative;
   flex: ${({ $pickup }) => ($pickup ? '0.5 1 0' : '1 1 0')};
-  min-width: max(19%, 104px, max-content);
   max-width: 100%;
-  padding: 0 10px 6px 9px;
+  padding-bottom: 6px;
   border-left: 1px solid var(--rail);
   break-inside: avoid;
   ${({ $clickable }) =>
@@ -22,6 +21,7 @@ const Frame = styled.li<{ $current: boolean; $pickup: boolean; $clickable: boole
   ${({ $current }) =>
     $current &&
     css`
+      z-index: 0;
       &::before {
         content: '';
         position: absolute;
@@ -31,45 +31,41 @@ const Frame = styled.li<{ $current: boolean; $pickup: boolean; $clickable: boole
         background: var(--card);
         z-index: -1;
       }
-      z-index: 0;
     `}
   ${phone} {
-    min-width: max(46%, max-content);
-  }
-  @media print {
-    min-width: max(23%, max-content);
+    flex-basis: 46%;
   }
 `;
 
 const Slots = styled.div`
   display: flex;
-  align-items: flex-end;
-  min-height: calc(var(--numeral) + 14px);
-  /* The double rail that everything stands on runs through the whole bar. */
-  border-bottom: 4px double var(--rail);
-  margin: 0 -10px 0 -9px;
-  padding: 0 10px 1px 9px;
-`;
-
-const Below = styled.div`
-  display: flex;
-  align-items: flex-start;
-  min-height: 22px;
-  padding-top: 3px;
 `;
 
 const Cell = styled.div<{ $share: number }>`
-  position: relative;
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
-  padding-right: 8px;
 `;
 
-const Pushed = styled.span`
+/** What stands on the double rail; the rail runs on from cell to cell. */
+const OnRail = styled.div`
+  position: relative;
+  display: flex;
+  align-items: flex-end;
+  height: calc(var(--numeral) + 14px);
+  padding: 0 8px 1px 9px;
+  border-bottom: 4px double var(--rail);
+`;
+
+const Beneath = styled.div`
+  min-height: 24px;
+  padding: 3px 8px 0 9px;
+`;
+
+/** A pushed chord steps left: across the bar line where it stands first in its bar. */
+const OnTime = styled.span<{ $step: number }>`
   position: relative;
   display: inline-block;
-  transform: translateX(-20px);
-  margin-right: -14px;
+  margin-left: ${({ $step }) => -$step}px;
 `;
 
 const Count = styled.span`
@@ -86,7 +82,7 @@ const Count = styled.span`
 /** A ringing chord thickens the rail for as long as it rings. */
 const Ring = styled.i`
   position: absolute;
-  inset: auto 4px -5px 0;
+  inset: auto 6px -5px 9px;
   height: 5px;
   background: var(--ink);
 `;
@@ -94,8 +90,8 @@ const Ring = styled.i`
 /** A stop cuts the rail with a short upright. */
 const Stop = styled.i`
   position: absolute;
-  left: calc(var(--numeral) * 0.62);
-  bottom: -9px;
+  left: calc(var(--numeral) * 0.66);
+  bottom: -10px;
   width: 3px;
   height: 20px;
   background: var(--ink);
@@ -120,9 +116,8 @@ const Sign = styled.span`
 
 const Fermata = styled.span`
   position: absolute;
-  left: 4px;
-  bottom: 100%;
-  margin-bottom: -4px;
+  left: 12px;
+  top: -10px;
   font: 22px/1 'Music Signs';
 `;
 
@@ -145,6 +140,7 @@ const Words = styled.p`
   /* Words wrap inside their bar instead of widening it. */
   width: 0;
   min-width: 100%;
+  padding: 0 8px 0 9px;
   font: italic 400 15.5px/1.3 ${display};
   overflow-wrap: break-word;
 `;
@@ -169,57 +165,66 @@ export const BarView = memo(function BarView({ bar, view, isCurrent, onChoose }:
     >
       {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
       <Slots>
-        {bar.change ? <Change>{bar.change}</Change> : null}
         {bar.same ? (
           <Cell $share={1}>
-            <Sign aria-hidden>{'\u{1D10E}'}</Sign>
-            <Hidden>the bar before again</Hidden>
+            <OnRail>
+              <Sign aria-hidden>{'\u{1D10E}'}</Sign>
+              <Hidden>the bar before again</Hidden>
+            </OnRail>
           </Cell>
         ) : null}
         {bar.slots.map((laid, place) => (
           <Cell key={place} $share={laid.share}>
-            <SlotMark laid={laid} view={view} />
+            <OnRail>
+              {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
+              <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />
+            </OnRail>
+            {small || counted ? (
+              <Beneath>
+                {laid.count ? <Count>{laid.count}</Count> : null}
+                {small && laid.slot.kind === 'chord' ? (
+                  <Letters chord={laid.slot.chord} view={view} />
+                ) : null}
+              </Beneath>
+            ) : null}
           </Cell>
         ))}
       </Slots>
-      {small || counted ? (
-        <Below>
-          {bar.slots.map(({ slot, share, count }, place) => (
-            <Cell key={place} $share={share}>
-              {count ? <Count>{count}</Count> : null}
-              {small && slot.kind === 'chord' ? <Letters chord={slot.chord} view={view} /> : null}
-            </Cell>
-          ))}
-        </Below>
-      ) : null}
       {view.words && bar.words.map((words, line) => <Words key={line}>{words}</Words>)}
     </Frame>
   );
 });
 
-function SlotMark({ laid: { slot, count }, view }: { laid: LaidSlot; view: ChartView }) {
+interface SlotMarkProps {
+  laid: LaidSlot;
+  view: ChartView;
+  isFirst: boolean;
+  inPickup: boolean;
+}
+
+function SlotMark({ laid: { slot, count }, view, isFirst, inPickup }: SlotMarkProps) {
   switch (slot.kind) {
-    case 'chord': {
-      const mark = <ChordMark chord={slot.chord} view={view} />;
+    case 'chord':
       return (
         <>
           {slot.fermata ? <FermataMark /> : null}
-          {count === null ? mark : <Pushed>{mark}</Pushed>}
+          <OnTime $step={count === null ? 0 : isFirst ? 14 : 7}>
+            <ChordMark chord={slot.chord} view={view} />
+            {slot.stop ? (
+              <>
+                <Stop aria-hidden />
+                <Hidden>stop</Hidden>
+              </>
+            ) : null}
+          </OnTime>
           {slot.ring ? (
             <>
               <Ring aria-hidden />
               <Hidden>rings</Hidden>
             </>
           ) : null}
-          {slot.stop ? (
-            <>
-              <Stop aria-hidden />
-              <Hidden>stop</Hidden>
-            </>
-          ) : null}
         </>
       );
-    }
     case 'rest':
       return (
         <>
@@ -228,7 +233,7 @@ function SlotMark({ laid: { slot, count }, view }: { laid: LaidSlot; view: Chart
         </>
       );
     case 'held':
-      return (
+      return inPickup ? null : (
         <>
           <Tie aria-hidden />
           <Hidden>held over</Hidden>

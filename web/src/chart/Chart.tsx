@@ -56,7 +56,7 @@ const Margin = styled.div`
   }
 `;
 
-const Phrase = styled.ol`
+const Rail = styled.ol`
   display: flex;
   flex-wrap: wrap;
   padding-top: 10px;
@@ -88,7 +88,7 @@ export function Chart({ song, view, currentBar = null, onChooseBar }: ChartProps
   }
   return (
     <Sections>
-      {sections.map(({ section, phrases }, place) => (
+      {sections.map(({ section, rails }, place) => (
         <Part key={place} aria-label={section.name || 'Section without a name'}>
           <Margin>
             <h2>{section.name || '…'}</h2>
@@ -98,8 +98,8 @@ export function Chart({ song, view, currentBar = null, onChooseBar }: ChartProps
             ))}
           </Margin>
           <div>
-            {phrases.map((bars, row) => (
-              <Phrase key={row}>
+            {rails.map((bars, row) => (
+              <Rail key={row}>
                 {bars.map((bar) => (
                   <BarView
                     key={bar.index}
@@ -109,7 +109,7 @@ export function Chart({ song, view, currentBar = null, onChooseBar }: ChartProps
                     {...(onChooseBar ? { onChoose: onChooseBar } : {})}
                   />
                 ))}
-              </Phrase>
+              </Rail>
             ))}
           </div>
         </Part>

@@ -38,7 +38,7 @@ const Quality = styled.sup`
 
 const Bass = styled.span`
   margin-left: 0.06em;
-  font-size: 0.6em;
+  font-size: max(0.6em, 13px);
   font-weight: 500;
   color: var(--soft);
   font-style: normal;

@@ -33,24 +33,35 @@ export interface LaidBar {
 
 export interface LaidSection {
   readonly section: Section;
-  readonly phrases: readonly (readonly LaidBar[])[];
+  /** The rails: each carries a phrase, or four bars of a longer one. */
+  readonly rails: readonly (readonly LaidBar[])[];
 }
+
+/** The most bars of a phrase that stand on one rail; a longer phrase goes on below, four bars at a time. */
+const mostOnRail = 5;
 
 /** Prepares a song for the page: where each slot stands, what is counted, which words stand under which bar. */
 export function layOut(song: Song): LaidSection[] {
   let index = 0;
   return song.sections.map((section) => {
     let meter = song.meter;
-    const phrases = section.phrases.map((phrase) =>
-      phrase.bars.map((bar, place): LaidBar => {
+    const rails = section.phrases.flatMap((phrase) => {
+      const bars = phrase.bars.map((bar, place): LaidBar => {
         if (bar.kind === 'played' && bar.meter) meter = bar.meter;
         const laid = layBar(bar, meter, phrase, place, index);
         index += 1;
         return laid;
-      }),
-    );
-    return { section, phrases };
+      });
+      return bars.length <= mostOnRail ? [bars] : inFours(bars);
+    });
+    return { section, rails };
   });
+}
+
+function inFours(bars: readonly LaidBar[]): LaidBar[][] {
+  return Array.from({ length: Math.ceil(bars.length / 4) }, (_, row) =>
+    bars.slice(4 * row, 4 * row + 4),
+  );
 }
 
 function layBar(bar: Bar, meter: Meter, phrase: Phrase, place: number, index: number): LaidBar {

@@ -4,7 +4,7 @@ import type { SaveStatus } from '../state/saver.ts';
 import { Button, PrimaryButton } from '../ui/Button.tsx';
 import { phone } from '../ui/theme.ts';
 import { Window } from '../ui/Window.tsx';
-import type { KnownSongs } from './SetScreen.tsx';
+import type { KnownSongs } from './songsOfSet.ts';
 
 const Words = styled.p`
   margin-bottom: 14px;

@@ -2,6 +2,7 @@ import type { SetDraft, SetItem } from '@intervallum/contract';
 import { Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { api } from '../api/resources.ts';
 import { ShareWindow } from '../share/ShareWindow.tsx';
 import type { SaverOptions } from '../state/saver.ts';
 import { noSteps, redo, remember, undo, type Steps } from '../state/steps.ts';
@@ -15,7 +16,7 @@ import { display, phone } from '../ui/theme.ts';
 import { AddSongs } from './AddSongs.tsx';
 import { SetConflict } from './SetConflict.tsx';
 import { SetItems } from './SetItems.tsx';
-import type { KnownSongs } from './SetScreen.tsx';
+import { knownSongs, type KnownSongs } from './songsOfSet.ts';
 
 const Sheet = styled.div`
   max-width: 1080px;
@@ -98,6 +99,14 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
       { items: draft.items.map((item) => (item.id === id ? { ...item, ...changed } : item)) },
       kind,
     );
+
+  /** The other version may hold songs that this screen has not seen yet. */
+  const takeTheirs = async () => {
+    const current = await api.set(setId);
+    if (current.kind === 'ok') setSongs(new Map([...songs, ...knownSongs(current.value)]));
+    setSteps(noSteps);
+    saver.takeTheirs();
+  };
 
   const onKeys = (event: React.KeyboardEvent) => {
     const inText =
@@ -202,7 +211,7 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
         mine={draft}
         songs={songs}
         onKeepMine={saver.keepMine}
-        onTakeTheirs={() => location.reload()}
+        onTakeTheirs={() => void takeTheirs()}
       />
     </Sheet>
   );

@@ -1,5 +1,5 @@
 import type { SetItem } from '@intervallum/contract';
-import { allKeys, formatKey, parseKey, pitchClass, type Key } from '@intervallum/core';
+import { allKeys, formatKey, parseKey, pitchClass, sameKey, type Key } from '@intervallum/core';
 import { GripVertical, Trash2 } from 'lucide-react';
 import {
   Button,
@@ -17,7 +17,7 @@ import { IconButton } from '../ui/Button.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { Picker } from '../ui/Picker.tsx';
 import { display, phone } from '../ui/theme.ts';
-import type { KnownSongs } from './SetScreen.tsx';
+import type { KnownSongs } from './songsOfSet.ts';
 
 const List = styled(GridList)`
   border-top: 1px solid var(--hairline);
@@ -82,6 +82,13 @@ const KeyCell = styled.div`
   ${phone} {
     grid-column: 3;
   }
+`;
+
+const Written = styled.p`
+  margin-top: 3px;
+  padding-left: 2px;
+  font-size: 13px;
+  color: var(--soft);
 `;
 
 const NoteCell = styled.div`
@@ -169,6 +176,9 @@ function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
             written={written.value}
             onChange={(name) => onChange({ key: name })}
           />
+        ) : null}
+        {key && written.ok && !sameKey(key, written.value) ? (
+          <Written>written in {formatKey(written.value, 'printed')}</Written>
         ) : null}
       </KeyCell>
       <NoteCell>

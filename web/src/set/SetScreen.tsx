@@ -1,10 +1,4 @@
-import {
-  set as setSchema,
-  setDraft,
-  type Set,
-  type SetDraft,
-  type SongSummary,
-} from '@intervallum/contract';
+import { set as setSchema, setDraft, type Set, type SetDraft } from '@intervallum/contract';
 import { useParams } from 'react-router';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
@@ -12,12 +6,7 @@ import { draftKeeper, keptDraft } from '../state/drafts.ts';
 import type { SaverOptions, Sent } from '../state/saver.ts';
 import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
 import { SetDesk } from './SetDesk.tsx';
-
-/** What the screen knows of the songs in a set: what to show, and whether they are still among the songs. */
-export type KnownSongs = ReadonlyMap<
-  string,
-  { readonly summary: SongSummary; readonly removed: boolean }
->;
+import { draftOf, knownSongs } from './songsOfSet.ts';
 
 /** One set at its address. */
 export function SetScreen() {
@@ -51,21 +40,6 @@ export function SetScreen() {
       );
     }
   }
-}
-
-export function knownSongs(set: Set): KnownSongs {
-  return new Map(set.items.map(({ songId, summary, removed }) => [songId, { summary, removed }]));
-}
-
-/** What of a set is edited and saved. */
-export function draftOf({ name, date, leader, notes, items }: Set): SetDraft {
-  return {
-    name,
-    date,
-    leader,
-    notes,
-    items: items.map(({ id, songId, key, notes: note }) => ({ id, songId, key, notes: note })),
-  };
 }
 
 function saverOptions(set: Set): SaverOptions<SetDraft> {

@@ -56,6 +56,9 @@ const Tools = styled.div`
   padding: 8px 14px;
   background: var(--paper);
   border-bottom: 1px solid var(--hairline);
+  ${phone} {
+    position: static;
+  }
   @media print {
     display: none;
   }

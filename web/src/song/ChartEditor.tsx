@@ -64,16 +64,16 @@ const Host = styled.div`
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
-  .cm-tooltip-autocomplete > ul {
+  &&& .cm-tooltip-autocomplete > ul {
     font:
       15px/1.5 'Music Signs',
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
-  .cm-tooltip-autocomplete > ul > li {
+  &&& .cm-tooltip-autocomplete > ul > li {
     padding: 4px 12px;
   }
-  .cm-tooltip-autocomplete > ul > li[aria-selected] {
+  &&& .cm-tooltip-autocomplete > ul > li[aria-selected] {
     background: var(--ink);
     color: var(--paper);
   }
@@ -163,11 +163,18 @@ interface ChartEditorProps {
   onCursor: (line: number, column: number) => void;
   onSave: () => void;
   /** Gives the editor to those who repair, insert and move the cursor. */
-  editor: RefObject<EditorView | null>;
+  editorRef: RefObject<EditorView | null>;
 }
 
 /** The chart as text. Its content is its own; a `text` from elsewhere (the other version taken) replaces it. */
-export function ChartEditor({ text, viewKey, onEdit, onCursor, onSave, editor }: ChartEditorProps) {
+export function ChartEditor({
+  text,
+  viewKey,
+  onEdit,
+  onCursor,
+  onSave,
+  editorRef,
+}: ChartEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const latest = useRef({ viewKey, onEdit, onCursor, onSave });
   useEffect(() => {
@@ -186,7 +193,11 @@ export function ChartEditor({ text, viewKey, onEdit, onCursor, onSave, editor }:
           highlightActiveLine(),
           highlightSpecialChars(),
           EditorView.lineWrapping,
-          EditorView.contentAttributes.of({ 'aria-label': 'Chart text', spellcheck: 'false' }),
+          EditorView.contentAttributes.of({
+            'aria-label': 'Chart text',
+            spellcheck: 'false',
+            tabindex: '0',
+          }),
           chartLanguage,
           linter(diagnose, { delay: 250 }),
           autocompletion({
@@ -219,21 +230,21 @@ export function ChartEditor({ text, viewKey, onEdit, onCursor, onSave, editor }:
         ],
       }),
     });
-    editor.current = view;
+    editorRef.current = view;
     return () => {
-      editor.current = null;
+      editorRef.current = null;
       view.destroy();
     };
-  }, [editor]);
+  }, [editorRef]);
 
   useEffect(() => {
-    const view = editor.current;
+    const view = editorRef.current;
     if (!view || view.state.doc.toString() === text) return;
     view.dispatch({
       changes: { from: 0, to: view.state.doc.length, insert: text },
       annotations: [Transaction.remote.of(true)],
     });
-  }, [editor, text]);
+  }, [editorRef, text]);
 
   return <Host ref={host} />;
 }

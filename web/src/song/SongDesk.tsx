@@ -91,7 +91,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
   const settings = useSettings();
   const [parameters, setParameters] = useSearchParams();
   const { state } = useLocation() as { state: { isNew?: boolean } | null };
-  const editor = useRef<EditorView | null>(null);
+  const editorRef = useRef<EditorView | null>(null);
   const [cursorBar, setCursorBar] = useState<number | null>(null);
   const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
   const [window, setWindow] = useState<'share' | 'set' | null>(null);
@@ -111,7 +111,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
 
   /** Writes the key that is looked in into the chart. */
   const writeKey = () => {
-    edit(editor.current, 'key', formatKey(viewKey));
+    edit(editorRef.current, 'key', formatKey(viewKey));
     setParameters({}, { replace: true });
   };
   const onCursor = (line: number, column: number) => {
@@ -122,7 +122,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
   };
   const chooseBar = (index: number) => {
     const place = read.barPlaces[index];
-    const opened = editor.current;
+    const opened = editorRef.current;
     if (!place || !opened || !settings.textOpen) return;
     opened.dispatch({
       selection: { anchor: rangeOf(opened.state, place).from },
@@ -153,7 +153,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
           onChange={setSide}
         />
       </Sides>
-      <Music $hidden={side === 'text'}>
+      <Music $hidden={side === 'text'} tabIndex={0} role="region" aria-label="Chart">
         <Chart
           song={shown}
           view={view}
@@ -166,7 +166,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
         text={text}
         result={read}
         viewKey={viewKey}
-        editor={editor}
+        editorRef={editorRef}
         isShownOnPhone={side === 'text'}
         onEdit={saver.edit}
         onCursor={onCursor}

@@ -40,11 +40,6 @@ const Keys = styled.div`
   display: flex;
   align-items: center;
   gap: 8px;
-  p {
-    font-size: 14px;
-    color: var(--soft);
-    white-space: nowrap;
-  }
   @media print {
     button {
       display: none;
@@ -81,8 +76,22 @@ const PanelButton = styled(IconButton)`
   }
 `;
 
+const Moved = styled.p`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  font-size: 14px;
+  color: var(--soft);
+`;
+
 const Status = styled.div`
   flex-basis: 100%;
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0 20px;
+  min-height: 32px;
   @media print {
     display: none;
   }
@@ -124,13 +133,7 @@ export function SongHeader({
       </Naming>
       <Keys>
         <KeyStepper label="Key" value={viewKey} written={song.key} onChange={onKey} />
-        {moved ? (
-          <QuietButton onPress={onWriteKey}>
-            Write it in {formatKey(viewKey, 'printed')}
-          </QuietButton>
-        ) : null}
         <PrintedKey>Key {formatKey(viewKey, 'printed')}</PrintedKey>
-        {moved ? <p>written in {formatKey(song.key, 'printed')}</p> : null}
       </Keys>
       <Tools>
         <ViewMenu mode={song.key.mode} />
@@ -152,6 +155,14 @@ export function SongHeader({
       </Tools>
       <Status>
         <SaveMark status={status} />
+        {moved ? (
+          <Moved>
+            written in {formatKey(song.key, 'printed')}
+            <QuietButton onPress={onWriteKey}>
+              Write it in {formatKey(viewKey, 'printed')}
+            </QuietButton>
+          </Moved>
+        ) : null}
       </Status>
     </Bar>
   );

@@ -51,7 +51,7 @@ interface TextPanelProps {
   text: string;
   result: ChartResult;
   viewKey: Key;
-  editor: RefObject<EditorView | null>;
+  editorRef: RefObject<EditorView | null>;
   isShownOnPhone: boolean;
   onEdit: (text: string) => void;
   onCursor: (line: number, column: number) => void;
@@ -59,14 +59,14 @@ interface TextPanelProps {
 }
 
 /** The text of the chart with what is wrong in it. */
-export function TextPanel({ result, isShownOnPhone, editor, ...editing }: TextPanelProps) {
+export function TextPanel({ result, isShownOnPhone, editorRef, ...editing }: TextPanelProps) {
   const { textOpen } = useSettings();
   return (
     <Panel $open={textOpen} $phone={isShownOnPhone} aria-label="Chart as text">
       <EditorPlace>
-        <ChartEditor {...editing} editor={editor} />
+        <ChartEditor {...editing} editorRef={editorRef} />
       </EditorPlace>
-      <ProblemList problems={result.ok ? [] : result.problems} editor={() => editor.current} />
+      <ProblemList problems={result.ok ? [] : result.problems} editor={() => editorRef.current} />
       <Foot>
         <kbd>Ctrl Space</kbd> chords of the key · <kbd>Ctrl Z</kbd> undo · <kbd>Ctrl S</kbd> save
         now

@@ -94,7 +94,7 @@ const colours = HighlightStyle.define([
   { tag: tags.quote, fontStyle: 'italic', color: 'var(--soft)' },
   { tag: tags.comment, color: 'var(--held)' },
   { tag: tags.number, fontWeight: '700', color: 'var(--ink)' },
-  { tag: tags.modifier, color: 'var(--left)' },
+  { tag: tags.modifier, color: 'var(--left-text)' },
   { tag: tags.operator, color: 'var(--accent)' },
   { tag: tags.separator, color: 'var(--rail)' },
 ]);

@@ -6,7 +6,7 @@ import { numberStyle } from '../chart/view.ts';
 import type { Settings } from '../state/settings.ts';
 
 const Rail = styled.span`
-  --numeral: 22px;
+  --numeral: 24px;
   display: flex;
   gap: 12px;
   overflow: hidden;

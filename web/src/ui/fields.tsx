@@ -30,6 +30,7 @@ export const FieldLabel = styled(Label)`
 
 const Line = styled(Input)`
   ${box}
+  height: 42px;
 `;
 const Paragraph = styled(TextArea)`
   ${box}

@@ -1,17 +1,18 @@
 import { createGlobalStyle } from 'styled-components';
-import musicSigns from '@fontsource/noto-music/files/noto-music-music-400-normal.woff2?url';
+import accidentals from '../../fonts/accidentals.woff2?url';
+import signs from '../../fonts/signs.woff2?url';
 
 const paper = `
   --paper: #f7f3ea; --panel: #efe9dc; --card: #fffdf8; --ink: #1d2433; --soft: #5d6270;
   --rail: #c3b8a2; --hairline: #ddd4c3; --accent: #8a4b12; --on-accent: #fffdf8;
-  --left: #17607a; --right: #a33b1f; --held: #4b6b2f; --borrowed: #6b3f86;
+  --left: #17607a; --left-text: #17607a; --right: #a33b1f; --held: #4b6b2f; --borrowed: #6b3f86;
   color-scheme: light;
 `;
 
 const dark = `
   --paper: #14171f; --panel: #1b202b; --card: #212735; --ink: #f2ecdf; --soft: #a9adb8;
   --rail: #5c5a55; --hairline: #2e3442; --accent: #e8a85c; --on-accent: #14171f;
-  --left: #2f8fb3; --right: #e2704c; --held: #a6cf83; --borrowed: #cfa6ea;
+  --left: #2f8fb3; --left-text: #63b6d6; --right: #e2704c; --held: #a6cf83; --borrowed: #cfa6ea;
   color-scheme: dark;
 `;
 
@@ -25,15 +26,18 @@ export const phone = '@media (max-width: 640px)';
 export const tablet = '@media (max-width: 1100px)';
 
 export const GlobalStyle = createGlobalStyle`
-  /* The text faces have no accidentals, so a music face lends them; it holds nothing else. */
+  /* The text faces have no music signs, so two cut faces lend them; they hold nothing else. */
   @font-face {
     font-family: 'Music Signs';
-    src: url(${musicSigns}) format('woff2');
-    unicode-range: U+266D-266F, U+1D10E, U+1D110, U+1D12A-1D12B;
+    src: url(${accidentals}) format('woff2');
+    unicode-range: U+266D-266F;
     font-display: block;
-    ascent-override: 90%;
-    descent-override: 25%;
-    line-gap-override: 0%;
+  }
+  @font-face {
+    font-family: 'Music Signs';
+    src: url(${signs}) format('woff2');
+    unicode-range: U+1D10E, U+1D110;
+    font-display: block;
   }
   :root { ${paper} }
   @media (prefers-color-scheme: dark) { :root:not([data-theme='light']) { ${dark} } }

@@ -1,0 +1,148 @@
+import { expect, test } from '@playwright/test';
+import {
+  bars,
+  editor,
+  expectAccessible,
+  openSong,
+  replaceText,
+  section,
+  writeSong,
+} from './pages.ts';
+
+test('a reader chooses how numbers are read, and what minor songs are counted from', async ({
+  page,
+}) => {
+  await openSong(page, 'Winter Wheat');
+  expect((await bars(page, 'Intro'))[0]).toBe('1 m Em');
+  await page.getByRole('button', { name: 'View' }).click();
+  await page.getByRole('radio', { name: 'Home is 6m' }).click();
+  await page.keyboard.press('Escape');
+  expect((await bars(page, 'Intro'))[0]).toBe('6 m Em');
+  await page.getByRole('button', { name: 'View' }).click();
+  await page.getByRole('radio', { name: 'In key' }).click();
+  await page.keyboard.press('Escape');
+  expect((await bars(page, 'Intro'))[0]).toBe('6 Em');
+});
+
+test('the key that is looked in is part of the address, and can be written into the chart', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Key Song\nkey: C\n\nVerse:\n  1 | 5/7\n');
+  await page.getByRole('button', { name: 'Half step down' }).click();
+  await expect(page).toHaveURL(/key=B$/);
+  await page.reload();
+  await expect(section(page, 'Verse')).toBeVisible();
+  expect(await bars(page, 'Verse')).toEqual(['1 B', '5 /7 F♯/A♯']);
+  await page.getByRole('button', { name: 'Write it in B' }).click();
+  await expect(editor(page)).toContainText('key: B');
+  await expect(page).not.toHaveURL(/key=/);
+  await editor(page).click();
+  await page.keyboard.press('Control+z');
+  await expect(editor(page)).toContainText('key: C');
+});
+
+test('completion offers the chords of the key with their letters', async ({ page }) => {
+  await writeSong(page, 'title: Hints\nkey: Ab\n\nVerse:\n  1 | ');
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('2');
+  await page.keyboard.press('Control+Space');
+  await expect(page.getByRole('option')).toContainText(['2m', '2m7', '2m9', '27']);
+  await expect(page.getByRole('option').nth(1)).toContainText('B♭m7');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Tab');
+  await expect(editor(page)).toContainText('1 | 2m7');
+});
+
+test('a problem is underlined, and its repair is a quick fix where it stands', async ({ page }) => {
+  await writeSong(page, 'title: Quick\n\nVerse:\n  1 | 7b | 4\n');
+  const mark = page.locator('.cm-lintRange-error');
+  await mark.hover();
+  await page
+    .getByRole('tooltip')
+    .or(page.locator('.cm-tooltip-lint'))
+    .getByRole('button', { name: 'Write b7' })
+    .click();
+  await expect(mark).toHaveCount(0);
+  expect(await bars(page, 'Verse')).toEqual(['1 C', '♭ 7 B♭', '4 F']);
+});
+
+test('markup, emoji and right-to-left text in every field are text and nothing else', async ({
+  page,
+}) => {
+  const strange = '<script>window.broken = true</script> 🙂 שלום';
+  await writeSong(
+    page,
+    `title: ${strange}\nby: ${strange}\nsinger: ${strange}\nfeel: ${strange}\nrights: ${strange}\nkey: G\n\n${strange.replace('=', '')}:\n  * ${strange}\n  1 | 4\n  > ${strange} | b\n`,
+  );
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(strange);
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await expect(page.getByRole('link', { name: strange })).toBeVisible();
+  expect(await page.evaluate(() => 'broken' in window)).toBe(false);
+});
+
+test('a chart of two hundred bars stays quick to type in, and a broken one shows the rest', async ({
+  page,
+}) => {
+  const verse = '  1 | 6m7 | 4maj7 . 5sus4 5 | 1\n'.repeat(50);
+  await writeSong(page, `title: Long\n\nVerse:\n${verse}`);
+  await expect(section(page, 'Verse').getByRole('listitem')).toHaveCount(200);
+  await replaceText(page, `title: Long\n\nVerse:\n${verse}  1 2 3\n  9 | xyz\nChorus:\n  4\n`);
+  await expect(page.getByRole('heading', { name: '3 problems' })).toBeVisible();
+  await expect(section(page, 'Chorus').getByRole('listitem')).toHaveCount(1);
+});
+
+test('addresses that lead nowhere have a page of their own', async ({ page }) => {
+  await page.goto('/songs/2b8f4a36-6f0e-4b52-9c0f-0f8a3c1d2e4f');
+  await expect(page.getByRole('heading', { name: 'No song at this address' })).toBeVisible();
+  await page.goto('/sets/nonsense');
+  await expect(page.getByRole('heading', { name: 'No set at this address' })).toBeVisible();
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'No page at this address' })).toBeVisible();
+  await page.goto('/s/AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA');
+  await expect(page.getByRole('heading', { name: 'This link opens nothing' })).toBeVisible();
+});
+
+test('a search finds songs by words that are sung', async ({ page }) => {
+  await page.goto('/songs');
+  await page.getByRole('searchbox').fill('harbours');
+  await expect(page.getByRole('list', { name: 'Songs' }).getByRole('link')).toHaveText([
+    'Lanterns on the Quay',
+  ]);
+  await page.getByRole('searchbox').fill('no such words');
+  await expect(page.getByRole('heading', { name: 'No song has that in it' })).toBeVisible();
+});
+
+test('a deleted song comes back', async ({ page }) => {
+  await writeSong(page, 'title: Short Visit\n\nVerse:\n  1\n');
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await page.getByRole('button', { name: 'Delete Short Visit', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Short Visit' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('link', { name: 'Short Visit' })).toBeVisible();
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`screens keep WCAG 2.2 AA as far as axe can tell: ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
+    await openSong(page, 'Slow River, Carry');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'View' }).click();
+    await expect(page.getByRole('dialog', { name: 'View' })).toBeVisible();
+    await expectAccessible(page);
+    await page.goto('/songs');
+    await expect(page.getByRole('link', { name: 'Winter Wheat' })).toBeVisible();
+    await expectAccessible(page);
+    await page.goto('/sets');
+    await page.getByRole('link', { name: 'Harvest supper' }).click();
+    await expect(page.getByRole('grid')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Share' }).click();
+    await page.getByRole('button', { name: /Make a(nother)? link/ }).click();
+    const link = page.getByRole('list', { name: 'Open links' }).getByRole('code').first();
+    await expect(link).toBeVisible();
+    await expectAccessible(page);
+    await page.goto(await link.innerText());
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expectAccessible(page);
+  });
+}

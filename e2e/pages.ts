@@ -1,0 +1,70 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** The chart's text, where it is edited. */
+export const editor = (page: Page): Locator => page.getByRole('textbox', { name: 'Chart text' });
+
+/** A section of the chart by its name. */
+export const section = (page: Page, name: string): Locator =>
+  page.getByRole('region', { name, exact: true });
+
+/** What stands on the rails of a section, as it is read aloud: numbers, then letters. */
+export async function bars(page: Page, name: string): Promise<string[]> {
+  return section(page, name)
+    .getByRole('listitem')
+    .allInnerTexts()
+    .then((texts) => texts.map((text) => text.replace(/\s+/g, ' ').trim()));
+}
+
+export async function openSong(page: Page, title: string): Promise<void> {
+  await page.goto('/songs');
+  await page.getByRole('link', { name: title }).click();
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+}
+
+/** Makes a song through the interface, with this text, and waits until it is saved. */
+export async function writeSong(page: Page, text: string): Promise<void> {
+  await page.goto('/songs');
+  await page.getByRole('button', { name: 'New song' }).click();
+  await replaceText(page, text);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+}
+
+/** Pastes a text over the whole of the chart's. */
+export async function replaceText(page: Page, text: string): Promise<void> {
+  await editor(page).click();
+  await page.keyboard.press('Control+a');
+  await editor(page).evaluate((element, pasted) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', pasted);
+    const paste = { clipboardData, bubbles: true, cancelable: true };
+    element.dispatchEvent(new ClipboardEvent('paste', paste));
+  }, text);
+}
+
+const axe = readFileSync(new URL(import.meta.resolve('axe-core/axe.min.js')), 'utf8');
+
+/** Fails with every WCAG 2.2 AA rule that axe finds broken on the page. */
+export async function expectAccessible(page: Page): Promise<void> {
+  await page.evaluate(axe);
+  const violations = await page.evaluate(async () => {
+    type Axe = {
+      run: (
+        context: Document,
+        options: object,
+      ) => Promise<{
+        violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[];
+      }>;
+    };
+    const { axe: runner } = window as unknown as { axe: Axe };
+    const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+    const found = await runner.run(document, { runOnly: { type: 'tag', values: tags } });
+    return found.violations.map(({ id, nodes }) => ({
+      id,
+      where: nodes
+        .slice(0, 5)
+        .map(({ target, failureSummary }) => `${target.join(' ')} ${failureSummary ?? ''}`),
+    }));
+  });
+  expect(violations).toEqual([]);
+}

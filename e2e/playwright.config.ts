@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium, headless. Without these flags it asks for hosts of the outside world at every start. */
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  timeout: 90_000,
+  expect: { timeout: 8_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4870',
+    viewport: { width: 1280, height: 800 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,108 @@
+import { mkdtempSync, rmSync, chmodSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { startApplication } from '../bin/lib/application.mjs';
+import { freePort, startCluster } from '../bin/lib/cluster.mjs';
+import { webFolder } from '../bin/lib/prepare.mjs';
+import { editor, replaceText, section, writeSong } from './pages.ts';
+
+const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
+
+test('two screens never overwrite each other: both versions are offered', async ({
+  page,
+  browser,
+}) => {
+  await writeSong(page, chart('Two Screens'));
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(section(other, 'Verse')).toBeVisible();
+
+  await replaceText(page, chart('Two Screens').replace('5 | 1', '57 | 1'));
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await replaceText(other, chart('Two Screens').replace('1 | 4', '1 | 4m6'));
+  const choice = other.getByRole('alertdialog', { name: 'Saved from somewhere else' });
+  await expect(choice).toContainText('4m6');
+  await expect(choice).toContainText('57');
+  await choice.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible();
+
+  await editor(page).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('Tag:\n  1');
+  await page
+    .getByRole('alertdialog')
+    .getByRole('button', { name: 'Take the other version' })
+    .click();
+  await expect(editor(page)).toContainText('4m6');
+  await expect(section(page, 'Tag')).toHaveCount(0);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+});
+
+test('with the database gone the edit is kept, and saved when it is back', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-outage-'));
+  chmodSync(folder, 0o755);
+  const data = join(folder, 'database');
+  let cluster = await startCluster(data);
+  const { port } = cluster;
+  await cluster.createDatabase('outage');
+  const application = await startApplication({
+    databaseUrl: cluster.url('outage'),
+    port: await freePort(),
+    webFolder: webFolder(),
+    quiet: true,
+  });
+  try {
+    await page.goto(`${application.url}/songs`);
+    await page.getByRole('link', { name: 'The Ferry Bell' }).click();
+    await expect(section(page, 'Verse')).toBeVisible();
+
+    await cluster.stop();
+    await editor(page).click();
+    await page.keyboard.press('Control+End');
+    await page.keyboard.type('\nOutage:\n  b7 | 4');
+    await expect(
+      page.getByText('The database cannot be reached. Your edit is kept here'),
+    ).toBeVisible();
+    await page.keyboard.type(' | 1');
+    await expect(section(page, 'Outage').getByRole('listitem')).toHaveCount(3);
+
+    cluster = await startCluster(data, port);
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 40_000 });
+    await page.reload();
+    await expect(section(page, 'Outage').getByRole('listitem')).toHaveCount(3);
+  } finally {
+    await application.stop();
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('an edit that a closed page could not save is there when the page is opened again', async ({
+  page,
+}) => {
+  await writeSong(page, chart('Closed Lid'));
+  await page.route('**/api/songs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await editor(page).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('Kept:\n  6m');
+  await expect(page.getByText('The server does not answer.')).toBeVisible();
+  await page.unroute('**/api/songs/*');
+  await page.goto(page.url());
+  await expect(section(page, 'Kept')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+});
+
+test('what cannot be saved is refused in a sentence, and stays on the screen', async ({ page }) => {
+  await writeSong(page, chart('Too Much'));
+  await replaceText(page, `${chart('Too Much')}${'  1 | 4 | 5 | 1\n'.repeat(8_000)}`);
+  await expect(page.getByText(/Not saved: A chart holds up to 100000 characters/)).toBeVisible();
+  await replaceText(page, `${chart('Too Much')}  1 \u0007 | 4\n`);
+  await expect(
+    page.getByText(/Not saved: Line 7 holds an invisible control character \(U\+0007\)/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Delete it' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+});

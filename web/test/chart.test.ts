@@ -1,0 +1,78 @@
+import { describe, expect, test } from '@jest/globals';
+import { formatKey, parseChart, parseKey, type Key } from '@intervallum/core';
+import { layOut } from '../src/chart/layout.ts';
+import { keyNamed, numberStyle } from '../src/chart/view.ts';
+import { newSet } from '../src/sets/newSet.ts';
+
+function key(name: string): Key {
+  const read = parseKey(name);
+  if (!read.ok) throw new Error(name);
+  return read.value;
+}
+
+test('a phrase of up to five bars stands on one rail, a longer one goes on in fours', () => {
+  const lengths = [1, 4, 5, 6, 8, 9].map((bars) => {
+    const read = parseChart(`Verse:\n${Array.from({ length: bars }, () => '1').join(' | ')}\n`);
+    const [laid] = layOut(read.ok ? read.value : read.partial);
+    return laid!.rails.map((rail) => rail.length);
+  });
+  expect(lengths).toEqual([[1], [4], [5], [4, 2], [4, 4], [4, 4, 1]]);
+});
+
+test('bars are counted as core counts them, words stand under theirs, pushes are counted', () => {
+  const read = parseChart(
+    'meter: 4/4\n\nVerse:\n  1 | <4 . . <5\n  > one | two\n  {2/4} 1 | %\nEnd:\n  1\n',
+  );
+  const song = read.ok ? read.value : read.partial;
+  const bars = layOut(song).flatMap(({ rails }) => rails.flat());
+  expect(bars.map(({ index }) => index)).toEqual(read.barPlaces.map((_place, index) => index));
+  expect(bars.map(({ words }) => words)).toEqual([['one'], ['two'], [], [], []]);
+  expect(bars[1]!.slots.map(({ share, count }) => [share, count])).toEqual([
+    [0.75, '4&'],
+    [0.25, '3&'],
+  ]);
+  expect(bars.map(({ change, same }) => [change, same])).toEqual([
+    [null, false],
+    [null, false],
+    ['2/4', false],
+    [null, true],
+    [null, false],
+  ]);
+});
+
+describe('the key that a set asks for', () => {
+  test.each([
+    ['Bb', 'Eb', 'Bb'],
+    ['F# minor', 'E minor', 'F# minor'],
+    ['G', 'E minor', 'E minor'],
+    ['C# minor', 'A', 'E'],
+    [null, 'A', null],
+    ['H', 'A', null],
+  ])('%s for a song in %s is %s', (name, written, expected) => {
+    const found = keyNamed(name, { key: key(written) });
+    expect(found && formatKey(found)).toBe(expected);
+  });
+});
+
+test('a reader’s settings win over the chart’s own numbers; own tonic is for minor songs', () => {
+  const song = { key: key('E minor'), reading: 'in key', minor: 'own tonic' } as const;
+  expect(numberStyle(song, { reading: 'chart', minor: 'chart' })).toMatchObject({
+    reading: 'in key',
+    minor: 'own tonic',
+  });
+  expect(numberStyle(song, { reading: 'as written', minor: 'relative' })).toMatchObject({
+    reading: 'as written',
+    minor: 'relative',
+  });
+  expect(
+    numberStyle({ ...song, key: key('E') }, { reading: 'chart', minor: 'own tonic' }).minor,
+  ).toBe('relative');
+});
+
+test.each([
+  ['2026-11-25', '2026-11-29'],
+  ['2026-11-29', '2026-12-06'],
+  ['2026-12-31', '2027-01-03'],
+])('a set made on %s is for Sunday %s', (today, sunday) => {
+  expect(newSet(new Date(`${today}T10:00:00`)).date).toBe(sunday);
+});
