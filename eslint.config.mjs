@@ -26,7 +26,7 @@ export default typescript.config(
     ...hooks.configs.flat.recommended,
   },
   {
-    files: ['**/test/**', 'e2e/**'],
+    files: ['**/test/**', '**/bench/**', 'e2e/**'],
     rules: { 'no-console': 'off' },
   },
 );

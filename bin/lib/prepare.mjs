@@ -91,11 +91,12 @@ async function buildWeb() {
 }
 
 /**
+ * Runs a command that must succeed.
  * @param {string} command
  * @param {readonly string[]} words
  * @param {string} failure
  */
-async function must(command, words, failure) {
+export async function must(command, words, failure) {
   const { code, output } = await shell(command, words);
   if (code !== 0) throw new Stop(`${failure}:\n${tail(output, 30)}`);
 }

@@ -39,7 +39,18 @@ export function barTicks(meter: Meter): number {
  * The ways a bar of this metre is parted, fewest parts first, each as the lengths of its parts in ticks.
  * Metres in groups are parted by group or by unit.
  */
-export function divisions(meter: Meter): number[][] {
+export function divisions(meter: Meter): readonly (readonly number[])[] {
+  const known = divisionsOf.get(meter);
+  if (known) return known;
+  const found = findDivisions(meter);
+  divisionsOf.set(meter, found);
+  return found;
+}
+
+/** Every bar asks for the divisions of its metre, so they are kept for as long as the metre is. */
+const divisionsOf = new WeakMap<Meter, readonly (readonly number[])[]>();
+
+function findDivisions(meter: Meter): readonly (readonly number[])[] {
   const bar = barTicks(meter);
   const equal = (parts: number) => Array.from({ length: parts }, () => bar / parts);
   if (!meter.groups) return equalParts[`${meter.beats}/${meter.unit}`]!.map(equal);

@@ -25,12 +25,14 @@ export interface ReadBar {
 
 type PartToken = Extract<BarToken, { kind: 'hold' | 'rest' | 'chord' }>;
 
+export function isPart(token: BarToken): token is PartToken {
+  return token.kind === 'chord' || token.kind === 'hold' || token.kind === 'rest';
+}
+
 /** Reads the words of one bar. A bar with problems is still given, as near to what was typed as can be. */
 export function parseBar(tokens: readonly BarToken[], context: BarContext): ReadBar {
   const problems: Problem[] = [];
-  const parts = tokens.filter((token): token is PartToken =>
-    ['hold', 'rest', 'chord'].includes(token.kind),
-  );
+  const parts = tokens.filter(isPart);
   const lengths = partLengths(parts, context, problems);
 
   const slots: Slot[] = [];

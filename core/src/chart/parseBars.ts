@@ -2,7 +2,7 @@ import { replaceWith, type Place, type Problem } from '../result.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { lexBars, type BarToken } from './lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from './meter.ts';
-import { parseBar, problemAt } from './parseBar.ts';
+import { isPart, parseBar, problemAt } from './parseBar.ts';
 import type { Bar } from './song.ts';
 
 interface Cell {
@@ -65,7 +65,7 @@ export class BarsReader {
     const pickup = this.#takePickup(cell.tokens, line);
     const same = cell.tokens.find((token) => token.kind === 'same');
     if (same) return this.#readSame(same, cell, line, changesMeter);
-    const hasParts = cell.tokens.some(({ kind }) => ['hold', 'rest', 'chord'].includes(kind));
+    const hasParts = cell.tokens.some(isPart);
     if (!hasParts) {
       const only = cell.tokens[0]!;
       this.found.push(

@@ -14,8 +14,23 @@ export type QualityResult =
     }
   | { readonly ok: false; readonly problem: QualityProblem };
 
+/** Qualities read before: a chart says the same few over and over. Emptied when it is full. */
+const readBefore = new Map<string, QualityResult>();
+const mostRemembered = 1_000;
+
 /** Reads what follows a degree or a letter. `bareTriad` is what the degree or letter says by itself. */
 export function parseQuality(quality: string, bareTriad: BareTriad): QualityResult {
+  const said = bareTriad === 'unsaid' ? bareTriad : `${bareTriad.third} ${bareTriad.fifth}`;
+  const name = `${said} ${quality}`;
+  const known = readBefore.get(name);
+  if (known) return known;
+  const read = readQuality(quality, bareTriad);
+  if (readBefore.size >= mostRemembered) readBefore.clear();
+  readBefore.set(name, read);
+  return read;
+}
+
+function readQuality(quality: string, bareTriad: BareTriad): QualityResult {
   const lexed = lexQuality(quality);
   if ('strangeAt' in lexed) {
     const start = lexed.strangeAt;

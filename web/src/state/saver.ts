@@ -67,6 +67,8 @@ export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let sending: Promise<void> | null = null;
   let failures = 0;
+  /** What was sent since the last answer: the server may have it though it seemed unreachable. */
+  let unanswered: Draft[] = [];
 
   const setStatus = (status: SaveStatus<Draft>) => store.setState({ status });
   const schedule = (milliseconds: number) => {
@@ -102,14 +104,19 @@ export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
     setStatus({ kind: 'saving' });
     const sent = await send(draft, revision);
     const newer = !equal(store.getState().draft, draft);
-    if (sent.kind !== 'unreachable') failures = 0;
+    if (sent.kind === 'unreachable') unanswered.push(draft);
+    else failures = 0;
     switch (sent.kind) {
       case 'saved':
         return settled(sent.revision, newer);
-      case 'stale':
-        // The answer to an earlier try may have been lost on its way: then what stands there is ours.
-        if (equal(sent.theirs, draft)) return settled(sent.revision, newer);
-        return setStatus({ kind: 'conflict', theirs: sent.theirs, revision: sent.revision });
+      case 'stale': {
+        const { theirs } = sent;
+        // An answer was lost on its way: what stands there is not someone else's, it is ours.
+        if (equal(theirs, draft)) return settled(sent.revision, newer);
+        if (unanswered.some((earlier) => equal(earlier, theirs)))
+          return settled(sent.revision, true);
+        return setStatus({ kind: 'conflict', theirs, revision: sent.revision });
+      }
       case 'refused':
         setStatus({ kind: 'refused', message: sent.message });
         if (newer) schedule(pause);
@@ -124,6 +131,7 @@ export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
   }
 
   function settled(revision: number, newer: boolean): void {
+    unanswered = [];
     store.setState({ revision, status: { kind: newer ? 'waiting' : 'saved' } });
     if (newer) {
       keeper.keep(store.getState().draft, revision);
