@@ -32,7 +32,7 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
 
   await test.step('type a new song of four sections from nothing', async () => {
     await page.getByRole('link', { name: 'Songs' }).click();
-    await page.getByRole('button', { name: 'New song' }).click();
+    await page.getByRole('button', { name: 'New song', exact: true }).click();
     await editor(page).click();
     await page.keyboard.press('Control+a');
     const lines = [

@@ -25,7 +25,7 @@ export async function openSong(page: Page, title: string): Promise<void> {
 /** Makes a song through the interface, with this text, and waits until it is saved. */
 export async function writeSong(page: Page, text: string): Promise<void> {
   await page.goto('/songs');
-  await page.getByRole('button', { name: 'New song' }).click();
+  await page.getByRole('button', { name: 'New song', exact: true }).click();
   await replaceText(page, text);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 }

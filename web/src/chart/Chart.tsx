@@ -29,7 +29,7 @@ const Part = styled.section`
     gap: 2px;
   }
   @media print {
-    grid-template-columns: 84px minmax(0, 1fr);
+    grid-template-columns: 100px minmax(0, 1fr);
   }
 `;
 
@@ -59,6 +59,7 @@ const Margin = styled.div`
 const Rail = styled.ol`
   display: flex;
   flex-wrap: wrap;
+  row-gap: 6px;
   padding-top: 10px;
   break-inside: avoid;
 `;

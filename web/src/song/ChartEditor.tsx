@@ -203,6 +203,7 @@ export function ChartEditor({
           autocompletion({
             override: [completeChart(() => latest.current.viewKey)],
             activateOnTyping: false,
+            interactionDelay: 0,
             defaultKeymap: false,
             icons: false,
           }),

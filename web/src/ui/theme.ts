@@ -58,7 +58,8 @@ export const GlobalStyle = createGlobalStyle`
     *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
   }
   @media print {
-    :root { ${paper} --paper: #fff; --panel: #fff; --card: #fff; --ink: #000; --soft: #333; }
+    /* Ink on paper, whichever page is chosen for the screen. */
+    :root:root:root { ${paper} --paper: #fff; --panel: #fff; --card: #fff; --ink: #000; --soft: #333; }
     @page { margin: 14mm; }
   }
 `;

@@ -1,0 +1,52 @@
+// Takes the pictures in docs/screenshots/ of an application that runs on its demo data: `npm run screenshots`.
+import { fileURLToPath } from 'node:url';
+import { chromium } from '@playwright/test';
+
+const base = process.env['BASE_URL'] ?? 'http://127.0.0.1:4870';
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+const laptop = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
+
+/**
+ * @param {string} name
+ * @param {{ path: string, viewport: { width: number, height: number }, dark?: boolean,
+ *   act?: (page: import('@playwright/test').Page) => Promise<void> }} view
+ */
+async function take(name, { path, viewport, dark = false, act }) {
+  const page = await browser.newPage({ viewport, colorScheme: dark ? 'dark' : 'light' });
+  await page.goto(base + path);
+  await page.waitForLoadState('networkidle');
+  await act?.(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${folder}${name}.png` });
+  await page.close();
+}
+
+/** @param {string} path @param {object} [body] */
+async function ask(path, body) {
+  const headers = { 'Content-Type': 'application/json' };
+  const options = body ? { method: 'POST', headers, body: JSON.stringify(body) } : {};
+  return (await fetch(`${base}/api${path}`, options)).json();
+}
+
+const { songs } = await ask('/songs');
+const { sets } = await ask('/sets');
+/** @param {string} title */
+const songAt = (title) =>
+  `/songs/${songs.find((/** @type {any} */ { summary }) => summary.title === title).id}`;
+const advent = sets.find((/** @type {any} */ { name }) => name === 'First Sunday in Advent').id;
+
+await take('songs', { path: '/songs', viewport: laptop });
+await take('song', { path: `${songAt('Lanterns on the Quay')}?key=D`, viewport: laptop });
+await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
+await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
+await take('sets', { path: '/sets', viewport: laptop });
+await take('set', { path: `/sets/${advent}`, viewport: laptop });
+const { token } = await ask('/shares', { kind: 'set', id: advent });
+await take('share', { path: `/s/${token}`, viewport: phone });
+await browser.close();
