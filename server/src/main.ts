@@ -26,6 +26,8 @@ async function main(): Promise<void> {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+  // Started by a command that holds a channel to it, the server ends when that command does.
+  process.once('disconnect', stop);
 }
 
 function fail(error: unknown): never {
