@@ -27,8 +27,9 @@ export async function startApplication({ databaseUrl, port, webFolder, quiet = f
         DEMO_FOLDER: join(root, 'demo'),
       },
       // A group of its own: Ctrl-C reaches this command, which then ends the server in order.
+      // The channel tells the server when this command is gone, however it went.
       detached: true,
-      stdio: ['ignore', quiet ? 'ignore' : 'inherit', quiet ? 'ignore' : 'inherit'],
+      stdio: ['ignore', quiet ? 'ignore' : 'inherit', quiet ? 'ignore' : 'inherit', 'ipc'],
     },
   );
   /** @type {Promise<number>} */
