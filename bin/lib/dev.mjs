@@ -23,17 +23,12 @@ await run(async () => {
     PORT: String(apiPort),
     API_URL: `http://127.0.0.1:${apiPort}`,
   };
+  /** @param {string} program @param {readonly string[]} words */
+  const tool = (program, words) =>
+    spawn(join(root, 'node_modules/.bin', program), words, { cwd: root, env, stdio: 'inherit' });
   const children = [
-    spawn('npx', ['tsx', 'watch', '--conditions=app-src', 'server/src/main.ts'], {
-      cwd: root,
-      env,
-      stdio: 'inherit',
-    }),
-    spawn('npx', ['vite', 'web', '--host', '127.0.0.1', '--port', String(port), '--strictPort'], {
-      cwd: root,
-      env,
-      stdio: 'inherit',
-    }),
+    tool('tsx', ['watch', '--conditions=app-src', 'server/src/main.ts']),
+    tool('vite', ['web', '--host', '127.0.0.1', '--port', String(port), '--strictPort']),
   ];
   say(`Development pages at http://127.0.0.1:${port}`);
   let ending = false;

@@ -1,0 +1,81 @@
+import { describe, expect, test } from '@jest/globals';
+import { set, setDraft, shareTarget, shareToken, songDraft } from '../src/index.ts';
+
+const why = (text: string) => {
+  const read = songDraft.safeParse({ text });
+  return read.success ? null : read.error.issues[0]!.message;
+};
+
+describe('chart text', () => {
+  test.each([
+    ['', null],
+    ['title: a\r\n\tVerse:\n', null],
+    ['🙂 שלום <script> é', null],
+    ['x'.repeat(100_000), null],
+    ['x'.repeat(100_001), 'A chart holds up to 100000 characters; this has 100001.'],
+    [
+      'a\nb\u0000',
+      'Line 2 holds an invisible control character (U+0000). Delete it and save again.',
+    ],
+    [
+      'a\r\n\r\n\u001b[0m',
+      'Line 3 holds an invisible control character (U+001B). Delete it and save again.',
+    ],
+    ['\ud83d', 'The text holds half a character. Delete the odd sign and try again.'],
+  ])('%#', (text, message) => {
+    expect(why(text)).toBe(message);
+  });
+});
+
+describe('a set', () => {
+  const item = (id: string, key: string | null) => ({
+    id: `00000000-0000-4000-8000-00000000000${id}`,
+    songId: '00000000-0000-4000-8000-000000000009',
+    key,
+    notes: '  twice\n',
+  });
+  const draft = (items: object[]) => ({
+    name: ' First  Sunday ',
+    date: null,
+    leader: '',
+    notes: '',
+    items,
+  });
+
+  test('is kept tidy: edge spaces go, keys take their canonical name', () => {
+    const read = setDraft.parse(draft([item('1', 'f#m'), item('2', null)]));
+    expect([read.name, read.items.map(({ key, notes }) => [key, notes])]).toEqual([
+      'First Sunday',
+      [
+        ['F# minor', 'twice'],
+        [null, 'twice'],
+      ],
+    ]);
+  });
+
+  test('is refused with a sentence', () => {
+    const messages = [
+      draft([item('1', 'H')]),
+      draft([item('1', null), item('1', null)]),
+      { ...draft([]), name: '' },
+    ].map((sent) => setDraft.safeParse(sent).error?.issues[0]?.message);
+    expect(messages).toEqual([
+      expect.stringContaining('is no key'),
+      'Two places in the set have the same id.',
+      'A set needs a name.',
+    ]);
+  });
+
+  test('what the server sends can be sent back', () => {
+    expect(Object.keys(setDraft.shape).every((field) => field in set.shape)).toBe(true);
+  });
+});
+
+test('a link needs 192 bits and one target', () => {
+  expect(shareToken.safeParse('A'.repeat(32)).success).toBe(true);
+  expect(shareToken.safeParse('A'.repeat(31)).success).toBe(false);
+  expect(shareToken.safeParse(`${'A'.repeat(31)}/`).success).toBe(false);
+  expect(
+    shareTarget.safeParse({ kind: 'team', id: '00000000-0000-4000-8000-000000000009' }).success,
+  ).toBe(false);
+});
