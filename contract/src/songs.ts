@@ -1,3 +1,4 @@
+import type { Chord } from '@intervallum/core';
 import { z } from 'zod';
 import { chartText, id, moment, revision } from './text.ts';
 
@@ -10,12 +11,17 @@ const figureNumber = z.union(
   ([1, 2, 3, 4, 5, 6, 7, 9, 11, 13] as const).map((figure) => z.literal(figure)),
 );
 
-/** A chord as core stores it, so that a list can show it in the reader's own style. */
-export const chord = z.object({
+const shape = z.object({
   root: degree,
-  figures: z.array(z.object({ figure: figureNumber, alter: z.int().min(-2).max(2) })),
-  bass: degree.nullable(),
+  figures: z.array(z.object({ figure: figureNumber, alter: z.int().min(-2).max(2) })).readonly(),
 });
+
+/** A chord as core stores it, so that a list can show it in the reader's own style. */
+const chord: z.ZodType<Chord> = z.discriminatedUnion('kind', [
+  shape.extend({ kind: z.literal('named'), bass: degree.nullable() }),
+  z.object({ kind: z.literal('stack'), degrees: z.array(degree).readonly() }),
+  z.object({ kind: z.literal('layered'), upper: shape, shell: shape, bass: degree }),
+]);
 
 /** What a list shows of a song, taken from its chart. */
 export const songSummary = z.object({

@@ -4,7 +4,7 @@ export type { Place, Problem, Repair, Result } from './result.ts';
 export type { Letter, Note, Signs } from './pitch/note.ts';
 export { formatNote, pitchClass } from './pitch/note.ts';
 export type { Degree, MinorSchool, Step } from './pitch/degree.ts';
-export { formatDegree, toOwnTonic, toRelative } from './pitch/degree.ts';
+export { degreeSemitones, formatDegree, toOwnTonic, toRelative } from './pitch/degree.ts';
 export type { Key, Mode } from './pitch/key.ts';
 export {
   allKeys,
@@ -22,16 +22,33 @@ export {
   twelveKeys,
 } from './pitch/key.ts';
 export { frequency, midiNumber } from './pitch/midi.ts';
+export type { NameStyle, NoteLanguage, Spelling } from './pitch/names.ts';
+export { easyNote, nameNote, noteLanguages, readNoteName, sayNote } from './pitch/names.ts';
 
-export type { Chord, Figure, Reading } from './chord/chord.ts';
-export type { NumberStyle } from './chord/reading.ts';
+export type {
+  Chord,
+  Figure,
+  LayeredChord,
+  NamedChord,
+  Reading,
+  Shape,
+  StackChord,
+} from './chord/chord.ts';
+export { rootOf } from './chord/chord.ts';
+export type { NumberStyle, Symbols } from './chord/reading.ts';
 export type { ChordParts } from './chord/formatChord.ts';
-export type { ChordTone, Role } from './chord/tones.ts';
+export type { ChordTone, Role, Weight } from './chord/tones.ts';
 export { parseChord } from './chord/parseChord.ts';
 export { chordParts, formatChord } from './chord/formatChord.ts';
-export { chordTones, leavesKey } from './chord/tones.ts';
-export type { LetterParts } from './chord/letters.ts';
+export { bassNote, chordTones, leavesKey, pitchClassesOf } from './chord/tones.ts';
+export type { LetterParts, LetterReading, LetterStyle } from './chord/letters.ts';
 export { fromLetters, letterParts, toLetters } from './chord/letters.ts';
+
+export type { Colour, ColourContext, Grade } from './chord/colours.ts';
+export { grades, suggestColours } from './chord/colours.ts';
+export { closeVoicing, equivalents } from './chord/equivalents.ts';
+export type { Member, Voicing, VoicingContext, VoicingReading } from './chord/identify.ts';
+export { identifyVoicing } from './chord/identify.ts';
 
 export type { Meter } from './chart/meter.ts';
 export { barTicks, divisions, formatMeter, parseMeter } from './chart/meter.ts';
@@ -51,6 +68,8 @@ export { pushCount } from './chart/count.ts';
 export { styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
 export { lexBars, readLine } from './chart/lines.ts';
+export type { PlacedSlot, TextChange } from './chart/edit.ts';
+export { fieldChanges, placedSlots, rewriteNumbers, splitSlot } from './chart/edit.ts';
 export { fieldNames } from './chart/fields.ts';
 export type { ChartResult } from './chart/parseChart.ts';
 export { chartLimits, parseChart } from './chart/parseChart.ts';

@@ -5,8 +5,8 @@ import {
   parseChord,
   parseMeter,
   type Bar,
-  type Chord,
   type Degree,
+  type NamedChord,
   type Key,
   type Meter,
   type Phrase,
@@ -54,11 +54,12 @@ export const qualities: fc.Arbitrary<string> = fc
   )
   .filter((quality) => parseChord(`1${quality}`).ok);
 
-export const chords: fc.Arbitrary<Chord> = fc
+export const chords: fc.Arbitrary<NamedChord> = fc
   .tuple(degrees, qualities, fc.option(degrees, { freq: 3 }))
   .map(([root, quality, bass]) => {
     const read = parseChord(`1${quality}`);
-    if (!read.ok) throw new Error(`the generator made ${quality}, which does not read`);
+    if (!read.ok || read.value.kind !== 'named')
+      throw new Error(`the generator made ${quality}, which does not read`);
     return { ...read.value, root, bass };
   });
 

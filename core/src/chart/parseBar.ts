@@ -1,9 +1,17 @@
-import { movedTo, quoted, replaceWith, type Problem, type Repair } from '../result.ts';
+import { movedTo, quoted, replaceWith, type Place, type Problem, type Repair } from '../result.ts';
 import { parseChord } from '../chord/parseChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { barTicks, divisions, formatMeter, type Meter } from './meter.ts';
 import type { BarToken } from './lines.ts';
-import { pushTicks, type Bar, type ChordSlot, type Push, type Ring, type Slot } from './song.ts';
+import {
+  pushTicks,
+  type Bar,
+  type ChordSlot,
+  type PlayedBar,
+  type Push,
+  type Ring,
+  type Slot,
+} from './song.ts';
 
 /** What a bar needs to know of its surroundings. */
 export interface BarContext {
@@ -19,7 +27,9 @@ export interface BarContext {
 }
 
 export interface ReadBar {
-  readonly bar: Bar;
+  readonly bar: PlayedBar;
+  /** Where each slot's chord (or rest, or hold) stands in the text, without its push and marks. */
+  readonly slotPlaces: readonly Place[];
   readonly problems: readonly Problem[];
 }
 
@@ -36,12 +46,14 @@ export function parseBar(tokens: readonly BarToken[], context: BarContext): Read
   const lengths = partLengths(parts, context, problems);
 
   const slots: Slot[] = [];
+  const slotPlaces: Place[] = [];
   let next = 0;
   for (const token of parts) {
     const count = token.kind === 'hold' ? token.parts : 1;
     const ticks = lengths.slice(next, next + count).reduce((sum, length) => sum + length, 0);
     next += count;
     const previous = slots.at(-1);
+    if (token.kind !== 'hold' || !previous) slotPlaces.push(placeOf(token, context.line));
     if (token.kind !== 'hold') {
       const before = previous?.ticks ?? context.ticksBefore;
       slots.push(readSlot(token, ticks, before, context, problems));
@@ -62,7 +74,14 @@ export function parseBar(tokens: readonly BarToken[], context: BarContext): Read
     }
   }
   const meter = context.changesMeter ? context.meter : null;
-  return { bar: { kind: 'played', meter, pickup: context.pickup, slots }, problems };
+  const bar: PlayedBar = { kind: 'played', meter, pickup: context.pickup, slots };
+  return { bar, slotPlaces, problems };
+}
+
+function placeOf(token: PartToken, line: number): Place {
+  const start = token.kind === 'chord' ? token.start + token.push.length : token.start;
+  const { length } = token.kind === 'chord' ? token.chord : token.text;
+  return { line, column: start + 1, length };
 }
 
 /** The length of each part in ticks; a number of parts that the metre cannot carry is a problem. */

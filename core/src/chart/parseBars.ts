@@ -5,6 +5,11 @@ import { formatMeter, parseMeter, sameMeter, type Meter } from './meter.ts';
 import { isPart, parseBar, problemAt } from './parseBar.ts';
 import type { Bar } from './song.ts';
 
+/** Where a bar stands in the text, and where each of its slots does. */
+export interface BarPlace extends Place {
+  readonly slots: readonly Place[];
+}
+
 interface Cell {
   readonly tokens: BarToken[];
   /** Where the cell begins and ends in its line, from 0. */
@@ -15,7 +20,8 @@ interface Cell {
 /** Reads the lines of bars of one song, and remembers from line to line what sounds and in which metre. */
 export class BarsReader {
   readonly found: Problem[] = [];
-  readonly places: Place[] = [];
+  readonly places: BarPlace[] = [];
+  #slotPlaces: readonly Place[] = [];
   readonly #songMeter: Meter;
   readonly #style: NumberStyle;
   #meter: Meter;
@@ -43,12 +49,13 @@ export class BarsReader {
       const first = cell.tokens[0]!;
       const last = cell.tokens.at(-1)!;
       const length = last.start + last.text.length - first.start;
-      this.places.push({ line, column: first.start + 1, length });
+      this.places.push({ line, column: first.start + 1, length, slots: this.#slotPlaces });
     }
     return bars;
   }
 
   #readCell(cell: Cell, line: number): Bar | null {
+    this.#slotPlaces = [];
     if (cell.tokens.length === 0) {
       const message =
         'An empty bar says nothing: write a chord, . to hold, _ for silence or % for the bar before.';
@@ -84,7 +91,8 @@ export class BarsReader {
     });
     this.found.push(...read.problems);
     this.#barBefore = { meter: this.#meter };
-    if (read.bar.kind === 'played') this.#ticksBefore = read.bar.slots.at(-1)!.ticks;
+    this.#slotPlaces = read.slotPlaces;
+    this.#ticksBefore = read.bar.slots.at(-1)!.ticks;
     return read.bar;
   }
 

@@ -1,8 +1,8 @@
-import { movedTo, quoted, replaceWith, type Place, type Problem } from '../result.ts';
+import { movedTo, quoted, replaceWith, type Problem } from '../result.ts';
 import { fieldNames, readField, type FieldName, type SongHead } from './fields.ts';
 import { readLine, type Line } from './lines.ts';
 import { commonTime } from './meter.ts';
-import { BarsReader } from './parseBars.ts';
+import { BarsReader, type BarPlace } from './parseBars.ts';
 import { styleFor, type Phrase, type Song } from './song.ts';
 
 /** Longest chart and longest line that are read, in UTF-16 code units. */
@@ -13,7 +13,7 @@ export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as con
  * as they were typed. `barPlaces` says where each bar stands in the text, in the order of the song.
  */
 export type ChartResult = {
-  readonly barPlaces: readonly Place[];
+  readonly barPlaces: readonly BarPlace[];
   readonly hints: readonly Problem[];
 } & (
   | { readonly ok: true; readonly value: Song }

@@ -62,7 +62,8 @@ function printSection(section: Section, songMeter: Meter, style: NumberStyle): s
   return lines.join('\n');
 }
 
-function printBar(bar: Bar, meter: Meter, style: NumberStyle): string {
+/** One bar as text, in the metre that holds there. */
+export function printBar(bar: Bar, meter: Meter, style: NumberStyle): string {
   if (bar.kind === 'same') return '%';
   const parts = printParts(bar, meter, style);
   const change = bar.meter ? `{${formatMeter(bar.meter)}} ` : '';

@@ -1,5 +1,5 @@
 import type { Chord, Reading } from '../chord/chord.ts';
-import type { NumberStyle } from '../chord/reading.ts';
+import { plainSymbols, type NumberStyle, type Symbols } from '../chord/reading.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import type { Signs } from '../pitch/note.ts';
@@ -104,11 +104,17 @@ export function pushMark(push: Push): string {
  */
 export function styleFor(
   key: Key,
-  wish: { readonly reading: Reading; readonly minor: MinorSchool; readonly signs?: Signs },
+  wish: {
+    readonly reading: Reading;
+    readonly minor: MinorSchool;
+    readonly signs?: Signs;
+    readonly symbols?: Symbols;
+  },
 ): NumberStyle {
   return {
     reading: wish.reading,
     minor: key.mode === 'minor' ? wish.minor : 'relative',
     signs: wish.signs ?? 'typed',
+    symbols: wish.symbols ?? plainSymbols,
   };
 }

@@ -99,7 +99,7 @@ function apply(
       draft.seventh = -1;
       return null;
     case 'augmented':
-      if (index > 0) {
+      if (index > 0 && words[0]!.kind !== 'figure') {
         const message = 'A chord is either minor or augmented, not both.';
         const start = words[0]!.start;
         return { message, start, length: endOf([word]) - start, instead: ['m#5', 'aug'] };

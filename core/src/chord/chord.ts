@@ -14,14 +14,36 @@ export interface Figure {
   readonly alter: number;
 }
 
-/**
- * A chord, stored explicitly: which reading or letters it was written in is no longer seen.
- * Degrees are those of the key's relative major (in C minor, C is 6). Figures are sorted, root first.
- */
-export interface Chord {
+/** A root with its tones. Figures are sorted, root first. */
+export interface Shape {
   readonly root: Degree;
   readonly figures: readonly Figure[];
+}
+
+/**
+ * A chord, stored explicitly: which reading or letters it was written in is no longer seen.
+ * Degrees are those of the key's relative major (in C minor, C is 6).
+ */
+export type Chord = NamedChord | StackChord | LayeredChord;
+
+export interface NamedChord extends Shape {
+  readonly kind: 'named';
   readonly bass: Degree | null;
+}
+
+/** Fourths on top of each other, from the lowest up: `[2-5-1]`. */
+export interface StackChord {
+  readonly kind: 'stack';
+  readonly degrees: readonly Degree[];
+}
+
+/** A shape over the shell of a seventh chord over a bass: `2M/[57]/5`. */
+export interface LayeredChord {
+  readonly kind: 'layered';
+  readonly upper: Shape;
+  /** Its third and seventh are held, or root and seventh where it has no third. */
+  readonly shell: Shape;
+  readonly bass: Degree;
 }
 
 /** How a bare number is read: as a major chord, or as the chord the key builds there. */
@@ -31,6 +53,12 @@ export type Reading = 'as written' | 'in key';
 export interface Triad {
   readonly third: number | null;
   readonly fifth: number | null;
+}
+
+/** The degree that a chord stands on: its root, a stack's lowest note, the shell's root. */
+export function rootOf(chord: Chord): Degree {
+  if (chord.kind === 'named') return chord.root;
+  return chord.kind === 'stack' ? chord.degrees[0]! : chord.shell.root;
 }
 
 /** Semitones above the root, folded into one octave. */
@@ -49,4 +77,11 @@ export function hasFigure(figures: readonly Figure[], figure: FigureNumber, alte
 
 export function sortedFigures(figures: readonly Figure[]): Figure[] {
   return [...figures].sort((one, other) => one.figure - other.figure || one.alter - other.alter);
+}
+
+/** The tones of a shell: third and seventh, or root and seventh where there is no third. */
+export function shellFigures(figures: readonly Figure[]): Figure[] {
+  const seventh = figures.filter(({ figure }) => figure === 7);
+  const third = figures.filter(({ figure }) => figure === 3);
+  return [...(third.length > 0 ? third : [{ figure: 1, alter: 0 } as const]), ...seventh];
 }

@@ -1,7 +1,7 @@
 import { placeInLine, replaceWith, type Problem } from '../result.ts';
 import { degreeSemitones, formatDegree, toOwnTonic } from '../pitch/degree.ts';
 import { fold } from '../pitch/note.ts';
-import { alterOfFigure, hasFigure, type Chord } from './chord.ts';
+import { alterOfFigure, hasFigure, type NamedChord } from './chord.ts';
 import { formatChord } from './formatChord.ts';
 import type { QualityToken } from './lexQuality.ts';
 import { bareTriad, type NumberStyle } from './reading.ts';
@@ -14,7 +14,7 @@ interface ReadQuality {
 /** Clearer spellings of a chord that was accepted, where a band could read it two ways. */
 export function chordHints(
   text: string,
-  chord: Chord,
+  chord: NamedChord,
   quality: ReadQuality,
   style: NumberStyle,
 ): Problem[] {
@@ -24,7 +24,7 @@ export function chordHints(
     place: placeInLine(0, text.length),
     repairs: texts.map(replaceWith),
   });
-  const written = (other: Partial<Chord>) => formatChord({ ...chord, ...other }, style);
+  const written = (other: Partial<NamedChord>) => formatChord({ ...chord, ...other }, style);
   const words = quality.tokens.filter(({ kind }) => kind !== 'open' && kind !== 'close');
   const hints: Problem[] = [];
 
@@ -56,7 +56,7 @@ function isBareNinth(words: readonly QualityToken[]): boolean {
 }
 
 function inKeyHints(
-  chord: Chord,
+  chord: NamedChord,
   quality: ReadQuality,
   style: NumberStyle,
   hint: (message: string, ...texts: string[]) => Problem,

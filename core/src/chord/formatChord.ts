@@ -1,6 +1,6 @@
 import { formatDegree, toOwnTonic, type Degree } from '../pitch/degree.ts';
 import { accidentals } from '../pitch/note.ts';
-import type { Chord } from './chord.ts';
+import type { Chord, Shape } from './chord.ts';
 import { printQuality } from './printQuality.ts';
 import { bareTriad, plainStyle, type NumberStyle } from './reading.ts';
 
@@ -13,23 +13,46 @@ export interface ChordParts {
 }
 
 /** The pieces of a chord's number in a style; the quality is not grouped, since type size sets it apart. */
-export function chordParts(chord: Chord, style: NumberStyle = plainStyle): ChordParts {
-  const root = writtenDegree(chord.root, style);
+export function chordParts(chord: Chord, style: Partial<NumberStyle> = {}): ChordParts {
+  const written = { ...plainStyle, ...style };
+  const degree = (one: Degree) => formatDegree(writtenDegree(one, written), written.signs);
+  switch (chord.kind) {
+    case 'named':
+      return { ...shapeParts(chord, written), bass: chord.bass && degree(chord.bass) };
+    case 'stack':
+      return {
+        accidental: '',
+        numeral: `[${chord.degrees.map(degree).join('-')}]`,
+        quality: '',
+        bass: null,
+      };
+    case 'layered': {
+      const shell = inLine(shapeParts(chord.shell, written));
+      return { ...shapeParts(chord.upper, written), bass: `[${shell}]/${degree(chord.bass)}` };
+    }
+  }
+}
+
+function shapeParts({ root, figures }: Shape, style: NumberStyle): Omit<ChordParts, 'bass'> {
+  const degree = writtenDegree(root, style);
   return {
-    accidental: accidentals(root.alter, style.signs),
-    numeral: String(root.step),
-    quality: printQuality(chord.figures, bareTriad(chord.root, style), style.signs),
-    bass: chord.bass && formatDegree(writtenDegree(chord.bass, style), style.signs),
+    accidental: accidentals(degree.alter, style.signs),
+    numeral: String(degree.step),
+    quality: printQuality(figures, bareTriad(root, style), style.signs, style.symbols),
   };
+}
+
+function inLine({ accidental, numeral, quality }: Omit<ChordParts, 'bass'>): string {
+  return accidental + numeral + grouped(quality);
 }
 
 /**
  * A chord as a line of text in numbers. Reading it back in the same style gives the same chord.
- * @example formatChord(chord) // '5(13)', '6m7', '4maj7', '1/3', 'b7(13#11)/3'
+ * @example formatChord(chord) // '5(13)', '6m7', '4maj7', '1/3', 'b7(13#11)/3', '[2-5-1]', '2/[57]/5'
  */
 export function formatChord(chord: Chord, style: Partial<NumberStyle> = {}): string {
-  const { accidental, numeral, quality, bass } = chordParts(chord, { ...plainStyle, ...style });
-  return accidental + numeral + grouped(quality) + (bass === null ? '' : `/${bass}`);
+  const { bass, ...shape } = chordParts(chord, style);
+  return inLine(shape) + (bass === null ? '' : `/${bass}`);
 }
 
 /**

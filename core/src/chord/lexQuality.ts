@@ -62,6 +62,8 @@ const words: readonly Word[] = [
       alter: /[b♭-]/u.test(found[1]!) ? -1 : 1,
     }),
   ],
+  // A plus that no figure follows raises the fifth: 57+.
+  ['+', /\+/y, () => ({ kind: 'alteration', figure: 5, alter: 1 })],
   ['6', /6\/?9/y, () => ({ kind: 'six-nine' })],
   ['1245679', /13|11|[245679]/y, (found) => ({ kind: 'figure', figure: asFigure(found[0]) })],
 ];

@@ -1,5 +1,6 @@
 import {
   failure,
+  movedTo,
   placeInLine,
   quoted,
   replaceWith,
@@ -8,8 +9,15 @@ import {
   type Repair,
   type Result,
 } from '../result.ts';
-import { formatDegree, readDegree, toRelative, type Degree } from '../pitch/degree.ts';
-import type { Chord } from './chord.ts';
+import {
+  degreeSemitones,
+  formatDegree,
+  readDegree,
+  toRelative,
+  type Degree,
+} from '../pitch/degree.ts';
+import { fold } from '../pitch/note.ts';
+import type { Chord, NamedChord } from './chord.ts';
 import { chordHints } from './chordHints.ts';
 import { parseQuality } from './parseQuality.ts';
 import { bareTriad, plainStyle, type NumberStyle } from './reading.ts';
@@ -21,7 +29,8 @@ const longestChord = 40;
 export type NumberReading = Pick<NumberStyle, 'reading' | 'minor'>;
 
 /**
- * Reads a chord in numbers: a degree, its quality, perhaps a slash and a bass degree.
+ * Reads a chord in numbers: a degree, its quality, perhaps a slash and a bass degree; a stack of fourths;
+ * or a shape over a shell over a bass.
  * @example parseChord('b7(13#11)/3')
  * @example parseChord('27', { reading: 'in key' }) // 2m7
  */
@@ -35,6 +44,13 @@ export function parseChord(text: string, options: Partial<NumberReading> = {}): 
       `${quoted(text)} is too long for one chord. Part chords with spaces.`,
     );
   }
+  if (text.startsWith('[')) return parseStack(text, style);
+  if (text.includes('/[')) return parseLayered(text, style);
+  return parseNamed(text, style);
+}
+
+/** A degree with its quality, perhaps over a bass. */
+function parseNamed(text: string, style: NumberStyle): Result<NamedChord> {
   const read = readDegree(text);
   if (!read) return refuse(text, 0, text.length, degreeMessage(text), degreeRepairs(text));
 
@@ -65,7 +81,8 @@ export function parseChord(text: string, options: Partial<NumberReading> = {}): 
 
   const bass = split.bass === null ? null : readBass(text, split.bass);
   if (bass && !bass.ok) return bass;
-  const chord: Chord = {
+  const chord: NamedChord = {
+    kind: 'named',
     root,
     figures: quality.figures,
     bass: bass && stored(bass.value, style),
@@ -80,6 +97,62 @@ export function parseChord(text: string, options: Partial<NumberReading> = {}): 
     );
   }
   return success(chord, chordHints(text, chord, quality, style));
+}
+
+/** Fourths on top of each other, in degrees of the key: `[2-5-1]`. */
+function parseStack(text: string, style: NumberStyle): Result<Chord> {
+  const example = [replaceWith('[2-5-1]')];
+  const inside = /^\[([^\]]*)\]$/.exec(text)?.[1];
+  const reads = inside?.split('-').map((part) => readDegree(part.trim()));
+  if (!reads || reads.some((read) => read?.rest !== '') || reads.length < 3 || reads.length > 6) {
+    const message = 'A stack of fourths is three to six degrees in brackets, parted by hyphens.';
+    return refuse(text, 0, text.length, message, example);
+  }
+  const degrees = reads.map((read) => stored(read!.degree, style));
+  for (const [index, degree] of degrees.slice(1).entries()) {
+    const fourth = fold(degreeSemitones(degree) - degreeSemitones(degrees[index]!), 12);
+    if (fourth === 5 || fourth === 6) continue;
+    const [low, high] = [reads[index]!.degree, reads[index + 1]!.degree].map((each) =>
+      formatDegree(each),
+    );
+    return refuse(
+      text,
+      0,
+      text.length,
+      `From ${low} up to ${high} is no fourth; a stack is made of fourths.`,
+      example,
+    );
+  }
+  return success({ kind: 'stack', degrees });
+}
+
+/** A shape over a shell over a bass: `2M/[57]/5`. */
+function parseLayered(text: string, style: NumberStyle): Result<Chord> {
+  const found = /^([^/]+)\/\[([^\]]+)\]\/([^/]+)$/.exec(text);
+  if (!found) {
+    const message = 'A shape over a shell over a bass is written as in 2M/[57]/5.';
+    return refuse(text, 0, text.length, message, [replaceWith('2M/[57]/5')]);
+  }
+  const [, upperText, shellText, bassText] = found as unknown as [string, string, string, string];
+  const upper = parseNamed(upperText, style);
+  if (!upper.ok) return upper;
+  const shell = parseNamed(shellText, style);
+  if (!shell.ok) return failure(movedTo(shell.problems[0]!, 1, upperText.length + 2));
+  if (!shell.value.figures.some(({ figure }) => figure === 7)) {
+    const message = `A shell holds a seventh; ${quoted(shellText)} has none.`;
+    return refuse(text, upperText.length + 2, shellText.length, message, [
+      replaceWith(`${shellText}7`),
+    ]);
+  }
+  const bass = readBass(text, bassText);
+  if (!bass.ok) return bass;
+  const shape = ({ root, figures }: NamedChord) => ({ root, figures });
+  return success({
+    kind: 'layered',
+    upper: shape(upper.value),
+    shell: shape(shell.value),
+    bass: stored(bass.value, style),
+  });
 }
 
 function stored(degree: Degree, style: NumberStyle): Degree {
@@ -120,7 +193,7 @@ function readBass(text: string, bass: string): Result<Degree> {
 }
 
 /** A bare 3, 6 or 7 among in-key numbers counted from a minor home note: the key has none there. */
-function unsaid(text: string, degree: Degree, rest: string): Result<Chord> {
+function unsaid(text: string, degree: Degree, rest: string): Result<never> {
   const flat = formatDegree({ ...degree, alter: -1 }) + rest;
   const repairs = [replaceWith(flat)];
   if (degree.step === 7) repairs.push(replaceWith('7dim7'));

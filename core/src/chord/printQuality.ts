@@ -1,12 +1,13 @@
 import { accidentals, type Signs } from '../pitch/note.ts';
 import { alterOfFigure, hasFigure, type Figure, type FigureNumber } from './chord.ts';
-import { majorTriad, type BareTriad } from './reading.ts';
+import { majorTriad, plainSymbols, type BareTriad, type Symbols } from './reading.ts';
 
 type TriadWord = '' | 'm' | 'M' | 'dim' | 'aug';
 
 /** The altered dominant, which has a name of its own: b9, #9, #11 and b13 over third and seventh. */
 const alteredDominant = '1:0 3:0 7:-1 9:-1 9:1 11:1 13:-1';
 const powerChord = '1:0 5:0';
+const halfDiminished = '1:0 3:-1 5:-1 7:-1';
 
 /**
  * The one canonical spelling of a chord's figures, without its root: `m7`, `13sus`, `7#5#9`, `m(maj7)`.
@@ -17,10 +18,13 @@ export function printQuality(
   figures: readonly Figure[],
   bare: BareTriad = majorTriad,
   signs: Signs = 'typed',
+  symbols: Symbols = plainSymbols,
 ): string {
   const set = figures.map(({ figure, alter }) => `${figure}:${alter}`).join(' ');
   if (set === alteredDominant) return '7alt';
   if (set === powerChord) return '5';
+  if (set === halfDiminished && symbols.halfDiminished === 'ø' && !isBareDiminished(bare))
+    return 'ø';
 
   const tensions = printTensions(figures, signs);
   const forced =
@@ -31,15 +35,24 @@ export function printQuality(
   const end = tensions.added + printOmitted(figures);
   const body = printBody(figures);
 
-  if (suspension) return join(word, body) + suspension + (altered && `(${altered})`) + end;
-  return join(word, body, altered) + end;
+  const said = suspension
+    ? join(word, body, '', symbols) + suspension + (altered && `(${altered})`)
+    : join(word, body, altered, symbols);
+  return said + end;
+}
+
+function isBareDiminished(bare: BareTriad): boolean {
+  return bare !== 'unsaid' && bare.fifth === -1;
 }
 
 /** M must not run into a figure (M7 is a major seventh), and m(maj7) keeps its parentheses. */
-function join(word: TriadWord, body: string, altered = ''): string {
-  if (word === 'M' && /^\d/.test(body)) return `M(${body}${altered})`;
-  if (word !== '' && body.startsWith('maj')) return `${word}(${body}${altered})`;
-  return word + body + altered;
+function join(word: TriadWord, body: string, altered: string, symbols: Symbols): string {
+  const sign = word === 'm' ? symbols.minor : word === 'dim' ? symbols.diminished : word;
+  const figure = symbols.majorSeventh === '△' ? body.replace('maj', '△') : body;
+  if (word === 'M' && /^\d/.test(body)) return `M(${figure}${altered})`;
+  if (word !== '' && body.startsWith('6(')) return sign + figure + altered;
+  if (word !== '' && body.startsWith('maj')) return `${sign}(${figure}${altered})`;
+  return sign + figure + altered;
 }
 
 /** The word for the triad in this style, and whether it says the fifth as well. */
@@ -91,9 +104,15 @@ function alteredFifth(figures: readonly Figure[], signs: Signs): string {
 /** The figure that follows the triad word: 6, 6/9, 7, 9, 11 or 13, with `maj` for a major seventh. */
 function printBody(figures: readonly Figure[]): string {
   const seventh = alterOfFigure(figures, 7);
+  if (isMinorSixMajorSeven(figures)) return `6(maj${stackTop(figures)})`;
   if (seventh !== null) return `${seventh === 0 ? 'maj' : ''}${stackTop(figures)}`;
   if (!hasFigure(figures, 6)) return '';
   return hasFigure(figures, 9) ? '6/9' : '6';
+}
+
+/** 6m6(maj7), the minor colour with both raised tones, keeps the name players give it. */
+function isMinorSixMajorSeven(figures: readonly Figure[]): boolean {
+  return hasFigure(figures, 3, -1) && hasFigure(figures, 6) && hasFigure(figures, 7);
 }
 
 /** The highest figure over a seventh whose lower ones are there too, or have an alteration in their place. */
@@ -126,7 +145,8 @@ function printTensions(
   for (const { figure, alter } of figures) {
     const name = `${accidentals(alter, signs)}${figure}`;
     if (figure === 2 || figure === 4) added += suspended ? '' : `add${name}`;
-    else if (figure === 6) added += seventh === null ? '' : `add${name}`;
+    else if (figure === 6)
+      added += seventh === null || isMinorSixMajorSeven(figures) ? '' : `add${name}`;
     else if (figure < 9 || isInBody(figures, figure, alter)) continue;
     else if (alter !== 0 && seventh !== null && seventh !== -2) altered += name;
     else added += `add${name}`;

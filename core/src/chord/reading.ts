@@ -2,18 +2,35 @@ import { toOwnTonic, type Degree, type MinorSchool } from '../pitch/degree.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Reading, Triad } from './chord.ts';
 
+/** The signs a band uses for the commonest qualities. */
+export interface Symbols {
+  readonly minor: 'm' | '-';
+  readonly majorSeventh: 'maj7' | '△';
+  readonly diminished: 'dim' | '°';
+  readonly halfDiminished: 'm7b5' | 'ø';
+}
+
+export const plainSymbols: Symbols = {
+  minor: 'm',
+  majorSeventh: 'maj7',
+  diminished: 'dim',
+  halfDiminished: 'm7b5',
+};
+
 /** How numbers are written: the reading of bare ones, and what the numbers of a minor song are counted from. */
 export interface NumberStyle {
   readonly reading: Reading;
   /** `own tonic` is for minor keys only: home is 1m instead of 6m. */
   readonly minor: MinorSchool;
   readonly signs: Signs;
+  readonly symbols: Symbols;
 }
 
 export const plainStyle: NumberStyle = {
   reading: 'as written',
   minor: 'relative',
   signs: 'typed',
+  symbols: plainSymbols,
 };
 
 /**

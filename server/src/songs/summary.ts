@@ -21,7 +21,7 @@ export function summarize(text: string): SongSummary {
     minor: song.minor,
     tempo: song.tempo,
     singer: song.details.singer,
-    opening: opening.map((chord) => ({ ...chord, figures: [...chord.figures] })),
+    opening,
     problems: read.ok ? 0 : read.problems.length,
   };
 }

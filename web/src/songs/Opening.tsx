@@ -1,5 +1,5 @@
 import type { SongSummary } from '@intervallum/contract';
-import { parseKey, type Chord } from '@intervallum/core';
+import { parseKey } from '@intervallum/core';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import { numberStyle } from '../chart/view.ts';
@@ -23,11 +23,7 @@ export function Opening({ summary, settings }: { summary: SongSummary; settings:
   return (
     <Rail>
       {summary.opening.map((chord, place) => (
-        <ChordMark
-          key={place}
-          chord={chord as Chord}
-          view={{ key: key.value, style, hero: 'numbers' }}
-        />
+        <ChordMark key={place} chord={chord} view={{ key: key.value, style, hero: 'numbers' }} />
       ))}
     </Rail>
   );

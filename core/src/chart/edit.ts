@@ -1,0 +1,100 @@
+import type { Chord } from '../chord/chord.ts';
+import { formatChord } from '../chord/formatChord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import type { Place } from '../result.ts';
+import { parseChart } from './parseChart.ts';
+import { printBar } from './printChart.ts';
+import { divisions, type Meter } from './meter.ts';
+import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
+
+/** A change of chart text: what stands at `place` gives way to `text`. */
+export interface TextChange {
+  readonly place: Place;
+  readonly text: string;
+}
+
+/** A slot of a song where it stands: the bar counted over the whole song, the slot in its bar, and the metre there. */
+export interface PlacedSlot {
+  readonly bar: number;
+  readonly slot: number;
+  readonly inBar: PlayedBar;
+  readonly meter: Meter;
+  readonly is: Slot;
+}
+
+/** All slots of a chart in the order of its text. */
+export function placedSlots(song: Song): PlacedSlot[] {
+  const placed: PlacedSlot[] = [];
+  let index = 0;
+  for (const section of song.sections) {
+    let { meter } = song;
+    for (const bar of section.phrases.flatMap(({ bars }) => bars)) {
+      if (bar.kind === 'played') {
+        meter = bar.meter ?? meter;
+        for (const [slot, is] of bar.slots.entries())
+          placed.push({ bar: index, slot, inBar: bar, meter, is });
+      }
+      index += 1;
+    }
+  }
+  return placed;
+}
+
+/**
+ * The bar with a slot shared between two chords, the second for its latter half, or where the metre does not halve it
+ * for its last part; null where no division of the metre can carry it.
+ */
+export function splitSlot(
+  { inBar, slot, meter, is }: PlacedSlot,
+  second: Chord,
+  style: NumberStyle,
+): string | null {
+  if (is.kind !== 'chord') return null;
+  const starts = inBar.slots.slice(0, slot).reduce((sum, { ticks }) => sum + ticks, 0);
+  const ends = starts + is.ticks;
+  for (const way of divisions(meter)) {
+    let at = 0;
+    const borders = way
+      .map((part) => (at += part))
+      .filter((border) => border > starts && border < ends);
+    const border = borders.find((one) => one - starts >= is.ticks / 2);
+    if (border === undefined) continue;
+    const first: Slot = { ...is, ticks: border - starts, ring: null, fermata: false };
+    const latter: Slot = { ...is, chord: second, push: null, ticks: ends - border };
+    const slots = [...inBar.slots.slice(0, slot), first, latter, ...inBar.slots.slice(slot + 1)];
+    return printBar({ ...inBar, slots }, meter, style);
+  }
+  return null;
+}
+
+/** The changes that turn a chart's own numbers into another reading or minor school; its chords stay what they are. */
+export function rewriteNumbers(
+  text: string,
+  wish: Pick<NumberStyle, 'reading' | 'minor'>,
+): TextChange[] {
+  const read = parseChart(text);
+  const song = read.ok ? read.value : read.partial;
+  const style = styleFor(song.key, wish);
+  const chords = placedSlots(song).flatMap(({ bar, slot, is }): TextChange[] => {
+    const place = read.barPlaces[bar]?.slots[slot];
+    return place && is.kind === 'chord' ? [{ place, text: formatChord(is.chord, style) }] : [];
+  });
+  return [
+    ...fieldChanges(text, 'numbers', wish.reading),
+    ...fieldChanges(text, 'minor', wish.minor),
+    ...chords,
+  ];
+}
+
+/** Sets a field's line, or adds it after the first line where the chart has none. */
+export function fieldChanges(text: string, field: string, value: string): TextChange[] {
+  const lines = text.split(/\r\n|\r|\n/);
+  const at = lines.findIndex((line) => new RegExp(`^\\s*${field}\\s*:`, 'i').test(line));
+  if (at >= 0) {
+    return [
+      { place: { line: at + 1, column: 1, length: lines[at]!.length }, text: `${field}: ${value}` },
+    ];
+  }
+  const place = { line: 1, column: lines[0]!.length + 1, length: 0 };
+  return [{ place, text: `\n${field}: ${value}` }];
+}

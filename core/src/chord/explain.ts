@@ -1,0 +1,217 @@
+import { formatDegree, type Degree } from '../pitch/degree.ts';
+import { relativeMajor, type Key } from '../pitch/key.ts';
+import { fold, pitchClass } from '../pitch/note.ts';
+import {
+  alterOfFigure,
+  figureSemitones,
+  hasFigure,
+  type Figure,
+  type FigureNumber,
+  type NamedChord,
+} from './chord.ts';
+import { formatChord } from './formatChord.ts';
+import type { Member, Voicing } from './identify.ts';
+import { degreeSemitones } from '../pitch/degree.ts';
+import { plainStyle, type NumberStyle } from './reading.ts';
+import { roleOf } from './tones.ts';
+
+/** One sentence that says how the notes make the first of these names, and which other names they have. */
+export function explain(
+  members: readonly Member[],
+  rootless: boolean,
+  voicing: Voicing,
+  key: Key,
+  numbers: Partial<NumberStyle> = {},
+): string {
+  const [first, ...others] = members;
+  const said =
+    first!.chord.kind === 'named'
+      ? explainNamed(first!, first!.chord, rootless, voicing, key, { ...plainStyle, ...numbers })
+      : explainStack(first!);
+  const more = others.slice(0, 3).map(({ numbers: name, omitted }) => name + without(omitted));
+  const isDiminished = first!.chord.kind === 'named' && hasFigure(first!.chord.figures, 7, -2);
+  return more.length > 0 && !isDiminished ? `${said} The same notes: ${more.join(', ')}.` : said;
+}
+
+function explainStack({ chord, numbers }: Member): string {
+  const count = chord.kind === 'stack' ? chord.degrees.length : 0;
+  return `${numbers}: ${count} notes, each a fourth above the one below.`;
+}
+
+function explainNamed(
+  { omitted, numbers }: Member,
+  chord: NamedChord,
+  rootless: boolean,
+  voicing: Voicing,
+  key: Key,
+  style: NumberStyle,
+): string {
+  const { figures, root, bass } = chord;
+  const rootName = degreeName(root, style);
+  if (rootless) {
+    const layers = layersOf(chord, voicing, key);
+    if (layers) return `${capital(layers)}: ${numbers} without its root, ${rootName}.`;
+    const sounding = figures.filter(({ figure }) => !omitted.includes(figure)).map(roleOf);
+    return `${numbers} without its root: ${listed(sounding)} sound, ${rootName} is left to the bass.`;
+  }
+  const layers = layersOf(chord, voicing, key);
+  const lack = omitted.length > 0 ? `, without its ${listed(omitted.map(wordOf))}` : '';
+  if (layers) return `${capital(layers)}: ${numbers}${lack}.`;
+  if (hasFigure(figures, 7, -2)) {
+    const dominants = figures.map(
+      (figure) => `${degreeName(degreeBelow(root, figure), style)}(7b9)`,
+    );
+    return `Diminished seventh on ${rootName}: each of its notes can be the root, and it is also ${listed(dominants, 'or')} without the root.`;
+  }
+  const kind = kindOf(figures);
+  if (!bass) return `${capital(kind)} on ${rootName}${lack}.`;
+  const low = figures.find(
+    (figure) => figureSemitones(figure) === fold(degreeSemitones(bass) - degreeSemitones(root), 12),
+  );
+  const bassName = degreeName(bass, style);
+  return low
+    ? `${capital(kind)} on ${rootName} with its ${roleOf(low)}, ${bassName}, in the bass${lack}.`
+    : `${capital(kind)} on ${rootName} over ${bassName}, which is no tone of it${lack}.`;
+}
+
+/** The chord in words: `minor seventh chord`, `suspended dominant ninth`, `dominant with #5 and #9`. */
+function kindOf(figures: readonly Figure[]): string {
+  const third = alterOfFigure(figures, 3);
+  const fifth = alterOfFigure(figures, 5);
+  const seventh = alterOfFigure(figures, 7);
+  const top = Math.max(
+    ...figures
+      .filter(({ alter, figure }) => alter === 0 || figure === 7)
+      .map(({ figure }) => figure),
+  );
+  const altered = figures.filter(
+    ({ figure, alter }) =>
+      alter !== 0 && (figure >= 9 || (figure === 5 && !(third === -1 && alter === -1))),
+  );
+  const withAltered = altered.length > 0 ? ` with ${listed(altered.map(roleOf))}` : '';
+  const extension = seventh !== null && top > 7 ? ` ${ordinals[top] ?? 'seventh'}` : ' seventh';
+  if (third === null) {
+    const held = figures.filter(({ figure }) => figure === 2 || figure === 4).map(roleOf);
+    if (held.length === 0) return 'power chord';
+    const over =
+      seventh === -1 ? `dominant${extension}` : seventh === 0 ? `major${extension}` : 'chord';
+    return `suspended ${over}, the ${listed(held)} in place of the third${withAltered && `,${withAltered}`}`;
+  }
+  if (third === -1 && fifth === -1 && seventh !== 0) {
+    return seventh === null ? 'diminished triad' : `half-diminished${extension} chord`;
+  }
+  const mode = third === 0 ? 'major' : 'minor';
+  if (seventh === null) {
+    const added = figures
+      .filter(({ figure }) => figure > 5 || figure === 2 || figure === 4)
+      .map(roleOf);
+    const triad = fifth === 1 && third === 0 ? 'augmented triad' : `${mode} triad${withAltered}`;
+    const natural = added.filter((role) => !/[b#]/.test(role));
+    return natural.length > 0
+      ? `${triad}${withAltered ? ' and' : ' with'} the ${listed(natural)}`
+      : triad;
+  }
+  if (third === 0 && seventh === -1) return `dominant${extension}${withAltered}`;
+  if (third === -1 && seventh === 0) return `minor chord with a major seventh${withAltered}`;
+  return `${mode}${extension} chord${withAltered}`;
+}
+
+const ordinals: Readonly<Record<number, string>> = { 9: 'ninth', 11: 'eleventh', 13: 'thirteenth' };
+
+/**
+ * A triad or seventh chord in the right hand over a shell in the left, as players count it from the chord's root
+ * (from memory: upper-structure tables of jazz harmony handbooks). Null where the hands do not hold such a thing.
+ */
+export function layersOf(
+  { root, figures, bass }: NamedChord,
+  voicing: Voicing,
+  key: Key,
+): string | null {
+  if (bass !== null || alterOfFigure(figures, 7) !== -1) return null;
+  const rootClass = fold(degreeSemitones(root) + pitchClass(relativeMajor(key).tonic), 12);
+  const above = (notes: readonly number[]) =>
+    new Set(notes.map((note) => fold(note - rootClass, 12)));
+  const left = above(voicing.left);
+  const shells: readonly (readonly [string, readonly number[]])[] = [
+    ['root and b7', [0, 10]],
+    ['3 and b7', [4, 10]],
+    ['root, 3 and b7', [0, 4, 10]],
+    ['root, 5 and b7', [0, 7, 10]],
+  ];
+  const shell = shells.find(
+    ([, tones]) => tones.length === left.size && tones.every((tone) => left.has(tone)),
+  );
+  const upper = shapeIn(above(voicing.right));
+  if (!shell || !upper || upper.on === 0) return null;
+  return `${upper.name} ${distances[upper.on]} of the chord’s root, over ${shell[0]}`;
+}
+
+/** Where a shape stands, counted from the root of the chord. */
+const distances = [
+  'on the root',
+  'on the b2',
+  'a whole step above',
+  'on the b3',
+  'on the 3',
+  'on the 4',
+  'on the #4',
+  'on the 5',
+  'on the b6',
+  'on the 6',
+  'on the b7',
+  'on the 7',
+].map((place) => (place.startsWith('a ') ? place.replace(' above', ' up, on the 2') : place));
+
+const shapes: readonly (readonly [string, readonly number[]])[] = [
+  ['major triad', [0, 4, 7]],
+  ['minor triad', [0, 3, 7]],
+  ['minor seventh', [0, 3, 7, 10]],
+  ['major seventh', [0, 4, 7, 11]],
+];
+
+function shapeIn(tones: ReadonlySet<number>): { name: string; on: number } | null {
+  for (const [name, shape] of shapes) {
+    if (shape.length !== tones.size) continue;
+    for (const on of tones) {
+      if (shape.every((tone) => tones.has(fold(on + tone, 12)))) return { name, on };
+    }
+  }
+  return null;
+}
+
+/** The root of the 7b9 chord whose third, fifth, seventh or b9 this figure of a diminished seventh is: a half step below it. */
+function degreeBelow(root: Degree, figure: Figure): Degree {
+  const semitones = fold(degreeSemitones(root) + figureSemitones(figure) - 1, 12);
+  const natural = [0, 2, 4, 5, 7, 9, 11].indexOf(semitones);
+  if (natural >= 0) return { step: (natural + 1) as Degree['step'], alter: 0 };
+  const above = [0, 2, 4, 5, 7, 9, 11].indexOf(semitones + 1);
+  return { step: (above + 1) as Degree['step'], alter: -1 };
+}
+
+/** A degree in the reader's style, as the start of any chord on it is written. */
+function degreeName(degree: Degree, style: NumberStyle): string {
+  const power: readonly Figure[] = [
+    { figure: 1, alter: 0 },
+    { figure: 5, alter: 0 },
+  ];
+  const text = formatChord({ kind: 'named', root: degree, figures: power, bass: null }, style);
+  return text.replace('(5)', '') || formatDegree(degree);
+}
+
+function wordOf(figure: FigureNumber): string {
+  return roleOf({ figure, alter: 0 });
+}
+
+function without(omitted: readonly FigureNumber[]): string {
+  return omitted.length > 0 ? ` without its ${listed(omitted.map(wordOf))}` : '';
+}
+
+function listed(words: readonly string[], last = 'and'): string {
+  return words.length < 2
+    ? (words[0] ?? '')
+    : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)!}`;
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
