@@ -4,7 +4,13 @@ export type { Place, Problem, Repair, Result } from './result.ts';
 export type { Letter, Note, Signs } from './pitch/note.ts';
 export { formatNote, pitchClass } from './pitch/note.ts';
 export type { Degree, MinorSchool, Step } from './pitch/degree.ts';
-export { degreeSemitones, formatDegree, toOwnTonic, toRelative } from './pitch/degree.ts';
+export {
+  degreeOfSemitones,
+  degreeSemitones,
+  formatDegree,
+  toOwnTonic,
+  toRelative,
+} from './pitch/degree.ts';
 export type { Key, Mode } from './pitch/key.ts';
 export {
   allKeys,

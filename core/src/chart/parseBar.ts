@@ -5,7 +5,6 @@ import { barTicks, divisions, formatMeter, type Meter } from './meter.ts';
 import type { BarToken } from './lines.ts';
 import {
   pushTicks,
-  type Bar,
   type ChordSlot,
   type PlayedBar,
   type Push,

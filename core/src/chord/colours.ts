@@ -1,7 +1,7 @@
 import { degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
 import { noteOfDegree, type Key } from '../pitch/key.ts';
 import { nameNote } from '../pitch/names.ts';
-import { fold } from '../pitch/note.ts';
+import { fold, withSigns } from '../pitch/note.ts';
 import {
   alterOfFigure,
   figureSemitones,
@@ -133,9 +133,10 @@ function colourOf(
   context: ColourContext,
 ): Colour {
   const { key, numbers, letters } = context;
+  const signs = numbers?.signs ?? 'typed';
   const borrowed = chordTones(chord, key)
     .filter((tone) => !tone.inKey)
-    .map((tone) => nameNote(noteOfDegree(tone.degree, key), { signs: 'printed', ...letters }));
+    .map((tone) => nameNote(noteOfDegree(tone.degree, key), { signs, ...letters }));
   return {
     chord,
     numbers: formatChord(chord, numbers),
@@ -144,7 +145,9 @@ function colourOf(
     inKey: !leavesKey(chord),
     borrowed,
     resolution: resolutionOf(before, chord, context),
-    clash: context.melody ? clashWith(chord, context.melody, key) : null,
+    clash: context.melody
+      ? withSigns(clashWith(chord, context.melody, key) ?? '', signs) || null
+      : null,
     replaces: replacedIn(before, chord),
   };
 }

@@ -1,6 +1,6 @@
 import { formatDegree, type Degree } from '../pitch/degree.ts';
 import { relativeMajor, type Key } from '../pitch/key.ts';
-import { fold, pitchClass } from '../pitch/note.ts';
+import { fold, pitchClass, withSigns } from '../pitch/note.ts';
 import {
   alterOfFigure,
   figureSemitones,
@@ -30,7 +30,9 @@ export function explain(
       : explainStack(first!);
   const more = others.slice(0, 3).map(({ numbers: name, omitted }) => name + without(omitted));
   const isDiminished = first!.chord.kind === 'named' && hasFigure(first!.chord.figures, 7, -2);
-  return more.length > 0 && !isDiminished ? `${said} The same notes: ${more.join(', ')}.` : said;
+  const all =
+    more.length > 0 && !isDiminished ? `${said} The same notes: ${more.join(', ')}.` : said;
+  return withSigns(all, numbers.signs ?? 'typed');
 }
 
 function explainStack({ chord, numbers }: Member): string {

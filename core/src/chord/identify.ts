@@ -1,5 +1,5 @@
 import type { Degree } from '../pitch/degree.ts';
-import { degreeSemitones } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones } from '../pitch/degree.ts';
 import { noteOfDegree, relativeMajor, type Key } from '../pitch/key.ts';
 import { fold, formatNote, pitchClass } from '../pitch/note.ts';
 import {
@@ -183,7 +183,7 @@ function overForeignBass(mask: number, root: number, bass: number): Candidate[] 
         kind: 'named',
         root: degree,
         figures: template.figures,
-        bass: usualDegree(bass),
+        bass: degreeOfSemitones(bass),
       };
       return {
         chord,
@@ -198,26 +198,9 @@ function overForeignBass(mask: number, root: number, bass: number): Candidate[] 
 function stackCandidate(notes: readonly number[], tonic: number): Candidate | null {
   const fourths = notes.slice(1).every((note, index) => note - notes[index]! === 5);
   if (notes.length < 3 || notes.length > 6 || !fourths) return null;
-  const degrees = notes.map((note) => usualDegree(fold(note - tonic, 12)));
+  const degrees = notes.map((note) => degreeOfSemitones(fold(note - tonic, 12)));
   return { chord: { kind: 'stack', degrees }, omitted: [], cost: 0.9, plain: true };
 }
-
-const flatDegrees: readonly Degree[] = (
-  [
-    [1, 0],
-    [2, -1],
-    [2, 0],
-    [3, -1],
-    [3, 0],
-    [4, 0],
-    [4, 1],
-    [5, 0],
-    [6, -1],
-    [6, 0],
-    [7, -1],
-    [7, 0],
-  ] as const
-).map(([step, alter]) => ({ step, alter }));
 
 const sharpSteps: Readonly<Record<number, Degree>> = {
   1: { step: 1, alter: 1 },
@@ -225,16 +208,11 @@ const sharpSteps: Readonly<Record<number, Degree>> = {
   8: { step: 5, alter: 1 },
 };
 
-/** A degree by its semitones above the tonic: flats between the degrees of the key, but #4. */
-function usualDegree(semitones: number): Degree {
-  return flatDegrees[semitones]!;
-}
-
 /** Diminished chords lead upwards and are counted with sharps (#1dim7, #4m7b5); all others as usual. */
 function spelledRoot(semitones: number, { figures }: Template): Degree {
   const third = figures.some(({ figure, alter }) => figure === 3 && alter === -1);
   const fifth = figures.some(({ figure, alter }) => figure === 5 && alter === -1);
-  return (third && fifth && sharpSteps[semitones]) || usualDegree(semitones);
+  return (third && fifth && sharpSteps[semitones]) || degreeOfSemitones(semitones);
 }
 
 /** The degree of the key that a figure above a root is. */
@@ -311,7 +289,8 @@ function readingOf(
 
 /** Notes without a sensible name: told as degrees, a single one as itself. */
 function cluster(mask: number, key: Key): VoicingReading {
-  const degrees = flatDegrees.filter((_, semitones) => mask & (1 << semitones));
+  const semitones = Array.from({ length: 12 }, (_, above) => above);
+  const degrees = semitones.filter((above) => mask & (1 << above)).map(degreeOfSemitones);
   const numbers = degrees.map((degree) => formatChord(bare(degree)));
   const letters = degrees.map((degree) => formatNote(noteOfDegree(degree, key)));
   const alone = degrees.length === 1;

@@ -51,3 +51,25 @@ function shift(degree: Degree, steps: number, alter = 0): Degree {
   const octave = from + steps >= 7 ? 12 : 0;
   return { step: (step + 1) as Step, alter: semitones - octave - majorScale[step]! };
 }
+
+const chromaticDegrees: readonly Degree[] = (
+  [
+    [1, 0],
+    [2, -1],
+    [2, 0],
+    [3, -1],
+    [3, 0],
+    [4, 0],
+    [4, 1],
+    [5, 0],
+    [6, -1],
+    [6, 0],
+    [7, -1],
+    [7, 0],
+  ] as const
+).map(([step, alter]) => ({ step, alter }));
+
+/** The usual degree so many semitones above the tonic: flats between the degrees of the scale, but #4. */
+export function degreeOfSemitones(semitones: number): Degree {
+  return chromaticDegrees[fold(semitones, 12)]!;
+}

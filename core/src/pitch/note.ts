@@ -57,6 +57,13 @@ export function accidentals(alter: number, signs: Signs = 'typed'): string {
   return alter < 0 ? flats[signs].repeat(-alter) : sharps[signs].repeat(alter);
 }
 
+/** A sentence with every typed accidental before a figure printed: `over 3 and b7` gets its real sign. */
+export function withSigns(sentence: string, signs: Signs): string {
+  return signs === 'typed'
+    ? sentence
+    : sentence.replace(/b(?=b?\d)/g, '♭').replace(/#(?=#?\d)/g, '♯');
+}
+
 /** Semitones that a row of typed or printed accidentals adds up to. */
 export function alterOf(signs: string): number {
   let alter = 0;

@@ -1,3 +1,4 @@
+import type { Chord } from '@intervallum/core';
 import { memo } from 'react';
 import styled, { css } from 'styled-components';
 import { Hidden } from '../ui/hidden.ts';
@@ -41,9 +42,15 @@ const Slots = styled.div`
   display: flex;
 `;
 
-const Cell = styled.div<{ $share: number }>`
+const Cell = styled.div<{ $share: number; $chosen?: boolean }>`
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
+  ${({ $chosen }) =>
+    $chosen &&
+    css`
+      background: linear-gradient(color-mix(in srgb, var(--accent) 16%, transparent) 0 0) 0 4px /
+        100% calc(var(--numeral) + 10px) no-repeat;
+    `}
 `;
 
 /** What stands on the double rail; the rail runs on from cell to cell. */
@@ -149,11 +156,20 @@ interface BarProps {
   bar: LaidBar;
   view: ChartView;
   isCurrent: boolean;
-  onChoose?: (index: number) => void;
+  chosenSlot: number | null;
+  proposal: { readonly slot: number; readonly chord: Chord } | null;
+  onChoose?: (bar: number, slot: number) => void;
 }
 
 /** One bar on the rail. Clicking it is a shortcut for moving the text cursor there, so it needs no key of its own. */
-export const BarView = memo(function BarView({ bar, view, isCurrent, onChoose }: BarProps) {
+export const BarView = memo(function BarView({
+  bar,
+  view,
+  isCurrent,
+  chosenSlot,
+  proposal,
+  onChoose,
+}: BarProps) {
   const small = view.hero === 'numbers' && view.letters;
   const counted = bar.slots.some(({ count }) => count !== null);
   return (
@@ -161,7 +177,7 @@ export const BarView = memo(function BarView({ bar, view, isCurrent, onChoose }:
       $current={isCurrent}
       $pickup={bar.pickup}
       $clickable={Boolean(onChoose)}
-      onClick={() => onChoose?.(bar.index)}
+      onClick={() => onChoose?.(bar.index, 0)}
     >
       {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
       <Slots>
@@ -174,17 +190,26 @@ export const BarView = memo(function BarView({ bar, view, isCurrent, onChoose }:
           </Cell>
         ) : null}
         {bar.slots.map((laid, place) => (
-          <Cell key={place} $share={laid.share}>
+          <Cell
+            key={place}
+            $share={laid.share}
+            $chosen={place === chosenSlot}
+            onClick={(event) => {
+              event.stopPropagation();
+              onChoose?.(bar.index, place);
+            }}
+          >
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
               <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />
             </OnRail>
-            {small || counted ? (
+            {small || counted || proposal ? (
               <Beneath>
                 {laid.count ? <Count>{laid.count}</Count> : null}
                 {small && laid.slot.kind === 'chord' ? (
                   <Letters chord={laid.slot.chord} view={view} />
                 ) : null}
+                {proposal?.slot === place ? <Proposed chord={proposal.chord} view={view} /> : null}
               </Beneath>
             ) : null}
           </Cell>
@@ -194,6 +219,21 @@ export const BarView = memo(function BarView({ bar, view, isCurrent, onChoose }:
     </Frame>
   );
 });
+
+const Ghost = styled.span`
+  --numeral: 22px;
+  display: inline-block;
+  margin-left: 6px;
+  color: var(--accent);
+`;
+
+function Proposed({ chord, view }: { chord: Chord; view: ChartView }) {
+  return (
+    <Ghost>
+      → <ChordMark chord={chord} view={view} />
+    </Ghost>
+  );
+}
 
 interface SlotMarkProps {
   laid: LaidSlot;

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Song } from '@intervallum/core';
+import type { Chord, Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
@@ -74,11 +74,22 @@ interface ChartProps {
   view: ChartView;
   /** The bar that the cursor of the text is in. */
   currentBar?: number | null;
-  onChooseBar?: (index: number) => void;
+  /** The slot of that bar whose chord is chosen. */
+  currentSlot?: number | null;
+  /** A chord that could stand in a slot, shown beneath it. */
+  proposal?: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
+  onChooseSlot?: (bar: number, slot: number) => void;
 }
 
 /** A song on its rails: numerals stand on them, letters hang beneath, words below the letters. */
-export function Chart({ song, view, currentBar = null, onChooseBar }: ChartProps) {
+export function Chart({
+  song,
+  view,
+  currentBar = null,
+  currentSlot = null,
+  proposal = null,
+  onChooseSlot,
+}: ChartProps) {
   const sections = useMemo(() => layOut(song), [song]);
   if (sections.length === 0) {
     return (
@@ -107,7 +118,9 @@ export function Chart({ song, view, currentBar = null, onChooseBar }: ChartProps
                     bar={bar}
                     view={view}
                     isCurrent={bar.index === currentBar}
-                    {...(onChooseBar ? { onChoose: onChooseBar } : {})}
+                    chosenSlot={bar.index === currentBar ? currentSlot : null}
+                    proposal={proposal?.bar === bar.index ? proposal : null}
+                    {...(onChooseSlot ? { onChoose: onChooseSlot } : {})}
                   />
                 ))}
               </Rail>

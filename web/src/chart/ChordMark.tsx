@@ -50,13 +50,9 @@ const Slash = styled.span`
   color: var(--rail);
 `;
 
-export function ChordMark({
-  chord,
-  view,
-}: {
-  chord: Chord;
-  view: Pick<ChartView, 'key' | 'style' | 'hero'>;
-}) {
+type ChordView = Pick<ChartView, 'key' | 'style' | 'letterStyle' | 'hero'>;
+
+export function ChordMark({ chord, view }: { chord: Chord; view: ChordView }) {
   const borrowed = leavesKey(chord);
   const { lead, root, quality, bass } =
     view.hero === 'numbers' ? numberPieces(chord, view) : letterPieces(chord, view);
@@ -80,8 +76,8 @@ function numberPieces(chord: Chord, { style }: Pick<ChartView, 'style'>) {
   return { lead: accidental, root: numeral, quality, bass };
 }
 
-function letterPieces(chord: Chord, { key }: Pick<ChartView, 'key'>) {
-  return { lead: '', ...letterParts(chord, key, { signs: 'printed' }) };
+function letterPieces(chord: Chord, { key, letterStyle }: Pick<ChartView, 'key' | 'letterStyle'>) {
+  return { lead: '', ...letterParts(chord, key, letterStyle) };
 }
 
 const Small = styled.span`
@@ -91,6 +87,12 @@ const Small = styled.span`
 `;
 
 /** The letters that hang beneath a number. */
-export function Letters({ chord, view }: { chord: Chord; view: Pick<ChartView, 'key'> }) {
-  return <Small>{toLetters(chord, view.key, { signs: 'printed' })}</Small>;
+export function Letters({
+  chord,
+  view,
+}: {
+  chord: Chord;
+  view: Pick<ChartView, 'key' | 'letterStyle'>;
+}) {
+  return <Small>{toLetters(chord, view.key, view.letterStyle)}</Small>;
 }

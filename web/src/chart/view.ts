@@ -1,18 +1,23 @@
 import {
+  formatKey,
   keyOfSignature,
   keySignature,
+  nameNote,
   parseKey,
   styleFor,
   type Key,
+  type LetterStyle,
   type NumberStyle,
   type Song,
+  type Symbols,
 } from '@intervallum/core';
 import type { Settings } from '../state/settings.ts';
 
-/** How a chart is looked at: in which key, in which kind of numbers, with what beside them. */
+/** How a chart is looked at: in which key, in which kind of numbers and letters, with what beside them. */
 export interface ChartView {
   readonly key: Key;
   readonly style: NumberStyle;
+  readonly letterStyle: LetterStyle;
   /** What stands large on the rails. */
   readonly hero: 'numbers' | 'letters';
   /** Letters small beneath the numbers. */
@@ -20,16 +25,43 @@ export interface ChartView {
   readonly words: boolean;
 }
 
+const signs: Symbols = { minor: '-', majorSeventh: '△', diminished: '°', halfDiminished: 'ø' };
+const words: Symbols = {
+  minor: 'm',
+  majorSeventh: 'maj7',
+  diminished: 'dim',
+  halfDiminished: 'm7b5',
+};
+
+const symbolsOf = (settings: Pick<Settings, 'symbols'>) =>
+  settings.symbols === 'signs' ? signs : words;
+
 /** The numbers a reader sees, from the reader's settings and, where these say so, the chart's own. */
 export function numberStyle(
   song: Pick<Song, 'key' | 'reading' | 'minor'>,
-  settings: Pick<Settings, 'reading' | 'minor'>,
+  settings: Pick<Settings, 'reading' | 'minor' | 'symbols'>,
 ): NumberStyle {
   return styleFor(song.key, {
     reading: settings.reading === 'chart' ? song.reading : settings.reading,
     minor: settings.minor === 'chart' ? song.minor : settings.minor,
     signs: 'printed',
+    symbols: symbolsOf(settings),
   });
+}
+
+/** The letters a reader sees. */
+export function letterStyle(
+  settings: Pick<Settings, 'language' | 'spelling' | 'symbols'>,
+): LetterStyle {
+  const { language, spelling } = settings;
+  return { language, spelling, signs: 'printed', symbols: symbolsOf(settings) };
+}
+
+/** The name of a key in the reader's language: `E♭`, `Es`, `Mi♭ minor`. */
+export function keyName(key: Key, settings: Pick<Settings, 'language'>): string {
+  if (settings.language === 'english') return formatKey(key, 'printed');
+  const tonic = nameNote(key.tonic, { language: settings.language, signs: 'printed' });
+  return key.mode === 'minor' ? `${tonic} minor` : tonic;
 }
 
 /**

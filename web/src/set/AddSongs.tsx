@@ -1,9 +1,11 @@
 import type { SongListItem } from '@intervallum/contract';
-import { formatKey, parseKey } from '@intervallum/core';
+import { parseKey } from '@intervallum/core';
 import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
+import { keyName } from '../chart/view.ts';
+import { useSettings, type Settings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { notify } from '../ui/notices.tsx';
@@ -51,6 +53,7 @@ export function AddSongs({ isOpen, onClose, onAdd }: AddSongsProps) {
 
 function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   const [search, setSearch] = useState('');
+  const settings = useSettings();
   const wanted = useDeferredValue(search);
   const { resource, reload } = useResource(`songs:${wanted}`, () => api.songs(wanted));
   return (
@@ -79,7 +82,7 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
                 }}
               >
                 <b>{song.summary.title || 'Song without a title'}</b>
-                <span>{keyInSigns(song.summary.key)}</span>
+                <span>{keyInWords(song.summary.key, settings)}</span>
               </Row>
             </li>
           ))}
@@ -90,7 +93,7 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   );
 }
 
-function keyInSigns(name: string): string {
+function keyInWords(name: string, settings: Settings): string {
   const read = parseKey(name);
-  return read.ok ? formatKey(read.value, 'printed') : name;
+  return read.ok ? keyName(read.value, settings) : name;
 }

@@ -10,7 +10,7 @@ import {
 } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { keyNamed } from '../chart/view.ts';
+import { keyName, keyNamed } from '../chart/view.ts';
 import { Opening } from '../songs/Opening.tsx';
 import { useSettings } from '../state/settings.ts';
 import { IconButton } from '../ui/Button.tsx';
@@ -178,7 +178,7 @@ function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
           />
         ) : null}
         {key && written.ok && !sameKey(key, written.value) ? (
-          <Written>written in {formatKey(written.value, 'printed')}</Written>
+          <Written>written in {keyName(written.value, settings)}</Written>
         ) : null}
       </KeyCell>
       <NoteCell>
@@ -209,12 +209,13 @@ function KeyChoice({
   written: Key;
   onChange: (name: string) => void;
 }) {
+  const settings = useSettings();
   const options = allKeys
     .filter(({ mode }) => mode === written.mode)
     .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))
     .map((key) => ({
       id: formatKey(key),
-      name: formatKey(key, 'printed'),
+      name: keyName(key, settings),
       ...(formatKey(key) === formatKey(written) ? { note: 'as written' } : {}),
     }));
   return (

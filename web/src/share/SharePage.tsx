@@ -1,5 +1,5 @@
 import type { SharedPage } from '@intervallum/contract';
-import { formatKey, formatMeter, parseChart, sameKey, type Key } from '@intervallum/core';
+import { formatMeter, parseChart, sameKey, type Key } from '@intervallum/core';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
@@ -7,7 +7,7 @@ import styled from 'styled-components';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
 import { Chart } from '../chart/Chart.tsx';
-import { keyNamed, numberStyle } from '../chart/view.ts';
+import { keyName, keyNamed, letterStyle, numberStyle } from '../chart/view.ts';
 import { useSettings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
@@ -220,8 +220,8 @@ function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps
             {song.title || 'Song without a title'}
           </h2>
           <p>
-            Key {formatKey(viewKey, 'printed')}
-            {sameKey(viewKey, given) ? '' : ` (played in ${formatKey(given, 'printed')})`} ·{' '}
+            Key {keyName(viewKey, settings)}
+            {sameKey(viewKey, given) ? '' : ` (played in ${keyName(given, settings)})`} ·{' '}
             {formatMeter(song.meter)}
             {song.tempo === null ? '' : ` · ${song.tempo}`}
             {song.details.feel ? ` · ${song.details.feel}` : ''}
@@ -239,7 +239,14 @@ function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps
       {notes ? <Note>{notes}</Note> : null}
       <Chart
         song={song}
-        view={{ key: viewKey, style: numberStyle(song, settings), hero, letters, words }}
+        view={{
+          key: viewKey,
+          style: numberStyle(song, settings),
+          letterStyle: letterStyle(settings),
+          hero,
+          letters,
+          words,
+        }}
       />
       <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
     </Song>

@@ -4,6 +4,8 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
+import { keyName } from '../chart/view.ts';
+import { useSettings } from '../state/settings.ts';
 import { newSet } from '../sets/newSet.ts';
 import { dateInWords } from '../ui/dates.ts';
 import { Button, PrimaryButton } from '../ui/Button.tsx';
@@ -44,9 +46,10 @@ interface AddToSetProps {
 
 /** Puts the song at the end of a set, in the key it is looked at in. */
 export function AddToSet({ viewKey, isOpen, onClose, ...song }: AddToSetProps) {
+  const settings = useSettings();
   return (
     <Window
-      title={`Add to a set in ${formatKey(viewKey, 'printed')}`}
+      title={`Add to a set in ${keyName(viewKey, settings)}`}
       isOpen={isOpen}
       onClose={onClose}
     >
@@ -68,6 +71,7 @@ function SetList({
 }) {
   const { resource, reload } = useResource('sets', api.sets);
   const navigate = useNavigate();
+  const settings = useSettings();
   const item = () => ({ id: crypto.randomUUID(), songId, key: formatKey(viewKey), notes: '' });
 
   async function add(setId: string, name: string) {
@@ -78,7 +82,7 @@ function SetList({
     }));
     onDone();
     if (!added) return notify(`“${title}” could not be added. Try again in a moment.`);
-    notify(`“${title}” added to ${name} in ${formatKey(viewKey, 'printed')}`, () => {
+    notify(`“${title}” added to ${name} in ${keyName(viewKey, settings)}`, () => {
       void changeSet(setId, (draft) => ({
         ...draft,
         items: draft.items.filter(({ id }) => id !== placed.id),

@@ -1,17 +1,23 @@
 import type { EditorView } from '@codemirror/view';
 import {
+  fieldChanges,
+  formatChord,
   formatKey,
-  formatMeter,
   parseChart,
+  rewriteNumbers,
   sameKey,
+  styleFor,
+  type Chord,
   type Key,
   type Song,
+  type TextChange,
 } from '@intervallum/core';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
-import { keyNamed, numberStyle } from '../chart/view.ts';
+import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
+import { PianoStrip } from '../piano/PianoStrip.tsx';
 import { ShareWindow } from '../share/ShareWindow.tsx';
 import type { SaverOptions } from '../state/saver.ts';
 import { useSettings } from '../state/settings.ts';
@@ -21,17 +27,18 @@ import { useTitle } from '../ui/Page.tsx';
 import { phone, tablet } from '../ui/theme.ts';
 import { AddToSet } from './AddToSet.tsx';
 import { rangeOf } from './ChartEditor.tsx';
+import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
+import { SidePanel } from './SidePanel.tsx';
 import { SongHeader } from './SongHeader.tsx';
-import { TextPanel } from './TextPanel.tsx';
 
 const Desk = styled.div<{ $textOpen: boolean }>`
   display: grid;
   grid-template-columns: minmax(0, 1fr) ${({ $textOpen }) => ($textOpen ? '388px' : '0')};
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr) auto;
   height: 100vh;
   ${tablet} {
-    grid-template-columns: minmax(0, 1fr) ${({ $textOpen }) => ($textOpen ? '320px' : '0')};
+    grid-template-columns: minmax(0, 1fr) ${({ $textOpen }) => ($textOpen ? '340px' : '0')};
   }
   ${phone} {
     display: block;
@@ -81,7 +88,7 @@ interface SongDeskProps {
   saving: () => SaverOptions<string>;
 }
 
-/** A song opened for work: its chart on rails, and its text beside it. */
+/** A song opened for work: its chart on rails, its text and the colours of a chord beside it, a piano at the foot. */
 export function SongDesk({ songId, saving }: SongDeskProps) {
   const saver = useSaver(saving);
   const text = saver.state.draft;
@@ -92,44 +99,88 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
   const [parameters, setParameters] = useSearchParams();
   const { state } = useLocation() as { state: { isNew?: boolean } | null };
   const editorRef = useRef<EditorView | null>(null);
-  const [cursorBar, setCursorBar] = useState<number | null>(null);
+  const [cursor, setCursor] = useState<{ line: number; column: number } | null>(null);
+  const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
   const [window, setWindow] = useState<'share' | 'set' | null>(null);
   useTitle(song.title);
 
-  const viewKey = keyNamed(parameters.get('key'), song) ?? song.key;
+  const keyText = parameters.get('key');
+  const viewKey = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
+  const view = useMemo<ChartView>(
+    () => ({
+      key: viewKey,
+      style: numberStyle(song, settings),
+      letterStyle: letterStyle(settings),
+      hero: 'numbers',
+      letters: settings.letters,
+      words: settings.words,
+    }),
+    [viewKey, song, settings],
+  );
+  const chosen = useMemo(() => chosenSlot(song, read, cursor), [song, read, cursor]);
+  /** A proposal stands until the chart is changed in any other way. */
+  const proposal = proposed?.text === text ? proposed.proposal : null;
+  const ownStyle = styleFor(song.key, song);
+
   const setViewKey = (key: Key) =>
     setParameters(sameKey(key, song.key) ? {} : { key: formatKey(key) }, { replace: true });
-  const { letters, words } = settings;
-  const view = {
-    key: viewKey,
-    style: numberStyle(shown, settings),
-    hero: 'numbers' as const,
-    letters,
-    words,
-  };
 
-  /** Writes the key that is looked in into the chart. */
+  /** Changes the chart's text in one step that undo takes back. */
+  const change = (changes: readonly TextChange[]) => {
+    const editor = editorRef.current;
+    if (!editor) return;
+    editor.dispatch({
+      changes: changes.map(({ place, text: insert }) => ({
+        ...rangeOf(editor.state, place),
+        insert,
+      })),
+      userEvent: 'input',
+    });
+  };
   const writeKey = () => {
-    edit(editorRef.current, 'key', formatKey(viewKey));
+    change(fieldChanges(text, 'key', formatKey(viewKey)));
     setParameters({}, { replace: true });
   };
-  const onCursor = (line: number, column: number) => {
-    const bar = read.barPlaces.findLastIndex(
-      (place) => place.line === line && place.column <= column,
-    );
-    setCursorBar(bar < 0 ? null : bar);
+  const rewrite = () => {
+    const { reading, minor } = settings;
+    const wish = {
+      reading: reading === 'chart' ? song.reading : reading,
+      minor: minor === 'chart' ? song.minor : minor,
+    };
+    change(rewriteNumbers(text, wish));
   };
-  const chooseBar = (index: number) => {
-    const place = read.barPlaces[index];
-    const opened = editorRef.current;
-    if (!place || !opened || !settings.textOpen) return;
-    opened.dispatch({
-      selection: { anchor: rangeOf(opened.state, place).from },
+
+  const putChord = (chord: Chord, resolution: Chord | null = null) => {
+    const place = chosen && read.barPlaces[chosen.slot.bar]?.slots[chosen.slot.slot];
+    if (!chosen || !place) return;
+    change([{ place, text: formatChord(chord, ownStyle) }]);
+    const found = resolution && proposeResolution(chosen, chord, resolution, ownStyle);
+    const after = editorRef.current?.state.doc.toString() ?? text;
+    setProposed(found && { proposal: found, text: after });
+  };
+  const takeProposal = () => {
+    if (!proposal) return;
+    const bar = read.barPlaces[proposal.bar];
+    const place = proposal.parted === null ? bar?.slots[proposal.slot] : bar;
+    if (place) change([{ place, text: proposal.parted ?? formatChord(proposal.chord, ownStyle) }]);
+  };
+
+  const chooseSlot = (bar: number, slot: number) => {
+    const place = read.barPlaces[bar]?.slots[slot] ?? read.barPlaces[bar];
+    const editor = editorRef.current;
+    if (!place || !editor) return;
+    editor.dispatch({
+      selection: { anchor: rangeOf(editor.state, place).from },
       scrollIntoView: true,
     });
-    opened.focus();
+    if (settings.textOpen && settings.panel === 'text') editor.focus();
   };
+  const cursorBar = cursor
+    ? read.barPlaces.findLastIndex(
+        ({ line, column }) => line === cursor.line && column <= cursor.column,
+      )
+    : -1;
 
   return (
     <Desk $textOpen={settings.textOpen}>
@@ -141,6 +192,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
         onWriteKey={writeKey}
         onAddToSet={() => setWindow('set')}
         onShare={() => setWindow('share')}
+        onRewrite={rewrite}
       />
       <Sides>
         <Choice
@@ -148,7 +200,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
           value={side}
           options={[
             ['chart', 'Chart'],
-            ['text', 'Text'],
+            ['text', 'Text and colours'],
           ]}
           onChange={setSide}
         />
@@ -157,21 +209,35 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
         <Chart
           song={shown}
           view={view}
-          currentBar={settings.textOpen ? cursorBar : null}
-          {...(settings.textOpen ? { onChooseBar: chooseBar } : {})}
+          currentBar={cursorBar < 0 ? null : cursorBar}
+          currentSlot={chosen?.slot.slot ?? null}
+          proposal={proposal}
+          onChooseSlot={chooseSlot}
         />
         <RightsLine song={song} />
       </Music>
-      <TextPanel
+      <SidePanel
         text={text}
         result={read}
-        viewKey={viewKey}
+        view={view}
+        chosen={chosen}
+        proposal={proposal}
         editorRef={editorRef}
         isShownOnPhone={side === 'text'}
         onEdit={saver.edit}
-        onCursor={onCursor}
+        onCursor={(line, column) => setCursor({ line, column })}
         onSave={() => void saver.flush()}
+        onChord={putChord}
+        onTakeProposal={takeProposal}
       />
+      {settings.pianoOpen ? (
+        <PianoStrip
+          view={view}
+          next={chosen?.nextChord ?? null}
+          canPlace={chosen !== null}
+          onPlace={putChord}
+        />
+      ) : null}
       <ConflictWindow
         status={saver.state.status}
         mine={text}
@@ -195,27 +261,10 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
   );
 }
 
-/** Puts a value into a field's line of the chart, or adds the line after the title. */
-function edit(view: EditorView | null, field: string, value: string): void {
-  if (!view) return;
-  const lines = view.state.doc.toString().split('\n');
-  const at = lines.findIndex((line) => new RegExp(`^\\s*${field}\\s*:`, 'i').test(line));
-  const line = view.state.doc.line(Math.max(at, 0) + 1);
-  view.dispatch({
-    changes:
-      at < 0
-        ? { from: line.to, insert: `\n${field}: ${value}` }
-        : { from: line.from, to: line.to, insert: `${field}: ${value}` },
-    userEvent: 'input',
-  });
-}
-
 /** What printed paper says of the song besides its chart. */
 function RightsLine({ song }: { song: Song }) {
-  const said = [song.details.by && `by ${song.details.by}`, song.details.rights].filter(Boolean);
+  const { by, rights } = song.details;
   return (
-    <Rights>
-      {said.length > 0 ? said.join(' · ') : `Rights not said · ${formatMeter(song.meter)}`}
-    </Rights>
+    <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
   );
 }

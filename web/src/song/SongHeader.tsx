@@ -1,6 +1,7 @@
-import { ListPlus, PanelRight, Printer, Share2 } from 'lucide-react';
-import { formatKey, formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
+import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
+import { formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
 import styled from 'styled-components';
+import { keyName } from '../chart/view.ts';
 import type { SaveStatus } from '../state/saver.ts';
 import { useSettings } from '../state/settings.ts';
 import { Button, IconButton, QuietButton } from '../ui/Button.tsx';
@@ -105,6 +106,8 @@ interface SongHeaderProps {
   onWriteKey: () => void;
   onAddToSet: () => void;
   onShare: () => void;
+  /** Turns the chart's own text into the numbers that are looked at. */
+  onRewrite: () => void;
 }
 
 /** The song's name, the key it is looked at in, and what can be done with it. */
@@ -116,8 +119,10 @@ export function SongHeader({
   onWriteKey,
   onAddToSet,
   onShare,
+  onRewrite,
 }: SongHeaderProps) {
-  const { textOpen, change } = useSettings();
+  const settings = useSettings();
+  const { textOpen, pianoOpen, change } = settings;
   const moved = !sameKey(viewKey, song.key);
   const facts = [
     formatMeter(song.meter),
@@ -133,16 +138,22 @@ export function SongHeader({
       </Naming>
       <Keys>
         <KeyStepper label="Key" value={viewKey} written={song.key} onChange={onKey} />
-        <PrintedKey>Key {formatKey(viewKey, 'printed')}</PrintedKey>
+        <PrintedKey>Key {keyName(viewKey, settings)}</PrintedKey>
       </Keys>
       <Tools>
-        <ViewMenu mode={song.key.mode} />
+        <ViewMenu song={song} onRewrite={onRewrite} />
         <Button onPress={onAddToSet} aria-label="Add to a set">
           <ListPlus size={18} strokeWidth={1.5} aria-hidden /> <Label>Add to a set</Label>
         </Button>
         <Button onPress={onShare} aria-label="Share">
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> <Label>Share</Label>
         </Button>
+        <IconButton
+          aria-label={pianoOpen ? 'Hide the piano' : 'Show the piano'}
+          onPress={() => change({ pianoOpen: !pianoOpen })}
+        >
+          <Piano size={18} strokeWidth={1.5} />
+        </IconButton>
         <IconButton aria-label="Print" onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
@@ -157,10 +168,8 @@ export function SongHeader({
         <SaveMark status={status} />
         {moved ? (
           <Moved>
-            written in {formatKey(song.key, 'printed')}
-            <QuietButton onPress={onWriteKey}>
-              Write it in {formatKey(viewKey, 'printed')}
-            </QuietButton>
+            written in {keyName(song.key, settings)}
+            <QuietButton onPress={onWriteKey}>Write it in {keyName(viewKey, settings)}</QuietButton>
           </Moved>
         ) : null}
       </Status>

@@ -1,11 +1,11 @@
 import { Eye } from 'lucide-react';
 import { DialogTrigger, Dialog } from 'react-aria-components';
-import type { Mode } from '@intervallum/core';
+import { noteLanguages, type NoteLanguage, type Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { useSettings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Sheet } from '../ui/Picker.tsx';
+import { Picker, Sheet } from '../ui/Picker.tsx';
 
 const Body = styled(Dialog)`
   display: grid;
@@ -29,15 +29,34 @@ const Question = styled.div`
   }
 `;
 
-/** How this reader looks at charts. It changes no chart. */
-export function ViewMenu({ mode }: { mode: Mode }) {
-  const { reading, minor, letters, words, theme, change } = useSettings();
+const languageNames: Record<NoteLanguage, string> = {
+  english: 'English (B, B♭)',
+  german: 'German (H, B)',
+  portuguese: 'Portuguese (Si, Si♭)',
+  spanish: 'Spanish (Si, Si♭)',
+  french: 'French (Si, Si♭; Ré)',
+  italian: 'Italian (Si, Si♭)',
+};
+
+interface ViewMenuProps {
+  song: Song;
+  onRewrite: () => void;
+}
+
+/** How this reader looks at charts. It changes no chart, unless the reader asks for the text to be rewritten. */
+export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
+  const { reading, minor, symbols, language, spelling, letters, words, theme, change } =
+    useSettings();
+  const { mode } = song.key;
+  const differs =
+    (reading !== 'chart' && reading !== song.reading) ||
+    (mode === 'minor' && minor !== 'chart' && minor !== song.minor);
   return (
     <DialogTrigger>
       <Button>
         <Eye size={18} strokeWidth={1.5} aria-hidden /> View
       </Button>
-      <Sheet placement="bottom end">
+      <Sheet placement="bottom end" style={{ maxHeight: '82vh' }}>
         <Body aria-label="View">
           <Question>
             <h3>A bare number</h3>
@@ -72,6 +91,40 @@ export function ViewMenu({ mode }: { mode: Mode }) {
               />
             </Question>
           ) : null}
+          {differs ? <Button onPress={onRewrite}>Write the chart’s text this way</Button> : null}
+          <Question>
+            <h3>Qualities</h3>
+            <Choice
+              label="Qualities"
+              value={symbols}
+              options={[
+                ['words', 'm maj7 dim m7♭5'],
+                ['signs', '- △ ° ø'],
+              ]}
+              onChange={(chosen) => change({ symbols: chosen })}
+            />
+          </Question>
+          <Question>
+            <Picker
+              label="Names of notes"
+              value={language}
+              options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
+              onChange={(id) => change({ language: id as NoteLanguage })}
+            />
+          </Question>
+          <Question>
+            <h3>Spelling</h3>
+            <p>Easy reading avoids double accidentals and C♭, F♭, B♯, E♯; the chart stays right.</p>
+            <Choice
+              label="Spelling"
+              value={spelling}
+              options={[
+                ['strict', 'Strict'],
+                ['easy', 'Easy reading'],
+              ]}
+              onChange={(chosen) => change({ spelling: chosen })}
+            />
+          </Question>
           <Question>
             <h3>Letters beneath</h3>
             <Choice

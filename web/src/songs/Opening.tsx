@@ -2,7 +2,7 @@ import type { SongSummary } from '@intervallum/contract';
 import { parseKey } from '@intervallum/core';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
-import { numberStyle } from '../chart/view.ts';
+import { letterStyle, numberStyle } from '../chart/view.ts';
 import type { Settings } from '../state/settings.ts';
 
 const Rail = styled.span`
@@ -23,7 +23,11 @@ export function Opening({ summary, settings }: { summary: SongSummary; settings:
   return (
     <Rail>
       {summary.opening.map((chord, place) => (
-        <ChordMark key={place} chord={chord} view={{ key: key.value, style, hero: 'numbers' }} />
+        <ChordMark
+          key={place}
+          chord={chord}
+          view={{ key: key.value, style, letterStyle: letterStyle(settings), hero: 'numbers' }}
+        />
       ))}
     </Rail>
   );

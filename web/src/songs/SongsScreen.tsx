@@ -3,10 +3,11 @@ import { useDeferredValue, useState } from 'react';
 import { Input, SearchField } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import type { SongListItem } from '@intervallum/contract';
-import { formatKey, parseKey } from '@intervallum/core';
+import { parseKey } from '@intervallum/core';
 import styled from 'styled-components';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
+import { keyName } from '../chart/view.ts';
 import { useSettings } from '../state/settings.ts';
 import { IconButton, PrimaryButton } from '../ui/Button.tsx';
 import { notify } from '../ui/notices.tsx';
@@ -212,7 +213,7 @@ function SongRow({
       <First>
         <Opening summary={summary} settings={settings} />
       </First>
-      <Key>{key.ok ? <KeyName name={formatKey(key.value, 'printed')} /> : summary.key}</Key>
+      <Key>{key.ok ? <KeyName name={keyName(key.value, settings)} /> : summary.key}</Key>
       <Feel>
         {summary.meter}
         {summary.tempo === null ? '' : ` · ${summary.tempo}`}

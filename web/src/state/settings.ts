@@ -1,3 +1,4 @@
+import type { NoteLanguage, Spelling } from '@intervallum/core';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
@@ -5,10 +6,16 @@ import { persist } from 'zustand/middleware';
 export interface Settings {
   readonly reading: 'chart' | 'as written' | 'in key';
   readonly minor: 'chart' | 'relative' | 'own tonic';
+  /** Words (m, maj7, dim, m7b5) or signs (-, △, °, ø) for the commonest qualities. */
+  readonly symbols: 'words' | 'signs';
+  readonly language: NoteLanguage;
+  readonly spelling: Spelling;
   readonly letters: boolean;
   readonly words: boolean;
   readonly theme: 'system' | 'light' | 'dark';
   readonly textOpen: boolean;
+  readonly panel: 'text' | 'colours';
+  readonly pianoOpen: boolean;
 }
 
 interface SettingsStore extends Settings {
@@ -20,10 +27,15 @@ export const useSettings = create<SettingsStore>()(
     (set) => ({
       reading: 'chart',
       minor: 'chart',
+      symbols: 'words',
+      language: 'english',
+      spelling: 'strict',
       letters: true,
       words: true,
       theme: 'system',
       textOpen: true,
+      panel: 'text',
+      pianoOpen: false,
       change: (change) => set(change),
     }),
     { name: 'intervallum-settings' },

@@ -2,6 +2,8 @@ import { Minus, Plus } from 'lucide-react';
 import { Group } from 'react-aria-components';
 import { allKeys, formatKey, pitchClass, sameKey, transposeKey, type Key } from '@intervallum/core';
 import styled from 'styled-components';
+import { keyName } from '../chart/view.ts';
+import { useSettings } from '../state/settings.ts';
 import { IconButton } from './Button.tsx';
 import { Picker } from './Picker.tsx';
 import { display } from './theme.ts';
@@ -29,12 +31,13 @@ interface KeyStepperProps {
 
 /** A key to look in: by half steps, or out of the list of all keys of its mode. */
 export function KeyStepper({ label, value, written, onChange }: KeyStepperProps) {
+  const settings = useSettings();
   const options = allKeys
     .filter(({ mode }) => mode === value.mode)
     .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))
     .map((key) => ({
       id: formatKey(key),
-      name: formatKey(key, 'printed'),
+      name: keyName(key, settings),
       ...(sameKey(key, written) ? { note: 'as written' } : {}),
     }));
   return (

@@ -1,0 +1,204 @@
+import {
+  chordTones,
+  equivalents,
+  fromLetters,
+  grades,
+  nameNote,
+  noteOfDegree,
+  parseChord,
+  suggestColours,
+  toLetters,
+  type Chord,
+  type Colour,
+  type Degree,
+  type Grade,
+  type Step,
+} from '@intervallum/core';
+import { useEffect, useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { ChordMark } from '../chart/ChordMark.tsx';
+import type { ChartView } from '../chart/view.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { ColourList } from './ColourList.tsx';
+import { TypeChord } from './TypeChord.tsx';
+
+const Card = styled.div`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 14px 16px 24px;
+  background: var(--panel);
+  --numeral: 36px;
+`;
+
+const Name = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 14px;
+  b {
+    font-size: 18px;
+  }
+`;
+
+const Tones = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 6px;
+  margin: 10px 0;
+`;
+
+const Tone = styled.li<{ $weight: string; $inKey: boolean }>`
+  padding: 3px 9px;
+  border: 1px ${({ $weight }) => ($weight === 'essential' ? 'solid' : 'dashed')} var(--rail);
+  border-radius: 8px;
+  background: var(--card);
+  font-size: 14px;
+  color: ${({ $inKey }) => ($inKey ? 'var(--ink)' : 'var(--borrowed)')};
+  font-style: ${({ $inKey }) => ($inKey ? 'normal' : 'italic')};
+  small {
+    font-size: 12px;
+    color: var(--soft);
+    font-style: normal;
+  }
+`;
+
+const Line = styled.p`
+  margin-bottom: 8px;
+  font-size: 14px;
+  line-height: 1.4;
+  color: var(--soft);
+`;
+
+const Sung = styled.div`
+  margin: 12px 0 4px;
+  h3 {
+    margin-bottom: 5px;
+    font:
+      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  button {
+    min-height: 32px;
+    padding: 3px 11px;
+  }
+`;
+
+interface ColourCardProps {
+  chord: Chord;
+  next: Chord | null;
+  view: ChartView;
+  onApply: (chord: Chord, resolution: Chord | null) => void;
+}
+
+/** The chosen chord from close by: its tones, its other names, and the colours it can take here. */
+export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
+  const [sung, setSung] = useState('none');
+  const [grade, setGrade] = useState<Grade>('altered');
+  const { key, style, letterStyle } = view;
+  const melody = useMemo<Degree | null>(
+    () => (sung === 'none' ? null : { step: Number(sung) as Step, alter: 0 }),
+    [sung],
+  );
+  const colours = useMemo(
+    () => suggestColours(chord, { key, melody, next, grade, numbers: style, letters: letterStyle }),
+    [chord, key, melody, next, grade, style, letterStyle],
+  );
+  const others = useMemo(
+    () => equivalents(chord, key, { numbers: style, letters: letterStyle }).slice(0, 5),
+    [chord, key, style, letterStyle],
+  );
+  const apply = (colour: Colour) => onApply(colour.chord, colour.resolution?.chord ?? null);
+  useColourKeys(colours, apply);
+
+  return (
+    <Card role="region" aria-label="Colours of the chord" tabIndex={0}>
+      <Name>
+        <ChordMark chord={chord} view={view} />
+        <b>{toLetters(chord, key, letterStyle)}</b>
+      </Name>
+      <Tones aria-label="Tones of the chord">
+        {chordTones(chord, key).map((tone) => (
+          <Tone key={tone.role + tone.name} $weight={tone.weight} $inKey={tone.inKey}>
+            {nameNote(noteOfDegree(tone.degree, key), letterStyle)}{' '}
+            <small>
+              {tone.role
+                .replace('b', tone.role.startsWith('b') && tone.role !== 'bass' ? '♭' : 'b')
+                .replace('#', '♯')}
+              {tone.weight === 'essential' ? '' : ` · ${tone.weight}`}
+              {tone.inKey ? '' : ' · not in the key'}
+            </small>
+          </Tone>
+        ))}
+      </Tones>
+      {others.length > 0 ? (
+        <Line>
+          The same notes:{' '}
+          {others
+            .map(
+              ({ numbers, omitted }) =>
+                numbers + (omitted.length > 0 ? ` (no ${omitted.join(', ')})` : ''),
+            )
+            .join(', ')}
+        </Line>
+      ) : null}
+      <TypeChord
+        read={(text) => {
+          const asNumber = parseChord(text, style);
+          if (asNumber.ok) return asNumber;
+          const asLetters = fromLetters(text, key, { language: letterStyle.language });
+          return asLetters.ok || /^[b#]?\d/.test(text) === false ? asLetters : asNumber;
+        }}
+        onChord={(typed) => onApply(typed, null)}
+      />
+      <Sung>
+        <h3>Sung over it, long or accented</h3>
+        <Choice
+          label="Sung note"
+          value={sung}
+          options={[
+            ['none', 'nothing'],
+            ...(['1', '2', '3', '4', '5', '6', '7'] as const).map((step) => [step, step] as const),
+          ]}
+          onChange={setSung}
+        />
+      </Sung>
+      <Sung>
+        <h3>Up to</h3>
+        <Choice
+          label="Grade"
+          value={grade}
+          options={grades.map((name) => [name, name] as const)}
+          onChange={setGrade}
+        />
+      </Sung>
+      {chord.kind === 'named' ? (
+        <ColourList colours={colours} view={view} onApply={apply} />
+      ) : (
+        <Line>This shape is colour already: choose a plain chord to colour it.</Line>
+      )}
+    </Card>
+  );
+}
+
+/** The key that takes a colour, by its place in the list. */
+export const colourKeys = 'abcdefghijklmnopqrstuvwxyz';
+
+/** One key press takes a colour, unless something is being typed or played. */
+function useColourKeys(colours: readonly Colour[], apply: (colour: Colour) => void): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const busy = target.closest(
+        'input, textarea, select, [contenteditable="true"], [aria-label="Piano"], [role="listbox"], [aria-haspopup], [role="dialog"]',
+      );
+      if (busy || event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1) return;
+      const colour = colours[colourKeys.indexOf(event.key)];
+      if (!colour) return;
+      event.preventDefault();
+      apply(colour);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+}

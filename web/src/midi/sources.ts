@@ -1,0 +1,61 @@
+/** A keyboard that sends MIDI messages: a real one behind the browser, or the simulated one. */
+export interface MidiSource {
+  readonly id: string;
+  readonly name: string;
+  /** Calls back for every message, until the function it gives is called. */
+  readonly listen: (onMessage: (bytes: Uint8Array) => void) => () => void;
+}
+
+/** The keyboards at this device. Rejects with a reason for a person where the browser has none or is not allowed to ask. */
+export async function realSources(): Promise<MidiSource[]> {
+  if (!('requestMIDIAccess' in navigator)) {
+    throw new Error('This browser cannot reach MIDI keyboards.');
+  }
+  let access: MIDIAccess;
+  try {
+    access = await navigator.requestMIDIAccess();
+  } catch (error) {
+    throw new Error('The browser did not allow MIDI keyboards to be used.', { cause: error });
+  }
+  return [...access.inputs.values()].map((input) => ({
+    id: input.id,
+    name: input.name ?? 'Keyboard without a name',
+    listen: (onMessage) => {
+      const take = (event: MIDIMessageEvent) => {
+        if (event.data) onMessage(event.data);
+      };
+      input.addEventListener('midimessage', take);
+      return () => input.removeEventListener('midimessage', take);
+    },
+  }));
+}
+
+/** A stand-in for a keyboard: it sends the same bytes when a chord is asked of it. */
+export function simulatedSource(): MidiSource & {
+  readonly play: (notes: readonly number[]) => void;
+} {
+  const listeners = new Set<(bytes: Uint8Array) => void>();
+  const send = (...bytes: number[]) => {
+    for (const listener of listeners) listener(Uint8Array.from(bytes));
+  };
+  return {
+    id: 'simulated',
+    name: 'Simulated keyboard',
+    listen: (onMessage) => {
+      listeners.add(onMessage);
+      return () => listeners.delete(onMessage);
+    },
+    play: (notes) => {
+      for (const note of notes) send(0x90, note, 80);
+      for (const note of notes) send(0x80, note, 0);
+    },
+  };
+}
+
+/** What the simulated keyboard can be asked to play, in notes around middle C: semitones above the tonic. */
+export const simulatedChords = [
+  { name: 'Triad over a bass', notes: [43, 53, 57, 60] },
+  { name: 'Thirteenth without root', notes: [53, 59, 64, 69] },
+  { name: 'Passing diminished', notes: [49, 64, 67, 70] },
+  { name: 'Eleventh without fifth', notes: [45, 55, 60, 62] },
+] as const;

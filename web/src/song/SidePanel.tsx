@@ -1,0 +1,161 @@
+import type { EditorView } from '@codemirror/view';
+import type { ChartResult, Chord } from '@intervallum/core';
+import { useEffect, type RefObject } from 'react';
+import styled from 'styled-components';
+import { ChordMark } from '../chart/ChordMark.tsx';
+import type { ChartView } from '../chart/view.ts';
+import { ColourCard } from '../colour/ColourCard.tsx';
+import { useSettings } from '../state/settings.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { PrimaryButton } from '../ui/Button.tsx';
+import { phone } from '../ui/theme.ts';
+import { ChartEditor } from './ChartEditor.tsx';
+import type { ChosenSlot, Proposal } from './chosenSlot.ts';
+import { ProblemList } from './ProblemList.tsx';
+
+const Panel = styled.aside<{ $open: boolean; $phone: boolean }>`
+  display: ${({ $open }) => ($open ? 'flex' : 'none')};
+  flex-direction: column;
+  min-height: 0;
+  border-left: 1px solid var(--hairline);
+  background: var(--card);
+  ${phone} {
+    display: ${({ $phone }) => ($phone ? 'flex' : 'none')};
+    height: 72vh;
+    margin-top: 10px;
+    border: 1px solid var(--hairline);
+    border-width: 1px 0;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Tabs = styled.div`
+  flex: none;
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--hairline);
+  background: var(--panel);
+`;
+
+const EditorPlace = styled.div<{ $hidden: boolean }>`
+  flex: 1;
+  min-height: 0;
+  display: ${({ $hidden }) => ($hidden ? 'none' : 'block')};
+`;
+
+const Foot = styled.p`
+  flex: none;
+  padding: 7px 14px;
+  border-top: 1px solid var(--hairline);
+  background: var(--panel);
+  font-size: 13px;
+  color: var(--soft);
+  kbd {
+    font: inherit;
+    font-weight: 700;
+    color: var(--ink);
+  }
+  ${phone} {
+    display: none;
+  }
+`;
+
+const Nothing = styled.p`
+  flex: 1;
+  padding: 24px 18px;
+  background: var(--panel);
+  color: var(--soft);
+`;
+
+const Resolve = styled.div`
+  flex: none;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--hairline);
+  background: color-mix(in srgb, var(--accent) 12%, var(--card));
+  font-size: 14px;
+  --numeral: 24px;
+`;
+
+interface SidePanelProps {
+  text: string;
+  result: ChartResult;
+  view: ChartView;
+  chosen: ChosenSlot | null;
+  proposal: Proposal | null;
+  editorRef: RefObject<EditorView | null>;
+  isShownOnPhone: boolean;
+  onEdit: (text: string) => void;
+  onCursor: (line: number, column: number) => void;
+  onSave: () => void;
+  onChord: (chord: Chord, resolution: Chord | null) => void;
+  onTakeProposal: () => void;
+}
+
+/** Beside the chart: its text with what is wrong in it, or the colours of the chosen chord. */
+export function SidePanel(props: SidePanelProps) {
+  const { result, view, chosen, proposal, isShownOnPhone, editorRef, onChord, onTakeProposal } =
+    props;
+  const { textOpen, panel, change } = useSettings();
+  const showsColours = panel === 'colours';
+  useEffect(() => {
+    if (!showsColours) editorRef.current?.requestMeasure();
+  }, [showsColours, editorRef]);
+  return (
+    <Panel $open={textOpen} $phone={isShownOnPhone} aria-label="Text and colours">
+      <Tabs>
+        <Choice
+          label="Beside the chart"
+          value={panel}
+          options={[
+            ['text', 'Text'],
+            ['colours', 'Colours'],
+          ]}
+          onChange={(chosenPanel) => change({ panel: chosenPanel })}
+        />
+      </Tabs>
+      {proposal ? (
+        <Resolve role="status">
+          <span>
+            Resolve it {proposal.parted === null ? 'in the next slot' : 'in the same bar'}:{' '}
+            <ChordMark chord={proposal.chord} view={view} />
+          </span>
+          <PrimaryButton onPress={onTakeProposal}>Take it</PrimaryButton>
+        </Resolve>
+      ) : null}
+      <EditorPlace $hidden={showsColours}>
+        <ChartEditor
+          text={props.text}
+          viewKey={view.key}
+          editorRef={editorRef}
+          onEdit={props.onEdit}
+          onCursor={props.onCursor}
+          onSave={props.onSave}
+        />
+      </EditorPlace>
+      {showsColours ? <Colours chosen={chosen} view={view} onChord={onChord} /> : null}
+      <ProblemList problems={result.ok ? [] : result.problems} editor={() => editorRef.current} />
+      {showsColours ? null : (
+        <Foot>
+          <kbd>Ctrl Space</kbd> chords of the key · <kbd>Ctrl Z</kbd> undo · <kbd>Ctrl S</kbd> save
+          now
+        </Foot>
+      )}
+    </Panel>
+  );
+}
+
+function Colours({ chosen, view, onChord }: Pick<SidePanelProps, 'chosen' | 'view' | 'onChord'>) {
+  if (!chosen) {
+    return (
+      <Nothing>
+        Choose a chord on the chart: its tones, its other names and its colours appear here.
+      </Nothing>
+    );
+  }
+  return <ColourCard chord={chosen.chord} next={chosen.nextChord} view={view} onApply={onChord} />;
+}
