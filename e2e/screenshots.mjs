@@ -41,8 +41,27 @@ const songAt = (title) =>
   `/songs/${songs.find((/** @type {any} */ { summary }) => summary.title === title).id}`;
 const advent = sets.find((/** @type {any} */ { name }) => name === 'First Sunday in Advent').id;
 
+/** @param {import('@playwright/test').Page} page */
+async function openColours(page) {
+  await page.getByRole('radio', { name: 'Colours', exact: true }).click();
+  const verse = page.getByRole('region', { name: 'Verse 1', exact: true });
+  await verse
+    .getByRole('listitem')
+    .nth(5)
+    .click({ position: { x: 20, y: 25 } });
+  await page.getByRole('button', { name: 'Show the piano' }).click();
+  await page.getByRole('button', { name: /Play on/ }).click();
+  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+  await page.getByRole('button', { name: 'Triad over a bass' }).click();
+}
+
 await take('songs', { path: '/songs', viewport: laptop });
 await take('song', { path: `${songAt('Lanterns on the Quay')}?key=D`, viewport: laptop });
+await take('colours', {
+  path: songAt('Lanterns on the Quay'),
+  viewport: laptop,
+  act: openColours,
+});
 await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('sets', { path: '/sets', viewport: laptop });

@@ -1,4 +1,16 @@
+/** What of chord-symbol is used here; the package has no types that say so. */
+interface ParsedSymbol {
+  readonly error?: readonly unknown[];
+  readonly normalized?: { readonly semitones: readonly number[] };
+}
+type ParseSymbol = (symbol: string) => ParsedSymbol;
+
 declare module 'chord-symbol' {
-  /** Makes a parser of letter chords; what it cannot read gives an object with an `error`. */
-  export function chordParserFactory(): (symbol: string) => { error?: unknown[] };
+  export function chordParserFactory(): ParseSymbol;
+}
+
+/** The same package bundled as CommonJS, for runners that resolve files as plain Node does. */
+declare module 'chord-symbol/lib/chord-symbol.js' {
+  const chordSymbol: { chordParserFactory(): ParseSymbol };
+  export default chordSymbol;
 }

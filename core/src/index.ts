@@ -53,7 +53,8 @@ export { fromLetters, letterParts, toLetters } from './chord/letters.ts';
 export type { Colour, ColourContext, Grade } from './chord/colours.ts';
 export { grades, suggestColours } from './chord/colours.ts';
 export { closeVoicing, equivalents } from './chord/equivalents.ts';
-export type { Member, Voicing, VoicingContext, VoicingReading } from './chord/identify.ts';
+export type { Voicing, VoicingContext, VoicingReading } from './chord/identify.ts';
+export type { Member } from './chord/member.ts';
 export { identifyVoicing } from './chord/identify.ts';
 
 export type { Meter } from './chart/meter.ts';

@@ -375,3 +375,52 @@ test('any text gives a chord or a problem inside it, never an exception', () => 
     { numRuns: 5000 },
   );
 });
+
+test('100,000 random strings of up to 200 characters each give a chord or a problem', () => {
+  const pieces = [
+    '1',
+    '5',
+    '7',
+    '13',
+    'b',
+    '#',
+    'm',
+    'maj7',
+    'sus',
+    '(',
+    ')',
+    '/',
+    '[',
+    ']',
+    '-',
+    '+',
+    'add9',
+    'ø',
+    '△',
+    ' ',
+    'é',
+    '🙂',
+  ];
+  let seed = 7;
+  const random = () => {
+    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+    return seed / 2 ** 32;
+  };
+  let accepted = 0;
+  let slowest = 0;
+  for (let round = 0; round < 100_000; round += 1) {
+    const count = Math.floor(random() * (round % 50 === 0 ? 60 : 6));
+    const text = Array.from({ length: count }, () => pieces[Math.floor(random() * pieces.length)])
+      .join('')
+      .slice(0, 200);
+    const start = performance.now();
+    const read = round % 2 ? parseChord(text) : fromLetters(`C${text}`, key('Eb'));
+    slowest = Math.max(slowest, performance.now() - start);
+    if (read.ok) accepted += 1;
+    else if (read.problems[0]!.message === '') throw new Error(`no message for ${text}`);
+  }
+  console.log(
+    `100,000 random strings: ${accepted} are chords; the slowest took ${slowest.toFixed(1)} ms`,
+  );
+  expect(accepted).toBeGreaterThan(1000);
+});

@@ -56,16 +56,21 @@ describe('the key that a set asks for', () => {
 
 test('a reader’s settings win over the chart’s own numbers; own tonic is for minor songs', () => {
   const song = { key: key('E minor'), reading: 'in key', minor: 'own tonic' } as const;
-  expect(numberStyle(song, { reading: 'chart', minor: 'chart' })).toMatchObject({
+  expect(numberStyle(song, { reading: 'chart', minor: 'chart', symbols: 'words' })).toMatchObject({
     reading: 'in key',
     minor: 'own tonic',
   });
-  expect(numberStyle(song, { reading: 'as written', minor: 'relative' })).toMatchObject({
+  expect(
+    numberStyle(song, { reading: 'as written', minor: 'relative', symbols: 'signs' }),
+  ).toMatchObject({
     reading: 'as written',
     minor: 'relative',
   });
   expect(
-    numberStyle({ ...song, key: key('E') }, { reading: 'chart', minor: 'own tonic' }).minor,
+    numberStyle(
+      { ...song, key: key('E') },
+      { reading: 'chart', minor: 'own tonic', symbols: 'words' },
+    ).minor,
   ).toBe('relative');
 });
 

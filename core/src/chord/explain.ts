@@ -1,6 +1,5 @@
-import { formatDegree, type Degree } from '../pitch/degree.ts';
-import { relativeMajor, type Key } from '../pitch/key.ts';
-import { fold, pitchClass, withSigns } from '../pitch/note.ts';
+import { degreeOfSemitones, degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
+import { fold, withSigns } from '../pitch/note.ts';
 import {
   alterOfFigure,
   figureSemitones,
@@ -10,8 +9,7 @@ import {
   type NamedChord,
 } from './chord.ts';
 import { formatChord } from './formatChord.ts';
-import type { Member, Voicing } from './identify.ts';
-import { degreeSemitones } from '../pitch/degree.ts';
+import type { Member } from './member.ts';
 import { plainStyle, type NumberStyle } from './reading.ts';
 import { roleOf } from './tones.ts';
 
@@ -19,14 +17,13 @@ import { roleOf } from './tones.ts';
 export function explain(
   members: readonly Member[],
   rootless: boolean,
-  voicing: Voicing,
-  key: Key,
+  layers: string | null,
   numbers: Partial<NumberStyle> = {},
 ): string {
   const [first, ...others] = members;
   const said =
     first!.chord.kind === 'named'
-      ? explainNamed(first!, first!.chord, rootless, voicing, key, { ...plainStyle, ...numbers })
+      ? explainNamed(first!, first!.chord, rootless, layers, { ...plainStyle, ...numbers })
       : explainStack(first!);
   const more = others.slice(0, 3).map(({ numbers: name, omitted }) => name + without(omitted));
   const isDiminished = first!.chord.kind === 'named' && hasFigure(first!.chord.figures, 7, -2);
@@ -44,19 +41,16 @@ function explainNamed(
   { omitted, numbers }: Member,
   chord: NamedChord,
   rootless: boolean,
-  voicing: Voicing,
-  key: Key,
+  layers: string | null,
   style: NumberStyle,
 ): string {
   const { figures, root, bass } = chord;
   const rootName = degreeName(root, style);
   if (rootless) {
-    const layers = layersOf(chord, voicing, key);
     if (layers) return `${capital(layers)}: ${numbers} without its root, ${rootName}.`;
     const sounding = figures.filter(({ figure }) => !omitted.includes(figure)).map(roleOf);
     return `${numbers} without its root: ${listed(sounding)} sound, ${rootName} is left to the bass.`;
   }
-  const layers = layersOf(chord, voicing, key);
   const lack = omitted.length > 0 ? `, without its ${listed(omitted.map(wordOf))}` : '';
   if (layers) return `${capital(layers)}: ${numbers}${lack}.`;
   if (hasFigure(figures, 7, -2)) {
@@ -120,74 +114,9 @@ function kindOf(figures: readonly Figure[]): string {
 
 const ordinals: Readonly<Record<number, string>> = { 9: 'ninth', 11: 'eleventh', 13: 'thirteenth' };
 
-/**
- * A triad or seventh chord in the right hand over a shell in the left, as players count it from the chord's root
- * (from memory: upper-structure tables of jazz harmony handbooks). Null where the hands do not hold such a thing.
- */
-export function layersOf(
-  { root, figures, bass }: NamedChord,
-  voicing: Voicing,
-  key: Key,
-): string | null {
-  if (bass !== null || alterOfFigure(figures, 7) !== -1) return null;
-  const rootClass = fold(degreeSemitones(root) + pitchClass(relativeMajor(key).tonic), 12);
-  const above = (notes: readonly number[]) =>
-    new Set(notes.map((note) => fold(note - rootClass, 12)));
-  const left = above(voicing.left);
-  const shells: readonly (readonly [string, readonly number[]])[] = [
-    ['root and b7', [0, 10]],
-    ['3 and b7', [4, 10]],
-    ['root, 3 and b7', [0, 4, 10]],
-    ['root, 5 and b7', [0, 7, 10]],
-  ];
-  const shell = shells.find(
-    ([, tones]) => tones.length === left.size && tones.every((tone) => left.has(tone)),
-  );
-  const upper = shapeIn(above(voicing.right));
-  if (!shell || !upper || upper.on === 0) return null;
-  return `${upper.name} ${distances[upper.on]} of the chord’s root, over ${shell[0]}`;
-}
-
-/** Where a shape stands, counted from the root of the chord. */
-const distances = [
-  'on the root',
-  'on the b2',
-  'a whole step above',
-  'on the b3',
-  'on the 3',
-  'on the 4',
-  'on the #4',
-  'on the 5',
-  'on the b6',
-  'on the 6',
-  'on the b7',
-  'on the 7',
-].map((place) => (place.startsWith('a ') ? place.replace(' above', ' up, on the 2') : place));
-
-const shapes: readonly (readonly [string, readonly number[]])[] = [
-  ['major triad', [0, 4, 7]],
-  ['minor triad', [0, 3, 7]],
-  ['minor seventh', [0, 3, 7, 10]],
-  ['major seventh', [0, 4, 7, 11]],
-];
-
-function shapeIn(tones: ReadonlySet<number>): { name: string; on: number } | null {
-  for (const [name, shape] of shapes) {
-    if (shape.length !== tones.size) continue;
-    for (const on of tones) {
-      if (shape.every((tone) => tones.has(fold(on + tone, 12)))) return { name, on };
-    }
-  }
-  return null;
-}
-
 /** The root of the 7b9 chord whose third, fifth, seventh or b9 this figure of a diminished seventh is: a half step below it. */
 function degreeBelow(root: Degree, figure: Figure): Degree {
-  const semitones = fold(degreeSemitones(root) + figureSemitones(figure) - 1, 12);
-  const natural = [0, 2, 4, 5, 7, 9, 11].indexOf(semitones);
-  if (natural >= 0) return { step: (natural + 1) as Degree['step'], alter: 0 };
-  const above = [0, 2, 4, 5, 7, 9, 11].indexOf(semitones + 1);
-  return { step: (above + 1) as Degree['step'], alter: -1 };
+  return degreeOfSemitones(degreeSemitones(root) + figureSemitones(figure) - 1);
 }
 
 /** A degree in the reader's style, as the start of any chord on it is written. */

@@ -8,38 +8,43 @@ export interface Template {
   readonly figures: readonly Figure[];
   readonly omitted: readonly FigureNumber[];
   readonly mask: number;
+  /** The figure at each semitone above the root, sounding or not. */
+  readonly at: readonly (Figure | undefined)[];
   /** How far-fetched the name is: 0 for a triad, more for every colour, alteration and omission. */
   readonly cost: number;
   /** A name that any player would use without thinking twice. */
   readonly plain: boolean;
   /** A complete dominant, whatever its colours: third and seventh sound over the root. */
   readonly dominant: boolean;
+  readonly rootless: boolean;
 }
 
-/** Names that cost more than this are no names: the notes are a cluster. */
+/** An inversion or rootless chord that costs more than this is no name any more. */
 export const farthest = 7;
+/** A chord on its own root is named up to here, however odd: whoever wrote it meant it. */
+export const farthestOnRoot = 14;
 
-let built: ReadonlyMap<number, readonly Template[]> | null = null;
+const none: readonly Template[] = [];
+let built: readonly (readonly Template[])[] | null = null;
 
 /** Every template whose sounding tones are exactly these semitones above a root, cheapest first. */
 export function templatesOf(mask: number): readonly Template[] {
   built ??= buildVocabulary();
-  return built.get(mask) ?? [];
+  return built[mask] ?? none;
 }
 
 type Alter = number | null;
 
-function buildVocabulary(): Map<number, Template[]> {
-  const vocabulary = new Map<number, Template[]>();
+function buildVocabulary(): Template[][] {
+  const vocabulary: Template[][] = [];
   for (const figures of allFigureSets()) {
     for (const omitted of omissions(figures)) {
       const template = makeTemplate(figures, omitted);
-      if (template.cost > farthest) continue;
-      const known = vocabulary.get(template.mask) ?? [];
-      vocabulary.set(
-        template.mask,
-        [...known, template].sort((one, other) => one.cost - other.cost).slice(0, 4),
-      );
+      if (template.cost > farthestOnRoot) continue;
+      const known = vocabulary[template.mask] ?? [];
+      vocabulary[template.mask] = [...known, template]
+        .sort((one, other) => one.cost - other.cost)
+        .slice(0, 4);
     }
   }
   return vocabulary;
@@ -48,7 +53,7 @@ function buildVocabulary(): Map<number, Template[]> {
 /** The chords of the grammar that a name can be made of; add2 and add9 are one here, since octaves change no name. */
 function* allFigureSets(): Generator<readonly Figure[]> {
   yield [figure(1), figure(5)];
-  for (const third of ['major', 'minor', 'sus2', 'sus4', 'sus24'] as const) {
+  for (const third of ['major', 'minor', 'sus2', 'sus4', 'sus24', 'none'] as const) {
     for (const fifth of [0, -1, 1]) {
       for (const seventh of [null, -1, 0, -2]) {
         for (const sixth of [false, true]) {
@@ -70,7 +75,7 @@ const figure = (number: FigureNumber, alter = 0): Figure => ({ figure: number, a
 
 /** The figures of one combination, or null where two of them are one key or the grammar has no such chord. */
 function figureSet(
-  third: 'major' | 'minor' | 'sus2' | 'sus4' | 'sus24',
+  third: 'major' | 'minor' | 'sus2' | 'sus4' | 'sus24' | 'none',
   fifth: number,
   seventh: Alter,
   sixth: boolean,
@@ -81,6 +86,7 @@ function figureSet(
   if (seventh === -2 && (third !== 'minor' || fifth !== -1)) return null;
   if (seventh === null && (thirteenth !== null || ninth.length > 1)) return null;
   if (third.startsWith('sus') && eleventh === 0) return null;
+  if (third === 'none' && seventh === null && !sixth) return null;
   const set = [figure(1)];
   if (third === 'sus2' || third === 'sus24') set.push(figure(2));
   if (third === 'major') set.push(figure(3));
@@ -115,7 +121,9 @@ function omissions(figures: readonly Figure[]): FigureNumber[][] {
 
 function makeTemplate(figures: readonly Figure[], omitted: readonly FigureNumber[]): Template {
   let mask = 0;
+  const at: (Figure | undefined)[] = Array.from({ length: 12 });
   for (const tone of figures) {
+    at[figureSemitones(tone)] = tone;
     if (!omitted.includes(tone.figure)) mask |= 1 << figureSemitones(tone);
   }
   const cost = costOf(figures) + omissionCost(figures, omitted);
@@ -127,7 +135,16 @@ function makeTemplate(figures: readonly Figure[], omitted: readonly FigureNumber
     figures.some(({ figure: number, alter }) => `${number}:${alter}` === wanted),
   );
   const plain = costOf(figures) <= 3 && !odd && hasRoot;
-  return { figures, omitted, mask, cost, plain, dominant: dominant && hasRoot };
+  return {
+    figures,
+    omitted,
+    mask,
+    at,
+    cost,
+    plain,
+    dominant: dominant && hasRoot,
+    rootless: !hasRoot,
+  };
 }
 
 function omissionCost(figures: readonly Figure[], omitted: readonly FigureNumber[]): number {
@@ -149,8 +166,7 @@ function costOf(figures: readonly Figure[]): number {
   const dominant = third === 0 && seventh === -1;
   const suspendedDominant = third === null && seventh === -1;
   let cost = 0;
-  if (third === null && figures.length > 2)
-    cost += alterOf(2) !== null && alterOf(4) !== null ? 3 : 1;
+  if (third === null && figures.length > 2) cost += suspensionCost(alterOf(2), alterOf(4));
   const fifth = alterOf(5);
   const diminished = third === -1 && fifth === -1;
   if (fifth === -1) cost += diminished ? 0.6 : 4;
@@ -166,6 +182,12 @@ function costOf(figures: readonly Figure[]): number {
   }
   const skipsNinth = alterOf(9) === null && (alterOf(13) !== null || alterOf(11) === 0);
   return skipsNinth ? cost + 0.5 : cost;
+}
+
+/** One note in the place of the third, two of them, or an empty place. */
+function suspensionCost(second: Alter, fourth: Alter): number {
+  if (second === null && fourth === null) return 3.5;
+  return second !== null && fourth !== null ? 3 : 1;
 }
 
 function sixthCost(third: Alter, fifth: Alter, seventh: Alter): number {

@@ -19,7 +19,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
 import { Choice } from '../ui/Choice.tsx';
-import { ColourList } from './ColourList.tsx';
+import { colourKeys, ColourList } from './ColourList.tsx';
 import { TypeChord } from './TypeChord.tsx';
 
 const Card = styled.div`
@@ -180,9 +180,6 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
     </Card>
   );
 }
-
-/** The key that takes a colour, by its place in the list. */
-export const colourKeys = 'abcdefghijklmnopqrstuvwxyz';
 
 /** One key press takes a colour, unless something is being typed or played. */
 function useColourKeys(colours: readonly Colour[], apply: (colour: Colour) => void): void {

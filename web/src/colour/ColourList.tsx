@@ -2,7 +2,6 @@ import { grades, type Colour } from '@intervallum/core';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
-import { colourKeys } from './ColourCard.tsx';
 
 const Grade = styled.section`
   margin-top: 14px;
@@ -61,6 +60,9 @@ const Says = styled.span`
   }
 `;
 
+/** The key that takes a colour, by its place in the list. */
+export const colourKeys = 'abcdefghijklmnopqrstuvwxyz';
+
 interface ColourListProps {
   colours: readonly Colour[];
   view: ChartView;
@@ -78,12 +80,7 @@ export function ColourList({ colours, view, onApply }: ColourListProps) {
           <Grade key={grade} aria-label={`${grade} colours`}>
             <h3>{grade.charAt(0).toUpperCase() + grade.slice(1)}</h3>
             {here.map((colour) => (
-              <Row
-                key={colour.numbers}
-                type="button"
-                aria-label={`Take ${colour.numbers}`}
-                onClick={() => onApply(colour)}
-              >
+              <Row key={colour.numbers} type="button" onClick={() => onApply(colour)}>
                 <KeyCap>{colourKeys[colours.indexOf(colour)]}</KeyCap>
                 <ChordMark chord={colour.chord} view={view} />
                 <Says>

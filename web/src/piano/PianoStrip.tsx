@@ -146,7 +146,10 @@ export function PianoStrip({ view, next, canPlace, onPlace }: PianoStripProps) {
           ) : (
             <>
               <QuietButton onPress={() => void findKeyboards()}>Find MIDI keyboards</QuietButton>
-              <span>Computer keys A to P play, Z and X change the octave.</span>
+              <span>
+                Computer keys A to P play, Z and X change the octave. Below middle C is the left
+                hand.
+              </span>
             </>
           )}
           <QuietButton isDisabled={held.chord.size === 0} onPress={() => setHeld(nothingHeld)}>

@@ -32,6 +32,9 @@ const Row = styled.div`
   margin-top: 6px;
 `;
 
+/** Far-fetched names only crowd out the likely ones. */
+const isWorthSaying = ({ score }: VoicingReading) => score >= 55;
+
 interface ReadingsProps {
   readings: readonly VoicingReading[];
   view: ChartView;
@@ -64,18 +67,21 @@ export function Readings({ readings, view, canPlace, onPlace }: ReadingsProps) {
         {chord && canPlace ? (
           <Button onPress={() => onPlace(chord)}>Put it in the chart</Button>
         ) : null}
-        {others.slice(0, 4).map((reading) =>
-          reading.chord ? (
-            <QuietButton
-              key={reading.numbers}
-              aria-label={`Put ${reading.numbers} in the chart`}
-              isDisabled={!canPlace}
-              onPress={() => onPlace(reading.chord!)}
-            >
-              {reading.numbers}
-            </QuietButton>
-          ) : null,
-        )}
+        {others
+          .filter(isWorthSaying)
+          .slice(0, 3)
+          .map((reading) =>
+            reading.chord ? (
+              <QuietButton
+                key={reading.numbers}
+                aria-label={`Put ${reading.numbers} in the chart`}
+                isDisabled={!canPlace}
+                onPress={() => onPlace(reading.chord!)}
+              >
+                {reading.numbers}
+              </QuietButton>
+            ) : null,
+          )}
       </Row>
     </Box>
   );

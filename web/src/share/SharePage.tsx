@@ -1,5 +1,12 @@
 import type { SharedPage } from '@intervallum/contract';
-import { formatMeter, parseChart, sameKey, type Key } from '@intervallum/core';
+import {
+  formatMeter,
+  noteLanguages,
+  parseChart,
+  sameKey,
+  type Key,
+  type NoteLanguage,
+} from '@intervallum/core';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
@@ -13,6 +20,8 @@ import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { dateInWords } from '../ui/dates.ts';
 import { KeyStepper } from '../ui/KeyStepper.tsx';
+import { languageNames } from '../ui/languages.ts';
+import { Picker } from '../ui/Picker.tsx';
 import { useTitle } from '../ui/Page.tsx';
 import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
 import { display, phone } from '../ui/theme.ts';
@@ -62,6 +71,10 @@ const Tools = styled.div`
   @media print {
     display: none;
   }
+`;
+
+const Language = styled(Picker)`
+  min-width: 190px;
 `;
 
 const Song = styled.article`
@@ -145,7 +158,7 @@ export function SharePage() {
 
 function SharedCharts({ page }: { page: SharedPage }) {
   const [hero, setHero] = useState<'numbers' | 'letters'>('numbers');
-  const { words, change } = useSettings();
+  const { words, language, change } = useSettings();
   useTitle(page.name);
   const facts = [
     page.date && dateInWords(page.date),
@@ -177,6 +190,13 @@ function SharedCharts({ page }: { page: SharedPage }) {
             ['off', 'Without'],
           ]}
           onChange={(chosen) => change({ words: chosen === 'on' })}
+        />
+        <Language
+          label="Names of notes"
+          labelHidden
+          value={language}
+          options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
+          onChange={(id) => change({ language: id as NoteLanguage })}
         />
         <Button onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { useSettings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
+import { languageNames } from '../ui/languages.ts';
 import { Picker, Sheet } from '../ui/Picker.tsx';
 
 const Body = styled(Dialog)`
@@ -28,15 +29,6 @@ const Question = styled.div`
     max-width: 40ch;
   }
 `;
-
-const languageNames: Record<NoteLanguage, string> = {
-  english: 'English (B, B♭)',
-  german: 'German (H, B)',
-  portuguese: 'Portuguese (Si, Si♭)',
-  spanish: 'Spanish (Si, Si♭)',
-  french: 'French (Si, Si♭; Ré)',
-  italian: 'Italian (Si, Si♭)',
-};
 
 interface ViewMenuProps {
   song: Song;
