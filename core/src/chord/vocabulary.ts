@@ -86,6 +86,8 @@ function figureSet(
   if (seventh === -2 && (third !== 'minor' || fifth !== -1)) return null;
   if (seventh === null && (thirteenth !== null || ninth.length > 1)) return null;
   if (third.startsWith('sus') && eleventh === 0) return null;
+  // Without a major third under it, a #9 is heard as the minor third.
+  if (third !== 'major' && ninth.includes(1)) return null;
   if (third === 'none' && seventh === null && !sixth) return null;
   const set = [figure(1)];
   if (third === 'sus2' || third === 'sus24') set.push(figure(2));
