@@ -4,7 +4,6 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
 import { freePort, startCluster } from '../bin/lib/cluster.mjs';
-import { webFolder } from '../bin/lib/prepare.mjs';
 import { editor, replaceText, section, writeSong } from './pages.ts';
 
 const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
@@ -49,7 +48,7 @@ test('with the database gone the edit is kept, and saved when it is back', async
   const application = await startApplication({
     databaseUrl: cluster.url('outage'),
     port: await freePort(),
-    webFolder: webFolder(),
+    webFolder: process.env['WEB_FOLDER'] ?? '',
     quiet: true,
   });
   try {

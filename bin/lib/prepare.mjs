@@ -28,18 +28,23 @@ function fingerprint(paths) {
 }
 
 /** The folder of the built pages that belongs to the sources as they are now. */
-export function webFolder() {
+function webFolder() {
   const sources = ['core', 'contract', 'web', 'package-lock.json', 'tsconfig.base.json'];
   return join(buildFolder, `web-${fingerprint(sources)}`);
 }
 
-/** Installs packages and builds, each only where it is stale, and never while another command does so. */
+/**
+ * Installs packages and builds, each only where it is stale, and never while another command does so.
+ * @returns {Promise<string>} the folder of the built pages
+ */
 export async function prepare() {
+  let pages = '';
   await oneAtATime(join(buildFolder, 'lock'), async () => {
     await installPackages();
     await buildServer();
-    await buildWeb();
+    pages = await buildWeb();
   });
+  return pages;
 }
 
 export async function installPackages() {
@@ -67,10 +72,13 @@ async function buildServer() {
   writeFileSync(stamp, wanted);
 }
 
-/** Pages are built into a folder of their own, so that an application that runs keeps the ones it serves. */
+/**
+ * Pages are built into a folder of their own, so that an application that runs keeps the ones it serves.
+ * @returns {Promise<string>} that folder
+ */
 async function buildWeb() {
   const folder = webFolder();
-  if (existsSync(join(folder, 'index.html'))) return;
+  if (existsSync(join(folder, 'index.html'))) return folder;
   say('Building the pages ...');
   const unfinished = `${folder}.unfinished`;
   rmSync(unfinished, { recursive: true, force: true });
@@ -88,6 +96,7 @@ async function buildWeb() {
     }))
     .sort((one, other) => other.time - one.time);
   for (const { path } of older.slice(3)) rmSync(path, { recursive: true, force: true });
+  return folder;
 }
 
 /**

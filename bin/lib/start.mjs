@@ -6,7 +6,7 @@ import { startApplication } from './application.mjs';
 import { makeDataFolder, removeCluster, startCluster, stopCluster } from './cluster.mjs';
 import { releaseLock, takeLock } from './lock.mjs';
 import { ensurePackages } from './packages.mjs';
-import { prepare, webFolder } from './prepare.mjs';
+import { prepare } from './prepare.mjs';
 import { dataFolder, wantedPort } from './settings.mjs';
 import { run, say, Stop } from './say.mjs';
 
@@ -40,7 +40,7 @@ await run(async () => {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
 
   try {
-    await prepare();
+    const webFolder = await prepare();
     if (words.includes('--fresh')) await removeCluster(folder);
     running.push(() => stopCluster(folder));
     const cluster = await startCluster(folder);
@@ -48,7 +48,7 @@ await run(async () => {
     const application = await startApplication({
       databaseUrl: cluster.url('intervallum'),
       port,
-      webFolder: webFolder(),
+      webFolder,
     });
     running.push(application.stop);
     say(`Intervallum is open at ${application.url}`);

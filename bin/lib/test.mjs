@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { startApplication } from './application.mjs';
 import { freePort, startCluster } from './cluster.mjs';
 import { ensurePackages } from './packages.mjs';
-import { installPackages, prepare, webFolder } from './prepare.mjs';
+import { installPackages, prepare } from './prepare.mjs';
 import { shell } from './shell.mjs';
 import { run, say, Stop } from './say.mjs';
 
@@ -23,7 +23,8 @@ await run(async () => {
   const wanted = (name) => !part || part === name;
 
   await ensurePackages({ chromium: wanted('e2e') });
-  await (wanted('e2e') ? prepare() : installPackages());
+  const webFolder = wanted('e2e') ? await prepare() : '';
+  if (!webFolder) await installPackages();
 
   const folder = mkdtempSync(join(tmpdir(), 'intervallum-test-'));
   // Where root runs the tests, the user postgres must reach the database in it.
@@ -51,10 +52,10 @@ await run(async () => {
         const application = await startApplication({
           databaseUrl: cluster.url('journeys'),
           port: await freePort(),
-          webFolder: webFolder(),
+          webFolder,
         });
         running.push(application.stop);
-        counts.push(await journeys(application.url, folder, words));
+        counts.push(await journeys(application.url, webFolder, folder, words));
       }
     }
   } finally {
@@ -92,11 +93,23 @@ async function unitTests(clusterUrl, folder, words) {
   return { passed: numPassedTests, failed: numFailedTests + broken };
 }
 
-/** @param {string} url @param {string} folder @param {readonly string[]} words @returns {Promise<Count>} */
-async function journeys(url, folder, words) {
+/**
+ * @param {string} url
+ * @param {string} webFolder
+ * @param {string} folder
+ * @param {readonly string[]} words
+ * @returns {Promise<Count>}
+ */
+async function journeys(url, webFolder, folder, words) {
   const report = join(folder, 'playwright.json');
   const { code } = await shell('npx', ['playwright', 'test', '-c', 'e2e', ...words], {
-    env: { ...process.env, BASE_URL: url, PLAYWRIGHT_JSON_OUTPUT_NAME: report, FORCE_COLOR: '0' },
+    env: {
+      ...process.env,
+      BASE_URL: url,
+      WEB_FOLDER: webFolder,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      FORCE_COLOR: '0',
+    },
     show: true,
   });
   const { expected, unexpected, flaky } = readReport(report).stats;
