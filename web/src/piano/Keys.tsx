@@ -75,7 +75,7 @@ export function Keys({ chord, labelOf, nameOf, onPress }: KeysProps) {
           role="button"
           aria-label={nameOf(note)}
           aria-pressed={chord.has(note)}
-          onPointerDown={() => onPress(note)}
+          onClick={() => onPress(note)}
         >
           <rect
             className={isWhite(note) ? 'white' : 'black'}
