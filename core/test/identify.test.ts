@@ -160,6 +160,7 @@ test('every chord of the grammar is found again by its own notes, in all inversi
           if (bass === null) strange.add(formatChord(inverted));
         } else if (reading!.rootless) count.rootless += 1;
         else count.first += 1;
+        if (reading!.chord) expect(reading!.numbers).toBe(formatChord(reading!.chord));
         if (reading!.chord && !reading!.rootless) continue;
         // Only chords with altered or added tones, with tones left out, or with a colour in the bass are exceptions.
         const { quality } = /^\D*\d(?<quality>.*)$/.exec(

@@ -1,4 +1,4 @@
-import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
 import { fold } from '../pitch/note.ts';
 import {
   figureSemitones,
@@ -127,6 +127,7 @@ function canStandOver({ omitted, cost, figures, at }: Template, bottom: number):
 
 function putTogether({ template, root, cost, plain, foreign }: Found, bass: number): Candidate {
   let made: NamedChord | null = null;
+  const chord = () => (made ??= chordOf(template, root, bass, foreign));
   let numbers: string | null = null;
   return {
     template,
@@ -135,14 +136,34 @@ function putTogether({ template, root, cost, plain, foreign }: Found, bass: numb
     plain,
     omitted: template.omitted,
     get chord() {
-      made ??= chordOf(template, root, bass, foreign);
-      return made;
+      return chord();
     },
     get numbers() {
-      numbers ??= formatChord(this.chord);
+      numbers ??= numbersOf(template, chord());
       return numbers;
     },
   };
+}
+
+/** What stands after the degree of a template's chord, written once for all degrees. */
+const qualities = new WeakMap<Template, string>();
+
+function qualityOf(template: Template): string {
+  const known = qualities.get(template);
+  if (known !== undefined) return known;
+  const onOne = {
+    kind: 'named',
+    root: { step: 1, alter: 0 },
+    figures: template.figures,
+    bass: null,
+  } as const;
+  const quality = formatChord(onOne).slice(1);
+  qualities.set(template, quality);
+  return quality;
+}
+
+function numbersOf(template: Template, { root, bass }: NamedChord): string {
+  return formatDegree(root) + qualityOf(template) + (bass ? `/${formatDegree(bass)}` : '');
 }
 
 function chordOf(template: Template, root: number, bass: number, foreign: boolean): NamedChord {
