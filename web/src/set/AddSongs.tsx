@@ -7,9 +7,9 @@ import { useResource } from '../api/useResource.ts';
 import { keyName } from '../chart/view.ts';
 import { useSettings, type Settings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
 import { TextField } from '../ui/fields.tsx';
 import { notify } from '../ui/notices.tsx';
-import { FailedState, LoadingState } from '../ui/states.tsx';
 import { display } from '../ui/theme.ts';
 import { Window } from '../ui/Window.tsx';
 
@@ -55,7 +55,7 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   const [search, setSearch] = useState('');
   const settings = useSettings();
   const wanted = useDeferredValue(search);
-  const { resource, reload } = useResource(`songs:${wanted}`, () => api.songs(wanted));
+  const fetched = useResource(`songs:${wanted}`, () => api.songs(wanted));
   return (
     <>
       <TextField
@@ -67,28 +67,26 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
         maxLength={200}
         autoFocus
       />
-      {resource.status === 'loading' ? <LoadingState what="the songs" /> : null}
-      {resource.status === 'failed' || resource.status === 'missing' ? (
-        <FailedState message={resource.message} onRetry={reload} />
-      ) : null}
-      {resource.status === 'ready' ? (
-        <List aria-label="Songs to add">
-          {resource.value.songs.map((song) => (
-            <li key={song.id}>
-              <Row
-                onPress={() => {
-                  onAdd(song);
-                  notify(`“${song.summary.title}” added`);
-                }}
-              >
-                <b>{song.summary.title || 'Song without a title'}</b>
-                <span>{keyInWords(song.summary.key, settings)}</span>
-              </Row>
-            </li>
-          ))}
-          {resource.value.songs.length === 0 ? <li>No song has that in it.</li> : null}
-        </List>
-      ) : null}
+      <Fetched from={fetched} what="the songs">
+        {({ songs }) => (
+          <List aria-label="Songs to add">
+            {songs.map((song) => (
+              <li key={song.id}>
+                <Row
+                  onPress={() => {
+                    onAdd(song);
+                    notify(`“${song.summary.title}” added`);
+                  }}
+                >
+                  <b>{song.summary.title || 'Song without a title'}</b>
+                  <span>{keyInWords(song.summary.key, settings)}</span>
+                </Row>
+              </li>
+            ))}
+            {songs.length === 0 ? <li>No song has that in it.</li> : null}
+          </List>
+        )}
+      </Fetched>
     </>
   );
 }

@@ -1,15 +1,9 @@
 import type { SetDraft } from '@intervallum/contract';
 import styled from 'styled-components';
 import type { SaveStatus } from '../state/saver.ts';
-import { Button, PrimaryButton } from '../ui/Button.tsx';
+import { ChooseVersion } from '../ui/ChooseVersion.tsx';
 import { phone } from '../ui/theme.ts';
-import { Window } from '../ui/Window.tsx';
 import type { KnownSongs } from './songsOfSet.ts';
-
-const Words = styled.p`
-  margin-bottom: 14px;
-  color: var(--soft);
-`;
 
 const Both = styled.div`
   display: grid;
@@ -34,14 +28,6 @@ const Both = styled.div`
   }
 `;
 
-const Choices = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: flex-end;
-  gap: 10px;
-  margin-top: 18px;
-`;
-
 interface SetConflictProps {
   status: SaveStatus<SetDraft>;
   mine: SetDraft;
@@ -54,26 +40,12 @@ interface SetConflictProps {
 export function SetConflict({ status, mine, songs, onKeepMine, onTakeTheirs }: SetConflictProps) {
   if (status.kind !== 'conflict') return null;
   return (
-    <Window
-      title="Saved from somewhere else"
-      isOpen
-      mustDecide
-      onClose={() => undefined}
-      width={720}
-    >
-      <Words>
-        While you worked, this set was saved on another screen. Both versions are here; choose the
-        one that stays.
-      </Words>
+    <ChooseVersion what="set" width={720} onKeepMine={onKeepMine} onTakeTheirs={onTakeTheirs}>
       <Both>
         <Version heading="Yours" draft={mine} songs={songs} />
         <Version heading="The other" draft={status.theirs} songs={songs} />
       </Both>
-      <Choices>
-        <Button onPress={onTakeTheirs}>Take the other version</Button>
-        <PrimaryButton onPress={onKeepMine}>Keep mine</PrimaryButton>
-      </Choices>
-    </Window>
+    </ChooseVersion>
   );
 }
 

@@ -4,42 +4,32 @@ import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
 import { draftKeeper, keptDraft } from '../state/drafts.ts';
 import type { SaverOptions, Sent } from '../state/saver.ts';
-import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
+import { NotFoundState } from '../ui/states.tsx';
 import { SetDesk } from './SetDesk.tsx';
 import { draftOf, knownSongs } from './songsOfSet.ts';
 
 /** One set at its address. */
 export function SetScreen() {
   const { setId = '' } = useParams();
-  const { resource, reload } = useResource(`set:${setId}`, () => api.set(setId));
-  switch (resource.status) {
-    case 'loading':
-      return <LoadingState what="the set" />;
-    case 'failed':
-      return (
-        <FailedState
-          message={`${resource.message} It is tried again by itself.`}
-          onRetry={reload}
-        />
-      );
-    case 'missing':
-      return (
-        <NotFoundState title="No set at this address">
-          It may have been deleted, or the address is not complete.
-        </NotFoundState>
-      );
-    case 'ready': {
-      const set = resource.value;
-      return (
+  const fetched = useResource(`set:${setId}`, () => api.set(setId));
+  const missing = (
+    <NotFoundState title="No set at this address">
+      It may have been deleted, or the address is not complete.
+    </NotFoundState>
+  );
+  return (
+    <Fetched from={fetched} what="the set" missing={missing}>
+      {(set) => (
         <SetDesk
           key={set.id}
           setId={set.id}
           saving={() => saverOptions(set)}
           songs={knownSongs(set)}
         />
-      );
-    }
-  }
+      )}
+    </Fetched>
+  );
 }
 
 function saverOptions(set: Set): SaverOptions<SetDraft> {

@@ -6,9 +6,10 @@ import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
 import { IconButton, PrimaryButton } from '../ui/Button.tsx';
 import { dateInWords } from '../ui/dates.ts';
+import { Fetched } from '../ui/Fetched.tsx';
 import { notify } from '../ui/notices.tsx';
 import { Page } from '../ui/Page.tsx';
-import { EmptyState, FailedState, LoadingState } from '../ui/states.tsx';
+import { EmptyState } from '../ui/states.tsx';
 import { display } from '../ui/theme.ts';
 import { newSet } from './newSet.ts';
 
@@ -57,7 +58,8 @@ const Row = styled.li`
 
 /** The team's services, latest first. */
 export function SetsScreen() {
-  const { resource, reload } = useResource('sets', api.sets);
+  const fetched = useResource('sets', api.sets);
+  const { reload } = fetched;
   const navigate = useNavigate();
 
   async function make() {
@@ -82,45 +84,46 @@ export function SetsScreen() {
   );
   return (
     <Page title="Sets" tools={tools}>
-      {resource.status === 'loading' ? <LoadingState what="the sets" /> : null}
-      {resource.status === 'failed' || resource.status === 'missing' ? (
-        <FailedState
-          message={`${resource.message} It is tried again by itself.`}
-          onRetry={reload}
-        />
-      ) : null}
-      {resource.status === 'ready' && resource.value.sets.length === 0 ? (
-        <EmptyState
-          title="No sets yet"
-          action={<PrimaryButton onPress={() => void make()}>Make the next service</PrimaryButton>}
-        >
-          A set is a service: songs in their order, each in the key it is sung in.
-        </EmptyState>
-      ) : null}
-      {resource.status === 'ready' && resource.value.sets.length > 0 ? (
-        <List aria-label="Sets">
-          {resource.value.sets.map((set) => (
-            <Row key={set.id}>
-              <div>
-                <Link to={`/sets/${set.id}`}>{set.name}</Link>
-                <p>
-                  {[set.date && dateInWords(set.date), set.leader && `led by ${set.leader}`]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </p>
-                <ol aria-label={`Songs of ${set.name}`}>
-                  {set.titles.map((title, place) => (
-                    <li key={place}>{title || 'Song without a title'}</li>
-                  ))}
-                </ol>
-              </div>
-              <IconButton aria-label={`Delete ${set.name}`} onPress={() => void remove(set)}>
-                <Trash2 size={18} strokeWidth={1.5} />
-              </IconButton>
-            </Row>
-          ))}
-        </List>
-      ) : null}
+      <Fetched from={fetched} what="the sets">
+        {({ sets }) =>
+          sets.length === 0 ? (
+            <EmptyState
+              title="No sets yet"
+              action={
+                <PrimaryButton onPress={() => void make()}>Make the next service</PrimaryButton>
+              }
+            >
+              A set is a service: songs in their order, each in the key it is sung in.
+            </EmptyState>
+          ) : (
+            <List aria-label="Sets">
+              {sets.map((set) => (
+                <SetRow key={set.id} set={set} onDelete={() => void remove(set)} />
+              ))}
+            </List>
+          )
+        }
+      </Fetched>
     </Page>
+  );
+}
+
+function SetRow({ set, onDelete }: { set: SetListItem; onDelete: () => void }) {
+  const facts = [set.date && dateInWords(set.date), set.leader && `led by ${set.leader}`];
+  return (
+    <Row>
+      <div>
+        <Link to={`/sets/${set.id}`}>{set.name}</Link>
+        <p>{facts.filter(Boolean).join(' · ')}</p>
+        <ol aria-label={`Songs of ${set.name}`}>
+          {set.titles.map((title, place) => (
+            <li key={place}>{title || 'Song without a title'}</li>
+          ))}
+        </ol>
+      </div>
+      <IconButton aria-label={`Delete ${set.name}`} onPress={onDelete}>
+        <Trash2 size={18} strokeWidth={1.5} />
+      </IconButton>
+    </Row>
   );
 }

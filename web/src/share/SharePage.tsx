@@ -23,7 +23,8 @@ import { KeyStepper } from '../ui/KeyStepper.tsx';
 import { languageNames } from '../ui/languages.ts';
 import { Picker } from '../ui/Picker.tsx';
 import { useTitle } from '../ui/Page.tsx';
-import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
+import { NotFoundState } from '../ui/states.tsx';
 import { display, phone } from '../ui/theme.ts';
 
 const Sheet = styled.main`
@@ -131,29 +132,20 @@ const Rights = styled.p`
 /** What a link opens: for a phone on a music stand, without an account. */
 export function SharePage() {
   const { token = '' } = useParams();
-  const { resource, reload } = useResource(`shared:${token}`, () => api.shared(token));
-  switch (resource.status) {
-    case 'loading':
-      return <LoadingState what="the charts" />;
-    case 'failed':
-      return (
-        <FailedState
-          message={`${resource.message} It is tried again by itself.`}
-          onRetry={reload}
-        />
-      );
-    case 'missing':
-      return (
-        <main>
-          <NotFoundState title="This link opens nothing" home={false}>
-            It may have been taken back, or the address is not complete. Ask whoever sent it for a
-            new one.
-          </NotFoundState>
-        </main>
-      );
-    case 'ready':
-      return <SharedCharts page={resource.value} />;
-  }
+  const fetched = useResource(`shared:${token}`, () => api.shared(token));
+  const missing = (
+    <main>
+      <NotFoundState title="This link opens nothing" home={false}>
+        It may have been taken back, or the address is not complete. Ask whoever sent it for a new
+        one.
+      </NotFoundState>
+    </main>
+  );
+  return (
+    <Fetched from={fetched} what="the charts" missing={missing}>
+      {(page) => <SharedCharts page={page} />}
+    </Fetched>
+  );
 }
 
 function SharedCharts({ page }: { page: SharedPage }) {

@@ -4,13 +4,7 @@ import { EditorView } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import type { SaveStatus } from '../state/saver.ts';
-import { Button, PrimaryButton } from '../ui/Button.tsx';
-import { Window } from '../ui/Window.tsx';
-
-const Words = styled.p`
-  margin-bottom: 12px;
-  color: var(--soft);
-`;
+import { ChooseVersion } from '../ui/ChooseVersion.tsx';
 
 const Names = styled.div`
   display: grid;
@@ -39,14 +33,6 @@ const Both = styled.div`
   }
 `;
 
-const Choices = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: flex-end;
-  gap: 10px;
-  margin-top: 16px;
-`;
-
 interface ConflictWindowProps {
   status: SaveStatus<string>;
   mine: string;
@@ -58,27 +44,13 @@ interface ConflictWindowProps {
 export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: ConflictWindowProps) {
   if (status.kind !== 'conflict') return null;
   return (
-    <Window
-      title="Saved from somewhere else"
-      isOpen
-      mustDecide
-      onClose={() => undefined}
-      width={940}
-    >
-      <Words>
-        While you wrote, this song was saved on another screen. Both versions are here; choose the
-        one that stays.
-      </Words>
+    <ChooseVersion what="song" width={940} onKeepMine={onKeepMine} onTakeTheirs={onTakeTheirs}>
       <Names>
         <span>Yours</span>
         <span>The other</span>
       </Names>
       <Comparison mine={mine} theirs={status.theirs} />
-      <Choices>
-        <Button onPress={onTakeTheirs}>Take the other version</Button>
-        <PrimaryButton onPress={onKeepMine}>Keep mine</PrimaryButton>
-      </Choices>
-    </Window>
+    </ChooseVersion>
   );
 }
 

@@ -5,38 +5,24 @@ import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
 import { draftKeeper, keptDraft } from '../state/drafts.ts';
 import type { Sent, SaverOptions } from '../state/saver.ts';
-import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
+import { NotFoundState } from '../ui/states.tsx';
 import { SongDesk } from './SongDesk.tsx';
 
 /** One song at its address. */
 export function SongScreen() {
   const { songId = '' } = useParams();
-  const { resource, reload } = useResource(`song:${songId}`, () => api.song(songId));
-  switch (resource.status) {
-    case 'loading':
-      return <LoadingState what="the song" />;
-    case 'failed':
-      return (
-        <FailedState
-          message={`${resource.message} It is tried again by itself.`}
-          onRetry={reload}
-        />
-      );
-    case 'missing':
-      return (
-        <NotFoundState title="No song at this address">
-          It may have been deleted, or the address is not complete.
-        </NotFoundState>
-      );
-    case 'ready':
-      return (
-        <SongDesk
-          key={resource.value.id}
-          saving={() => saverOptions(resource.value)}
-          songId={songId}
-        />
-      );
-  }
+  const fetched = useResource(`song:${songId}`, () => api.song(songId));
+  const missing = (
+    <NotFoundState title="No song at this address">
+      It may have been deleted, or the address is not complete.
+    </NotFoundState>
+  );
+  return (
+    <Fetched from={fetched} what="the song" missing={missing}>
+      {(song) => <SongDesk key={song.id} saving={() => saverOptions(song)} songId={songId} />}
+    </Fetched>
+  );
 }
 
 function saverOptions({ id, text, revision }: StoredSong): SaverOptions<string> {

@@ -10,9 +10,10 @@ import { useResource } from '../api/useResource.ts';
 import { keyName } from '../chart/view.ts';
 import { useSettings } from '../state/settings.ts';
 import { IconButton, PrimaryButton } from '../ui/Button.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
 import { notify } from '../ui/notices.tsx';
 import { Page } from '../ui/Page.tsx';
-import { EmptyState, FailedState, LoadingState } from '../ui/states.tsx';
+import { EmptyState } from '../ui/states.tsx';
 import { display, phone } from '../ui/theme.ts';
 import { Opening } from './Opening.tsx';
 import { newChart } from './newChart.ts';
@@ -108,7 +109,8 @@ const Problems = styled.span`
 export function SongsScreen() {
   const [search, setSearch] = useState('');
   const wanted = useDeferredValue(search);
-  const { resource, reload } = useResource(`songs:${wanted}`, () => api.songs(wanted));
+  const fetched = useResource(`songs:${wanted}`, () => api.songs(wanted));
+  const { reload } = fetched;
   const navigate = useNavigate();
 
   async function makeSong() {
@@ -139,31 +141,26 @@ export function SongsScreen() {
   );
   return (
     <Page title="Songs" tools={tools}>
-      {resource.status === 'loading' ? <LoadingState what="the songs" /> : null}
-      {resource.status === 'failed' || resource.status === 'missing' ? (
-        <FailedState
-          message={`${resource.message} It is tried again by itself.`}
-          onRetry={reload}
-        />
-      ) : null}
-      {resource.status === 'ready' && resource.value.songs.length === 0 ? (
-        <NoSongs search={wanted} onMake={() => void makeSong()} />
-      ) : null}
-      {resource.status === 'ready' && resource.value.songs.length > 0 ? (
-        <>
-          <List aria-label="Songs">
-            {resource.value.songs.map((song) => (
-              <SongRow key={song.id} song={song} onDelete={() => void remove(song)} />
-            ))}
-          </List>
-          {resource.value.total > resource.value.songs.length ? (
-            <p>
-              {resource.value.songs.length} of {resource.value.total} songs; search to see the
-              others.
-            </p>
-          ) : null}
-        </>
-      ) : null}
+      <Fetched from={fetched} what="the songs">
+        {({ songs, total }) =>
+          songs.length === 0 ? (
+            <NoSongs search={wanted} onMake={() => void makeSong()} />
+          ) : (
+            <>
+              <List aria-label="Songs">
+                {songs.map((song) => (
+                  <SongRow key={song.id} song={song} onDelete={() => void remove(song)} />
+                ))}
+              </List>
+              {total > songs.length ? (
+                <p>
+                  {songs.length} of {total} songs; search to see the others.
+                </p>
+              ) : null}
+            </>
+          )
+        }
+      </Fetched>
     </Page>
   );
 }
