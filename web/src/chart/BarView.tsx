@@ -45,6 +45,10 @@ const Slots = styled.div`
 const Cell = styled.div<{ $share: number; $chosen?: boolean }>`
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
+  /* Room for a chord that is pushed in from the next bar. */
+  &:last-child > :first-child {
+    padding-right: 16px;
+  }
   ${({ $chosen }) =>
     $chosen &&
     css`
