@@ -2,7 +2,7 @@
 export type { Place, Problem, Repair, Result } from './result.ts';
 
 export type { Letter, Note, Signs } from './pitch/note.ts';
-export { formatNote, pitchClass } from './pitch/note.ts';
+export { formatNote, pitchClass, withSigns } from './pitch/note.ts';
 export type { Degree, MinorSchool, Step } from './pitch/degree.ts';
 export {
   degreeOfSemitones,
@@ -45,7 +45,7 @@ export type { NumberStyle, Symbols } from './chord/reading.ts';
 export type { ChordParts } from './chord/formatChord.ts';
 export type { ChordTone, Role, Weight } from './chord/tones.ts';
 export { parseChord } from './chord/parseChord.ts';
-export { chordParts, formatChord } from './chord/formatChord.ts';
+export { chordParts, formatChord, nameDegree } from './chord/formatChord.ts';
 export { bassNote, chordTones, leavesKey, pitchClassesOf } from './chord/tones.ts';
 export type { LetterParts, LetterReading, LetterStyle } from './chord/letters.ts';
 export { fromLetters, letterParts, toLetters } from './chord/letters.ts';

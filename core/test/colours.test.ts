@@ -130,6 +130,17 @@ describe('a sung note', () => {
   });
 });
 
+test('a sung note is counted as the chart is: home of A minor is 6, or 1 from its own tonic', () => {
+  const say = (minor: 'relative' | 'own tonic') =>
+    suggestColours(chord('6m'), {
+      key: key('A minor'),
+      melody: { step: 7, alter: 0 },
+      numbers: { minor },
+    }).map(({ clash }) => clash);
+  expect(say('relative')).toContain('The sung 7 is no tone of it.');
+  expect(say('own tonic')).toContain('The sung 2 is no tone of it.');
+});
+
 test('suggestions never throw, keep root and bass, and never repeat the chord itself', () => {
   fc.assert(
     fc.property(chords, keys, degrees, chords, (made, inKey, melody, next) => {

@@ -78,6 +78,8 @@ describe('what two hands hold, in C (common practice, no published source)', () 
     ['B2', 'D4 F4 A4', '7m7b5', 'Half-diminished seventh chord on 7'],
     ['A2', 'C4 E4 F#4 G#4', '6m6(maj7)', 'Minor chord with a major seventh'],
     ['C3 G3 C4', '', '1(5)', 'Power chord'],
+    ['G2 D3 F3', '', '57omit3', 'Dominant seventh without a third on 5'],
+    ['G2 F3', '', '57omit3', 'without its fifth'],
     ['C3', 'D4 G4', '1sus2', 'the second in place of the third'],
     ['F2', 'Ab3 C4 D4', '4m6', 'Minor triad with the sixth on 4'],
   ])('%s under %s is %s: %s', (left, right, numbers, said) => {

@@ -1,4 +1,4 @@
-import { degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
+import { degreeSemitones, type Degree } from '../pitch/degree.ts';
 import { noteOfDegree, type Key } from '../pitch/key.ts';
 import { nameNote } from '../pitch/names.ts';
 import { fold, withSigns } from '../pitch/note.ts';
@@ -11,7 +11,7 @@ import {
   type Figure,
   type NamedChord,
 } from './chord.ts';
-import { formatChord } from './formatChord.ts';
+import { formatChord, nameDegree } from './formatChord.ts';
 import { toLetters, type LetterStyle } from './letters.ts';
 import { parseQuality } from './parseQuality.ts';
 import { majorTriad, type NumberStyle } from './reading.ts';
@@ -146,7 +146,7 @@ function colourOf(
     borrowed,
     resolution: resolutionOf(before, chord, context),
     clash: context.melody
-      ? withSigns(clashWith(chord, context.melody, key) ?? '', signs) || null
+      ? withSigns(clashWith(chord, context.melody, context) ?? '', signs) || null
       : null,
     replaces: replacedIn(before, chord),
   };
@@ -200,10 +200,14 @@ function degreeAbove({ step, alter }: Degree): Degree {
  * A sung note must be a tone of the chord, and a half step (or minor ninth) over one of its notes is a clash,
  * except the b9 of a dominant. Under a suspension a sung third rubs as well.
  */
-function clashWith(chord: NamedChord, melody: Degree, key: Key): string | null {
+function clashWith(
+  chord: NamedChord,
+  melody: Degree,
+  { key, numbers }: ColourContext,
+): string | null {
   const { root, figures } = chord;
   const sung = fold(degreeSemitones(melody) - degreeSemitones(root), 12);
-  const name = `The sung ${formatDegree(melody)}`;
+  const name = `The sung ${nameDegree(melody, numbers)}`;
   const dominant = hasFigure(figures, 3) && hasFigure(figures, 7, -1);
   const tones = figures.map((figure) => ({ figure, semitones: figureSemitones(figure) }));
   const below = tones.find(({ semitones }) => fold(sung - semitones, 12) === 1);

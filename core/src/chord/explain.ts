@@ -1,4 +1,4 @@
-import { degreeOfSemitones, degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
 import { fold, withSigns } from '../pitch/note.ts';
 import {
   alterOfFigure,
@@ -8,7 +8,7 @@ import {
   type FigureNumber,
   type NamedChord,
 } from './chord.ts';
-import { formatChord } from './formatChord.ts';
+import { nameDegree } from './formatChord.ts';
 import type { Member } from './member.ts';
 import { plainStyle, type NumberStyle } from './reading.ts';
 import { roleOf } from './tones.ts';
@@ -45,7 +45,7 @@ function explainNamed(
   style: NumberStyle,
 ): string {
   const { figures, root, bass } = chord;
-  const rootName = degreeName(root, style);
+  const rootName = nameDegree(root, style);
   if (rootless) {
     if (layers) return `${capital(layers)}: ${numbers} without its root, ${rootName}.`;
     const sounding = figures.filter(({ figure }) => !omitted.includes(figure)).map(roleOf);
@@ -55,7 +55,7 @@ function explainNamed(
   if (layers) return `${capital(layers)}: ${numbers}${lack}.`;
   if (hasFigure(figures, 7, -2)) {
     const dominants = figures.map(
-      (figure) => `${degreeName(degreeBelow(root, figure), style)}(7b9)`,
+      (figure) => `${nameDegree(degreeBelow(root, figure), style)}(7b9)`,
     );
     return `Diminished seventh on ${rootName}: each of its notes can be the root, and it is also ${listed(dominants, 'or')} without the root.`;
   }
@@ -64,7 +64,7 @@ function explainNamed(
   const low = figures.find(
     (figure) => figureSemitones(figure) === fold(degreeSemitones(bass) - degreeSemitones(root), 12),
   );
-  const bassName = degreeName(bass, style);
+  const bassName = nameDegree(bass, style);
   return low
     ? `${capital(kind)} on ${rootName} with its ${roleOf(low)}, ${bassName}, in the bass${lack}.`
     : `${capital(kind)} on ${rootName} over ${bassName}, which is no tone of it${lack}.`;
@@ -88,9 +88,10 @@ function kindOf(figures: readonly Figure[]): string {
   const extension = seventh !== null && top > 7 ? ` ${ordinals[top] ?? 'seventh'}` : ' seventh';
   if (third === null) {
     const held = figures.filter(({ figure }) => figure === 2 || figure === 4).map(roleOf);
-    if (held.length === 0) return 'power chord';
+    if (figures.length === 2) return 'power chord';
     const over =
       seventh === -1 ? `dominant${extension}` : seventh === 0 ? `major${extension}` : 'chord';
+    if (held.length === 0) return `${over} without a third${withAltered && `,${withAltered}`}`;
     return `suspended ${over}, the ${listed(held)} in place of the third${withAltered && `,${withAltered}`}`;
   }
   if (third === -1 && fifth === -1 && seventh !== 0) {
@@ -117,16 +118,6 @@ const ordinals: Readonly<Record<number, string>> = { 9: 'ninth', 11: 'eleventh',
 /** The root of the 7b9 chord whose third, fifth, seventh or b9 this figure of a diminished seventh is: a half step below it. */
 function degreeBelow(root: Degree, figure: Figure): Degree {
   return degreeOfSemitones(degreeSemitones(root) + figureSemitones(figure) - 1);
-}
-
-/** A degree in the reader's style, as the start of any chord on it is written. */
-function degreeName(degree: Degree, style: NumberStyle): string {
-  const power: readonly Figure[] = [
-    { figure: 1, alter: 0 },
-    { figure: 5, alter: 0 },
-  ];
-  const text = formatChord({ kind: 'named', root: degree, figures: power, bass: null }, style);
-  return text.replace('(5)', '') || formatDegree(degree);
 }
 
 function wordOf(figure: FigureNumber): string {

@@ -15,7 +15,7 @@ export interface ChordParts {
 /** The pieces of a chord's number in a style; the quality is not grouped, since type size sets it apart. */
 export function chordParts(chord: Chord, style: Partial<NumberStyle> = {}): ChordParts {
   const written = { ...plainStyle, ...style };
-  const degree = (one: Degree) => formatDegree(writtenDegree(one, written), written.signs);
+  const degree = (one: Degree) => nameDegree(one, written);
   switch (chord.kind) {
     case 'named':
       return { ...shapeParts(chord, written), bass: chord.bass && degree(chord.bass) };
@@ -65,6 +65,12 @@ function grouped(quality: string): string {
     ? figure.length > 1 || figure === '5' || figure === '6'
     : /^[b#♭♯]/u.test(quality);
   return apart ? `(${quality.replace(/[()]/g, '')})` : quality;
+}
+
+/** A degree of the key as it is counted and written in a style: home of a minor key is 6, or 1 from its own tonic. */
+export function nameDegree(degree: Degree, style: Partial<NumberStyle> = {}): string {
+  const written = { ...plainStyle, ...style };
+  return formatDegree(writtenDegree(degree, written), written.signs);
 }
 
 function writtenDegree(degree: Degree, style: NumberStyle): Degree {

@@ -168,7 +168,7 @@ function costOf(figures: readonly Figure[]): number {
   const dominant = third === 0 && seventh === -1;
   const suspendedDominant = third === null && seventh === -1;
   let cost = 0;
-  if (third === null && figures.length > 2) cost += suspensionCost(alterOf(2), alterOf(4));
+  if (third === null && figures.length > 2) cost += thirdlessCost(figures, alterOf(2), alterOf(4));
   const fifth = alterOf(5);
   const diminished = third === -1 && fifth === -1;
   if (fifth === -1) cost += diminished ? 0.6 : 4;
@@ -186,9 +186,9 @@ function costOf(figures: readonly Figure[]): number {
   return skipsNinth ? cost + 0.5 : cost;
 }
 
-/** One note in the place of the third, two of them, or an empty place. */
-function suspensionCost(second: Alter, fourth: Alter): number {
-  if (second === null && fourth === null) return 3.5;
+/** One note in the place of the third, two of them, or an empty place; root, fifth and seventh are a stock left hand. */
+function thirdlessCost(figures: readonly Figure[], second: Alter, fourth: Alter): number {
+  if (second === null && fourth === null) return figures.length === 3 ? 2 : 3.5;
   return second !== null && fourth !== null ? 3 : 1;
 }
 

@@ -3,15 +3,19 @@ import {
   equivalents,
   fromLetters,
   grades,
+  nameDegree,
   nameNote,
   noteOfDegree,
   parseChord,
   suggestColours,
   toLetters,
+  withSigns,
   type Chord,
   type Colour,
   type Degree,
   type Grade,
+  type Key,
+  type NumberStyle,
   type Step,
 } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
@@ -122,9 +126,7 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
           <Tone key={tone.role + tone.name} $weight={tone.weight} $inKey={tone.inKey}>
             {nameNote(noteOfDegree(tone.degree, key), letterStyle)}{' '}
             <small>
-              {tone.role
-                .replace('b', tone.role.startsWith('b') && tone.role !== 'bass' ? '♭' : 'b')
-                .replace('#', '♯')}
+              {withSigns(tone.role, 'printed')}
               {tone.weight === 'essential' ? '' : ` · ${tone.weight}`}
               {tone.inKey ? '' : ' · not in the key'}
             </small>
@@ -137,7 +139,7 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
           {others
             .map(
               ({ numbers, omitted }) =>
-                numbers + (omitted.length > 0 ? ` (no ${omitted.join(', ')})` : ''),
+                numbers + (omitted.length > 0 ? ` (no ${omitted.map(leftOut).join(', ')})` : ''),
             )
             .join(', ')}
         </Line>
@@ -156,10 +158,7 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
         <Choice
           label="Sung note"
           value={sung}
-          options={[
-            ['none', 'nothing'],
-            ...(['1', '2', '3', '4', '5', '6', '7'] as const).map((step) => [step, step] as const),
-          ]}
+          options={[['none', 'nothing'], ...sungNotes(key, style)]}
           onChange={setSung}
         />
       </Sung>
@@ -179,6 +178,19 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
       )}
     </Card>
   );
+}
+
+/** The notes of the key from home up, as this reader counts them; each by its step of the relative major. */
+function sungNotes(key: Key, style: NumberStyle): (readonly [string, string])[] {
+  const home = key.mode === 'minor' && style.minor === 'own tonic' ? 6 : 1;
+  return [0, 1, 2, 3, 4, 5, 6].map((above) => {
+    const step = (((home - 1 + above) % 7) + 1) as Step;
+    return [String(step), nameDegree({ step, alter: 0 }, style)] as const;
+  });
+}
+
+function leftOut(figure: number): string {
+  return figure === 1 ? 'root' : String(figure);
 }
 
 /** One key press takes a colour, unless something is being typed or played. */

@@ -1,7 +1,7 @@
 import {
   degreeOfSemitones,
-  formatDegree,
   identifyVoicing,
+  nameDegree,
   nameNote,
   noteOfDegree,
   pitchClass,
@@ -159,7 +159,7 @@ export function PianoStrip({ view, next, canPlace, onPlace }: PianoStripProps) {
         <Bed>
           <Keys
             chord={held.chord}
-            labelOf={(note) => degreeLabel(note, view.key)}
+            labelOf={(note) => degreeLabel(note, view)}
             nameOf={(note) => keyLabel(note, view)}
             onPress={(note) => setHeld((before) => toggle(before, note))}
           />
@@ -176,9 +176,9 @@ function fromTonic(notes: readonly number[], key: Key): number[] {
   return notes.map((note) => note + by);
 }
 
-/** The degree of the key that a note is, as it is marked on its key. */
-function degreeLabel(note: number, key: Key): string {
-  return formatDegree(degreeOfSemitones(note - pitchClass(relativeMajor(key).tonic)), 'printed');
+/** The degree of the key that a note is, counted and written as the chart is looked at. */
+function degreeLabel(note: number, { key, style }: ChartView): string {
+  return nameDegree(degreeOfSemitones(note - pitchClass(relativeMajor(key).tonic)), style);
 }
 
 /** A key's own name, for those who listen: `E♭4`. */
