@@ -5,28 +5,13 @@ import {
   chordTones,
   formatChord,
   grades,
-  parseChord,
-  parseKey,
   suggestColours,
-  type Chord,
   type ColourContext,
   type Degree,
-  type Key,
   type Step,
 } from '../src/index.ts';
 import { chords, degrees, keys } from './generators.ts';
-
-function key(name: string): Key {
-  const read = parseKey(name);
-  if (!read.ok) throw new Error(name);
-  return read.value;
-}
-
-function chord(text: string): Chord {
-  const read = parseChord(text);
-  if (!read.ok) throw new Error(text);
-  return read.value;
-}
+import { chord, key } from './read.ts';
 
 const colours = (text: string, context: Partial<ColourContext> = {}) =>
   suggestColours(chord(text), { key: key('C'), ...context });

@@ -5,27 +5,20 @@ import {
   fieldChanges,
   formatChord,
   parseChart,
-  parseChord,
   placedSlots,
   printChart,
   rewriteNumbers,
   splitSlot,
   styleFor,
-  type Chord,
   type Song,
   type TextChange,
 } from '../src/index.ts';
 import { songs } from './generators.ts';
+import { chord } from './read.ts';
 
 function song(text: string): Song {
   const read = parseChart(text);
   return read.ok ? read.value : read.partial;
-}
-
-function chord(text: string): Chord {
-  const read = parseChord(text);
-  if (!read.ok) throw new Error(text);
-  return read.value;
 }
 
 /** Takes changes into a text, the last first, so that none moves another. */

@@ -6,27 +6,12 @@ import {
   equivalents,
   formatChord,
   identifyVoicing,
-  parseChord,
-  parseKey,
   pitchClass,
   twelveKeys,
-  type Chord,
-  type Key,
   type VoicingContext,
 } from '../src/index.ts';
 import { chords, keys } from './generators.ts';
-
-function key(name: string): Key {
-  const read = parseKey(name);
-  if (!read.ok) throw new Error(name);
-  return read.value;
-}
-
-function chord(text: string): Chord {
-  const read = parseChord(text);
-  if (!read.ok) throw new Error(text);
-  return read.value;
-}
+import { chord, key } from './read.ts';
 
 const letterSemitones: Record<string, number> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
 

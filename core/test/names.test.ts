@@ -8,23 +8,16 @@ import {
   nameNote,
   noteLanguages,
   parseChord,
-  parseKey,
   pitchClass,
   readNoteName,
   sayNote,
   toLetters,
   twelveKeys,
-  type Key,
   type Letter,
   type Symbols,
 } from '../src/index.ts';
 import { chords, keys } from './generators.ts';
-
-function key(name: string): Key {
-  const read = parseKey(name);
-  if (!read.ok) throw new Error(name);
-  return read.value;
-}
+import { key } from './read.ts';
 
 const notes = fc.record({
   letter: fc.constantFrom<Letter>('C', 'D', 'E', 'F', 'G', 'A', 'B'),

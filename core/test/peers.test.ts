@@ -7,18 +7,11 @@ import {
   chordTones,
   fromLetters,
   noteOfDegree,
-  parseKey,
   pitchClass,
   toLetters,
-  type Key,
 } from '../src/index.ts';
 import { chords } from './generators.ts';
-
-function key(name: string): Key {
-  const read = parseKey(name);
-  if (!read.ok) throw new Error(name);
-  return read.value;
-}
+import { key } from './read.ts';
 
 const theirs = chordSymbol.chordParserFactory();
 

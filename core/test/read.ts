@@ -1,0 +1,15 @@
+import { parseChord, parseKey, type Chord, type Key } from '../src/index.ts';
+
+/** A key by its name, for tests that are not about reading keys. */
+export function key(name: string): Key {
+  const read = parseKey(name);
+  if (!read.ok) throw new Error(name);
+  return read.value;
+}
+
+/** A chord by its number, for tests that are not about reading chords. */
+export function chord(text: string, options: Parameters<typeof parseChord>[1] = {}): Chord {
+  const read = parseChord(text, options);
+  if (!read.ok) throw new Error(`${text}: ${read.problems[0]!.message}`);
+  return read.value;
+}
