@@ -81,3 +81,43 @@ export { fieldNames } from './chart/fields.ts';
 export type { ChartResult } from './chart/parseChart.ts';
 export { chartLimits, parseChart } from './chart/parseChart.ts';
 export { printChart } from './chart/printChart.ts';
+
+export { carrySlots } from './chart/carry.ts';
+export type { TimedSlot, Timeline } from './chart/timeline.ts';
+export { expand } from './chart/timeline.ts';
+
+export type { HandGrade, Instrument, Lineup, Reach, Span } from './hands/player.ts';
+export { handGrades, hasBassPlayer, instruments, lineups, usualReach } from './hands/player.ts';
+export type { LeftFamily, RightFamily, School } from './hands/schools.ts';
+export { schools } from './hands/schools.ts';
+export type { HandDegrees, HeldDegree, PaletteShape, Pin } from './hands/pins.ts';
+export { fromDegrees, toDegrees } from './hands/pins.ts';
+export { splitHands } from './hands/split.ts';
+export { spanInWords } from './hands/troubles.ts';
+export type {
+  HandsProblem,
+  OtherVoicing,
+  Progress,
+  Voiced,
+  VoicedSlot,
+  VoiceOptions,
+  Walk,
+  WalkKind,
+  WalkMark,
+} from './hands/voiced.ts';
+export { walkKinds } from './hands/voiced.ts';
+export { Voicer } from './hands/voicer.ts';
+export { alternatives, voice } from './hands/voice.ts';
+export { walkIn } from './hands/walks.ts';
+export type { CommonTone, StepMovement } from './hands/words.ts';
+export {
+  commonToneInWords,
+  commonTones,
+  noteNamer,
+  otherInWords,
+  semitonesWorth,
+  stepInWords,
+  stepMovement,
+} from './hands/words.ts';
+export type { Performance, PlayedNote } from './hands/perform.ts';
+export { perform } from './hands/perform.ts';

@@ -96,7 +96,9 @@ function weightOf({ figure, alter }: Figure, figures: readonly Figure[]): Weight
     return isAllThereIs ? 'essential' : 'optional';
   }
   const top = Math.max(...figures.map((tone) => tone.figure));
-  const carried = alter === 0 && (figure === 9 || figure === 11) && figure < top;
+  // A suspension has no third to say what it is: 13sus is its 2nd, 4th and 13th together.
+  const suspended = alterOfFigure(figures, 3) === null;
+  const carried = !suspended && alter === 0 && (figure === 9 || figure === 11) && figure < top;
   return carried && seventh ? 'optional' : 'essential';
 }
 

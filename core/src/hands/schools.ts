@@ -1,0 +1,206 @@
+/** The schools of playing: what kinds of hand shapes a player likes, and how much the hands may move for them. */
+export const schools = [
+  'block and plain',
+  'open and low',
+  'shell and rootless',
+  'stacks of fourths',
+  'full and fat',
+  'beginner',
+] as const;
+export type School = (typeof schools)[number];
+
+export const leftFamilies = [
+  'nothing',
+  'root',
+  'octave',
+  'fifth',
+  'fifth and octave',
+  'seventh',
+  'fifth and seventh',
+  'tenth',
+  'fifth and tenth',
+  'other tone',
+  'close',
+  'shell',
+  'rootless',
+] as const;
+export type LeftFamily = (typeof leftFamilies)[number];
+
+export const rightFamilies = [
+  'close',
+  'pair',
+  'doubled',
+  'fattened',
+  'open',
+  'fourths',
+  'rootless',
+  'triad over shell',
+  'bells',
+] as const;
+export type RightFamily = (typeof rightFamilies)[number];
+
+/**
+ * What a school counts, in tenths of a semitone of right-hand movement, so that all costs are whole numbers and add up
+ * exactly. The figures are ours, set by ear and by trying; no published source.
+ */
+export interface Weights {
+  /** For each semitone a finger moves. */
+  readonly rightMove: number;
+  readonly leftMove: number;
+  /** For each finger that is put down or lifted because the hands hold different numbers of notes. */
+  readonly finger: number;
+  /** For each semitone that a whole hand moves beyond what it reaches without looking. */
+  readonly rightJump: number;
+  readonly leftJump: number;
+  /** For each semitone the top note leaps beyond a whole step. */
+  readonly topLeap: number;
+  /** Where the top note is not the note that is sung. */
+  readonly offMelody: number;
+  /** For each semitone that a hand is spread beyond a comfortable octave. */
+  readonly spread: number;
+  /** Where a hand has to roll its chord. */
+  readonly roll: number;
+  /** For each semitone a hand is away from its own place on the keyboard, beyond a fourth. */
+  readonly drift: number;
+  /** For each semitone between the hands beyond an octave and a third. */
+  readonly gap: number;
+  /** Lowest and highest note moving in parallel octaves. */
+  readonly parallel: number;
+  /** For each note that the chart does not ask for: warm, rich, altered. */
+  readonly colour: readonly [warm: number, rich: number, altered: number];
+  /** A semitone inside a hand, or a minor ninth between the hands. */
+  readonly rub: number;
+  /** The third doubled in both hands, or a fifth that could sound and does not. */
+  readonly doubledThird: number;
+  readonly noFifth: number;
+  /** Sounding notes that suit the school, and the cost of each more or less. */
+  readonly notes: number;
+  readonly noteOff: number;
+  /** Saved by a right hand that is one of the song's own shapes. */
+  readonly palette: number;
+  /** Where the hands like to be: lowest note of the left, middle of the right, as MIDI numbers. */
+  readonly leftPlace: number;
+  readonly rightPlace: number;
+  readonly left: Readonly<Record<LeftFamily, number>>;
+  readonly right: Readonly<Record<RightFamily, number>>;
+}
+
+const left = (
+  liked: Partial<Record<LeftFamily, number>>,
+  others: number,
+): Readonly<Record<LeftFamily, number>> =>
+  Object.fromEntries(leftFamilies.map((family) => [family, liked[family] ?? others])) as Record<
+    LeftFamily,
+    number
+  >;
+
+const right = (
+  liked: Partial<Record<RightFamily, number>>,
+  others: number,
+): Readonly<Record<RightFamily, number>> =>
+  Object.fromEntries(rightFamilies.map((family) => [family, liked[family] ?? others])) as Record<
+    RightFamily,
+    number
+  >;
+
+const usual = {
+  rightMove: 10,
+  leftMove: 2,
+  finger: 8,
+  rightJump: 12,
+  leftJump: 4,
+  topLeap: 6,
+  offMelody: 60,
+  spread: 4,
+  roll: 40,
+  drift: 4,
+  gap: 3,
+  parallel: 30,
+  colour: [22, 30, 45],
+  rub: 18,
+  doubledThird: 8,
+  noFifth: 4,
+  notes: 5,
+  noteOff: 6,
+  palette: 45,
+  leftPlace: 43,
+  rightPlace: 66,
+} as const;
+
+/** The table of all schools. */
+export const weightsOf: Readonly<Record<School, Weights>> = {
+  'block and plain': {
+    ...usual,
+    left: left({ octave: 0, root: 6, 'fifth and octave': 10, fifth: 12, close: 30 }, 40),
+    right: right({ close: 0, doubled: 14, pair: 24, fattened: 24, rootless: 10, bells: 25 }, 40),
+  },
+  'open and low': {
+    ...usual,
+    spread: 1,
+    leftPlace: 41,
+    rightPlace: 63,
+    left: left(
+      {
+        'fifth and tenth': 0,
+        'fifth and octave': 6,
+        fifth: 10,
+        tenth: 8,
+        'fifth and seventh': 8,
+        seventh: 16,
+        octave: 24,
+        root: 26,
+      },
+      34,
+    ),
+    right: right({ open: 0, pair: 4, close: 6, fourths: 8, doubled: 14, bells: 14 }, 22),
+  },
+  'shell and rootless': {
+    ...usual,
+    notes: 5,
+    colour: [10, 18, 30],
+    leftPlace: 44,
+    left: left(
+      {
+        seventh: 0,
+        shell: 0,
+        rootless: 0,
+        tenth: 4,
+        'fifth and seventh': 8,
+        root: 12,
+        fifth: 16,
+        'other tone': 16,
+        octave: 24,
+      },
+      28,
+    ),
+    right: right({ rootless: 0, 'triad over shell': 0, close: 8, pair: 10, fourths: 8 }, 24),
+  },
+  'stacks of fourths': {
+    ...usual,
+    colour: [8, 14, 40],
+    left: left({ fifth: 0, root: 4, octave: 8, 'fifth and octave': 6 }, 24),
+    right: right({ fourths: 0, open: 12, bells: 16, close: 30, pair: 30 }, 36),
+  },
+  'full and fat': {
+    ...usual,
+    notes: 7,
+    noteOff: 8,
+    leftPlace: 41,
+    left: left(
+      { 'fifth and octave': 0, octave: 8, 'fifth and tenth': 6, 'fifth and seventh': 10 },
+      28,
+    ),
+    right: right({ doubled: 0, fattened: 2, close: 12, bells: 14, rootless: 12 }, 26),
+  },
+  beginner: {
+    ...usual,
+    notes: 4,
+    colour: [90, 90, 90],
+    rightJump: 16,
+    spread: 8,
+    leftPlace: 48,
+    rightPlace: 64,
+    left: left({ root: 0, octave: 24, fifth: 24, nothing: 0 }, 60),
+    right: right({ close: 0, pair: 20, rootless: 24 }, 60),
+  },
+};

@@ -1,0 +1,72 @@
+import { expect, test } from '@jest/globals';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  expand,
+  formatChord,
+  formatKey,
+  hasBassPlayer,
+  instruments,
+  parseChart,
+  schools,
+  twelveKeys,
+  Voicer,
+  type Reach,
+  type VoiceOptions,
+} from '../src/index.ts';
+import { faults } from './holds.ts';
+
+const folder = join(import.meta.dirname, '../../demo/songs');
+const songs = readdirSync(folder).map((file) => {
+  const read = parseChart(readFileSync(join(folder, file), 'utf8'));
+  if (!read.ok) throw new Error(`${file}: ${read.problems[0]!.message}`);
+  return read.value;
+});
+
+/** A small hand, a usual one, and one that takes tenths. */
+const reaches: readonly Reach[] = [
+  { left: { held: 12, rolled: 12 }, right: { held: 12, rolled: 12 } },
+  { left: { held: 14, rolled: 16 }, right: { held: 14, rolled: 14 } },
+  { left: { held: 16, rolled: 16 }, right: { held: 16, rolled: 16 } },
+];
+
+/** The lineups, grades and keyboards take turns over keys and reaches, so that every school meets all of them. */
+const others: readonly VoiceOptions[] = [
+  { lineup: 'keys alone', grade: 'plain' },
+  { lineup: 'with bass', grade: 'plain', instrument: instruments[61] },
+  { lineup: 'with pad', grade: 'warm' },
+  { lineup: 'with bass and guitar', grade: 'altered', instrument: instruments[76] },
+];
+
+test.each(songs.map((song) => [song.title, song] as const))(
+  '%s: in twelve keys, three reaches and all schools nothing breaks a rule of the trade',
+  (_, song) => {
+    for (const [turn, key] of twelveKeys(song.key.mode).entries()) {
+      const timeline = expand(song, { key });
+      for (const [index, reach] of reaches.entries()) {
+        const voicer = new Voicer();
+        for (const style of schools) {
+          const options: VoiceOptions = { ...others[(turn + index) % others.length], style, reach };
+          const { slots, problems } = voicer.voice(timeline, options);
+          const broken = problems.map(({ message }) => message);
+          const bounds = {
+            ...(options.instrument ?? instruments[88]),
+            bassPlayer: hasBassPlayer(options.lineup!),
+          };
+          for (const slot of slots) {
+            if (!slot) continue;
+            const { left, right } = reach;
+            const spans = {
+              left: slot.rolled.left ? left.rolled : left.held,
+              right: slot.rolled.right ? right.rolled : right.held,
+            };
+            const found = faults(slot, slot.chord, key, { ...bounds, ...spans });
+            broken.push(...found.map((fault) => `${formatChord(slot.chord)}: ${fault}`));
+          }
+          const where = [formatKey(key), style, index, options.lineup];
+          expect([...where, ...new Set(broken)]).toEqual(where);
+        }
+      }
+    }
+  },
+);
