@@ -1,4 +1,5 @@
 /** Everything that crosses the wire, checked on both sides. */
+export * from './hands.ts';
 export * from './problems.ts';
 export * from './sets.ts';
 export * from './shares.ts';

@@ -1,11 +1,8 @@
 import type { Chord } from '@intervallum/core';
 import { z } from 'zod';
+import { degree } from './degree.ts';
+import { songHands } from './hands.ts';
 import { chartText, id, moment, revision } from './text.ts';
-
-const degree = z.object({
-  step: z.union([1, 2, 3, 4, 5, 6, 7].map((step) => z.literal(step as 1 | 2 | 3 | 4 | 5 | 6 | 7))),
-  alter: z.int().min(-3).max(3),
-});
 
 const figureNumber = z.union(
   ([1, 2, 3, 4, 5, 6, 7, 9, 11, 13] as const).map((figure) => z.literal(figure)),
@@ -48,11 +45,20 @@ export type SongListItem = z.infer<typeof songListItem>;
 export const songList = z.object({ songs: z.array(songListItem), total: z.int().min(0) });
 export type SongList = z.infer<typeof songList>;
 
-export const song = z.object({ id, revision, savedAt: moment, text: z.string() });
+export const song = z.object({
+  id,
+  revision,
+  savedAt: moment,
+  text: z.string(),
+  hands: songHands,
+});
 export type Song = z.infer<typeof song>;
 
-/** What a client sends to make or save a song. */
-export const songDraft = z.object({ text: chartText });
+/**
+ * What a client sends to make or save a song. Without hands those that stand are carried through the change of the
+ * text, so that a tool that knows charts only loses nothing.
+ */
+export const songDraft = z.object({ text: chartText, hands: songHands.optional() });
 export type SongDraft = z.infer<typeof songDraft>;
 
 export const songSearch = z.object({ search: z.string().max(200).default('') });

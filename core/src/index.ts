@@ -121,3 +121,5 @@ export {
 } from './hands/words.ts';
 export type { Performance, PlayedNote } from './hands/perform.ts';
 export { perform } from './hands/perform.ts';
+export type { SectionRegister, SongHands } from './hands/songHands.ts';
+export { carryHands, freeHands } from './hands/songHands.ts';

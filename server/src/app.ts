@@ -21,7 +21,7 @@ export function createApp(db: Database, webFolder: string | null): Express {
   });
 
   const api = express.Router();
-  api.use(ownChangesOnly, express.json({ limit: '512kb' }));
+  api.use(ownChangesOnly, express.json({ limit: '1mb' }));
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-cache');
     next();

@@ -33,7 +33,7 @@ export async function loadDemo(database: Database, folder: string): Promise<void
     const teamId = await insertTeam(db, team);
     const idOfTitle = new Map<string, string>();
     for (const { title, text } of charts) {
-      idOfTitle.set(title, (await insertSong(db, teamId, text)).id);
+      idOfTitle.set(title, (await insertSong(db, teamId, { text })).id);
     }
     for (const { songs, ...fields } of sets) {
       const items = songs.map(({ title, key, notes }) => ({

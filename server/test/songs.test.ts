@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { problemDetails, song as songSchema, songList } from '@intervallum/contract';
+import { freeHands } from '@intervallum/core';
 import { startTestServer, type TestServer } from './server.ts';
 
 let server: TestServer;
@@ -75,6 +76,41 @@ describe('a song', () => {
   });
 });
 
+describe('what was decided about the hands', () => {
+  const pin = {
+    slot: 2,
+    chord: '6m7',
+    register: 63,
+    left: [{ step: 6, alter: 0, octave: -2 }],
+    right: [
+      { step: 1, alter: 0, octave: 0 },
+      { step: 3, alter: 0, octave: 0 },
+      { step: 5, alter: 0, octave: 0 },
+    ],
+  };
+  const hands = { ...freeHands, school: 'open and low', pins: [pin] };
+
+  test('is kept with the song, and goes with its chord where only the text is sent', async () => {
+    const made = await server.call('POST', '/api/songs', { text: chart('Pinned'), hands });
+    expect(songSchema.parse(made.body).hands).toEqual(hands);
+    const path = made.headers.get('Location')!;
+    const text = chart('Pinned').replace('1add9 |', '1add9 | 4 |');
+    const saved = await server.call('PUT', path, { text }, { 'If-Match': '"1"' });
+    expect(songSchema.parse(saved.body).hands).toEqual({ ...hands, pins: [{ ...pin, slot: 3 }] });
+    expect((await server.call('GET', path)).body).toEqual(saved.body);
+  });
+
+  test.each([
+    ['a school that there is not', { ...hands, school: 'loud' }],
+    ['a hand of eleven notes', { ...hands, pins: [{ ...pin, left: Array(11).fill(pin.left[0]) }] }],
+    ['a shape with an endless name', { ...hands, palette: [{ ...pin, name: 'x'.repeat(41) }] }],
+  ])('%s is refused with its place', async (_, wrong) => {
+    const refused = await server.call('POST', '/api/songs', { text: chart('Wrong'), hands: wrong });
+    expect([refused.status, refused.type]).toEqual([422, expect.stringMatching('problem')]);
+    expect(JSON.stringify(refused.body)).toMatch('hands');
+  });
+});
+
 test('a search takes its signs literally', async () => {
   await server.call('POST', '/api/songs', { text: chart('100% true_story') });
   const titles = async (search: string) =>
@@ -91,7 +127,7 @@ describe('what cannot be taken is refused with a reason', () => {
     ['POST', '/api/songs', '{"text":', 400, 'no valid JSON'],
     ['POST', '/api/songs', { text: 7 }, 422, ''],
     ['POST', '/api/songs', { text: 'x'.repeat(200_000) }, 422, 'this has 200000'],
-    ['POST', '/api/songs', { text: 'x'.repeat(600_000) }, 413, '512 KB'],
+    ['POST', '/api/songs', { text: 'x'.repeat(1_200_000) }, 413, '1 MB'],
     [
       'POST',
       '/api/songs',

@@ -1,4 +1,5 @@
 import type { SongSummary } from '@intervallum/contract';
+import { freeHands, type SongHands } from '@intervallum/core';
 import { sql } from 'drizzle-orm';
 import {
   check,
@@ -54,6 +55,7 @@ export const songRevisions = pgTable(
     teamId: teamId(),
     revision: integer('revision').notNull(),
     text: text('text').notNull(),
+    hands: jsonb('hands').$type<SongHands>().notNull().default(freeHands),
     summary: jsonb('summary').$type<SongSummary>().notNull(),
     savedAt: moment('saved_at').notNull().defaultNow(),
   },

@@ -68,7 +68,7 @@ function asRefusal(error: unknown): Refusal {
   if (type === 'entity.too.large') {
     return new Refusal(
       'too-large',
-      'A request holds up to 512 KB. Is the chart more than one song?',
+      'A request holds up to 1 MB. Is the chart more than one song?',
     );
   }
   if (type === 'entity.parse.failed') return new Refusal('malformed', 'The body is no valid JSON.');

@@ -1,4 +1,5 @@
 import type { Song, SongList } from '@intervallum/contract';
+import { carryHands, freeHands, type SongHands } from '@intervallum/core';
 import { and, count, eq, ilike, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { songRevisions, songs } from '../db/schema.ts';
@@ -17,6 +18,7 @@ const songColumns = {
   revision: songs.revision,
   savedAt: songRevisions.savedAt,
   text: songRevisions.text,
+  hands: songRevisions.hands,
 };
 
 /** The team's songs whose chart holds the words searched for, by title. */
@@ -60,10 +62,16 @@ export async function findSong(db: Database, teamId: string, id: string): Promis
   return row ? { ...row, savedAt: row.savedAt.toISOString() } : null;
 }
 
-export async function insertSong(db: Database, teamId: string, text: string): Promise<Song> {
+/** A chart and what was decided about its hands. */
+interface Draft {
+  readonly text: string;
+  readonly hands?: SongHands | undefined;
+}
+
+export async function insertSong(db: Database, teamId: string, draft: Draft): Promise<Song> {
   return db.transaction(async (transaction) => {
     const [made] = await transaction.insert(songs).values({ teamId }).returning({ id: songs.id });
-    return insertRevision(transaction, teamId, made!.id, 1, text);
+    return insertRevision(transaction, teamId, made!.id, 1, draft.text, draft.hands ?? freeHands);
   });
 }
 
@@ -73,9 +81,10 @@ export async function saveSong(
   teamId: string,
   id: string,
   expected: number,
-  text: string,
+  { text, hands }: Draft,
 ): Promise<Song | null> {
   return db.transaction(async (transaction) => {
+    const before = hands ? null : await findSong(transaction, teamId, id);
     const [raised] = await transaction
       .update(songs)
       .set({ revision: sql`${songs.revision} + 1` })
@@ -88,7 +97,9 @@ export async function saveSong(
         ),
       )
       .returning({ revision: songs.revision });
-    return raised ? insertRevision(transaction, teamId, id, raised.revision, text) : null;
+    if (!raised) return null;
+    const carried = hands ?? (before ? carryHands(before.hands, before.text, text) : freeHands);
+    return insertRevision(transaction, teamId, id, raised.revision, text, carried);
   });
 }
 
@@ -98,12 +109,13 @@ async function insertRevision(
   songId: string,
   revision: number,
   text: string,
+  hands: SongHands,
 ): Promise<Song> {
   const [row] = await transaction
     .insert(songRevisions)
-    .values({ songId, teamId, revision, text, summary: summarize(text) })
+    .values({ songId, teamId, revision, text, hands, summary: summarize(text) })
     .returning({ savedAt: songRevisions.savedAt });
-  return { id: songId, revision, savedAt: row!.savedAt.toISOString(), text };
+  return { id: songId, revision, savedAt: row!.savedAt.toISOString(), text, hands };
 }
 
 /** Takes a song from the list, or puts it back; false if there was none to take or put back. */

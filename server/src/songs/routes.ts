@@ -17,8 +17,8 @@ export function songRoutes(db: Database): Router {
   });
 
   routes.post('/', async (request, response) => {
-    const { text } = checked(songDraft, request.body);
-    const song = await insertSong(db, teamId(response), text);
+    const draft = checked(songDraft, request.body);
+    const song = await insertSong(db, teamId(response), draft);
     response
       .status(201)
       .location(`/api/songs/${song.id}`)
@@ -35,8 +35,8 @@ export function songRoutes(db: Database): Router {
   routes.put('/:id', async (request, response) => {
     const id = idInPath(request);
     const expected = expectedRevision(request);
-    const { text } = checked(songDraft, request.body);
-    const saved = await saveSong(db, teamId(response), id, expected, text);
+    const draft = checked(songDraft, request.body);
+    const saved = await saveSong(db, teamId(response), id, expected, draft);
     if (saved) {
       response.set('ETag', etag(saved.revision)).json(saved);
       return;

@@ -1,0 +1,1 @@
+ALTER TABLE "song_revisions" ADD COLUMN "hands" jsonb DEFAULT '{"school":"block and plain","pins":[],"palette":[],"registers":[],"walks":[]}'::jsonb NOT NULL;
