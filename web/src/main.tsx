@@ -31,7 +31,7 @@ const router = createBrowserRouter([
             }),
           },
           {
-            path: '/songs/:songId',
+            path: '/songs/:songId/:lens?',
             lazy: async () => ({ Component: (await import('./song/SongScreen.tsx')).SongScreen }),
           },
           {

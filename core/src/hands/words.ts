@@ -187,13 +187,8 @@ export function otherInWords(from: Hands | null, other: OtherVoicing): string {
   if (other.rolled.left || other.rolled.right)
     parts.push(`rolled in the ${other.rolled.left ? 'left' : 'right'} hand`);
   const over = semitonesWorth(other.over);
-  parts.push(
-    over === 0
-      ? other.over === 0
-        ? 'the best'
-        : 'as good as the best'
-      : `${over} more than the best`,
-  );
+  if (other.over === 0) parts.push('the best');
+  else parts.push(`${over === 0 ? 'less than 1' : over} more than the best`);
   return capital(parts.join(', '));
 }
 

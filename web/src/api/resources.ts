@@ -7,6 +7,7 @@ import {
   song,
   songList,
   type SetDraft,
+  type SongDraft,
   type ShareTarget,
 } from '@intervallum/contract';
 import { z } from 'zod';
@@ -20,8 +21,8 @@ export const api = {
     ask(songList, `/songs?search=${encodeURIComponent(search)}`, { ...(signal ? { signal } : {}) }),
   song: (id: string) => ask(song, `/songs/${id}`),
   makeSong: (text: string) => ask(song, '/songs', { method: 'POST', body: { text } }),
-  saveSong: (id: string, text: string, revision: number) =>
-    ask(song, `/songs/${id}`, { method: 'PUT', body: { text }, revision }),
+  saveSong: (id: string, draft: SongDraft, revision: number) =>
+    ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),
   restoreSong: (id: string) => ask(song, `/songs/${id}/restore`, { method: 'POST' }),
 

@@ -4,6 +4,7 @@ import styled, { css } from 'styled-components';
 import { Hidden } from '../ui/hidden.ts';
 import { display, phone } from '../ui/theme.ts';
 import { ChordMark, Letters } from './ChordMark.tsx';
+import { HandsAbove, type HandsMark } from './HandsAbove.tsx';
 import type { LaidBar, LaidSlot } from './layout.ts';
 import type { ChartView } from './view.ts';
 
@@ -42,18 +43,28 @@ const Slots = styled.div`
   display: flex;
 `;
 
-const Cell = styled.div<{ $share: number; $chosen?: boolean }>`
+const Cell = styled.div<{
+  $share: number;
+  $chosen?: boolean;
+  $above?: boolean;
+  $playing?: boolean;
+}>`
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
   /* Room for a chord that is pushed in from the next bar. */
   &:last-child > :first-child {
     padding-right: 16px;
   }
-  ${({ $chosen }) =>
+  ${({ $chosen, $above: above }) =>
     $chosen &&
     css`
-      background: linear-gradient(color-mix(in srgb, var(--accent) 16%, transparent) 0 0) 0 4px /
-        100% calc(var(--numeral) + 10px) no-repeat;
+      background: linear-gradient(color-mix(in srgb, var(--accent) 16%, transparent) 0 0) 0
+        ${above ? 26 : 4}px / 100% calc(var(--numeral) + 10px) no-repeat;
+    `}
+  ${({ $playing }) =>
+    $playing &&
+    css`
+      box-shadow: inset 0 -4px 0 var(--accent);
     `}
 `;
 
@@ -162,6 +173,9 @@ interface BarProps {
   isCurrent: boolean;
   chosenSlot: number | null;
   proposal: { readonly slot: number; readonly chord: Chord } | null;
+  hands: ReadonlyMap<number, HandsMark> | null;
+  /** The slot of the song that sounds now, if it is in this bar. */
+  playing: number | null;
   onChoose?: (bar: number, slot: number) => void;
 }
 
@@ -172,6 +186,8 @@ export const BarView = memo(function BarView({
   isCurrent,
   chosenSlot,
   proposal,
+  hands,
+  playing,
   onChoose,
 }: BarProps) {
   const small = view.hero === 'numbers' && view.letters;
@@ -187,6 +203,7 @@ export const BarView = memo(function BarView({
       <Slots>
         {bar.same ? (
           <Cell $share={1}>
+            {hands ? <HandsAbove mark={undefined} /> : null}
             <OnRail>
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
               <Hidden>the bar before again</Hidden>
@@ -198,11 +215,14 @@ export const BarView = memo(function BarView({
             key={place}
             $share={laid.share}
             $chosen={place === chosenSlot}
+            $above={hands !== null}
+            $playing={laid.index === playing}
             onClick={(event) => {
               event.stopPropagation();
               onChoose?.(bar.index, place);
             }}
           >
+            {hands ? <HandsAbove mark={hands.get(laid.index)} /> : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
               <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />

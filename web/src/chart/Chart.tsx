@@ -3,6 +3,7 @@ import type { Chord, Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
+import type { HandsMark } from './HandsAbove.tsx';
 import { layOut } from './layout.ts';
 import type { ChartView } from './view.ts';
 
@@ -78,6 +79,10 @@ interface ChartProps {
   currentSlot?: number | null;
   /** A chord that could stand in a slot, shown beneath it. */
   proposal?: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
+  /** What stands over each chord of how the hands come to it, by slot of the song; nothing is shown where it is left out. */
+  hands?: ReadonlyMap<number, HandsMark> | null;
+  /** The slot of the song that sounds now. */
+  playing?: number | null;
   onChooseSlot?: (bar: number, slot: number) => void;
 }
 
@@ -88,6 +93,8 @@ export function Chart({
   currentBar = null,
   currentSlot = null,
   proposal = null,
+  hands = null,
+  playing = null,
   onChooseSlot,
 }: ChartProps) {
   const sections = useMemo(() => layOut(song), [song]);
@@ -120,6 +127,8 @@ export function Chart({
                     isCurrent={bar.index === currentBar}
                     chosenSlot={bar.index === currentBar ? currentSlot : null}
                     proposal={proposal?.bar === bar.index ? proposal : null}
+                    hands={hands}
+                    playing={bar.slots.some(({ index }) => index === playing) ? playing : null}
                     {...(onChooseSlot ? { onChoose: onChooseSlot } : {})}
                   />
                 ))}

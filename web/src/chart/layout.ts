@@ -13,6 +13,8 @@ import {
 /** A slot where it stands in its bar, with what the page says of its time. */
 export interface LaidSlot {
   readonly slot: Slot;
+  /** Counts the slots of the song from 0, as core's `placedSlots` does. */
+  readonly index: number;
   /** How much of its bar the slot takes, 0 to 1. */
   readonly share: number;
   /** When it comes in, if it is pushed: `4&`. */
@@ -43,12 +45,14 @@ const mostOnRail = 5;
 /** Prepares a song for the page: where each slot stands, what is counted, which words stand under which bar. */
 export function layOut(song: Song): LaidSection[] {
   let index = 0;
+  let slots = 0;
   return song.sections.map((section) => {
     let meter = song.meter;
     const rails = section.phrases.flatMap((phrase) => {
       const bars = phrase.bars.map((bar, place): LaidBar => {
         if (bar.kind === 'played' && bar.meter) meter = bar.meter;
-        const laid = layBar(bar, meter, phrase, place, index);
+        const laid = layBar(bar, meter, phrase, place, index, slots);
+        slots += laid.slots.length;
         index += 1;
         return laid;
       });
@@ -64,16 +68,23 @@ function inFours(bars: readonly LaidBar[]): LaidBar[][] {
   );
 }
 
-function layBar(bar: Bar, meter: Meter, phrase: Phrase, place: number, index: number): LaidBar {
+function layBar(
+  bar: Bar,
+  meter: Meter,
+  phrase: Phrase,
+  place: number,
+  index: number,
+  firstSlot: number,
+): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
   if (bar.kind === 'same')
     return { index, same: true, pickup: false, change: null, slots: [], words };
   let due = 0;
-  const slots = bar.slots.map((slot): LaidSlot => {
+  const slots = bar.slots.map((slot, inBar): LaidSlot => {
     const push = slot.kind === 'chord' ? slot.push : null;
     const count = push && pushCount(meter, due, push);
     due += slot.ticks;
-    return { slot, share: slot.ticks / barTicks(meter), count };
+    return { slot, index: firstSlot + inBar, share: slot.ticks / barTicks(meter), count };
   });
   const change = bar.meter && formatMeter(bar.meter);
   return { index, same: false, pickup: bar.pickup, change, slots, words };

@@ -1,9 +1,4 @@
 import styled from 'styled-components';
-import { handsMeetAt } from './heldNotes.ts';
-
-/** The keys on show, C2 to C7. */
-export const lowest = 36;
-export const highest = 96;
 
 const whiteWidth = 24;
 const blackWidth = 15;
@@ -42,19 +37,53 @@ const Board = styled.svg`
     pointer-events: none;
     stroke: #fffdf8;
   }
+  .left {
+    fill: #17607a;
+  }
+  .right {
+    fill: #a33b1f;
+  }
+  .ghost {
+    pointer-events: none;
+    fill: none;
+    stroke-width: 2;
+    stroke-dasharray: 3 2;
+  }
+  .ghost.left {
+    fill: none;
+    stroke: #17607a;
+  }
+  .ghost.right {
+    fill: none;
+    stroke: #a33b1f;
+  }
+  .ghost.onBlack {
+    stroke: #f2ecdf;
+  }
 `;
 
+/** A note of a hand on the keys. */
+export interface KeyMark {
+  readonly note: number;
+  readonly hand: 'left' | 'right';
+  /** What is written on it. */
+  readonly label: string;
+  /** It sounds next, not now. */
+  readonly ghost?: boolean;
+}
+
 interface KeysProps {
-  chord: ReadonlySet<number>;
-  /** What is written on the mark of a note: its degree of the key. */
-  labelOf: (note: number) => string;
+  /** The lowest and the highest key on show, both white. */
+  from: number;
+  to: number;
+  marks: readonly KeyMark[];
   nameOf: (note: number) => string;
   onPress: (note: number) => void;
 }
 
 /** A piano to choose notes on. Left-hand notes are marked with squares, right-hand ones with circles. */
-export function Keys({ chord, labelOf, nameOf, onPress }: KeysProps) {
-  const notes = Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
+export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
+  const notes = Array.from({ length: to - from + 1 }, (_, index) => from + index);
   const isWhite = (note: number) => whites.includes(note % 12);
   const whiteNotes = notes.filter(isWhite);
   const left = (note: number) => {
@@ -62,6 +91,7 @@ export function Keys({ chord, labelOf, nameOf, onPress }: KeysProps) {
     return isWhite(note) ? below * whiteWidth : below * whiteWidth - blackWidth / 2;
   };
   const inOrder = [...whiteNotes, ...notes.filter((note) => !isWhite(note))];
+  const held = new Map(marks.filter(({ ghost }) => !ghost).map(({ note, hand }) => [note, hand]));
   return (
     <Board
       viewBox={`0 0 ${whiteNotes.length * whiteWidth} ${height}`}
@@ -73,8 +103,8 @@ export function Keys({ chord, labelOf, nameOf, onPress }: KeysProps) {
           key={note}
           className="key"
           role="button"
-          aria-label={nameOf(note)}
-          aria-pressed={chord.has(note)}
+          aria-label={held.has(note) ? `${nameOf(note)}, ${held.get(note)} hand` : nameOf(note)}
+          aria-pressed={held.has(note)}
           onClick={() => onPress(note)}
         >
           <rect
@@ -87,32 +117,50 @@ export function Keys({ chord, labelOf, nameOf, onPress }: KeysProps) {
           />
         </g>
       ))}
-      {[...chord]
-        .filter((note) => note >= lowest && note <= highest)
-        .map((note) => (
+      {marks
+        .filter(({ note }) => note >= from && note <= to)
+        .map((mark) => (
           <Mark
-            key={note}
-            isLeft={note < handsMeetAt}
-            x={left(note) + (isWhite(note) ? whiteWidth : blackWidth) / 2}
-            y={isWhite(note) ? height - 15 : blackHeight - 12}
-            label={labelOf(note)}
+            key={`${mark.ghost ? 'next' : 'now'} ${mark.note}`}
+            mark={mark}
+            isOnBlack={!isWhite(mark.note)}
+            x={left(mark.note) + (isWhite(mark.note) ? whiteWidth : blackWidth) / 2}
+            y={isWhite(mark.note) ? height - 15 : blackHeight - 12}
           />
         ))}
     </Board>
   );
 }
 
-function Mark({ isLeft, x, y, label }: { isLeft: boolean; x: number; y: number; label: string }) {
+interface MarkProps {
+  mark: KeyMark;
+  isOnBlack: boolean;
+  x: number;
+  y: number;
+}
+
+function Mark({ mark: { hand, label, ghost }, isOnBlack, x, y }: MarkProps) {
+  const className = `${ghost ? 'ghost' : 'mark'} ${hand} ${isOnBlack ? 'onBlack' : ''}`;
+  const size = ghost ? 16 : 18;
   return (
     <>
-      {isLeft ? (
-        <rect className="mark" x={x - 9} y={y - 9} width={18} height={18} rx={2} fill="#17607a" />
+      {hand === 'left' ? (
+        <rect
+          className={className}
+          x={x - size / 2}
+          y={y - size / 2}
+          width={size}
+          height={size}
+          rx={2}
+        />
       ) : (
-        <circle className="mark" cx={x} cy={y} r={10} fill="#a33b1f" />
+        <circle className={className} cx={x} cy={y} r={ghost ? 8 : 10} />
       )}
-      <text x={x} y={y + 4}>
-        {label}
-      </text>
+      {ghost ? null : (
+        <text x={x} y={y + 4}>
+          {label}
+        </text>
+      )}
     </>
   );
 }

@@ -27,17 +27,6 @@ export function toggle({ down, chord }: HeldNotes, note: number): HeldNotes {
   return { down, chord: kept };
 }
 
-/** Notes below this belong to the left hand: middle C. */
-export const handsMeetAt = 60;
-
-export function inHands(chord: ReadonlySet<number>): { left: number[]; right: number[] } {
-  const notes = [...chord].sort((one, other) => one - other);
-  return {
-    left: notes.filter((note) => note < handsMeetAt),
-    right: notes.filter((note) => note >= handsMeetAt),
-  };
-}
-
 /** The keys of a computer that play: a row and the row above it, from C up. */
 const computerKeys = 'awsedftgyhujkolp';
 

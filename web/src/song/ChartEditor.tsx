@@ -20,6 +20,8 @@ import { useEffect, useRef, type RefObject } from 'react';
 import styled from 'styled-components';
 import { chartLanguage } from './chartLanguage.ts';
 import { completeChart } from './completion.ts';
+import { documentOf, handsChanged, handsInEditor, setHands } from './handsInEditor.ts';
+import { sameDocument, type SongDocument } from './songDocument.ts';
 
 const Host = styled.div`
   height: 100%;
@@ -157,18 +159,21 @@ const completionKeys = Prec.highest(
 );
 
 interface ChartEditorProps {
-  text: string;
+  document: SongDocument;
   viewKey: Key;
-  onEdit: (text: string) => void;
+  onEdit: (document: SongDocument) => void;
   onCursor: (line: number, column: number) => void;
   onSave: () => void;
   /** Gives the editor to those who repair, insert and move the cursor. */
   editorRef: RefObject<EditorView | null>;
 }
 
-/** The chart as text. Its content is its own; a `text` from elsewhere (the other version taken) replaces it. */
+/**
+ * The chart as text, and with it what was decided about the hands, so that one undo takes back either. Its content is its
+ * own; a document from elsewhere (the other version taken) replaces it.
+ */
 export function ChartEditor({
-  text,
+  document,
   viewKey,
   onEdit,
   onCursor,
@@ -180,15 +185,16 @@ export function ChartEditor({
   useEffect(() => {
     latest.current = { viewKey, onEdit, onCursor, onSave };
   });
-  const first = useRef(text);
+  const first = useRef(document);
 
   useEffect(() => {
     const view = new EditorView({
       parent: host.current!,
       state: EditorState.create({
-        doc: first.current,
+        doc: first.current.text,
         extensions: [
           history(),
+          handsInEditor(first.current.hands),
           drawSelection(),
           highlightActiveLine(),
           highlightSpecialChars(),
@@ -218,7 +224,9 @@ export function ChartEditor({
             const outside = update.transactions.some((transaction) =>
               transaction.annotation(Transaction.remote),
             );
-            if (update.docChanged && !outside) latest.current.onEdit(update.state.doc.toString());
+            if (!outside && (update.docChanged || handsChanged(update))) {
+              latest.current.onEdit(documentOf(update.state));
+            }
             const marked = update.transactions.some(({ effects }) =>
               effects.some((effect) => effect.is(setDiagnosticsEffect)),
             );
@@ -240,12 +248,13 @@ export function ChartEditor({
 
   useEffect(() => {
     const view = editorRef.current;
-    if (!view || view.state.doc.toString() === text) return;
+    if (!view || sameDocument(documentOf(view.state), document)) return;
     view.dispatch({
-      changes: { from: 0, to: view.state.doc.length, insert: text },
+      changes: { from: 0, to: view.state.doc.length, insert: document.text },
+      effects: setHands.of(document.hands),
       annotations: [Transaction.remote.of(true)],
     });
-  }, [editorRef, text]);
+  }, [editorRef, document]);
 
   return <Host ref={host} />;
 }

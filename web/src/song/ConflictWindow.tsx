@@ -5,6 +5,7 @@ import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import type { SaveStatus } from '../state/saver.ts';
 import { ChooseVersion } from '../ui/ChooseVersion.tsx';
+import type { SongDocument } from './songDocument.ts';
 
 const Names = styled.div`
   display: grid;
@@ -12,6 +13,12 @@ const Names = styled.div`
   font-weight: 600;
   font-size: 14px;
   padding: 0 4px 4px;
+`;
+
+const Hands = styled(Names)`
+  padding: 8px 4px 0;
+  font-weight: 400;
+  color: var(--soft);
 `;
 
 const Both = styled.div`
@@ -34,8 +41,8 @@ const Both = styled.div`
 `;
 
 interface ConflictWindowProps {
-  status: SaveStatus<string>;
-  mine: string;
+  status: SaveStatus<SongDocument>;
+  mine: SongDocument;
   onKeepMine: () => void;
   onTakeTheirs: () => void;
 }
@@ -49,9 +56,20 @@ export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: Confl
         <span>Yours</span>
         <span>The other</span>
       </Names>
-      <Comparison mine={mine} theirs={status.theirs} />
+      <Comparison mine={mine.text} theirs={status.theirs.text} />
+      <Hands>
+        <span>{handsInWords(mine)}</span>
+        <span>{handsInWords(status.theirs)}</span>
+      </Hands>
     </ChooseVersion>
   );
+}
+
+/** What a version decides about the hands, in one line. */
+function handsInWords({ hands }: SongDocument): string {
+  const { pins, palette, school } = hands;
+  const count = (many: number, what: string) => `${many} ${what}${many === 1 ? '' : 's'}`;
+  return `Hands: ${school}, ${count(pins.length, 'pin')}, ${count(palette.length, 'named shape')}`;
 }
 
 function Comparison({ mine, theirs }: { mine: string; theirs: string }) {

@@ -1,6 +1,6 @@
 import type { EditorView } from '@codemirror/view';
 import type { ChartResult, Chord } from '@intervallum/core';
-import { useEffect, type RefObject } from 'react';
+import { useEffect, type ReactNode, type RefObject } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
@@ -11,7 +11,9 @@ import { PrimaryButton } from '../ui/Button.tsx';
 import { phone } from '../ui/theme.ts';
 import { ChartEditor } from './ChartEditor.tsx';
 import type { ChosenSlot, Proposal } from './chosenSlot.ts';
+import type { Lens } from './lenses.ts';
 import { ProblemList } from './ProblemList.tsx';
+import type { SongDocument } from './songDocument.ts';
 
 const Panel = styled.aside<{ $open: boolean; $phone: boolean }>`
   display: ${({ $open }) => ($open ? 'flex' : 'none')};
@@ -82,43 +84,54 @@ const Resolve = styled.div`
 `;
 
 interface SidePanelProps {
-  text: string;
+  document: SongDocument;
+  lens: Lens;
+  /** The tools of the hands lens. */
+  hands: ReactNode;
   result: ChartResult;
   view: ChartView;
   chosen: ChosenSlot | null;
   proposal: Proposal | null;
   editorRef: RefObject<EditorView | null>;
   isShownOnPhone: boolean;
-  onEdit: (text: string) => void;
+  onEdit: (document: SongDocument) => void;
   onCursor: (line: number, column: number) => void;
   onSave: () => void;
   onChord: (chord: Chord, resolution: Chord | null) => void;
   onTakeProposal: () => void;
 }
 
-/** Beside the chart: its text with what is wrong in it, or the colours of the chosen chord. */
+/** Beside the chart: its text with what is wrong in it, the colours of the chosen chord, or the tools of the hands. */
 export function SidePanel(props: SidePanelProps) {
   const { result, view, chosen, proposal, isShownOnPhone, editorRef, onChord, onTakeProposal } =
     props;
   const { textOpen, panel, change } = useSettings();
-  const showsColours = panel === 'colours';
+  const showsHands = props.lens === 'hands';
+  const showsColours = panel === 'colours' && !showsHands;
+  const showsText = !showsColours && !showsHands;
   useEffect(() => {
-    if (!showsColours) editorRef.current?.requestMeasure();
-  }, [showsColours, editorRef]);
+    if (showsText) editorRef.current?.requestMeasure();
+  }, [showsText, editorRef]);
   return (
-    <Panel $open={textOpen} $phone={isShownOnPhone} aria-label="Text and colours">
-      <Tabs>
-        <Choice
-          label="Beside the chart"
-          value={panel}
-          options={[
-            ['text', 'Text'],
-            ['colours', 'Colours'],
-          ]}
-          onChange={(chosenPanel) => change({ panel: chosenPanel })}
-        />
-      </Tabs>
-      {proposal ? (
+    <Panel
+      $open={textOpen}
+      $phone={isShownOnPhone}
+      aria-label={showsHands ? 'Tools of the hands' : 'Text and colours'}
+    >
+      {showsHands ? null : (
+        <Tabs>
+          <Choice
+            label="Beside the chart"
+            value={panel}
+            options={[
+              ['text', 'Text'],
+              ['colours', 'Colours'],
+            ]}
+            onChange={(chosenPanel) => change({ panel: chosenPanel })}
+          />
+        </Tabs>
+      )}
+      {proposal && !showsHands ? (
         <Resolve role="status">
           <span>
             Resolve it {proposal.parted === null ? 'in the next slot' : 'in the same bar'}:{' '}
@@ -127,9 +140,9 @@ export function SidePanel(props: SidePanelProps) {
           <PrimaryButton onPress={onTakeProposal}>Take it</PrimaryButton>
         </Resolve>
       ) : null}
-      <EditorPlace $hidden={showsColours}>
+      <EditorPlace $hidden={!showsText}>
         <ChartEditor
-          text={props.text}
+          document={props.document}
           viewKey={view.key}
           editorRef={editorRef}
           onEdit={props.onEdit}
@@ -138,13 +151,14 @@ export function SidePanel(props: SidePanelProps) {
         />
       </EditorPlace>
       {showsColours ? <Colours chosen={chosen} view={view} onChord={onChord} /> : null}
+      {showsHands ? props.hands : null}
       <ProblemList problems={result.ok ? [] : result.problems} editor={() => editorRef.current} />
-      {showsColours ? null : (
+      {showsText ? (
         <Foot>
           <kbd>Ctrl Space</kbd> chords of the key · <kbd>Ctrl Z</kbd> undo · <kbd>Ctrl S</kbd> save
           now
         </Foot>
-      )}
+      ) : null}
     </Panel>
   );
 }

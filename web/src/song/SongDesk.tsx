@@ -4,6 +4,7 @@ import {
   formatChord,
   formatKey,
   parseChart,
+  placedSlots,
   rewriteNumbers,
   sameKey,
   styleFor,
@@ -12,11 +13,12 @@ import {
   type Song,
   type TextChange,
 } from '@intervallum/core';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
 import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
+import { useHandsLens } from '../hands/useHandsLens.tsx';
 import { PianoStrip } from '../piano/PianoStrip.tsx';
 import { ShareWindow } from '../share/ShareWindow.tsx';
 import type { SaverOptions } from '../state/saver.ts';
@@ -29,7 +31,9 @@ import { AddToSet } from './AddToSet.tsx';
 import { rangeOf } from './ChartEditor.tsx';
 import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
+import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
+import type { SongDocument } from './songDocument.ts';
 import { SongHeader } from './SongHeader.tsx';
 
 const Desk = styled.div<{ $textOpen: boolean }>`
@@ -52,6 +56,7 @@ const Desk = styled.div<{ $textOpen: boolean }>`
 
 const Music = styled.div<{ $hidden: boolean }>`
   overflow: auto;
+  outline-offset: -3px;
   padding: 14px 24px 60px;
   ${phone} {
     display: ${({ $hidden }) => ($hidden ? 'none' : 'block')};
@@ -85,13 +90,14 @@ const Rights = styled.p`
 
 interface SongDeskProps {
   songId: string;
-  saving: () => SaverOptions<string>;
+  lens: Lens;
+  saving: () => SaverOptions<SongDocument>;
 }
 
-/** A song opened for work: its chart on rails, its text and the colours of a chord beside it, a piano at the foot. */
-export function SongDesk({ songId, saving }: SongDeskProps) {
+/** A song opened for work: its chart on rails, what the lens needs beside it, a piano at the foot. */
+export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const saver = useSaver(saving);
-  const text = saver.state.draft;
+  const { text, hands } = saver.state.draft;
   const read = useMemo(() => parseChart(text), [text]);
   const song = read.ok ? read.value : read.partial;
   const shown = useDeferredValue(song);
@@ -174,8 +180,25 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
       selection: { anchor: rangeOf(editor.state, place).from },
       scrollIntoView: true,
     });
-    if (settings.textOpen && settings.panel === 'text') editor.focus();
+    if (lens === 'chart' && settings.textOpen && settings.panel === 'text') editor.focus();
   };
+  const isLost = lens === 'hands' && chosen === null;
+  useEffect(() => {
+    if (!isLost) return;
+    const first = placedSlots(song).find(({ is }) => is.kind === 'chord');
+    if (first) chooseSlot(first.bar, first.slot);
+    // Only when the lens is opened, or the chosen chord is gone: the song itself may change at every key.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isLost]);
+  const handsLens = useHandsLens({
+    song: shown,
+    view,
+    hands,
+    slot: chosen,
+    isOpen: lens === 'hands',
+    editorRef,
+    onChooseSlot: chooseSlot,
+  });
   const cursorBar = cursor
     ? read.barPlaces.findLastIndex(
         ({ line, column }) => line === cursor.line && column <= cursor.column,
@@ -185,7 +208,9 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
   return (
     <Desk $textOpen={settings.textOpen}>
       <SongHeader
+        songId={songId}
         song={song}
+        lens={lens}
         viewKey={viewKey}
         status={saver.state.status}
         onKey={setViewKey}
@@ -200,7 +225,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
           value={side}
           options={[
             ['chart', 'Chart'],
-            ['text', 'Text and colours'],
+            ['text', lens === 'hands' ? 'Hands' : 'Text and colours'],
           ]}
           onChange={setSide}
         />
@@ -212,12 +237,16 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
           currentBar={cursorBar < 0 ? null : cursorBar}
           currentSlot={chosen?.slot.slot ?? null}
           proposal={proposal}
+          hands={handsLens.marks}
+          playing={handsLens.playing}
           onChooseSlot={chooseSlot}
         />
         <RightsLine song={song} />
       </Music>
       <SidePanel
-        text={text}
+        document={saver.state.draft}
+        lens={lens}
+        hands={handsLens.panel}
         result={read}
         view={view}
         chosen={chosen}
@@ -230,7 +259,8 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
         onChord={putChord}
         onTakeProposal={takeProposal}
       />
-      {settings.pianoOpen ? (
+      {handsLens.strip}
+      {settings.pianoOpen && lens === 'chart' ? (
         <PianoStrip
           view={view}
           next={chosen?.nextChord ?? null}
@@ -240,7 +270,7 @@ export function SongDesk({ songId, saving }: SongDeskProps) {
       ) : null}
       <ConflictWindow
         status={saver.state.status}
-        mine={text}
+        mine={saver.state.draft}
         onKeepMine={saver.keepMine}
         onTakeTheirs={saver.takeTheirs}
       />

@@ -1,5 +1,6 @@
 import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
 import { formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
+import { Link, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { keyName } from '../chart/view.ts';
 import type { SaveStatus } from '../state/saver.ts';
@@ -8,6 +9,8 @@ import { Button, IconButton, QuietButton } from '../ui/Button.tsx';
 import { KeyStepper } from '../ui/KeyStepper.tsx';
 import { SaveMark } from '../ui/SaveMark.tsx';
 import { phone, tablet } from '../ui/theme.ts';
+import { lenses, lensPath, type Lens } from './lenses.ts';
+import type { SongDocument } from './songDocument.ts';
 import { ViewMenu } from './ViewMenu.tsx';
 
 const Bar = styled.header`
@@ -98,10 +101,30 @@ const Status = styled.div`
   }
 `;
 
+const Lenses = styled.nav`
+  display: flex;
+  gap: 4px;
+  margin-left: auto;
+  a {
+    padding: 6px 14px 5px;
+    border-bottom: 3px solid transparent;
+    font-size: 15px;
+    font-weight: 600;
+    text-decoration: none;
+    color: var(--soft);
+  }
+  a[aria-current] {
+    color: var(--ink);
+    border-color: var(--accent);
+  }
+`;
+
 interface SongHeaderProps {
+  songId: string;
   song: Song;
+  lens: Lens;
   viewKey: Key;
-  status: SaveStatus<string>;
+  status: SaveStatus<SongDocument>;
   onKey: (key: Key) => void;
   onWriteKey: () => void;
   onAddToSet: () => void;
@@ -112,7 +135,9 @@ interface SongHeaderProps {
 
 /** The song's name, the key it is looked at in, and what can be done with it. */
 export function SongHeader({
+  songId,
   song,
+  lens,
   viewKey,
   status,
   onKey,
@@ -123,6 +148,7 @@ export function SongHeader({
 }: SongHeaderProps) {
   const settings = useSettings();
   const { textOpen, pianoOpen, change } = settings;
+  const { search } = useLocation();
   const moved = !sameKey(viewKey, song.key);
   const facts = [
     formatMeter(song.meter),
@@ -148,17 +174,19 @@ export function SongHeader({
         <Button onPress={onShare} aria-label="Share">
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> <Label>Share</Label>
         </Button>
-        <IconButton
-          aria-label={pianoOpen ? 'Hide the piano' : 'Show the piano'}
-          onPress={() => change({ pianoOpen: !pianoOpen })}
-        >
-          <Piano size={18} strokeWidth={1.5} />
-        </IconButton>
+        {lens === 'hands' ? null : (
+          <IconButton
+            aria-label={pianoOpen ? 'Hide the piano' : 'Show the piano'}
+            onPress={() => change({ pianoOpen: !pianoOpen })}
+          >
+            <Piano size={18} strokeWidth={1.5} />
+          </IconButton>
+        )}
         <IconButton aria-label="Print" onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
         <PanelButton
-          aria-label={textOpen ? 'Hide the text' : 'Show the text'}
+          aria-label={`${textOpen ? 'Hide' : 'Show'} ${lens === 'hands' ? 'the tools' : 'the text'}`}
           onPress={() => change({ textOpen: !textOpen })}
         >
           <PanelRight size={18} strokeWidth={1.5} />
@@ -172,6 +200,18 @@ export function SongHeader({
             <QuietButton onPress={onWriteKey}>Write it in {keyName(viewKey, settings)}</QuietButton>
           </Moved>
         ) : null}
+        <Lenses aria-label="Lenses">
+          {lenses.map(([id, name]) => (
+            <Link
+              key={id}
+              to={{ pathname: lensPath(songId, id), search }}
+              replace
+              aria-current={id === lens ? 'page' : undefined}
+            >
+              {name}
+            </Link>
+          ))}
+        </Lenses>
       </Status>
     </Bar>
   );

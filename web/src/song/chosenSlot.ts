@@ -13,6 +13,8 @@ import {
 /** The chord slot that the cursor of the text is in, and the chord that follows it. */
 export interface ChosenSlot {
   readonly slot: PlacedSlot;
+  /** Which of all slots of the text it is. */
+  readonly index: number;
   readonly chord: Chord;
   readonly next: PlacedSlot | null;
   readonly nextChord: Chord | null;
@@ -39,7 +41,7 @@ export function chosenSlot(
   const chord = slot && chordOf(slot);
   if (!chord) return null;
   const next = slots.slice(index + 1).find((other) => chordOf(other) !== null) ?? null;
-  return { slot, chord, next, nextChord: next && chordOf(next) };
+  return { slot, index, chord, next, nextChord: next && chordOf(next) };
 }
 
 /** Where a colour's resolution could stand: in the slot after it, or in the latter part of its own. */

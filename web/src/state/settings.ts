@@ -1,4 +1,12 @@
-import type { NoteLanguage, Spelling } from '@intervallum/core';
+import {
+  usualReach,
+  type HandGrade,
+  type instruments,
+  type Lineup,
+  type NoteLanguage,
+  type Reach,
+  type Spelling,
+} from '@intervallum/core';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
@@ -16,6 +24,17 @@ export interface Settings {
   readonly textOpen: boolean;
   readonly panel: 'text' | 'colours';
   readonly pianoOpen: boolean;
+  /** The player: two hands, an instrument by its number of keys, who else plays, how much colour. */
+  readonly reach: Reach;
+  readonly keys: keyof typeof instruments;
+  readonly lineup: Lineup;
+  readonly handGrade: HandGrade;
+  /** The word of caution about stretching was read and put away. */
+  readonly stretchNoted: boolean;
+  /** What the marks on the piano strip say. */
+  readonly marks: 'roles' | 'degrees';
+  readonly pedal: boolean;
+  readonly countIn: boolean;
 }
 
 interface SettingsStore extends Settings {
@@ -36,6 +55,14 @@ export const useSettings = create<SettingsStore>()(
       textOpen: true,
       panel: 'text',
       pianoOpen: false,
+      reach: usualReach,
+      keys: 88,
+      lineup: 'keys alone',
+      handGrade: 'plain',
+      stretchNoted: false,
+      marks: 'roles',
+      pedal: true,
+      countIn: false,
       change: (change) => set(change),
     }),
     { name: 'intervallum-settings' },

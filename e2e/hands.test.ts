@@ -1,0 +1,271 @@
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { editor, expectAccessible, openSong, replaceText, section, writeSong } from './pages.ts';
+
+const piano = (page: Page): Locator => page.getByRole('region', { name: 'Piano' });
+const panel = (page: Page): Locator => page.getByRole('region', { name: 'Hands' });
+const chord = (page: Page, part: string, place: number): Locator =>
+  section(page, part).getByRole('listitem').nth(place);
+
+async function openHands(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Hands', exact: true }).click();
+  await expect(piano(page).getByRole('button', { pressed: true }).first()).toBeVisible();
+}
+
+async function choose(page: Page, part: string, place: number): Promise<void> {
+  await chord(page, part, place).click({ position: { x: 20, y: 45 } });
+}
+
+const letters: Readonly<Record<string, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** What each hand holds on the keys, as MIDI numbers. */
+async function held(page: Page): Promise<{ left: number[]; right: number[] }> {
+  const names = await piano(page)
+    .getByRole('button', { pressed: true })
+    .evaluateAll((keys) => keys.map((key) => key.getAttribute('aria-label') ?? ''));
+  const hands: { left: number[]; right: number[] } = { left: [], right: [] };
+  for (const name of names) {
+    const [, letter, sign, octave, hand] =
+      /^([A-G])([♭♯]?)(\d), (left|right) hand$/.exec(name) ?? [];
+    if (!letter) continue;
+    const alter = sign === '♭' ? -1 : sign === '♯' ? 1 : 0;
+    hands[hand as 'left' | 'right'].push(12 * (Number(octave) + 1) + letters[letter]! + alter);
+  }
+  hands.left.sort((one, other) => one - other);
+  hands.right.sort((one, other) => one - other);
+  return hands;
+}
+
+/** The hands of the first chords of the song, one after the other by the arrow key. */
+async function walkThrough(page: Page, part: string, count: number) {
+  await choose(page, part, 0);
+  const all: Awaited<ReturnType<typeof held>>[] = [];
+  for (let place = 0; place < count; place += 1) {
+    all.push(await held(page));
+    await page.keyboard.press('ArrowRight');
+  }
+  return all;
+}
+
+async function setPlayer(page: Page, field: RegExp, option: string): Promise<void> {
+  await page.getByRole('button', { name: /^Your hands/ }).click();
+  await page
+    .getByRole('dialog', { name: 'Your hands' })
+    .getByRole('button', { name: field })
+    .click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
+const span = (notes: readonly number[]) => notes.at(-1)! - notes[0]!;
+const chart =
+  'title: Held\nkey: C\nmeter: 4/4\ntempo: 200\n\nVerse:\n  1 | 4 | 6m | 5\n  1 | 4 | 57 | 1\n';
+
+test('a left hand that reaches an octave gives up every held 1-5-10; care for the hands is said once', async ({
+  page,
+}) => {
+  await writeSong(page, chart);
+  await openHands(page);
+  await page.getByRole('button', { name: /School/ }).click();
+  await page.getByRole('option', { name: 'open and low' }).click();
+  await setPlayer(page, /Left hand holds/, 'a tenth');
+  await expect
+    .poll(async () => (await walkThrough(page, 'Verse', 8)).some(({ left }) => span(left) >= 15))
+    .toBe(true);
+  await expect(page.getByRole('note', { name: 'Care for your hands' })).toHaveCount(0);
+
+  await setPlayer(page, /Left hand holds/, 'an octave');
+  await setPlayer(page, /Left hand rolls/, 'nothing wider');
+  await expect
+    .poll(async () =>
+      Math.max(...(await walkThrough(page, 'Verse', 8)).map(({ left }) => span(left))),
+    )
+    .toBe(12);
+  const lefts = (await walkThrough(page, 'Verse', 8)).map(({ left }) =>
+    left.map((note) => note - left[0]!).join(),
+  );
+  for (const shape of lefts) expect(['0,7,12', '0,7', '0,12', '0']).toContain(shape);
+  expect(lefts.some((shape) => shape.startsWith('0,7'))).toBe(true);
+
+  const care = page.getByRole('note', { name: 'Care for your hands' });
+  await expect(care).toContainText('Pain, numbness or tingling means stop');
+  await care.getByRole('button', { name: 'Understood' }).click();
+  await expect(care).toHaveCount(0);
+  await page.reload();
+  await expect(piano(page).getByRole('button', { pressed: true }).first()).toBeVisible();
+  await expect(care).toHaveCount(0);
+});
+
+test('with a bass player the roots leave the left hand', async ({ page }) => {
+  await writeSong(page, chart);
+  await openHands(page);
+  const roots = [0, 5, 9, 7, 0, 5, 7, 0];
+  const before = await walkThrough(page, 'Verse', 8);
+  expect(before.map(({ left }) => left[0]! % 12)).toEqual(roots);
+  await setPlayer(page, /Lineup/, 'with bass');
+  await expect
+    .poll(async () =>
+      (await walkThrough(page, 'Verse', 8)).flatMap(({ left }, place) =>
+        left.filter((note) => note % 12 === roots[place]),
+      ),
+    )
+    .toEqual([]);
+});
+
+test('a slot pinned by playing it: its neighbours adapt, and the pin survives a key change, an edit and a reload', async ({
+  page,
+}) => {
+  await writeSong(page, chart);
+  await openHands(page);
+  await choose(page, 'Verse', 1);
+  const before = await walkThrough(page, 'Verse', 3);
+  await choose(page, 'Verse', 1);
+  await piano(page).focus();
+  // X moves the computer keys up an octave: F4, C5, F5 for the right hand, F2 below by a click.
+  await page.keyboard.press('x');
+  await page.keyboard.press('x');
+  for (const key of ['a', 'f', 'k']) await page.keyboard.down(key);
+  for (const key of ['a', 'f', 'k']) await page.keyboard.up(key);
+  await expect.poll(() => held(page)).toEqual({ left: [], right: [72, 77, 84] });
+  await piano(page).getByRole('button', { name: 'F2', exact: true }).click();
+  const pinned = { left: [41], right: [72, 77, 84] };
+  await expect.poll(() => held(page)).toEqual(pinned);
+  await expect(panel(page).getByRole('button', { name: 'Unpin' })).toBeVisible();
+  const after = await walkThrough(page, 'Verse', 3);
+  expect(after[1]).toEqual(pinned);
+  expect(after[0]!.right.at(-1)!).toBeGreaterThan(before[0]!.right.at(-1)!);
+
+  await choose(page, 'Verse', 1);
+  await page.getByRole('button', { name: 'Half step up' }).click();
+  await expect.poll(() => held(page)).toEqual({ left: [42], right: [73, 78, 85] });
+  await page.getByRole('button', { name: 'Half step down' }).click();
+  await expect.poll(() => held(page)).toEqual(pinned);
+
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await replaceText(
+    page,
+    chart.replace('Verse:\n', 'Intro:\n  4 | 5\n\nVerse:\n').replace('57', '5sus4'),
+  );
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await page.getByRole('link', { name: 'Hands', exact: true }).click();
+  await choose(page, 'Verse', 1);
+  await expect.poll(() => held(page)).toEqual(pinned);
+});
+
+test('digits take another way, thin and fatten change it, and undo takes every step back', async ({
+  page,
+}) => {
+  await writeSong(page, chart);
+  await openHands(page);
+  await choose(page, 'Verse', 2);
+  const first = await held(page);
+  await expect(page.getByRole('status', { name: 'The step' })).toContainText(/Keep|stays/);
+  await expectAccessible(page);
+
+  await page.keyboard.press('3');
+  await expect.poll(() => held(page)).not.toEqual(first);
+  const third = await held(page);
+  await panel(page).getByRole('button', { name: 'Fatten' }).click();
+  await expect
+    .poll(async () => Object.values(await held(page)).flat().length)
+    .toBeGreaterThan(Object.values(third).flat().length);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => held(page)).toEqual(third);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => held(page)).toEqual(first);
+  await page.keyboard.press('Control+Shift+z');
+  await expect.poll(() => held(page)).toEqual(third);
+  await page.keyboard.press('p');
+  await expect.poll(() => held(page)).toEqual(first);
+
+  await panel(page).getByRole('button', { name: 'Octave up' }).click();
+  await expect
+    .poll(async () => (await held(page)).right[0]! - first.right[0]!)
+    .toBeGreaterThanOrEqual(7);
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await editor(page).click();
+  await page.keyboard.press('Control+z');
+  await page.getByRole('link', { name: 'Hands', exact: true }).click();
+  await choose(page, 'Verse', 2);
+  await expect.poll(() => held(page)).toEqual(first);
+});
+
+test('a shape gets a name and is used by it elsewhere; a left hand walks', async ({ page }) => {
+  await writeSong(page, chart);
+  await openHands(page);
+  await choose(page, 'Verse', 0);
+  const { right } = await held(page);
+  await page.getByRole('textbox', { name: 'Name of the shape held now' }).fill('the home shape');
+  await page.keyboard.press('Enter');
+  await expect(panel(page)).toContainText('the home shape3 5 1 · E G C');
+  await choose(page, 'Verse', 2);
+  await panel(page).getByRole('button', { name: 'Use the home shape here' }).click();
+  await expect.poll(async () => (await held(page)).right).toEqual(right);
+  expect((await held(page)).left[0]! % 12).toBe(9);
+  await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(
+    'Minor seventh chord on 6',
+  );
+
+  await choose(page, 'Verse', 6);
+  await panel(page).getByRole('button', { name: 'Walk 8-7' }).click();
+  await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(
+    'The left hand walks 8 to 7 in the second half.',
+  );
+});
+
+test('a chord that small hands cannot hold says so and what would help; the rest is voiced', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Wide\nkey: C\n\nVerse:\n  1 | 17#5#9 | 4\n');
+  await openHands(page);
+  for (const hand of ['Left', 'Right'])
+    await setPlayer(page, new RegExp(`${hand} hand holds`), '5 semitones');
+  await setPlayer(page, /Left hand rolls/, 'nothing wider');
+  await choose(page, 'Verse', 1);
+  await expect(panel(page).getByRole('alert')).toContainText(
+    'cannot be held with a right-hand reach',
+  );
+  await choose(page, 'Verse', 2);
+  await expect.poll(async () => (await held(page)).right.length).toBeGreaterThan(1);
+});
+
+test('the step is heard, or without sound shown in time', async ({ page }) => {
+  await writeSong(page, chart);
+  await openHands(page);
+  await choose(page, 'Verse', 3);
+  await piano(page).getByRole('button', { name: 'Hear the step into the chord' }).click();
+  await expect(piano(page).getByRole('button', { name: 'Stop' })).toBeVisible();
+  await expect(piano(page).getByRole('button', { name: 'Hear the chord' })).toBeVisible({
+    timeout: 15_000,
+  });
+
+  await page.addInitScript(() => {
+    Reflect.deleteProperty(window, 'AudioContext');
+  });
+  await page.reload();
+  await choose(page, 'Verse', 3);
+  await piano(page).getByRole('button', { name: 'Hear the section' }).click();
+  await expect(piano(page).getByRole('alert')).toContainText(
+    'The steps are shown in time instead.',
+  );
+  await piano(page).getByRole('button', { name: 'Stop' }).click();
+  await expect(piano(page).getByRole('button', { name: 'Hear the section' })).toBeVisible();
+});
+
+test('demo songs open under the lens on a tablet and a phone without being cut off', async ({
+  page,
+}) => {
+  for (const [width, height] of [
+    [1024, 768],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await openSong(page, 'Slow River, Carry');
+    await openHands(page);
+    const sideways = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(sideways).toBeLessThanOrEqual(0);
+  }
+});

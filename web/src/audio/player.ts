@@ -1,0 +1,166 @@
+import type { Performance } from '@intervallum/core';
+import type * as Tone from 'tone';
+import { samples } from './samples.ts';
+
+/** How a performance is played. */
+export interface PlayOptions {
+  /** Quarter notes a minute. */
+  readonly quarters: number;
+  /** A bar of clicks before it, so many ticks apart; null for none. */
+  readonly countIn: { readonly clicks: number; readonly ticks: number } | null;
+  readonly pedal: boolean;
+  readonly loop: boolean;
+  /** A slot of the timeline begins. */
+  readonly onSlot: (at: number) => void;
+  readonly onEnd: () => void;
+}
+
+/** Something that is playing. */
+export interface Playing {
+  readonly stop: () => void;
+  /** Why nothing is heard; null where it is. */
+  readonly silent: string | null;
+}
+
+const ticksPerQuarter = 480;
+
+/** Plays a performance, or, where there is no sound, runs through it in time without. */
+export async function play(performance: Performance, options: PlayOptions): Promise<Playing> {
+  try {
+    return await playAloud(performance, options);
+  } catch (error) {
+    console.warn('There is no sound.', error);
+    const why = error instanceof Error ? error.message : String(error);
+    return { stop: runSilently(performance, options), silent: why };
+  }
+}
+
+let opened: Promise<{
+  tone: typeof Tone;
+  piano: Tone.Sampler;
+  click: Tone.MembraneSynth;
+}> | null = null;
+
+/** Fetches the piano when it is first asked for. What failed is tried again the next time. */
+function open() {
+  opened ??= openPiano().catch((error: unknown) => {
+    opened = null;
+    throw error;
+  });
+  return opened;
+}
+
+async function openPiano() {
+  if (typeof AudioContext === 'undefined') throw new Error('This browser has no sound.');
+  const tone = await import('tone');
+  // A clock of its own thread would have to be made from a blob, which the page's security policy refuses.
+  tone.setContext(new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive' }));
+  const piano = await new Promise<Tone.Sampler>((resolve, reject) => {
+    const sampler: Tone.Sampler = new tone.Sampler({
+      urls: samples,
+      release: 0.6,
+      onload: () => resolve(sampler),
+      onerror: () => reject(new Error('The piano’s sounds could not be loaded.')),
+    }).toDestination();
+  });
+  const click = new tone.MembraneSynth({
+    pitchDecay: 0.008,
+    octaves: 2,
+    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
+    volume: -10,
+  }).toDestination();
+  return { tone, piano, click };
+}
+
+/** A device that never answers would leave the player waiting for ever. */
+const deviceTimeout = 3_000;
+
+async function playAloud(performance: Performance, options: PlayOptions): Promise<Playing> {
+  const { tone, piano, click } = await open();
+  const running = await Promise.race([
+    tone.start().then(() => true),
+    new Promise<false>((resolve) => setTimeout(() => resolve(false), deviceTimeout)),
+  ]);
+  if (!running) throw new Error('The sound device does not answer.');
+  const transport = tone.getTransport();
+  transport.stop();
+  transport.cancel(0);
+  transport.PPQ = ticksPerQuarter;
+  transport.bpm.value = options.quarters;
+  const { countIn, pedal, loop, onSlot, onEnd } = options;
+  const lead = countIn ? countIn.clicks * countIn.ticks : 0;
+  const at = (ticks: number) => `${lead + Math.max(0, ticks)}i`;
+  const seconds = (ticks: number) => (ticks / ticksPerQuarter) * (60 / options.quarters);
+
+  for (let count = 0; countIn && count < countIn.clicks; count += 1) {
+    const pitch = count === 0 ? 'C6' : 'C5';
+    transport.schedule(
+      (time) => click.triggerAttackRelease(pitch, 0.05, time),
+      `${count * countIn.ticks}i`,
+    );
+  }
+  for (const { note, onset, ticks, velocity } of performance.notes) {
+    const name = tone.Frequency(note, 'midi').toNote();
+    const length = pedal ? heldByPedal(performance, onset, ticks) : ticks;
+    transport.schedule((time) => {
+      piano.triggerAttackRelease(
+        name,
+        Math.max(0.05, seconds(length) * 0.98),
+        time,
+        velocity / 127,
+      );
+    }, at(onset));
+  }
+  for (const { at: slot, onset } of performance.starts) {
+    transport.schedule((time) => tone.getDraw().schedule(() => onSlot(slot), time), at(onset));
+  }
+  if (loop) transport.setLoopPoints(at(0), at(performance.ticks));
+  transport.loop = loop;
+  const stop = () => {
+    transport.stop();
+    transport.cancel(0);
+    piano.releaseAll();
+  };
+  if (!loop) {
+    transport.schedule((time) => {
+      tone.getDraw().schedule(() => {
+        stop();
+        onEnd();
+      }, time);
+    }, at(performance.ticks));
+  }
+  transport.start('+0.05');
+  return { stop, silent: null };
+}
+
+/** With the pedal down a note sounds on until the pedal is lifted. */
+function heldByPedal({ pedal }: Performance, onset: number, ticks: number): number {
+  const end = onset + ticks;
+  const down = pedal.find((span) => span.onset <= end && end <= span.onset + span.ticks);
+  return down ? Math.max(ticks, down.onset + down.ticks - onset) : ticks;
+}
+
+/** The same slots at the same times, to be read instead of heard. */
+function runSilently(performance: Performance, options: PlayOptions): () => void {
+  const { quarters, countIn, loop, onSlot, onEnd } = options;
+  const milliseconds = (ticks: number) => (ticks / ticksPerQuarter) * (60_000 / quarters);
+  const lead = countIn ? milliseconds(countIn.clicks * countIn.ticks) : 0;
+  const timers = new Set<ReturnType<typeof setTimeout>>();
+  const later = (run: () => void, after: number) => {
+    const timer = setTimeout(() => {
+      timers.delete(timer);
+      run();
+    }, after);
+    timers.add(timer);
+  };
+  const round = (from: number) => {
+    for (const { at, onset } of performance.starts)
+      later(() => onSlot(at), from + milliseconds(Math.max(0, onset)));
+    later(() => (loop ? round(0) : onEnd()), from + milliseconds(performance.ticks));
+  };
+  round(lead);
+  return () => {
+    for (const timer of timers) clearTimeout(timer);
+    timers.clear();
+  };
+}

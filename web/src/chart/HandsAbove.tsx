@@ -1,0 +1,100 @@
+import { Pin, TriangleAlert } from 'lucide-react';
+import type { StepMovement } from '@intervallum/core';
+import styled from 'styled-components';
+import { Hidden } from '../ui/hidden.ts';
+
+/** What stands over a chord of how the hands come to it. */
+export interface HandsMark {
+  readonly movement: StepMovement;
+  /** The name of the top note. */
+  readonly top: string;
+  readonly pinned: boolean;
+  /** Which note stays through a row of chords that this one is in, in words; null where none does. */
+  readonly stays: { readonly said: string; readonly begins: boolean } | null;
+  /** What is wrong here; null where nothing is. */
+  readonly problem: string | null;
+}
+
+const Row = styled.div`
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  height: 22px;
+  padding: 0 8px 0 9px;
+  font-size: 13px;
+  line-height: 1;
+  white-space: nowrap;
+  color: var(--soft);
+  svg {
+    flex: none;
+  }
+`;
+
+const Dots = styled.span`
+  display: inline-flex;
+  gap: 3px;
+  i {
+    width: 8px;
+    height: 8px;
+    border: 1.5px solid var(--held);
+    border-radius: 50%;
+  }
+  i.held {
+    background: var(--held);
+  }
+`;
+
+const Jump = styled.b`
+  color: var(--right);
+`;
+
+/** A common tone is a line that goes on from chord to chord. */
+const Stays = styled.i`
+  position: absolute;
+  inset: 0 0 auto;
+  height: 3px;
+  background: color-mix(in srgb, var(--held) 70%, transparent);
+`;
+
+const Top = styled.span`
+  margin-left: auto;
+  font-weight: 600;
+`;
+
+/** Over a chord: which notes of the right hand are held, a jump, the note on top. */
+export function HandsAbove({ mark }: { mark: HandsMark | undefined }) {
+  if (!mark) return <Row />;
+  const { movement, top, pinned, problem, stays } = mark;
+  const { kind, held, notes, jump } = movement;
+  return (
+    <Row title={stays?.said}>
+      {stays ? <Stays aria-hidden /> : null}
+      {stays?.begins ? <Hidden>{stays.said}</Hidden> : null}
+      {pinned ? <Pin size={13} strokeWidth={2} aria-label="pinned" /> : null}
+      {problem ? (
+        <TriangleAlert
+          size={14}
+          strokeWidth={2}
+          color="var(--right)"
+          aria-label="see the problem"
+        />
+      ) : null}
+      {kind === 'jump' ? <Jump>jump {jump}</Jump> : null}
+      {kind === 'start' || kind === 'jump' ? null : (
+        <Dots aria-hidden>
+          {Array.from({ length: notes }, (_, index) => (
+            <i key={index} className={index < held ? 'held' : ''} />
+          ))}
+        </Dots>
+      )}
+      {kind === 'held' || kind === 'small' ? <Hidden>{`${held} of ${notes} held`}</Hidden> : null}
+      {top ? (
+        <Top>
+          <Hidden>top </Hidden>
+          {top}
+        </Top>
+      ) : null}
+    </Row>
+  );
+}

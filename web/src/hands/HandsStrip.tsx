@@ -1,0 +1,217 @@
+import { identifyVoicing, splitHands, type Chord, type Instrument } from '@intervallum/core';
+import { useMemo, useRef, useState } from 'react';
+import styled from 'styled-components';
+import { ChordMark } from '../chart/ChordMark.tsx';
+import type { ChartView } from '../chart/view.ts';
+import { follow, nothingHeld } from '../piano/heldNotes.ts';
+import { Keys, type KeyMark } from '../piano/Keys.tsx';
+import { degreeLabel, keyLabel, roleLabel } from '../piano/labels.ts';
+import { PlayTools } from '../piano/PlayTools.tsx';
+import { usePlayed } from '../piano/usePlayed.ts';
+import { useSettings } from '../state/settings.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { phone } from '../ui/theme.ts';
+import { toggleNote } from './edits.ts';
+import type { ChosenHands } from './marks.ts';
+import { SoundTools } from './SoundTools.tsx';
+import type { Playback } from './usePlayback.ts';
+
+const Strip = styled.section`
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: minmax(240px, 330px) minmax(0, 1fr);
+  gap: 4px 20px;
+  padding: 10px 20px 12px 24px;
+  border-top: 1px solid var(--hairline);
+  background: var(--panel);
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 10px 14px;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Held = styled.div`
+  min-height: 128px;
+  --numeral: 34px;
+  > p:first-child {
+    font-size: 13px;
+    color: var(--soft);
+  }
+`;
+
+const Name = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 12px;
+  b {
+    font-size: 17px;
+  }
+`;
+
+const Words = styled.p`
+  margin-bottom: 6px;
+  font-size: 14px;
+  line-height: 1.35;
+  color: var(--soft);
+`;
+
+const Bed = styled.div`
+  min-width: 0;
+  overflow-x: auto;
+`;
+
+const Right = styled.span`
+  margin-left: auto;
+  button {
+    min-height: 32px;
+    padding: 3px 11px;
+  }
+`;
+
+interface HandsStripProps {
+  view: ChartView;
+  chosen: ChosenHands | null;
+  next: Chord | null;
+  bassPlayer: boolean;
+  instrument: Instrument;
+  playback: Playback;
+  percent: number;
+  loop: boolean;
+  onSpeed: (percent: number) => void;
+  onLoop: (loop: boolean) => void;
+  /** What was played or chosen on the keys: both hands, to be held here. */
+  onNotes: (notes: { left: number[]; right: number[] }) => void;
+}
+
+/** Both hands of the chosen chord on a piano, and as ghosts those of the next; what is played there is held there. */
+export function HandsStrip(props: HandsStripProps) {
+  const { view, chosen, next, bassPlayer, instrument, onNotes } = props;
+  const { reach, marks, change } = useSettings();
+  const held = useRef(nothingHeld);
+  const [live, setLive] = useState<readonly number[]>([]);
+  const played = usePlayed((message) => {
+    const before = held.current;
+    held.current = follow(before, message);
+    setLive([...held.current.chord]);
+    const released = before.down.size > 0 && held.current.down.size === 0;
+    if (!released) return;
+    const notes = splitHands([...held.current.chord], reach);
+    held.current = nothingHeld;
+    setLive([]);
+    if (chosen) onNotes(notes);
+  });
+  const now = chosen?.now ?? null;
+  const [reading] = useMemo(
+    () =>
+      now
+        ? identifyVoicing(now, view.key, {
+            bassPlayer,
+            next,
+            numbers: view.style,
+            letters: view.letterStyle,
+          })
+        : [],
+    [now, view.key, view.style, view.letterStyle, bassPlayer, next],
+  );
+  const label = (note: number) =>
+    marks === 'roles' && now ? roleLabel(note, now.chord, view) : degreeLabel(note, view);
+
+  return (
+    <Strip aria-label="Piano" tabIndex={0} onKeyDown={played.onKey} onKeyUp={played.onKey}>
+      <Held>
+        <p>Both hands hold</p>
+        <div role="status" aria-label="What both hands hold">
+          {reading ? (
+            <>
+              <Name>
+                {reading.chord ? (
+                  <ChordMark chord={reading.chord} view={view} />
+                ) : (
+                  <b>{reading.numbers}</b>
+                )}
+                {reading.chord ? <b>{reading.letters}</b> : null}
+              </Name>
+              <Words>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
+            </>
+          ) : (
+            <Words>Choose a chord on the chart to see what both hands hold.</Words>
+          )}
+        </div>
+        <SoundTools
+          playback={props.playback}
+          at={chosen?.at ?? null}
+          percent={props.percent}
+          loop={props.loop}
+          onSpeed={props.onSpeed}
+          onLoop={props.onLoop}
+        />
+      </Held>
+      <div>
+        <PlayTools
+          played={played}
+          musicKey={view.key}
+          hint="Play it or click keys: that is pinned."
+        >
+          <Right>
+            <Choice
+              label="Marks on the keys"
+              value={marks}
+              options={[
+                ['roles', 'In the chord'],
+                ['degrees', 'In the key'],
+              ]}
+              onChange={(value) => change({ marks: value })}
+            />
+          </Right>
+        </PlayTools>
+        <Bed>
+          <Keys
+            from={Math.max(28, instrument.lowest)}
+            to={Math.min(96, instrument.highest)}
+            marks={live.length > 0 ? liveMarks(live, reach, label) : marksOf(chosen, label)}
+            nameOf={(note) => keyLabel(note, view)}
+            onPress={(note) => {
+              if (now) onNotes(toggleNote(now, note));
+            }}
+          />
+        </Bed>
+      </div>
+    </Strip>
+  );
+}
+
+function walkWords(kind: string): string {
+  const [from, into] = kind.split('-');
+  return `The left hand walks ${from} to ${into} in the second half.`;
+}
+
+function liveMarks(
+  notes: readonly number[],
+  reach: Parameters<typeof splitHands>[1],
+  label: (note: number) => string,
+): KeyMark[] {
+  const { left, right } = splitHands(notes, reach);
+  return [
+    ...left.map((note): KeyMark => ({ note, hand: 'left', label: label(note) })),
+    ...right.map((note): KeyMark => ({ note, hand: 'right', label: label(note) })),
+  ];
+}
+
+function marksOf(chosen: ChosenHands | null, label: (note: number) => string): KeyMark[] {
+  if (!chosen) return [];
+  const { now, after } = chosen;
+  const held = new Set([...now.left, ...now.right]);
+  const ghosts = (['left', 'right'] as const).flatMap((hand) =>
+    (after?.[hand] ?? [])
+      .filter((note) => !held.has(note))
+      .map((note): KeyMark => ({ note, hand, label: '', ghost: true })),
+  );
+  const marks = (['left', 'right'] as const).flatMap((hand) =>
+    now[hand].map((note): KeyMark => ({ note, hand, label: label(note) })),
+  );
+  return [...ghosts, ...marks];
+}

@@ -1,0 +1,79 @@
+import { memo } from 'react';
+import styled from 'styled-components';
+
+const lowest = 28;
+const highest = 91;
+const whites = [0, 2, 4, 5, 7, 9, 11];
+const width = 6;
+const height = 26;
+
+const Board = styled.svg`
+  display: block;
+  width: 100%;
+  height: auto;
+  .white {
+    fill: #fffdf8;
+    stroke: #c3b8a2;
+    stroke-width: 0.5;
+  }
+  .black {
+    fill: #1d2433;
+  }
+  .left {
+    fill: #17607a;
+    stroke: #fffdf8;
+    stroke-width: 0.6;
+  }
+  .right {
+    fill: #a33b1f;
+    stroke: #fffdf8;
+    stroke-width: 0.6;
+  }
+`;
+
+const isWhite = (note: number) => whites.includes(note % 12);
+const all = Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
+const whiteNotes = all.filter(isWhite);
+const xOf = (note: number) => {
+  const below = whiteNotes.filter((white) => white < note).length;
+  return isWhite(note) ? below * width : below * width - width * 0.3;
+};
+
+interface MiniKeysProps {
+  left: readonly number[];
+  right: readonly number[];
+}
+
+/** A small keyboard with what both hands hold: squares for the left hand, circles for the right. */
+export const MiniKeys = memo(function MiniKeys({ left, right }: MiniKeysProps) {
+  const mark = (note: number) => ({
+    x: xOf(note) + (isWhite(note) ? width / 2 : width * 0.3),
+    y: isWhite(note) ? height - 4 : height - 13,
+  });
+  const onBoard = (note: number) => note >= lowest && note <= highest;
+  return (
+    <Board viewBox={`0 0 ${whiteNotes.length * width} ${height}`} aria-hidden>
+      {whiteNotes.map((note) => (
+        <rect key={note} className="white" x={xOf(note)} y={0} width={width} height={height} />
+      ))}
+      {all
+        .filter((note) => !isWhite(note))
+        .map((note) => (
+          <rect key={note} className="black" x={xOf(note)} y={0} width={width * 0.6} height={15} />
+        ))}
+      {left.filter(onBoard).map((note) => (
+        <rect
+          key={note}
+          className="left"
+          x={mark(note).x - 2.6}
+          y={mark(note).y - 2.6}
+          width={5.2}
+          height={5.2}
+        />
+      ))}
+      {right.filter(onBoard).map((note) => (
+        <circle key={note} className="right" cx={mark(note).x} cy={mark(note).y} r={2.9} />
+      ))}
+    </Board>
+  );
+});

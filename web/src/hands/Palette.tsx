@@ -1,0 +1,150 @@
+import {
+  fromDegrees,
+  nameDegree,
+  noteNamer,
+  type Instrument,
+  type PaletteShape,
+} from '@intervallum/core';
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { ChartView } from '../chart/view.ts';
+import { Button, IconButton } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { TextField } from '../ui/fields.tsx';
+import type { ChosenHands } from './marks.ts';
+
+const Box = styled.section`
+  display: grid;
+  gap: 8px;
+`;
+
+const Shapes = styled.ul`
+  display: grid;
+  gap: 4px;
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto auto;
+    align-items: center;
+    gap: 4px;
+    font-size: 14px;
+  }
+  small {
+    display: block;
+    font-size: 13px;
+    color: var(--soft);
+  }
+  button {
+    min-height: 32px;
+    padding: 3px 10px;
+    font-size: 14px;
+  }
+`;
+
+const Row = styled.form`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 6px;
+`;
+
+const Words = styled.p`
+  font-size: 13px;
+  line-height: 1.35;
+  color: var(--soft);
+`;
+
+interface PaletteProps {
+  palette: readonly PaletteShape[];
+  chosen: ChosenHands | null;
+  view: ChartView;
+  instrument: Instrument;
+  onName: (name: string, hands: 'right' | 'both') => void;
+  onUse: (shape: PaletteShape) => void;
+  onForget: (name: string) => void;
+}
+
+/** The few hand shapes that the song keeps using, each by its own name, written out in the key that is looked at. */
+export function Palette({
+  palette,
+  chosen,
+  view,
+  instrument,
+  onName,
+  onUse,
+  onForget,
+}: PaletteProps) {
+  const [name, setName] = useState('');
+  const [hands, setHands] = useState<'right' | 'both'>('right');
+  const canName = name.trim() !== '' && name.trim().length <= 40 && chosen !== null;
+  return (
+    <Box aria-label="Palette">
+      <h3>Palette</h3>
+      {palette.length === 0 ? (
+        <Words>
+          Give the shapes this song keeps using a name: from then on the search likes them, and you
+          can put one anywhere.
+        </Words>
+      ) : (
+        <Shapes>
+          {palette.map((shape) => (
+            <li key={shape.name}>
+              <span>
+                <b>{shape.name}</b>
+                <small>{writtenOut(shape, view, instrument)}</small>
+              </span>
+              <Button
+                isDisabled={!chosen}
+                aria-label={`Use ${shape.name} here`}
+                onPress={() => onUse(shape)}
+              >
+                Use here
+              </Button>
+              <IconButton aria-label={`Forget ${shape.name}`} onPress={() => onForget(shape.name)}>
+                <X size={16} strokeWidth={1.5} />
+              </IconButton>
+            </li>
+          ))}
+        </Shapes>
+      )}
+      <Row
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!canName) return;
+          onName(name.trim(), hands);
+          setName('');
+        }}
+      >
+        <TextField
+          label="Name of the shape held now"
+          labelHidden
+          placeholder="Name the shape held now"
+          maxLength={40}
+          value={name}
+          onChange={setName}
+        />
+        <Button type="submit" isDisabled={!canName}>
+          Name it
+        </Button>
+      </Row>
+      <Choice
+        label="What the name means"
+        value={hands}
+        options={[
+          ['right', 'Right hand'],
+          ['both', 'Both hands'],
+        ]}
+        onChange={setHands}
+      />
+    </Box>
+  );
+}
+
+/** A shape in degrees and, in the key that is looked at, in letters: `5 1 5 · B♭ E♭ B♭`. */
+function writtenOut(shape: PaletteShape, view: ChartView, instrument: Instrument): string {
+  const degrees = [...(shape.left ?? []), ...(shape.right ?? [])];
+  const notes = fromDegrees(shape, view.key, instrument);
+  const numbers = degrees.map((degree) => nameDegree(degree, view.style)).join(' ');
+  if (!notes) return `${numbers} · wider than this keyboard`;
+  const name = noteNamer({ chord: { kind: 'stack', degrees } }, view.key, view.letterStyle);
+  return `${numbers} · ${[...(notes.left ?? []), ...(notes.right ?? [])].map(name).join(' ')}`;
+}

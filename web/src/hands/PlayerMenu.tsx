@@ -1,0 +1,129 @@
+import { Hand } from 'lucide-react';
+import {
+  handGrades,
+  instruments,
+  lineups,
+  spanInWords,
+  type HandGrade,
+  type Lineup,
+  type Reach,
+} from '@intervallum/core';
+import { Dialog, DialogTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { useSettings, type Settings } from '../state/settings.ts';
+import { Button } from '../ui/Button.tsx';
+import { Picker, Sheet } from '../ui/Picker.tsx';
+
+const Trigger = styled(Button)`
+  width: 100%;
+  justify-content: flex-start;
+  text-align: left;
+  white-space: normal;
+  font-size: 14px;
+`;
+
+const Inside = styled(Dialog)`
+  display: grid;
+  gap: 12px;
+  width: 300px;
+  padding: 12px;
+  outline: none;
+`;
+
+const Two = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+`;
+
+const Words = styled.p`
+  font-size: 13px;
+  line-height: 1.35;
+  color: var(--soft);
+`;
+
+const gradeWords: Readonly<Record<HandGrade, string>> = {
+  beginner: 'none, and few notes',
+  plain: 'none the chart does not ask for',
+  warm: 'warm: 2nds, 6ths, 7ths',
+  rich: 'rich: 9ths to 13ths',
+  altered: 'altered before their target',
+};
+
+/** Spans a hand may hold or roll, in semitones: from five to a tenth and a little more. */
+const spans = [5, 7, 8, 9, 10, 12, 13, 14, 15, 16, 17, 19] as const;
+
+const spanOption = (span: number) => ({ id: String(span), name: spanInWords(span) });
+
+/** Who plays: reach of each hand, keyboard, lineup and wish for colour. It goes with the player, not with the song. */
+export function PlayerMenu() {
+  const settings = useSettings();
+  const { reach, keys, lineup, handGrade, change } = settings;
+  const setReach = (hand: keyof Reach, held: number, rolled: number) =>
+    change({ reach: { ...reach, [hand]: { held, rolled: Math.max(held, rolled) } } });
+  return (
+    <DialogTrigger>
+      <Trigger aria-label={`Your hands: ${summary(settings)}`}>
+        <Hand size={18} strokeWidth={1.5} aria-hidden /> {summary(settings)}
+      </Trigger>
+      <Sheet placement="bottom end" style={{ maxHeight: '82vh' }}>
+        <Inside aria-label="Your hands">
+          {(['left', 'right'] as const).map((hand) => (
+            <Two key={hand}>
+              <Picker
+                label={hand === 'left' ? 'Left hand holds' : 'Right hand holds'}
+                value={String(reach[hand].held)}
+                options={spans.map(spanOption)}
+                onChange={(held) => {
+                  const wasHeldOnly = reach[hand].rolled === reach[hand].held;
+                  const rolled = wasHeldOnly ? Number(held) : reach[hand].rolled;
+                  setReach(hand, Number(held), rolled);
+                }}
+              />
+              <Picker
+                label={hand === 'left' ? 'Left hand rolls' : 'Right hand rolls'}
+                value={String(reach[hand].rolled)}
+                options={spans
+                  .filter((span) => span >= reach[hand].held)
+                  .map((span) =>
+                    span === reach[hand].held
+                      ? { id: String(span), name: 'nothing wider' }
+                      : spanOption(span),
+                  )}
+                onChange={(rolled) => setReach(hand, reach[hand].held, Number(rolled))}
+              />
+            </Two>
+          ))}
+          <Words>Nothing is offered beyond what you hold, unless it is marked as rolled.</Words>
+          <Picker
+            label="Lineup"
+            value={lineup}
+            options={lineups.map((id) => ({ id, name: id }))}
+            onChange={(id) => change({ lineup: id as Lineup })}
+          />
+          <Picker
+            label="Colour added"
+            value={handGrade}
+            options={handGrades.map((id) => ({ id, name: gradeWords[id] }))}
+            onChange={(id) => change({ handGrade: id as HandGrade })}
+          />
+          <Picker
+            label="Keyboard"
+            value={String(keys)}
+            options={Object.keys(instruments).map((id) => ({ id, name: `${id} keys` }))}
+            onChange={(id) => change({ keys: Number(id) as keyof typeof instruments })}
+          />
+        </Inside>
+      </Sheet>
+    </DialogTrigger>
+  );
+}
+
+function summary({ reach, lineup, keys, handGrade }: Settings): string {
+  const { left, right } = reach;
+  const hands =
+    left.held === right.held
+      ? `Both hands ${spanInWords(left.held)}`
+      : `Left ${spanInWords(left.held)}, right ${spanInWords(right.held)}`;
+  return `${hands} · ${lineup} · ${handGrade} · ${keys} keys`;
+}

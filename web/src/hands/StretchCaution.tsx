@@ -1,0 +1,31 @@
+import { usualReach } from '@intervallum/core';
+import styled from 'styled-components';
+import { useSettings } from '../state/settings.ts';
+import { QuietButton } from '../ui/Button.tsx';
+
+const Note = styled.div`
+  padding: 8px 8px 8px 12px;
+  border-left: 4px solid var(--accent);
+  border-radius: 6px;
+  background: var(--card);
+  font-size: 14px;
+  line-height: 1.4;
+`;
+
+/** A word of care where a player has a smaller reach than usual: said once, gone for good when it is put away. */
+export function StretchCaution() {
+  const { reach, stretchNoted, change } = useSettings();
+  const isReduced = (['left', 'right'] as const).some(
+    (hand) => reach[hand].held < usualReach[hand].held,
+  );
+  if (!isReduced || stretchNoted) return null;
+  return (
+    <Note role="note" aria-label="Care for your hands">
+      Warm up, and do not force a stretch. Pain, numbness or tingling means stop; if it stays, see a
+      licensed clinician.
+      <div>
+        <QuietButton onPress={() => change({ stretchNoted: true })}>Understood</QuietButton>
+      </div>
+    </Note>
+  );
+}

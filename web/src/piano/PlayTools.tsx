@@ -1,0 +1,68 @@
+import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { simulatedChords } from '../midi/sources.ts';
+import { Button, QuietButton } from '../ui/Button.tsx';
+import { Picker } from '../ui/Picker.tsx';
+import type { Played } from './usePlayed.ts';
+
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
+  margin-bottom: 6px;
+  font-size: 13px;
+  color: var(--soft);
+`;
+
+const Source = styled(Picker)`
+  min-width: 190px;
+`;
+
+interface PlayToolsProps {
+  played: Played;
+  musicKey: Key;
+  /** What is said of the keys of the computer. */
+  hint: string;
+  children?: ReactNode;
+}
+
+/** Over the keys: what plays on them. */
+export function PlayTools({ played, musicKey, hint, children }: PlayToolsProps) {
+  const { sources, sourceId, choose, findKeyboards, simulate } = played;
+  return (
+    <Tools>
+      <Source
+        label="Play on"
+        labelHidden
+        value={sourceId}
+        options={[
+          { id: 'screen', name: 'This screen and its keys' },
+          ...sources.map(({ id, name }) => ({ id, name })),
+        ]}
+        onChange={choose}
+      />
+      {sourceId === 'simulated' ? (
+        simulatedChords.map(({ name, notes }) => (
+          <Button key={name} onPress={() => simulate(fromTonic(notes, musicKey))}>
+            {name}
+          </Button>
+        ))
+      ) : (
+        <>
+          <QuietButton onPress={() => void findKeyboards()}>Find MIDI keyboards</QuietButton>
+          <span>{hint}</span>
+        </>
+      )}
+      {children}
+    </Tools>
+  );
+}
+
+/** Notes given in C, moved to the key by the nearer way. */
+function fromTonic(notes: readonly number[], key: Key): number[] {
+  const up = pitchClass(relativeMajor(key).tonic);
+  const by = up > 6 ? up - 12 : up;
+  return notes.map((note) => note + by);
+}

@@ -1,0 +1,69 @@
+import { useEffect, useRef, useState } from 'react';
+import { readMidi, type KeyMessage } from '../midi/messages.ts';
+import { realSources, simulatedSource, type MidiSource } from '../midi/sources.ts';
+import { notify } from '../ui/notices.tsx';
+import { noteOfKey } from './heldNotes.ts';
+
+const simulated = simulatedSource();
+
+/** Where played notes come from: the keyboards at hand, the chosen one, and the keys of the computer. */
+export interface Played {
+  readonly sources: readonly MidiSource[];
+  readonly sourceId: string;
+  readonly choose: (id: string) => void;
+  /** Asks the browser for keyboards; says so where there is none. */
+  readonly findKeyboards: () => Promise<void>;
+  /** Lets the simulated keyboard play. */
+  readonly simulate: (notes: readonly number[]) => void;
+  /** For an element: computer keys play while it has the focus; z and x move an octave down and up. */
+  readonly onKey: (event: React.KeyboardEvent) => void;
+}
+
+/** Listens to the chosen keyboard and to computer keys. */
+export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
+  const [sources, setSources] = useState<MidiSource[]>([simulated]);
+  const [sourceId, setSourceId] = useState('screen');
+  const octave = useRef(48);
+  const latest = useRef(onMessage);
+  useEffect(() => {
+    latest.current = onMessage;
+  });
+
+  const source = sources.find(({ id }) => id === sourceId);
+  useEffect(
+    () =>
+      source?.listen((bytes) => {
+        const message = readMidi(bytes);
+        if (message) latest.current(message);
+      }),
+    [source],
+  );
+
+  async function findKeyboards() {
+    try {
+      const found = await realSources();
+      setSources([...found, simulated]);
+      if (found[0]) setSourceId(found[0].id);
+      else notify('No MIDI keyboard is connected.');
+    } catch (error) {
+      notify(error instanceof Error ? error.message : 'MIDI keyboards cannot be reached.');
+    }
+  }
+
+  const onKey = (event: React.KeyboardEvent) => {
+    const inList = (event.target as HTMLElement).closest(
+      '[role="listbox"], [aria-haspopup="listbox"], input',
+    );
+    if (inList || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    if (event.type === 'keydown' && event.key === 'z')
+      octave.current = Math.max(36, octave.current - 12);
+    if (event.type === 'keydown' && event.key === 'x')
+      octave.current = Math.min(84, octave.current + 12);
+    const note = noteOfKey(event.key, octave.current);
+    if (note === null) return;
+    event.preventDefault();
+    onMessage({ kind: event.type === 'keydown' ? 'down' : 'up', note });
+  };
+
+  return { sources, sourceId, choose: setSourceId, findKeyboards, simulate: simulated.play, onKey };
+}
