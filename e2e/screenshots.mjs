@@ -62,6 +62,33 @@ await take('colours', {
   viewport: laptop,
   act: openColours,
 });
+/** @param {import('@playwright/test').Page} page */
+async function openHands(page) {
+  await page.getByRole('button', { pressed: true }).first().waitFor();
+  const verse = page.getByRole('region', { name: /^Verse/ }).first();
+  await verse
+    .getByRole('listitem')
+    .nth(2)
+    .click({ position: { x: 20, y: 45 } });
+  await page.getByRole('list', { name: 'Other ways to play it' }).waitFor();
+}
+
+await take('hands', {
+  path: `${songAt('Lanterns on the Quay')}/hands`,
+  viewport: laptop,
+  act: openHands,
+});
+await take('hands-dark', {
+  path: `${songAt('Slow River, Carry')}/hands`,
+  viewport: laptop,
+  dark: true,
+  act: openHands,
+});
+await take('hands-phone', {
+  path: `${songAt('Winter Wheat')}/hands`,
+  viewport: phone,
+  act: openHands,
+});
 await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('sets', { path: '/sets', viewport: laptop });

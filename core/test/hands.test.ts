@@ -364,6 +364,13 @@ describe('reach, lineup and school', () => {
       ),
     );
 
+  test('where others fill the middle a note less is enough', () => {
+    const timeline = timelineOf('1 | 6m7 | 4maj7 | 5');
+    const notes = (lineup: 'keys alone' | 'with pad') =>
+      shown(voice(timeline, { lineup })).flatMap(({ left, right }) => [...left, ...right]).length;
+    expect(notes('with pad')).toBeLessThan(notes('keys alone'));
+  });
+
   test('a section an octave up is an octave higher', () => {
     const timeline = timelineOf('1 | 4 | 5 | 1');
     const middle = (voiced: Voiced) =>
@@ -562,6 +569,13 @@ describe('said by a teacher', () => {
     ],
   ])('%s', (_, from, to, sentence) => {
     expect(stepInWords(from, to, key('C'))).toBe(sentence);
+  });
+
+  test('a rolled hand is said', () => {
+    const rolled = { ...slot('1', [48, 55, 64], [67, 72]), rolled: { left: true, right: false } };
+    expect(stepInWords(null, rolled, key('C'))).toBe(
+      'Left hand C G E, right hand G C. Roll the left hand.',
+    );
   });
 
   test('an alternative says what is held, what moves and what it costs', () => {

@@ -1,7 +1,7 @@
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { setDraft, songDraft } from '@intervallum/contract';
+import { setDraft, songDraft, songHands } from '@intervallum/contract';
 import { parseChart } from '@intervallum/core';
 import { count } from 'drizzle-orm';
 import { z } from 'zod';
@@ -13,6 +13,8 @@ import { insertSong } from './songs/queries.ts';
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
 const parish = z.object({
   team: z.string(),
+  /** What the team decided about the hands of some songs, by title. */
+  hands: z.record(z.string(), songHands),
   sets: z.array(
     setDraft.omit({ items: true }).extend({
       songs: z.array(
@@ -25,7 +27,7 @@ const parish = z.object({
 /** Loads the demo from its folder, whole or not at all; a database that has a team is left alone. */
 export async function loadDemo(database: Database, folder: string): Promise<void> {
   if (await hasTeam(database)) return;
-  const { team, sets } = parish.parse(
+  const { team, hands, sets } = parish.parse(
     JSON.parse(await readFile(join(folder, 'parish.json'), 'utf8')),
   );
   const charts = await readCharts(join(folder, 'songs'));
@@ -33,7 +35,7 @@ export async function loadDemo(database: Database, folder: string): Promise<void
     const teamId = await insertTeam(db, team);
     const idOfTitle = new Map<string, string>();
     for (const { title, text } of charts) {
-      idOfTitle.set(title, (await insertSong(db, teamId, { text })).id);
+      idOfTitle.set(title, (await insertSong(db, teamId, { text, hands: hands[title] })).id);
     }
     for (const { songs, ...fields } of sets) {
       const items = songs.map(({ title, key, notes }) => ({

@@ -85,6 +85,7 @@ export class Asker {
       taste: {
         weights: this.weights,
         reach,
+        middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
         octaves: this.#octavesOf.get(slot.section) ?? 0,
         melody: sung ? fold(home + degreeSemitones(sung), 12) : null,
         palette: this.#palette.names,

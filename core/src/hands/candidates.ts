@@ -124,7 +124,7 @@ export function findCandidates(
       const asked = both & colours ? whole : needed;
       if (!fixed && (both & asked) !== asked) continue;
       if (left.notes.length > 0 && meetsInMud(left.notes, right.notes)) continue;
-      const cost = leftPart + rightPart + togetherCost(left, right, material, taste.weights);
+      const cost = leftPart + rightPart + togetherCost(left, right, material, taste);
       pairs.push((cost + costFloor) * pairPlaces + leftIndex * mostRights + rightIndex);
     }
   }

@@ -28,6 +28,8 @@ export interface Taste {
   readonly reach: Reach;
   /** Octaves that the section is played higher (or, negative, lower) than usual. */
   readonly octaves: number;
+  /** Others fill the middle (a guitar, a pad): a note less is enough, and the right hand stays above them. */
+  readonly middleFilled: boolean;
   /** The pitch class that should be on top; null where nothing is sung. */
   readonly melody: number | null;
   /** Right hands that the song uses, each as the semitones above its lowest note with that note's pitch class. */
@@ -51,10 +53,10 @@ export function totalOf(parts: StepCost): number {
 export function rightCost(
   { notes, family, mask }: HandShape<RightFamily>,
   material: Material,
-  { weights, reach, octaves, melody, palette }: Taste,
+  { weights, reach, octaves, middleFilled, melody, palette }: Taste,
 ): number {
   const middle = (notes[0]! + notes.at(-1)!) / 2;
-  const place = weights.rightPlace + 12 * octaves;
+  const place = weights.rightPlace + 12 * octaves + (middleFilled ? 3 : 0);
   return (
     weights.right[family] +
     spreadCost(notes, reach.right.held, weights) +
@@ -87,9 +89,10 @@ export function togetherCost(
   left: HandShape<LeftFamily>,
   right: HandShape<RightFamily>,
   material: Material,
-  weights: Weights,
+  { weights, middleFilled }: Taste,
 ): number {
   const { third, fifth } = material;
+  const wanted = weights.notes - (middleFilled ? 1 : 0);
   const both = left.mask | right.mask;
   const count = left.notes.length + right.notes.length;
   const between = left.notes.length === 0 ? 0 : right.notes[0]! - left.notes.at(-1)!;
@@ -98,7 +101,7 @@ export function togetherCost(
     third !== null && left.mask & right.mask & (1 << third) ? weights.doubledThird : 0;
   const onlyLeft = left.mask & ~right.mask;
   return (
-    weights.noteOff * abs(count - weights.notes) +
+    weights.noteOff * abs(count - wanted) +
     weights.gap * max(0, between - 16) +
     weights.rub * bits(rubs & ~natural(material)) +
     doubled +

@@ -106,9 +106,15 @@ export function stepInWords(
   const now = noteNamer(to, key, style);
   if (!from) {
     const left = to.left.length > 0 ? `Left hand ${to.left.map(now).join(' ')}, ` : '';
-    return capital(`${left}right hand ${to.right.map(now).join(' ')}.`);
+    return `${capital(`${left}right hand ${to.right.map(now).join(' ')}.`)}${rollInWords(to)}`;
   }
-  return `${rightInWords(from, to, now, noteNamer(from, key, style))} ${leftInWords(from.left, to.left, now)}`.trim();
+  const right = rightInWords(from, to, now, noteNamer(from, key, style));
+  return `${right} ${leftInWords(from.left, to.left, now)}`.trim() + rollInWords(to);
+}
+
+function rollInWords({ rolled }: VoicedSlot): string {
+  if (!rolled.left && !rolled.right) return '';
+  return ` Roll the ${rolled.left && rolled.right ? 'chord in both hands' : rolled.left ? 'left hand' : 'right hand'}.`;
 }
 
 function rightInWords(

@@ -66,10 +66,7 @@ function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   const type = typeof error === 'object' && error && 'type' in error ? error.type : null;
   if (type === 'entity.too.large') {
-    return new Refusal(
-      'too-large',
-      'A request holds up to 1 MB. Is the chart more than one song?',
-    );
+    return new Refusal('too-large', 'A request holds up to 1 MB. Is the chart more than one song?');
   }
   if (type === 'entity.parse.failed') return new Refusal('malformed', 'The body is no valid JSON.');
   if (error instanceof URIError)

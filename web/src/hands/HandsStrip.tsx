@@ -1,4 +1,4 @@
-import { identifyVoicing, splitHands, type Chord, type Instrument } from '@intervallum/core';
+import { identifyVoicing, noteNamer, splitHands, type Chord } from '@intervallum/core';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
@@ -25,8 +25,12 @@ const Strip = styled.section`
   border-top: 1px solid var(--hairline);
   background: var(--panel);
   ${phone} {
+    /* Stays in sight over the chart, above the rooms. */
+    position: sticky;
+    bottom: 60px;
+    z-index: 5;
     grid-template-columns: minmax(0, 1fr);
-    padding: 10px 14px;
+    padding: 8px 14px;
   }
   @media print {
     display: none;
@@ -39,6 +43,13 @@ const Held = styled.div`
   > p:first-child {
     font-size: 13px;
     color: var(--soft);
+  }
+  ${phone} {
+    min-height: 0;
+    --numeral: 28px;
+    > p:first-child {
+      display: none;
+    }
   }
 `;
 
@@ -59,9 +70,39 @@ const Words = styled.p`
   color: var(--soft);
 `;
 
+/** The notes in letters: on a phone the keys are too small to be written on. */
+const Letters = styled.p`
+  display: none;
+  font-size: 15px;
+  b:first-child {
+    color: var(--left-text);
+  }
+  b:last-child {
+    color: var(--right);
+  }
+  ${phone} {
+    display: block;
+  }
+`;
+
+const NotOnPhone = styled.div`
+  ${phone} {
+    display: none;
+  }
+`;
+
 const Bed = styled.div`
   min-width: 0;
   overflow-x: auto;
+  ${phone} {
+    svg {
+      min-width: 0;
+      height: 56px;
+    }
+    text {
+      display: none;
+    }
+  }
 `;
 
 const Right = styled.span`
@@ -77,7 +118,8 @@ interface HandsStripProps {
   chosen: ChosenHands | null;
   next: Chord | null;
   bassPlayer: boolean;
-  instrument: Instrument;
+  /** The lowest and the highest key on show. */
+  keys: { readonly from: number; readonly to: number };
   playback: Playback;
   percent: number;
   loop: boolean;
@@ -89,7 +131,7 @@ interface HandsStripProps {
 
 /** Both hands of the chosen chord on a piano, and as ghosts those of the next; what is played there is held there. */
 export function HandsStrip(props: HandsStripProps) {
-  const { view, chosen, next, bassPlayer, instrument, onNotes } = props;
+  const { view, chosen, next, bassPlayer, keys, onNotes } = props;
   const { reach, marks, change } = useSettings();
   const held = useRef(nothingHeld);
   const [live, setLive] = useState<readonly number[]>([]);
@@ -117,6 +159,11 @@ export function HandsStrip(props: HandsStripProps) {
         : [],
     [now, view.key, view.style, view.letterStyle, bassPlayer, next],
   );
+  const name = now ? noteNamer(now, view.key, view.letterStyle) : String;
+  const notes = {
+    left: now?.left.map(name).join(' ') || '–',
+    right: now?.right.map(name).join(' ') || '–',
+  };
   const label = (note: number) =>
     marks === 'roles' && now ? roleLabel(note, now.chord, view) : degreeLabel(note, view);
 
@@ -135,7 +182,12 @@ export function HandsStrip(props: HandsStripProps) {
                 )}
                 {reading.chord ? <b>{reading.letters}</b> : null}
               </Name>
-              <Words>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
+              <Letters>
+                <b>{notes.left}</b> under <b>{notes.right}</b>
+              </Letters>
+              <NotOnPhone>
+                <Words>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
+              </NotOnPhone>
             </>
           ) : (
             <Words>Choose a chord on the chart to see what both hands hold.</Words>
@@ -151,27 +203,29 @@ export function HandsStrip(props: HandsStripProps) {
         />
       </Held>
       <div>
-        <PlayTools
-          played={played}
-          musicKey={view.key}
-          hint="Play it or click keys: that is pinned."
-        >
-          <Right>
-            <Choice
-              label="Marks on the keys"
-              value={marks}
-              options={[
-                ['roles', 'In the chord'],
-                ['degrees', 'In the key'],
-              ]}
-              onChange={(value) => change({ marks: value })}
-            />
-          </Right>
-        </PlayTools>
+        <NotOnPhone>
+          <PlayTools
+            played={played}
+            musicKey={view.key}
+            hint="Play it or click keys: that is pinned."
+          >
+            <Right>
+              <Choice
+                label="Marks on the keys"
+                value={marks}
+                options={[
+                  ['roles', 'In the chord'],
+                  ['degrees', 'In the key'],
+                ]}
+                onChange={(value) => change({ marks: value })}
+              />
+            </Right>
+          </PlayTools>
+        </NotOnPhone>
         <Bed>
           <Keys
-            from={Math.max(28, instrument.lowest)}
-            to={Math.min(96, instrument.highest)}
+            from={keys.from}
+            to={keys.to}
             marks={live.length > 0 ? liveMarks(live, reach, label) : marksOf(chosen, label)}
             nameOf={(note) => keyLabel(note, view)}
             onPress={(note) => {

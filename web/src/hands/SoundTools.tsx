@@ -6,7 +6,8 @@ import { useSettings } from '../state/settings.ts';
 import { Button, IconButton } from '../ui/Button.tsx';
 import { Picker, Sheet } from '../ui/Picker.tsx';
 import { Switch } from '../ui/Switch.tsx';
-import type { Playback, Stretch } from './usePlayback.ts';
+import type { Stretch } from './stretch.ts';
+import type { Playback } from './usePlayback.ts';
 
 const Row = styled.div`
   display: flex;

@@ -7,6 +7,7 @@ import {
   type OtherVoicing,
   type Song,
   type SongHands,
+  type Voiced,
 } from '@intervallum/core';
 import { useEffect, useMemo, useState, type ReactNode, type RefObject } from 'react';
 import type { HandsMark } from '../chart/HandsAbove.tsx';
@@ -67,6 +68,7 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
     [voiced, slot, pass],
   );
   const others = useOthers(search.alternatives, voiced, chosen);
+  const keysShown = useMemo(() => keysOf(voiced), [voiced]);
   const marks = useMemo(
     () => (voiced && isOpen ? handsMarks(voiced, view) : null),
     [voiced, view, isOpen],
@@ -169,7 +171,7 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
         chosen={chosen}
         next={slot?.nextChord ?? null}
         bassPlayer={hasBassPlayer(lineup)}
-        instrument={instrument}
+        keys={keysShown}
         playback={playback}
         percent={percent}
         loop={loop}
@@ -178,6 +180,17 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
         onNotes={hold}
       />
     ),
+  };
+}
+
+/** The keys on show: C2 to C6, and as many more as the song needs; the same for all of its chords. */
+function keysOf(voiced: Voiced | null): { from: number; to: number } {
+  const notes = voiced?.slots.flatMap((slot) => (slot ? [...slot.left, ...slot.right] : [])) ?? [];
+  const lowest = Math.min(...notes, 36);
+  const highest = Math.max(...notes, 84);
+  return {
+    from: lowest < 28 ? 21 : lowest < 36 ? 28 : 36,
+    to: highest > 96 ? 108 : highest > 84 ? 96 : 84,
   };
 }
 

@@ -225,7 +225,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
           value={side}
           options={[
             ['chart', 'Chart'],
-            ['text', lens === 'hands' ? 'Hands' : 'Text and colours'],
+            ['text', lens === 'hands' ? 'Tools' : 'Text and colours'],
           ]}
           onChange={setSide}
         />
