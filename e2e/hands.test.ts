@@ -75,7 +75,7 @@ test('a left hand that reaches an octave gives up every held 1-5-10; care for th
   await expect(page.getByRole('note', { name: 'Care for your hands' })).toHaveCount(0);
 
   await setPlayer(page, /Left hand holds/, 'an octave');
-  await setPlayer(page, /Left hand rolls/, 'nothing wider');
+  await setPlayer(page, /Left hand rolls/, 'no wider');
   await expect
     .poll(async () =>
       Math.max(...(await walkThrough(page, 'Verse', 8)).map(({ left }) => span(left))),
@@ -221,7 +221,7 @@ test('a chord that small hands cannot hold says so and what would help; the rest
   await openHands(page);
   for (const hand of ['Left', 'Right'])
     await setPlayer(page, new RegExp(`${hand} hand holds`), '5 semitones');
-  await setPlayer(page, /Left hand rolls/, 'nothing wider');
+  await setPlayer(page, /Left hand rolls/, 'no wider');
   await choose(page, 'Verse', 1);
   await expect(panel(page).getByRole('alert')).toContainText(
     'cannot be held with a right-hand reach',

@@ -87,7 +87,7 @@ await take('hands-dark', {
 await take('hands-phone', {
   path: `${songAt('Winter Wheat')}/hands`,
   viewport: phone,
-  act: openHands,
+  act: (page) => page.getByRole('button', { pressed: true }).first().waitFor(),
 });
 await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });

@@ -222,7 +222,9 @@ export const BarView = memo(function BarView({
               onChoose?.(bar.index, place);
             }}
           >
-            {hands ? <HandsAbove mark={hands.get(laid.index)} /> : null}
+            {hands ? (
+              <HandsAbove mark={hands.get(laid.index)} besideFermata={hasFermata(laid)} />
+            ) : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
               <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />
@@ -306,6 +308,10 @@ function SlotMark({ laid: { slot, count }, view, isFirst, inPickup }: SlotMarkPr
     case 'unread':
       return <Unread>{slot.text}</Unread>;
   }
+}
+
+function hasFermata({ slot }: LaidSlot): boolean {
+  return (slot.kind === 'chord' || slot.kind === 'rest') && slot.fermata;
 }
 
 function FermataMark() {

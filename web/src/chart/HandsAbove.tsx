@@ -15,13 +15,13 @@ export interface HandsMark {
   readonly problem: string | null;
 }
 
-const Row = styled.div`
+const Row = styled.div<{ $indented?: boolean }>`
   position: relative;
   display: flex;
   align-items: center;
   gap: 5px;
   height: 22px;
-  padding: 0 8px 0 9px;
+  padding: 0 8px 0 ${({ $indented }) => ($indented ? 42 : 9)}px;
   font-size: 13px;
   line-height: 1;
   white-space: nowrap;
@@ -63,12 +63,18 @@ const Top = styled.span`
 `;
 
 /** Over a chord: which notes of the right hand are held, a jump, the note on top. */
-export function HandsAbove({ mark }: { mark: HandsMark | undefined }) {
+interface HandsAboveProps {
+  mark: HandsMark | undefined;
+  /** A hold stands over the chord and needs the room. */
+  besideFermata?: boolean;
+}
+
+export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
   if (!mark) return <Row />;
   const { movement, top, pinned, problem, stays } = mark;
   const { kind, held, notes, jump } = movement;
   return (
-    <Row title={stays?.said}>
+    <Row title={stays?.said} $indented={besideFermata}>
       {stays ? <Stays aria-hidden /> : null}
       {stays?.begins ? <Hidden>{stays.said}</Hidden> : null}
       {pinned ? <Pin size={13} strokeWidth={2} aria-label="pinned" /> : null}

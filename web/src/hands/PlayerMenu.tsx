@@ -87,7 +87,7 @@ export function PlayerMenu() {
                   .filter((span) => span >= reach[hand].held)
                   .map((span) =>
                     span === reach[hand].held
-                      ? { id: String(span), name: 'nothing wider' }
+                      ? { id: String(span), name: 'no wider' }
                       : spanOption(span),
                   )}
                 onChange={(rolled) => setReach(hand, reach[hand].held, Number(rolled))}
