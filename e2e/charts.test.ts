@@ -41,6 +41,32 @@ test('the key that is looked in is part of the address, and can be written into 
   await expect(editor(page)).toContainText('key: C');
 });
 
+test('endings, changes and the roadmap are on the chart, and the chart is shown as it is played', async ({
+  page,
+}) => {
+  await writeSong(
+    page,
+    'title: Road\nkey: C\nroad: Verse, Verse, up 2, Verse open (everyone)\n\nVerse:\n  1 | 4\n  > once | more\n  1st ending: 5\n  2nd ending: 57\n  3rd time bar 2: 4m\n',
+  );
+  await expect(page.getByText('1st ending', { exact: true })).toBeVisible();
+  await expect(page.getByText('3rd time, from bar 2', { exact: true })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText(
+    'VerseVerseup a whole stepVerse until the signal everyone',
+  );
+  expect(await bars(page, 'Verse')).toEqual(['1 C once', '4 F more', '5 G', '5 7 G7', '4 m Fm']);
+  await expectAccessible(page);
+
+  await page.getByRole('radio', { name: 'As played' }).click();
+  const verses = page.getByRole('region', { name: 'Verse', exact: true });
+  await expect(verses).toHaveCount(3);
+  const read = await verses.allInnerTexts();
+  expect(read.map((text) => text.replace(/\s+/g, ' ').trim())).toEqual([
+    'Verse 1st time 1 C once 4 F more 5 G',
+    'Verse 2nd time 1 C once 4 F more 5 7 G7',
+    'Verse in D until the signal 3rd time everyone 1 D once 4 m Gm 5 7 A7',
+  ]);
+});
+
 test('completion offers the chords of the key with their letters', async ({ page }) => {
   await writeSong(page, 'title: Hints\nkey: Ab\n\nVerse:\n  1 | ');
   await page.keyboard.press('Control+End');

@@ -10,6 +10,8 @@ import {
   type Key,
   type Meter,
   type Phrase,
+  type PhraseWhen,
+  type RoadStep,
   type Section,
   type Slot,
   type Song,
@@ -141,6 +143,11 @@ function withPushes(song: Song, seed: readonly boolean[]): Song {
       ...phrase,
       bars: phrase.bars.map((bar): Bar => {
         if (bar.kind === 'same') return bar;
+        // Pushed where all times share it only; the next section comes after what is written last.
+        if (phrase.when) {
+          before = bar.slots.at(-1)!.ticks;
+          return bar;
+        }
         const pushed = bar.slots.map((slot): Slot => {
           const room = before ?? 0;
           before = slot.ticks;
@@ -185,14 +192,47 @@ function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
           .map((cells) => cells.slice(0, bars.length))
           .map((cells) => cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1))
           .filter((cells) => cells.length > 0);
-        return { bars, words: trimmed };
+        return { when: null, bars, words: trimmed };
       });
-  return fc
+  const shared = fc
     .tuple(phrase(true), fc.array(phrase(false), { maxLength: 2 }))
     .map(([head, rest]) => [head, ...rest]);
+  /** What is not played every time stands below what is. */
+  const atTimes = (count: number) =>
+    fc
+      .tuple(phrase(false), times, fc.option(fc.integer({ min: 1, max: count })))
+      .filter(([{ bars }, , bar]) => bar === null || bar + bars.length - 1 <= count)
+      .map(([made, at, bar]): Phrase => {
+        const when: PhraseWhen =
+          bar === null ? { kind: 'ending', times: at } : { kind: 'instead', times: at, bar };
+        return { ...made, when };
+      });
+  return shared.chain((made) => {
+    const count = made.reduce((sum, { bars }) => sum + bars.length, 0);
+    return fc.array(atTimes(count), { maxLength: 2 }).map((others) => [...made, ...others]);
+  });
 }
 
+const times = fc.constantFrom([1], [2], [3], [1, 2], [1, 3, 22]);
+
 const sectionNames = fc.constantFrom('Intro', 'Verse 1', 'Chorus', 'Bridge', 'Tag', 'Ending');
+
+/** Roadmaps through these sections, now and then with a lift. */
+function roads(sections: readonly Section[]): fc.Arbitrary<RoadStep[]> {
+  const lift = fc.constantFrom<RoadStep>(
+    { kind: 'lift', semitones: 1 },
+    { kind: 'lift', semitones: -2 },
+  );
+  const play = fc.record<RoadStep & { kind: 'play' }>({
+    kind: fc.constant('play'),
+    name: fc.constantFrom(...sections.map(({ name }) => name), ...(sections.length ? [] : [''])),
+    times: fc.option(fc.constantFrom(1, 2, 12)),
+    open: fc.boolean(),
+    direction: fc.constantFrom('', 'softer', 'keys alone'),
+  });
+  const step = sections.length > 0 ? fc.oneof({ weight: 4, arbitrary: play }, lift) : lift;
+  return fc.array(step, { minLength: 1, maxLength: 6 });
+}
 
 export const songs: fc.Arbitrary<Song> = fc
   .record({
@@ -219,12 +259,14 @@ export const songs: fc.Arbitrary<Song> = fc
           fc.record<Section>({
             name: sectionNames,
             times: fc.constantFrom(1, 1, 2, 4),
+            open: fc.constantFrom(false, false, true),
             directions: fc.array(line, { maxLength: 2 }),
             phrases: phrases(meter),
           }),
           { maxLength: 3 },
         ),
       })
+      .chain((song) => fc.option(roads(song.sections)).map((road) => ({ ...song, road })))
       .chain((song) =>
         fc
           .array(fc.boolean(), { minLength: 7, maxLength: 7 })

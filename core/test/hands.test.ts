@@ -520,6 +520,7 @@ describe('said by a teacher', () => {
     at: 0,
     slot: 0,
     chord: chord(number),
+    key: key('C'),
     left,
     right,
     leftFamily: 'root',
@@ -568,14 +569,12 @@ describe('said by a teacher', () => {
       'Right hand jumps up to C E A. The left hand stays.',
     ],
   ])('%s', (_, from, to, sentence) => {
-    expect(stepInWords(from, to, key('C'))).toBe(sentence);
+    expect(stepInWords(from, to)).toBe(sentence);
   });
 
   test('a rolled hand is said', () => {
     const rolled = { ...slot('1', [48, 55, 64], [67, 72]), rolled: { left: true, right: false } };
-    expect(stepInWords(null, rolled, key('C'))).toBe(
-      'Left hand C G E, right hand G C. Roll the left hand.',
-    );
+    expect(stepInWords(null, rolled)).toBe('Left hand C G E, right hand G C. Roll the left hand.');
   });
 
   test('an alternative says what is held, what moves and what it costs', () => {

@@ -14,9 +14,22 @@ test('a phrase of up to five bars stands on one rail, a longer one goes on in fo
   const lengths = [1, 4, 5, 6, 8, 9].map((bars) => {
     const read = parseChart(`Verse:\n${Array.from({ length: bars }, () => '1').join(' | ')}\n`);
     const [laid] = layOut(read.ok ? read.value : read.partial);
-    return laid!.rails.map((rail) => rail.length);
+    return laid!.rails.map((rail) => rail.bars.length);
   });
   expect(lengths).toEqual([[1], [4], [5], [4, 2], [4, 4], [4, 4, 1]]);
+});
+
+test('what is not played every time says when, once over its first rail', () => {
+  const read = parseChart(
+    'Verse x3:\n  1 | 4\n  1st 2nd ending: 1 | 1 | 1 | 1 | 1 | 1\n  3rd time bar 2: 4m\n',
+  );
+  const [laid] = layOut(read.ok ? read.value : read.partial);
+  expect(laid!.rails.map(({ when, bars }) => [when, bars.length])).toEqual([
+    [null, 2],
+    ['1st and 2nd ending', 4],
+    [null, 2],
+    ['3rd time, from bar 2', 1],
+  ]);
 });
 
 test('bars are counted as core counts them, words stand under theirs, pushes are counted', () => {
@@ -24,7 +37,7 @@ test('bars are counted as core counts them, words stand under theirs, pushes are
     'meter: 4/4\n\nVerse:\n  1 | <4 . . <5\n  > one | two\n  {2/4} 1 | %\nEnd:\n  1\n',
   );
   const song = read.ok ? read.value : read.partial;
-  const bars = layOut(song).flatMap(({ rails }) => rails.flat());
+  const bars = layOut(song).flatMap(({ rails }) => rails.flatMap((rail) => rail.bars));
   expect(bars.map(({ index }) => index)).toEqual(read.barPlaces.map((_place, index) => index));
   expect(bars.map(({ words }) => words)).toEqual([['one'], ['two'], [], [], []]);
   expect(bars[1]!.slots.map(({ share, count }) => [share, count])).toEqual([

@@ -5,6 +5,7 @@ import type { Place } from '../result.ts';
 import { parseChart } from './parseChart.ts';
 import { printBar } from './printChart.ts';
 import { divisions, type Meter } from './meter.ts';
+import { metersOf } from './sectionMeters.ts';
 import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
 
 /** A change of chart text: what stands at `place` gives way to `text`. */
@@ -27,14 +28,14 @@ export function placedSlots(song: Song): PlacedSlot[] {
   const placed: PlacedSlot[] = [];
   let index = 0;
   for (const section of song.sections) {
-    let { meter } = song;
-    for (const bar of section.phrases.flatMap(({ bars }) => bars)) {
-      if (bar.kind === 'played') {
-        meter = bar.meter ?? meter;
-        for (const [slot, is] of bar.slots.entries())
-          placed.push({ bar: index, slot, inBar: bar, meter, is });
+    for (const { phrase, meters } of metersOf(section, song.meter)) {
+      for (const [place, bar] of phrase.bars.entries()) {
+        if (bar.kind === 'played') {
+          for (const [slot, is] of bar.slots.entries())
+            placed.push({ bar: index, slot, inBar: bar, meter: meters[place]!, is });
+        }
+        index += 1;
       }
-      index += 1;
     }
   }
   return placed;

@@ -3,6 +3,7 @@ import type { Reading } from '../chord/chord.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
 import { parseKey } from '../pitch/key.ts';
 import { parseMeter } from './meter.ts';
+import { readRoad } from './road.ts';
 import type { Song, SongDetails } from './song.ts';
 
 /** The fields above the first section, in the order they are printed. */
@@ -16,12 +17,14 @@ export const fieldNames = [
   'feel',
   'numbers',
   'minor',
+  'road',
   'rights',
 ] as const;
 export type FieldName = (typeof fieldNames)[number];
 
-/** Longest value of a field, in characters. */
+/** Longest value of a field, in characters; a roadmap has many steps. */
 const longestField = 200;
+const longestRoad = 800;
 
 /** Slowest and fastest tempo a chart can carry, in felt beats a minute. */
 export const tempoRange = { slowest: 20, fastest: 320 } as const;
@@ -37,11 +40,12 @@ export type SongHead = Omit<Song, 'sections'>;
 
 /** Takes the value of a field into a song's head, or says why it cannot. Columns are those of the value. */
 export function readField(name: FieldName, value: string, head: SongHead): Result<SongHead> {
-  if (value.length > longestField) {
+  const longest = name === 'road' ? longestRoad : longestField;
+  if (value.length > longest) {
     return fieldProblem(
       value,
-      `A field holds up to ${longestField} characters; this has ${value.length}.`,
-      [value.slice(0, longestField).trim()],
+      `A field holds up to ${longest} characters; this has ${value.length}.`,
+      [value.slice(0, longest).trim()],
     );
   }
   switch (name) {
@@ -63,6 +67,9 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
         ...head,
         minor,
       }));
+    case 'road':
+      if (value === '') return success({ ...head, road: null });
+      return mapped(readRoad(value), (road) => ({ ...head, road }));
     case 'by':
     case 'singer':
     case 'feel':

@@ -1,4 +1,6 @@
 import { readFieldName, type FieldName } from './fields.ts';
+import type { PhraseWhen } from './song.ts';
+import { readWhen } from './when.ts';
 
 /** One line of chart text, told apart by how it begins and ends. Starts count from 0 in the line. */
 export type Line =
@@ -10,12 +12,19 @@ export type Line =
       readonly valueStart: number;
     }
   | { readonly kind: 'unknown field'; readonly name: string; readonly value: string }
-  | { readonly kind: 'heading'; readonly name: string; readonly times: number }
+  | {
+      readonly kind: 'heading';
+      readonly name: string;
+      readonly times: number;
+      readonly open: boolean;
+    }
   | { readonly kind: 'heading with bars'; readonly name: string; readonly rest: string }
   | { readonly kind: 'late field'; readonly name: FieldName }
   | { readonly kind: 'words'; readonly text: string; readonly start: number }
   | { readonly kind: 'direction'; readonly text: string }
-  | { readonly kind: 'bars' };
+  | { readonly kind: 'bars' }
+  /** Bars that are not played every time, and where they begin in the line. */
+  | { readonly kind: 'bars at times'; readonly when: PhraseWhen; readonly start: number };
 
 /**
  * Says what a line is. Lines above the first section are fields; a line that ends in a colon opens a section,
@@ -29,6 +38,8 @@ export function readLine(text: string, inSections: boolean): Line {
     return { kind: 'words', text: text.slice(start + 1), start: start + 1 };
   if (typed.startsWith('*')) return { kind: 'direction', text: typed.slice(1).trim() };
 
+  const atTimes = inSections ? readWhen(text) : null;
+  if (atTimes) return { kind: 'bars at times', when: atTimes.when, start: atTimes.length };
   const colon = text.indexOf(':');
   if (colon < 0) return { kind: 'bars' };
   const field = readFieldName(text.slice(0, colon).trim());
@@ -49,9 +60,17 @@ export function readLine(text: string, inSections: boolean): Line {
 
 function readHeading(typed: string): Line {
   const named = typed.slice(0, -1).trim();
-  const repeated = /^(.*\S)\s+x(\d{1,3})$/i.exec(named);
-  if (!repeated) return { kind: 'heading', name: named, times: 1 };
-  return { kind: 'heading', name: repeated[1]!, times: Number(repeated[2]) };
+  const { name, times, open } = /^(?<name>.*?)(?:\s+x(?<times>\d{1,3}))?(?<open>\s+open)?$/i.exec(
+    named,
+  )!.groups!;
+  // A section may be called “Open” or “x2”: without a name before it a word is the name.
+  if (!name?.trim()) return { kind: 'heading', name: named, times: 1, open: false };
+  return {
+    kind: 'heading',
+    name: name.trim(),
+    times: times === undefined ? 1 : Number(times),
+    open: open !== undefined,
+  };
 }
 
 /** One word of a line of bars. */

@@ -3,7 +3,8 @@ import type { NumberStyle } from '../chord/reading.ts';
 import { lexBars, type BarToken } from './lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from './meter.ts';
 import { isPart, parseBar, problemAt } from './parseBar.ts';
-import type { Bar } from './song.ts';
+import { meterBefore } from './sectionMeters.ts';
+import type { Bar, PhraseWhen } from './song.ts';
 
 /** Where a bar stands in the text, and where each of its slots does. */
 export interface BarPlace extends Place {
@@ -27,6 +28,12 @@ export class BarsReader {
   #meter: Meter;
   #ticksBefore: number | null = null;
   #barBefore: { meter: Meter } | null = null;
+  /** The metres of the bars that all times share, and what sounds at their end. */
+  #shared: Meter[] = [];
+  #sharedEnd: {
+    readonly barBefore: { meter: Meter } | null;
+    readonly ticksBefore: number | null;
+  } | null = null;
 
   constructor(meter: Meter, style: NumberStyle) {
     this.#songMeter = meter;
@@ -38,14 +45,35 @@ export class BarsReader {
   openSection(): void {
     this.#meter = this.#songMeter;
     this.#barBefore = null;
+    this.#shared = [];
+    this.#sharedEnd = null;
   }
 
-  readLine(text: string, line: number): Bar[] {
+  /** How many bars of the section all times share, so far. */
+  get sharedBars(): number {
+    return this.#shared.length;
+  }
+
+  /** Reads a line of bars; one that is not played every time goes on from the bars that all times share. */
+  readLine(text: string, line: number, when: PhraseWhen | null = null): Bar[] {
+    if (when) this.#goOnFrom(when);
+    return this.#readBars(text, line, when === null);
+  }
+
+  #goOnFrom(when: PhraseWhen): void {
+    this.#sharedEnd ??= { barBefore: this.#barBefore, ticksBefore: this.#ticksBefore };
+    this.#meter = meterBefore(when, this.#shared, this.#songMeter);
+    this.#barBefore = this.#sharedEnd.barBefore && { meter: this.#meter };
+    this.#ticksBefore = this.#sharedEnd.ticksBefore;
+  }
+
+  #readBars(text: string, line: number, isShared: boolean): Bar[] {
     const bars: Bar[] = [];
     for (const cell of cellsOf(text)) {
       const bar = this.#readCell(cell, line);
       if (!bar) continue;
       bars.push(bar);
+      if (isShared) this.#shared.push(this.#meter);
       const first = cell.tokens[0]!;
       const last = cell.tokens.at(-1)!;
       const length = last.start + last.text.length - first.start;

@@ -3,7 +3,8 @@ import { fieldNames, readField, type FieldName, type SongHead } from './fields.t
 import { readLine, type Line } from './lines.ts';
 import { commonTime } from './meter.ts';
 import { BarsReader, type BarPlace } from './parseBars.ts';
-import { styleFor, type Phrase, type Song } from './song.ts';
+import { missingSection } from './road.ts';
+import { styleFor, type Phrase, type PhraseWhen, type Song } from './song.ts';
 
 /** Longest chart and longest line that are read, in UTF-16 code units. */
 export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as const;
@@ -28,6 +29,7 @@ const emptyHead: SongHead = {
   reading: 'as written',
   minor: 'relative',
   details: { by: '', singer: '', feel: '', rights: '' },
+  road: null,
 };
 
 /**
@@ -55,8 +57,9 @@ export function parseChart(text: string): ChartResult {
 interface OpenSection {
   readonly name: string;
   readonly times: number;
+  readonly open: boolean;
   readonly directions: string[];
-  readonly phrases: { bars: Phrase['bars']; words: string[][] }[];
+  readonly phrases: { when: PhraseWhen | null; bars: Phrase['bars']; words: string[][] }[];
 }
 
 class ChartReader {
@@ -65,6 +68,7 @@ class ChartReader {
   readonly #sections: OpenSection[] = [];
   readonly #found: Problem[] = [];
   #bars: BarsReader | null = null;
+  #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
 
   take(typed: string, number: number): void {
     const text = this.#withoutControls(typed, number);
@@ -90,6 +94,8 @@ class ChartReader {
         return this.#takeDirection(line.text, text, number);
       case 'bars':
         return this.#takeBars(text, number);
+      case 'bars at times':
+        return this.#takeBarsAtTimes(line, text, number);
       case 'heading with bars':
         return this.#problem(
           number,
@@ -116,6 +122,12 @@ class ChartReader {
 
   finish(): ChartResult {
     const song: Song = { ...this.#head, sections: this.#sections };
+    if (song.road && this.#road) {
+      const missing = missingSection(this.#road.value, song.road, song.sections);
+      const { line, start } = this.#road;
+      if (!missing.ok)
+        this.#found.push(...missing.problems.map((problem) => movedTo(problem, line, start)));
+    }
     const barPlaces = this.#bars?.places ?? [];
     const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
     const problems = found.filter(({ severity }) => severity === 'problem');
@@ -140,12 +152,13 @@ class ChartReader {
     this.#seen.add(name);
     const read = readField(name, value, this.#head);
     if (read.ok) this.#head = read.value;
+    if (name === 'road') this.#road = { value, line: number, start: valueStart };
     const found = read.ok ? read.hints : read.problems;
     this.#found.push(...found.map((problem) => movedTo(problem, number, valueStart)));
   }
 
   #openSection(line: Extract<Line, { kind: 'heading' }>, text: string, number: number): void {
-    const { name, times } = line;
+    const { name, times, open } = line;
     if (name === '')
       this.#problem(number, text, 'A section needs a name before its colon.', ['Verse:']);
     if (name.length > 60) {
@@ -155,7 +168,13 @@ class ChartReader {
     }
     const inRange = times >= 1 && times <= 99;
     if (!inRange) this.#problem(number, text, 'A section is played 1 to 99 times.', [`${name}:`]);
-    this.#sections.push({ name, times: inRange ? times : 1, directions: [], phrases: [] });
+    this.#sections.push({
+      name,
+      times: inRange ? times : 1,
+      open,
+      directions: [],
+      phrases: [],
+    });
     this.#bars?.openSection();
   }
 
@@ -164,12 +183,48 @@ class ChartReader {
       this.#problem(number, text, 'Bars stand in a section; give it a name first.', [
         `Verse:\n  ${text.trim()}`,
       ]);
-      this.#sections.push({ name: '', times: 1, directions: [], phrases: [] });
+      this.#sections.push({ name: '', times: 1, open: false, directions: [], phrases: [] });
     }
-    // The fields are known by now: the first line of bars comes after them.
+    if (this.#sections.at(-1)!.phrases.some(({ when }) => when !== null)) {
+      this.#problem(
+        number,
+        text,
+        'Bars that all times share stand above the endings and above what is played instead.',
+      );
+    }
+    const bars = this.#reader().readLine(text, number);
+    if (bars.length > 0) this.#sections.at(-1)!.phrases.push({ when: null, bars, words: [] });
+  }
+
+  /** The fields are known by now: the first line of bars comes after them. */
+  #reader(): BarsReader {
     this.#bars ??= new BarsReader(this.#head.meter, styleFor(this.#head.key, this.#head));
-    const bars = this.#bars.readLine(text, number);
-    if (bars.length > 0) this.#sections.at(-1)!.phrases.push({ bars, words: [] });
+    return this.#bars;
+  }
+
+  #takeBarsAtTimes(
+    { when, start }: Extract<Line, { kind: 'bars at times' }>,
+    text: string,
+    number: number,
+  ): void {
+    const reader = this.#reader();
+    const shared = reader.sharedBars;
+    // What stands before the bars is taken away without moving them.
+    const bars = reader.readLine(' '.repeat(start) + text.slice(start), number, when);
+    if (bars.length === 0) {
+      this.#problem(number, text, 'After the colon stand the bars that are played then.');
+      return;
+    }
+    if (when.times.some((time) => time < 1))
+      this.#problem(number, text, 'Times through a section are counted from 1.');
+    if (when.kind === 'instead' && (when.bar < 1 || when.bar + bars.length - 1 > shared)) {
+      const message =
+        shared === 0
+          ? 'There are no bars above that others could be played instead of.'
+          : `The section has ${shared} ${shared === 1 ? 'bar' : 'bars'} that all times share; this reaches beyond them.`;
+      this.#problem(number, text, message);
+    }
+    this.#sections.at(-1)!.phrases.push({ when, bars, words: [] });
   }
 
   #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {

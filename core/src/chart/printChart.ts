@@ -3,6 +3,8 @@ import type { NumberStyle } from '../chord/reading.ts';
 import { formatKey } from '../pitch/key.ts';
 import { fieldNames, type FieldName } from './fields.ts';
 import { divisions, formatMeter, type Meter } from './meter.ts';
+import { printRoad } from './road.ts';
+import { metersOf } from './sectionMeters.ts';
 import {
   pushMark,
   styleFor,
@@ -13,6 +15,7 @@ import {
   type Slot,
   type Song,
 } from './song.ts';
+import { printWhen } from './when.ts';
 
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */
 export function printChart(song: Song): string {
@@ -39,6 +42,8 @@ function fieldValue(song: Song, name: FieldName): string | null {
       return song.reading === 'as written' ? null : song.reading;
     case 'minor':
       return song.minor === 'relative' ? null : song.minor;
+    case 'road':
+      return song.road && printRoad(song.road);
     case 'by':
     case 'singer':
     case 'feel':
@@ -48,15 +53,13 @@ function fieldValue(song: Song, name: FieldName): string | null {
 }
 
 function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
-  const lines = [`${section.name}${section.times === 1 ? '' : ` x${section.times}`}:`];
+  const times = section.times === 1 ? '' : ` x${section.times}`;
+  const lines = [`${section.name}${times}${section.open ? ' open' : ''}:`];
   for (const direction of section.directions) lines.push(`  * ${direction}`);
-  let meter = songMeter;
-  for (const phrase of section.phrases) {
-    const bars = phrase.bars.map((bar) => {
-      if (bar.kind === 'played' && bar.meter) meter = bar.meter;
-      return printBar(bar, meter, style);
-    });
-    lines.push(`  ${bars.join(' | ')}`);
+  for (const { phrase, meters } of metersOf(section, songMeter)) {
+    const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
+    const when = phrase.when ? `${printWhen(phrase.when)} ` : '';
+    lines.push(`  ${when}${bars.join(' | ')}`);
     for (const words of phrase.words) lines.push(`  > ${words.join(' | ')}`);
   }
   return lines.join('\n');

@@ -16,8 +16,25 @@ export interface Song {
   readonly reading: Reading;
   readonly minor: MinorSchool;
   readonly details: SongDetails;
+  /** The order in which the sections are played; null where they are played as they stand. */
+  readonly road: readonly RoadStep[] | null;
   readonly sections: readonly Section[];
 }
+
+/** One step of the roadmap: a section by its name, or a lift of the key from there on. */
+export type RoadStep =
+  | {
+      readonly kind: 'play';
+      readonly name: string;
+      /** How many times; null for as many as the section says of itself. */
+      readonly times: number | null;
+      /** Goes on until the signal. */
+      readonly open: boolean;
+      /** What is done differently here; empty where nothing is said. */
+      readonly direction: string;
+    }
+  /** Semitones up or, negative, down; -11 to 11 and never 0. */
+  | { readonly kind: 'lift'; readonly semitones: number };
 
 /** What is said of a song besides its music; an empty text where nothing is. */
 export interface SongDetails {
@@ -31,12 +48,23 @@ export interface Section {
   readonly name: string;
   /** How many times it is played where it stands, 1 to 99. */
   readonly times: number;
+  /** It is played again and again until the signal, at least as often as `times` says. */
+  readonly open: boolean;
   readonly directions: readonly string[];
   readonly phrases: readonly Phrase[];
 }
 
+/** When a line of bars is played, if not every time. Times are counted from 1, over the whole song. */
+export type PhraseWhen =
+  /** After the bars that all times share. */
+  | { readonly kind: 'ending'; readonly times: readonly number[] }
+  /** In the place of as many bars from this one on (counted from 1 over the bars that all times share). */
+  | { readonly kind: 'instead'; readonly times: readonly number[]; readonly bar: number };
+
 /** One line of bars, with the lines of words under them. */
 export interface Phrase {
+  /** Null where it is played every time. */
+  readonly when: PhraseWhen | null;
   readonly bars: readonly Bar[];
   /** Each line of words, parted like the bars; shorter than the bars where the line ends early. */
   readonly words: readonly (readonly string[])[];

@@ -1,6 +1,8 @@
-import type { Key } from '../pitch/key.ts';
+import { transposeKey, type Key } from '../pitch/key.ts';
 import type { Meter } from './meter.ts';
-import type { Bar, Slot, Song } from './song.ts';
+import { sectionOfStep } from './road.ts';
+import { metersOf } from './sectionMeters.ts';
+import type { Bar, Phrase, PhraseWhen, RoadStep, Slot, Song } from './song.ts';
 
 /** A slot of the unrolled song, at its time. */
 export interface TimedSlot {
@@ -9,65 +11,175 @@ export interface TimedSlot {
   /** The bar of the text it sounds in, counted over the whole song; of a repeated bar, the sign's own. */
   readonly bar: number;
   readonly section: number;
-  /** Which time through its section, from 1. */
+  /** Which time through its section, from 1, counted over the whole song. */
   readonly pass: number;
   /** Ticks from the beginning of the song. */
   readonly start: number;
   readonly meter: Meter;
+  /** The key that holds here: lifts change it. */
   readonly key: Key;
   readonly is: Slot;
+}
+
+/** One time through a section. */
+export interface TimelinePart {
+  readonly section: number;
+  readonly pass: number;
+  /** The slots of the timeline that it begins with, and that it ends before. */
+  readonly from: number;
+  readonly to: number;
+  readonly key: Key;
+  /** The last time through a section that goes on until the signal. */
+  readonly open: boolean;
+  /** What the roadmap says is done differently here. */
+  readonly direction: string;
+  /** Its bars in the order they are played. */
+  readonly bars: readonly TimelineBar[];
+}
+
+/** A bar as it is played. */
+export interface TimelineBar {
+  /** The bar of the text, counted over the whole song. */
+  readonly bar: number;
+  /** Which line of bars of its section it stands in, and the words under it, a text for each line of words. */
+  readonly line: number;
+  readonly words: readonly string[];
+  readonly is: Bar;
+  readonly slots: readonly { readonly slot: number; readonly meter: Meter; readonly is: Slot }[];
 }
 
 /** The song unrolled: every slot that sounds, in the order of time. */
 export interface Timeline {
   readonly song: Song;
   readonly key: Key;
+  readonly parts: readonly TimelinePart[];
   readonly slots: readonly TimedSlot[];
   /** Length of the whole, in ticks. */
   readonly ticks: number;
 }
 
-interface NumberedSlot {
-  readonly slot: number;
-  readonly meter: Meter;
-  readonly is: Slot;
+interface NumberedPhrase {
+  readonly when: PhraseWhen | null;
+  readonly bars: readonly TimelineBar[];
 }
 
+/** A step of the roadmap with the section it plays, by its place in the chart; -1 where there is none. */
+type NumberedStep =
+  | Extract<RoadStep, { kind: 'lift' }>
+  | (Extract<RoadStep, { kind: 'play' }> & { readonly section: number });
+
+const asItStands = {
+  kind: 'play',
+  name: '',
+  times: null,
+  open: false,
+  direction: '',
+} as const satisfies RoadStep;
+
 /**
- * Unrolls a song in a key: sections as often as they are played, repeated bars written out.
- * A pickup begins with its first sound; the silence before it takes no time.
+ * Unrolls a song in a key by its roadmap, or as its sections stand: as often as they are played, with the endings and
+ * changes of each time, repeated bars written out, lifts done. A pickup begins with its first sound; the silence before
+ * it takes no time. A section that goes on until the signal is there as often as it says, its last time marked.
  */
 export function expand(song: Song, { key = song.key }: { readonly key?: Key } = {}): Timeline {
+  const sections = numberedSections(song);
+  const road: readonly NumberedStep[] = song.road
+    ? song.road.map((step) =>
+        step.kind === 'lift' ? step : { ...step, section: sectionOfStep(song.sections, step.name) },
+      )
+    : song.sections.map((_, section) => ({ ...asItStands, section }));
+  const passes = song.sections.map(() => 0);
   const slots: TimedSlot[] = [];
+  const parts: TimelinePart[] = [];
   let start = 0;
-  let slotNumber = 0;
-  let barNumber = 0;
-  for (const [section, { phrases, times }] of song.sections.entries()) {
-    let { meter } = song;
-    let before: readonly NumberedSlot[] = [];
-    const bars = phrases
-      .flatMap((phrase) => phrase.bars)
-      .map((bar) => {
-        if (bar.kind === 'played') {
-          meter = bar.meter ?? meter;
-          const held = meter;
-          before = bar.slots.map((is) => ({ slot: slotNumber++, meter: held, is }));
-        }
-        return { bar: barNumber++, slots: withoutLeadingSilence(bar, before) };
-      });
-    for (let pass = 1; pass <= times; pass += 1) {
+  let now = key;
+
+  for (const step of road) {
+    if (step.kind === 'lift') {
+      now = transposeKey(now, step.semitones);
+      continue;
+    }
+    const { section } = step;
+    const written = song.sections[section];
+    if (!written) continue;
+    const times = step.times ?? written.times;
+    const open = step.open || (step.times === null && written.open);
+    for (let time = 1; time <= times; time += 1) {
+      const pass = (passes[section]! += 1);
+      const from = slots.length;
+      const bars = barsOfPass(sections[section]!, pass);
       for (const { bar, slots: inBar } of bars) {
-        for (const { slot, meter: held, is } of inBar) {
-          slots.push({ slot, bar, section, pass, start, meter: held, key, is });
+        for (const { slot, meter, is } of inBar) {
+          slots.push({ slot, bar, section, pass, start, meter, key: now, is });
           start += is.ticks;
         }
       }
+      const { direction } = step;
+      parts.push({
+        bars,
+        section,
+        pass,
+        from,
+        to: slots.length,
+        key: now,
+        open: open && time === times,
+        direction,
+      });
     }
   }
-  return { song, key, slots, ticks: start };
+  return { song, key, parts, slots, ticks: start };
 }
 
-function withoutLeadingSilence(bar: Bar, slots: readonly NumberedSlot[]): readonly NumberedSlot[] {
+function numberedSections(song: Song): NumberedPhrase[][] {
+  let bar = 0;
+  let slot = 0;
+  return song.sections.map((section) =>
+    metersOf(section, song.meter).map(({ phrase, meters }, line) => ({
+      when: phrase.when,
+      bars: phrase.bars.map((is, place): TimelineBar => {
+        const slots =
+          is.kind === 'played'
+            ? is.slots.map((one) => ({ slot: slot++, meter: meters[place]!, is: one }))
+            : [];
+        const words = phrase.words.map((cells) => cells[place] ?? '');
+        return { bar: bar++, line, words, is, slots: withoutLeadingSilence(is, slots) };
+      }),
+    })),
+  );
+}
+
+/** The bars of one time through a section, in the order they are played; a repeated bar has the slots of the one before it. */
+function barsOfPass(phrases: readonly NumberedPhrase[], pass: number): TimelineBar[] {
+  const bars = phrases.filter(({ when }) => when === null).flatMap((phrase) => phrase.bars);
+  for (const { when, bars: instead } of phrases) {
+    if (when?.kind !== 'instead' || !when.times.includes(pass)) continue;
+    bars.splice(when.bar - 1, instead.length, ...instead);
+  }
+  bars.push(...endingOf(phrases, pass));
+  let before: TimelineBar['slots'] = [];
+  return bars.map((bar) => {
+    if (bar.is.kind === 'same') return { ...bar, slots: before };
+    before = bar.slots;
+    return bar;
+  });
+}
+
+/** The ending that a time takes: its own, else the one that stands last. */
+function endingOf(phrases: readonly NumberedPhrase[], pass: number): TimelineBar[] {
+  const endings = phrases.filter(isEnding);
+  const own = endings.filter(({ when }) => when.times.includes(pass));
+  const last = endings.at(-1)?.when.times.join();
+  const taken = own.length > 0 ? own : endings.filter(({ when }) => when.times.join() === last);
+  return taken.flatMap(({ bars }) => bars);
+}
+
+type Ending = NumberedPhrase & { readonly when: Extract<Phrase['when'], { kind: 'ending' }> };
+
+function isEnding(phrase: NumberedPhrase): phrase is Ending {
+  return phrase.when?.kind === 'ending';
+}
+
+function withoutLeadingSilence(bar: Bar, slots: TimelineBar['slots']): TimelineBar['slots'] {
   if (bar.kind === 'same' || !bar.pickup) return slots;
   const first = slots.findIndex(({ is }) => is.kind === 'chord' || is.kind === 'unread');
   return first < 0 ? slots : slots.slice(first);

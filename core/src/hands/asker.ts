@@ -2,7 +2,7 @@ import type { TimedSlot, Timeline } from '../chart/timeline.ts';
 import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import { degreeSemitones } from '../pitch/degree.ts';
-import { relativeMajor, type Key } from '../pitch/key.ts';
+import { formatKey, relativeMajor, type Key } from '../pitch/key.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
 import type { Wish } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
@@ -42,17 +42,13 @@ export function settle(options: VoiceOptions): Settled {
 /** Turns what the player set into what is asked of the hands for each chord. */
 export class Asker {
   readonly school: School;
-  readonly #timeline: Timeline;
   readonly #options: Settled;
   readonly #octavesOf = new Map<number, number>();
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
-  readonly #palette: {
-    readonly names: ReadonlySet<string>;
-    readonly hands: readonly (readonly number[])[];
-  };
+  /** The palette's hands by the name of the key they are played in. */
+  readonly #palettes = new Map<string, PaletteHands>();
 
   constructor(timeline: Timeline, options: Settled) {
-    this.#timeline = timeline;
     this.#options = options;
     this.school = options.style;
     for (const { slot, octaves } of options.registers) {
@@ -62,7 +58,15 @@ export class Asker {
     const pins = new Map<number, Pin[]>();
     for (const pin of options.pins) pins.set(pin.slot, [...(pins.get(pin.slot) ?? []), pin]);
     this.#pins = pins;
-    this.#palette = paletteHands(options.palette, timeline.key, options.instrument);
+  }
+
+  #palette(key: Key): PaletteHands {
+    const name = formatKey(key);
+    const known = this.#palettes.get(name);
+    if (known) return known;
+    const found = paletteHands(this.#options.palette, key, this.#options.instrument);
+    this.#palettes.set(name, found);
+    return found;
   }
 
   get weights() {
@@ -71,6 +75,7 @@ export class Asker {
 
   wish(slot: TimedSlot, chord: Chord, next: Chord | null): Wish {
     const { grade, lineup, instrument, reach, melody } = this.#options;
+    const palette = this.#palette(slot.key);
     const sung = melody.get(slot.slot);
     const home = pitchClass(relativeMajor(slot.key).tonic);
     return {
@@ -81,14 +86,14 @@ export class Asker {
       lineup,
       instrument,
       fixed: null,
-      shapes: this.#palette.hands,
+      shapes: palette.hands,
       taste: {
         weights: this.weights,
         reach,
         middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
         octaves: this.#octavesOf.get(slot.section) ?? 0,
         melody: sung ? fold(home + degreeSemitones(sung), 12) : null,
-        palette: this.#palette.names,
+        palette: palette.names,
       },
     };
   }
@@ -111,13 +116,22 @@ export class Asker {
     const pins = this.#pins.get(slot.slot) ?? [];
     if (pins.length === 0) return { hands: null, problem: null };
     const written = pins.filter((pin) => pin.chord === formatChord(chord));
-    const notes = written.map((pin) => fromDegrees(pin, this.#timeline.key, instrument));
+    const notes = written.map((pin) => fromDegrees(pin, slot.key, instrument));
     const problem = pinProblem({ pins, written, notes, chord, reach, numbers });
     return { hands: notes[0] ?? null, problem };
   }
 }
 
-function paletteHands(palette: readonly PaletteShape[], key: Key, instrument: Instrument) {
+interface PaletteHands {
+  readonly names: ReadonlySet<string>;
+  readonly hands: readonly (readonly number[])[];
+}
+
+function paletteHands(
+  palette: readonly PaletteShape[],
+  key: Key,
+  instrument: Instrument,
+): PaletteHands {
   const names = new Set<string>();
   const hands: number[][] = [];
   for (const shape of palette) {

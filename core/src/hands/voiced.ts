@@ -2,6 +2,7 @@ import type { Timeline } from '../chart/timeline.ts';
 import type { Chord } from '../chord/chord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { Degree } from '../pitch/degree.ts';
+import type { Key } from '../pitch/key.ts';
 import type { StepCost } from './cost.ts';
 import type { PaletteShape, Pin } from './pins.ts';
 import type { HandGrade, Instrument, Lineup, Reach } from './player.ts';
@@ -49,6 +50,8 @@ export interface VoicedSlot {
   readonly at: number;
   readonly slot: number;
   readonly chord: Chord;
+  /** The key that holds here. */
+  readonly key: Key;
   readonly left: readonly number[];
   readonly right: readonly number[];
   readonly leftFamily: LeftFamily;

@@ -205,6 +205,7 @@ function voicedSlot({ at, slot, chord, pinned }: Node, { left, right }: Candidat
     at,
     slot: slot.slot,
     chord,
+    key: slot.key,
     left: left.notes,
     right: right.notes,
     leftFamily: left.family,

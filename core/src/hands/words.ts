@@ -1,6 +1,6 @@
 import { chordTones } from '../chord/tones.ts';
 import { degreeOfSemitones } from '../pitch/degree.ts';
-import { noteOfDegree, relativeMajor, type Key } from '../pitch/key.ts';
+import { noteOfDegree, relativeMajor } from '../pitch/key.ts';
 import { nameNote, type NameStyle } from '../pitch/names.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
 import { freeShift, handMovement, matchNotes } from './movement.ts';
@@ -81,8 +81,7 @@ function inWords(semitones: number): string {
 
 /** Names notes as the chord they belong to spells them, else as the key does. */
 export function noteNamer(
-  { chord }: Pick<VoicedSlot, 'chord'>,
-  key: Key,
+  { chord, key }: Pick<VoicedSlot, 'chord' | 'key'>,
   style: Partial<NameStyle> = {},
 ): (note: number) => string {
   const tones = chordTones(chord, key);
@@ -100,15 +99,14 @@ export function noteNamer(
 export function stepInWords(
   from: VoicedSlot | null,
   to: VoicedSlot,
-  key: Key,
   style: Partial<NameStyle> = {},
 ): string {
-  const now = noteNamer(to, key, style);
+  const now = noteNamer(to, style);
   if (!from) {
     const left = to.left.length > 0 ? `Left hand ${to.left.map(now).join(' ')}, ` : '';
     return `${capital(`${left}right hand ${to.right.map(now).join(' ')}.`)}${rollInWords(to)}`;
   }
-  const right = rightInWords(from, to, now, noteNamer(from, key, style));
+  const right = rightInWords(from, to, now, noteNamer(from, style));
   return `${right} ${leftInWords(from.left, to.left, now)}`.trim() + rollInWords(to);
 }
 

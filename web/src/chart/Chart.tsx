@@ -1,11 +1,11 @@
-import { useMemo } from 'react';
-import type { Chord, Song } from '@intervallum/core';
+import { Fragment, useMemo } from 'react';
+import { sameKey, type Chord, type Key, type Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
 import type { HandsMark } from './HandsAbove.tsx';
 import { layOut } from './layout.ts';
-import type { ChartView } from './view.ts';
+import { keyName, type ChartView } from './view.ts';
 
 const Sections = styled.div`
   --numeral: 40px;
@@ -65,6 +65,17 @@ const Rail = styled.ol`
   break-inside: avoid;
 `;
 
+/** A bracket over bars that are not played every time. */
+const When = styled.p`
+  margin-top: 8px;
+  padding: 1px 0 0 9px;
+  border-top: 2px solid var(--soft);
+  border-left: 2px solid var(--soft);
+  font-size: 13px;
+  font-weight: 600;
+  color: var(--soft);
+`;
+
 const Nothing = styled.p`
   padding: 20px 0;
   color: var(--soft);
@@ -83,6 +94,8 @@ interface ChartProps {
   hands?: ReadonlyMap<number, HandsMark> | null;
   /** The slot of the song that sounds now. */
   playing?: number | null;
+  /** The key of each section, where a lift makes it another one than the view's. */
+  keys?: readonly Key[] | null;
   onChooseSlot?: (bar: number, slot: number) => void;
 }
 
@@ -95,9 +108,14 @@ export function Chart({
   proposal = null,
   hands = null,
   playing = null,
+  keys = null,
   onChooseSlot,
 }: ChartProps) {
   const sections = useMemo(() => layOut(song), [song]);
+  const views = useMemo(
+    () => keys?.map((key) => (sameKey(key, view.key) ? view : { ...view, key })),
+    [keys, view],
+  );
   if (sections.length === 0) {
     return (
       <Nothing>
@@ -111,34 +129,47 @@ export function Chart({
         <Part key={place} aria-label={section.name || 'Section without a name'}>
           <Margin>
             <h2>{section.name || '…'}</h2>
+            {views?.[place] && views[place] !== view ? (
+              <p>
+                <b>in {keyNameOf(views[place])}</b>
+              </p>
+            ) : null}
             {section.times > 1 ? <p>{timesInWords(section.times)}</p> : null}
+            {section.open ? <p>until the signal</p> : null}
             {section.directions.map((direction, line) => (
               <p key={line}>{direction}</p>
             ))}
           </Margin>
           <div>
-            {rails.map((bars, row) => (
-              <Rail key={row}>
-                {bars.map((bar) => (
-                  <BarView
-                    key={bar.index}
-                    bar={bar}
-                    view={view}
-                    isCurrent={bar.index === currentBar}
-                    chosenSlot={bar.index === currentBar ? currentSlot : null}
-                    proposal={proposal?.bar === bar.index ? proposal : null}
-                    hands={hands}
-                    playing={bar.slots.some(({ index }) => index === playing) ? playing : null}
-                    {...(onChooseSlot ? { onChoose: onChooseSlot } : {})}
-                  />
-                ))}
-              </Rail>
+            {rails.map(({ when, bars }, row) => (
+              <Fragment key={row}>
+                {when ? <When>{when}</When> : null}
+                <Rail>
+                  {bars.map((bar) => (
+                    <BarView
+                      key={bar.index}
+                      bar={bar}
+                      view={views?.[place] ?? view}
+                      isCurrent={bar.index === currentBar}
+                      chosenSlot={bar.index === currentBar ? currentSlot : null}
+                      proposal={proposal?.bar === bar.index ? proposal : null}
+                      hands={hands}
+                      playing={bar.slots.some(({ index }) => index === playing) ? playing : null}
+                      {...(onChooseSlot ? { onChoose: onChooseSlot } : {})}
+                    />
+                  ))}
+                </Rail>
+              </Fragment>
             ))}
           </div>
         </Part>
       ))}
     </Sections>
   );
+}
+
+function keyNameOf({ key, letterStyle }: ChartView): string {
+  return keyName(key, { language: letterStyle.language });
 }
 
 function timesInWords(times: number): string {

@@ -1,10 +1,13 @@
 import {
   barTicks,
   formatMeter,
+  metersOf,
+  ordinalOf,
   pushCount,
   type Bar,
   type Meter,
   type Phrase,
+  type PhraseWhen,
   type Section,
   type Slot,
   type Song,
@@ -35,8 +38,14 @@ export interface LaidBar {
 
 export interface LaidSection {
   readonly section: Section;
-  /** The rails: each carries a phrase, or four bars of a longer one. */
-  readonly rails: readonly (readonly LaidBar[])[];
+  readonly rails: readonly LaidRail[];
+}
+
+/** A rail carries a phrase, or four bars of a longer one. */
+export interface LaidRail {
+  /** When it is played, where it is not played every time; on the first rail of a phrase only. */
+  readonly when: string | null;
+  readonly bars: readonly LaidBar[];
 }
 
 /** The most bars of a phrase that stand on one rail; a longer phrase goes on below, four bars at a time. */
@@ -47,19 +56,26 @@ export function layOut(song: Song): LaidSection[] {
   let index = 0;
   let slots = 0;
   return song.sections.map((section) => {
-    let meter = song.meter;
-    const rails = section.phrases.flatMap((phrase) => {
+    const rails = metersOf(section, song.meter).flatMap(({ phrase, meters }): LaidRail[] => {
       const bars = phrase.bars.map((bar, place): LaidBar => {
-        if (bar.kind === 'played' && bar.meter) meter = bar.meter;
+        const meter = meters[place]!;
         const laid = layBar(bar, meter, phrase, place, index, slots);
         slots += laid.slots.length;
         index += 1;
         return laid;
       });
-      return bars.length <= mostOnRail ? [bars] : inFours(bars);
+      const when = phrase.when && whenInWords(phrase.when);
+      const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
+      return rows.map((row, place) => ({ when: place === 0 ? when : null, bars: row }));
     });
     return { section, rails };
   });
+}
+
+/** @example whenInWords({ kind: 'ending', times: [1, 2] }) // '1st and 2nd ending' */
+function whenInWords(when: PhraseWhen): string {
+  const times = when.times.map(ordinalOf).join(' and ');
+  return when.kind === 'ending' ? `${times} ending` : `${times} time, from bar ${when.bar}`;
 }
 
 function inFours(bars: readonly LaidBar[]): LaidBar[][] {

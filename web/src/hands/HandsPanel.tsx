@@ -196,7 +196,7 @@ export function HandsPanel(props: HandsPanelProps) {
         </Head>
         {chosen ? (
           <Sentence role="status" aria-label="The step">
-            {stepInWords(chosen.before, chosen.now, view.key, view.letterStyle)}
+            {stepInWords(chosen.before, chosen.now, view.letterStyle)}
           </Sentence>
         ) : null}
         {chosen && voiced ? <CommonTones chosen={chosen} voiced={voiced} view={view} /> : null}
@@ -305,6 +305,6 @@ function CommonTones({
   const index = row.indexOf(chosen.now);
   const run = commonTones(row).find(({ from, to }) => index >= from && index <= to);
   if (!run) return null;
-  const name = noteNamer(chosen.now, view.key, view.letterStyle)(run.note);
+  const name = noteNamer(chosen.now, view.letterStyle)(run.note);
   return <Stays>{commonToneInWords(name, run.to - run.from + 1)}.</Stays>;
 }

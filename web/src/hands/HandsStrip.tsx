@@ -159,7 +159,7 @@ export function HandsStrip(props: HandsStripProps) {
         : [],
     [now, view.key, view.style, view.letterStyle, bassPlayer, next],
   );
-  const name = now ? noteNamer(now, view.key, view.letterStyle) : String;
+  const name = now ? noteNamer(now, view.letterStyle) : String;
   const notes = {
     left: now?.left.map(name).join(' ') || '–',
     right: now?.right.map(name).join(' ') || '–',

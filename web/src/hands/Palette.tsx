@@ -145,6 +145,6 @@ function writtenOut(shape: PaletteShape, view: ChartView, instrument: Instrument
   const notes = fromDegrees(shape, view.key, instrument);
   const numbers = degrees.map((degree) => nameDegree(degree, view.style)).join(' ');
   if (!notes) return `${numbers} · wider than this keyboard`;
-  const name = noteNamer({ chord: { kind: 'stack', degrees } }, view.key, view.letterStyle);
+  const name = noteNamer({ chord: { kind: 'stack', degrees }, key: view.key }, view.letterStyle);
   return `${numbers} · ${[...(notes.left ?? []), ...(notes.right ?? [])].map(name).join(' ')}`;
 }

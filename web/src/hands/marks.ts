@@ -9,19 +9,26 @@ import {
 import type { HandsMark } from '../chart/HandsAbove.tsx';
 import type { ChartView } from '../chart/view.ts';
 
-/** The marks of a song, by slot of its text: each as it is met the first time. */
-export function handsMarks(voiced: Voiced, view: ChartView): ReadonlyMap<number, HandsMark> {
-  const { slots, problems, timeline } = voiced;
+/**
+ * The marks of a song: by slot of its text, each as it is met the first time; or as it is played, by slot of the timeline.
+ */
+export function handsMarks(
+  voiced: Voiced,
+  view: ChartView,
+  asPlayed = false,
+): ReadonlyMap<number, HandsMark> {
+  const { slots, problems } = voiced;
   const row = slots.filter((slot) => slot !== null);
   const runs = commonTones(row);
   const marks = new Map<number, HandsMark>();
   const problemAt = (slot: number) =>
     problems.find((problem) => problem.slot === slot)?.message ?? null;
   for (const [index, slot] of row.entries()) {
-    if (marks.has(slot.slot)) continue;
-    const name = noteNamer(slot, timeline.key, view.letterStyle);
+    const place = asPlayed ? slot.at : slot.slot;
+    if (marks.has(place)) continue;
+    const name = noteNamer(slot, view.letterStyle);
     const run = runs.find(({ from, to }) => index >= from && index <= to);
-    marks.set(slot.slot, {
+    marks.set(place, {
       movement: stepMovement(row[index - 1] ?? null, slot),
       top: name(slot.right.at(-1) ?? slot.left.at(-1)!),
       pinned: slot.pinned,
@@ -34,7 +41,7 @@ export function handsMarks(voiced: Voiced, view: ChartView): ReadonlyMap<number,
       problem: problemAt(slot.slot),
     });
   }
-  for (const { slot, message } of problems) {
+  for (const { slot, message } of asPlayed ? [] : problems) {
     if (!marks.has(slot)) marks.set(slot, { ...nothing, problem: message });
   }
   return marks;

@@ -40,6 +40,8 @@ interface HandsLensInput {
   hands: SongHands;
   slot: ChosenSlot | null;
   isOpen: boolean;
+  /** The chart is looked at as it is played: slots are counted as the timeline does. */
+  asPlayed: boolean;
   editorRef: RefObject<EditorView | null>;
   onChooseSlot: (bar: number, slot: number) => void;
 }
@@ -55,7 +57,7 @@ export interface HandsLens {
 
 /** The hands lens: the search kept up to date, the chosen chord's hands, and all that a player does with them. */
 export function useHandsLens(input: HandsLensInput): HandsLens {
-  const { song, view, hands, slot, isOpen, editorRef, onChooseSlot } = input;
+  const { song, view, hands, slot, isOpen, asPlayed, editorRef, onChooseSlot } = input;
   const { keys, lineup } = useSettings();
   const instrument = instruments[keys];
   const search = useHands(song, view.key, hands, view, isOpen);
@@ -70,8 +72,8 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
   const others = useOthers(search.alternatives, voiced, chosen);
   const keysShown = useMemo(() => keysOf(voiced), [voiced]);
   const marks = useMemo(
-    () => (voiced && isOpen ? handsMarks(voiced, view) : null),
-    [voiced, view, isOpen],
+    () => (voiced && isOpen ? handsMarks(voiced, view, asPlayed) : null),
+    [voiced, view, isOpen, asPlayed],
   );
   const playback = usePlayback(voiced, { percent, loop });
   const sounding =
@@ -85,11 +87,14 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
   const edit = (change: (hands: SongHands) => SongHands) => {
     if (editorRef.current) editHands(editorRef.current, change);
   };
+  /** The key that holds at the chosen chord: after a lift it is another one. */
+  const keyHere = chosen?.now.key ?? view.key;
+  const here = useMemo(() => ({ ...view, key: keyHere }), [view, keyHere]);
   const place = slot && { slot: slot.index, chord: slot.chord };
   const hold = (notes: { left: readonly number[]; right: readonly number[] }) => {
     if (!place) return;
     if (notes.left.length + notes.right.length === 0) edit((now) => withoutPin(now, place.slot));
-    else edit((now) => withPin(now, place, notes, view.key));
+    else edit((now) => withPin(now, place, notes, keyHere));
   };
   const actions: HandsActions = {
     undo: () => editorRef.current && undo(editorRef.current),
@@ -111,9 +116,7 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
     nameShape: (name, which) => {
       if (!chosen) return;
       const { left, right } = chosen.now;
-      edit((now) =>
-        withShape(now, name, { left: which === 'both' ? left : null, right }, view.key),
-      );
+      edit((now) => withShape(now, name, { left: which === 'both' ? left : null, right }, keyHere));
     },
     useShape: (shape) => place && edit((now) => withShapeAt(now, place, shape)),
     forgetShape: (name) => edit((now) => withoutShape(now, name)),
@@ -143,10 +146,10 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
   if (!isOpen) return { marks: null, playing: null, panel: null, strip: null };
   return {
     marks,
-    playing: sounding,
+    playing: asPlayed ? playback.at : sounding,
     panel: (
       <HandsPanel
-        view={view}
+        view={here}
         hands={hands}
         search={search}
         voiced={voiced}
@@ -167,7 +170,7 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
     ),
     strip: (
       <HandsStrip
-        view={view}
+        view={here}
         chosen={chosen}
         next={slot?.nextChord ?? null}
         bassPlayer={hasBassPlayer(lineup)}

@@ -1,9 +1,11 @@
 import type { SharedPage } from '@intervallum/contract';
 import {
+  expand,
   formatMeter,
   noteLanguages,
   parseChart,
   sameKey,
+  unroll,
   type Key,
   type NoteLanguage,
 } from '@intervallum/core';
@@ -14,6 +16,7 @@ import styled from 'styled-components';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
 import { Chart } from '../chart/Chart.tsx';
+import { canUnroll, Road } from '../chart/Road.tsx';
 import { keyName, keyNamed, letterStyle, numberStyle } from '../chart/view.ts';
 import { useSettings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
@@ -221,6 +224,11 @@ function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps
   const given = keyNamed(key, song) ?? song.key;
   const [own, setOwn] = useState<Key | null>(null);
   const viewKey = own ?? given;
+  const [asPlayed, setAsPlayed] = useState(false);
+  const unrolled = useMemo(
+    () => (asPlayed && canUnroll(song) ? unroll(expand(song, { key: viewKey })) : null),
+    [asPlayed, song, viewKey],
+  );
   const { letters, words } = settings;
   const { by, rights } = song.details;
   return (
@@ -249,8 +257,10 @@ function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps
         </ScreenOnly>
       </SongTop>
       {notes ? <Note>{notes}</Note> : null}
+      <Road song={song} asPlayed={asPlayed} onChange={setAsPlayed} />
       <Chart
-        song={song}
+        song={unrolled?.song ?? song}
+        keys={unrolled?.keys ?? null}
         view={{
           key: viewKey,
           style: numberStyle(song, settings),

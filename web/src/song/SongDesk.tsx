@@ -1,5 +1,6 @@
 import type { EditorView } from '@codemirror/view';
 import {
+  expand,
   fieldChanges,
   formatChord,
   formatKey,
@@ -8,6 +9,7 @@ import {
   rewriteNumbers,
   sameKey,
   styleFor,
+  unroll,
   type Chord,
   type Key,
   type Song,
@@ -17,6 +19,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
+import { canUnroll, Road } from '../chart/Road.tsx';
 import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
 import { useHandsLens } from '../hands/useHandsLens.tsx';
 import { PianoStrip } from '../piano/PianoStrip.tsx';
@@ -107,6 +110,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const editorRef = useRef<EditorView | null>(null);
   const [cursor, setCursor] = useState<{ line: number; column: number } | null>(null);
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
+  const [asPlayed, setAsPlayed] = useState(false);
   const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
   const [window, setWindow] = useState<'share' | 'set' | null>(null);
   useTitle(song.title);
@@ -182,6 +186,10 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     });
     if (lens === 'chart' && settings.textOpen && settings.panel === 'text') editor.focus();
   };
+  const unrolled = useMemo(
+    () => (asPlayed && canUnroll(shown) ? unroll(expand(shown, { key: viewKey })) : null),
+    [asPlayed, shown, viewKey],
+  );
   const isLost = lens === 'hands' && chosen === null;
   useEffect(() => {
     if (!isLost) return;
@@ -196,6 +204,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     hands,
     slot: chosen,
     isOpen: lens === 'hands',
+    asPlayed: unrolled !== null,
     editorRef,
     onChooseSlot: chooseSlot,
   });
@@ -204,6 +213,8 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         ({ line, column }) => line === cursor.line && column <= cursor.column,
       )
     : -1;
+
+  const currentBar = unrolled ? unrolled.bars.indexOf(cursorBar) : cursorBar;
 
   return (
     <Desk $textOpen={settings.textOpen}>
@@ -231,15 +242,17 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         />
       </Sides>
       <Music $hidden={side === 'text'} tabIndex={0} role="region" aria-label="Chart">
+        <Road song={shown} asPlayed={asPlayed} onChange={setAsPlayed} />
         <Chart
-          song={shown}
+          song={unrolled?.song ?? shown}
           view={view}
-          currentBar={cursorBar < 0 ? null : cursorBar}
+          keys={unrolled?.keys ?? null}
+          currentBar={currentBar < 0 ? null : currentBar}
           currentSlot={chosen?.slot.slot ?? null}
-          proposal={proposal}
+          proposal={unrolled ? null : proposal}
           hands={handsLens.marks}
           playing={handsLens.playing}
-          onChooseSlot={chooseSlot}
+          onChooseSlot={(bar, slot) => chooseSlot(unrolled?.bars[bar] ?? bar, slot)}
         />
         <RightsLine song={song} />
       </Music>

@@ -44,23 +44,32 @@ function piecesOf(line: string, state: LineState): Piece[] {
     case 'direction':
       return whole('comment');
     case 'bars':
-      return lexBars(line).flatMap((token): Piece[] => {
-        const end = token.start + token.text.length;
-        if (token.kind !== 'chord') {
-          const style = token.kind === 'bar line' ? 'separator' : 'operator';
-          return [{ start: token.start, end, style }];
-        }
-        const chordStart = token.start + token.push.length;
-        const chordEnd = chordStart + token.chord.length;
-        const digit = chordStart + (/^[b#♭♯]*\d?/u.exec(token.chord)?.[0].length ?? 0);
-        return [
-          { start: token.start, end: chordStart, style: 'operator' },
-          { start: chordStart, end: digit, style: 'number' },
-          { start: digit, end: chordEnd, style: 'modifier' },
-          { start: chordEnd, end, style: 'operator' },
-        ];
-      });
+      return barPieces(line);
+    case 'bars at times':
+      return [
+        { start, end: read.start, style: 'heading' },
+        ...barPieces(' '.repeat(read.start) + line.slice(read.start)),
+      ];
   }
+}
+
+function barPieces(line: string): Piece[] {
+  return lexBars(line).flatMap((token): Piece[] => {
+    const end = token.start + token.text.length;
+    if (token.kind !== 'chord') {
+      const style = token.kind === 'bar line' ? 'separator' : 'operator';
+      return [{ start: token.start, end, style }];
+    }
+    const chordStart = token.start + token.push.length;
+    const chordEnd = chordStart + token.chord.length;
+    const digit = chordStart + (/^[b#♭♯]*\d?/u.exec(token.chord)?.[0].length ?? 0);
+    return [
+      { start: token.start, end: chordStart, style: 'operator' },
+      { start: chordStart, end: digit, style: 'number' },
+      { start: digit, end: chordEnd, style: 'modifier' },
+      { start: chordEnd, end, style: 'operator' },
+    ];
+  });
 }
 
 function nextStyle(stream: StringStream, state: LineState): string | null {

@@ -1,0 +1,38 @@
+import type { PhraseWhen } from './song.ts';
+
+/** How many times through a section a chart can tell apart. */
+export const mostTimes = 99;
+
+const ordinal = String.raw`\d{1,2}(?:st|nd|rd|th)`;
+const pattern = new RegExp(
+  String.raw`^(${ordinal}(?:(?:\s*,\s*|\s+and\s+|\s+)${ordinal})*)\s+(?:(ending)|time\s+bar\s+(\d{1,3}))\s*:`,
+  'i',
+);
+
+/**
+ * The beginning of a line of bars that is not played every time: `1st 2nd ending: 5 | 1`, `3rd time bar 4: 2M`.
+ * @returns when, and how much of the line says so; null for a line that says nothing of it.
+ */
+export function readWhen(text: string): { when: PhraseWhen; length: number } | null {
+  const start = text.length - text.trimStart().length;
+  const found = pattern.exec(text.slice(start));
+  if (!found) return null;
+  const times = [...new Set([...found[1]!.matchAll(/\d+/g)].map(Number))].sort(
+    (one, other) => one - other,
+  );
+  const length = start + found[0].length;
+  if (found[2]) return { when: { kind: 'ending', times }, length };
+  return { when: { kind: 'instead', times, bar: Number(found[3]) }, length };
+}
+
+/** @example printWhen({ kind: 'ending', times: [1, 2] }) // '1st 2nd ending:' */
+export function printWhen(when: PhraseWhen): string {
+  const times = when.times.map(ordinalOf).join(' ');
+  return when.kind === 'ending' ? `${times} ending:` : `${times} time bar ${when.bar}:`;
+}
+
+/** @example ordinalOf(3) // '3rd' */
+export function ordinalOf(count: number): string {
+  const teen = count % 100 >= 11 && count % 100 <= 13;
+  return `${count}${(teen ? '' : ['', 'st', 'nd', 'rd'][count % 10]) || 'th'}`;
+}

@@ -1,0 +1,165 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  expand,
+  formatChord,
+  formatKey,
+  parseChart,
+  printChart,
+  unroll,
+  voice,
+} from '../src/index.ts';
+import { key } from './read.ts';
+
+const head = (road = '') => `title: T\nkey: C\nmeter: 4/4\n${road && `road: ${road}\n`}\n`;
+
+/** The chords of every time through, as they are played: `Verse 1: 1 4 5`. */
+function played(text: string): string[] {
+  const read = parseChart(text);
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  const { parts, slots, song } = expand(read.value);
+  return parts.map(({ section, pass, from, to }) => {
+    const chords = slots
+      .slice(from, to)
+      .map(({ is }) => (is.kind === 'chord' ? formatChord(is.chord) : is.kind));
+    return `${song.sections[section]!.name} ${pass}: ${chords.join(' ')}`;
+  });
+}
+
+function problemOf(text: string): string {
+  const read = parseChart(text);
+  return read.ok
+    ? 'none'
+    : `${read.problems[0]!.place.line}:${read.problems[0]!.place.column} ${read.problems[0]!.message}`;
+}
+
+describe('the times through a section', () => {
+  test('endings: each time its own, the others the last one', () => {
+    expect(played(`${head()}Verse x3:\n  1 | 4\n  1st ending: 5\n  2nd ending: 57 | 1\n`)).toEqual([
+      'Verse 1: 1 4 5',
+      'Verse 2: 1 4 57 1',
+      'Verse 3: 1 4 57 1',
+    ]);
+  });
+
+  test('single bars are played instead; % repeats what that time has before it', () => {
+    const text = `${head()}Verse x3:\n  1 | 2m | % | 5\n  3rd time bar 2: 2M\n  1st 2nd time bar 4: 1 | \n`;
+    expect(played(text)).toEqual(['Verse 1: 1 2m 2m 1', 'Verse 2: 1 2m 2m 1', 'Verse 3: 1 2 2 5']);
+  });
+
+  test('an ending goes on in the metre that the bars before it end in', () => {
+    const read = parseChart(
+      `${head()}Verse x2:\n  1 | {2/4} 4 5\n  1st ending: 1 4\n  2nd ending: {4/4} 1 4 5 1\n`,
+    );
+    expect(read.ok).toBe(true);
+    const slots = expand(read.ok ? read.value : read.partial).slots.map(({ is }) => is.ticks);
+    expect(slots).toEqual([1920, 480, 480, 480, 480, 1920, 480, 480, 480, 480, 480, 480]);
+  });
+
+  test.each([
+    [
+      'Verse:\n  1 | 4\n  1st time bar 3: 5\n',
+      '7:3 The section has 2 bars that all times share; this reaches beyond them.',
+    ],
+    [
+      'Verse:\n  1 | 4\n  1st time bar 2: 5 | 1\n',
+      '7:3 The section has 2 bars that all times share; this reaches beyond them.',
+    ],
+    [
+      'Verse:\n  1st time bar 1: 5\n',
+      '6:3 There are no bars above that others could be played instead of.',
+    ],
+    ['Verse:\n  1\n  0th ending: 5\n', '7:3 Times through a section are counted from 1.'],
+    ['Verse:\n  1\n  1st ending:\n', '7:3 After the colon stand the bars that are played then.'],
+    [
+      'Verse:\n  1\n  1st ending: 5\n  4\n',
+      '8:3 Bars that all times share stand above the endings and above what is played instead.',
+    ],
+  ])('%j is told', (section, problem) => {
+    expect(problemOf(head() + section)).toBe(problem);
+  });
+});
+
+describe('the roadmap', () => {
+  const sections = 'Verse:\n  1\n\nChorus x2:\n  4\n  3rd time bar 1: 4m\n\nVamp open:\n  5\n';
+
+  test('says the order; times are counted over the whole song', () => {
+    expect(played(head('Verse, chorus, verse, Chorus x1, Verse') + sections)).toEqual([
+      'Verse 1: 1',
+      'Chorus 1: 4',
+      'Chorus 2: 4',
+      'Verse 2: 1',
+      'Chorus 3: 4m',
+      'Verse 3: 1',
+    ]);
+  });
+
+  test('a lift holds from there on, for chords, pins and all', () => {
+    const read = parseChart(head('Verse, up 2, Verse, down 1, Verse') + sections);
+    const timeline = expand(read.ok ? read.value : read.partial, { key: key('Bb') });
+    expect(timeline.parts.map((part) => formatKey(part.key))).toEqual(['Bb', 'C', 'B']);
+    const pin = {
+      slot: 0,
+      chord: '1',
+      register: 58,
+      left: [{ step: 1, alter: 0, octave: -1 }],
+      right: [{ step: 3, alter: 0, octave: 0 }],
+    } as const;
+    const lowest = voice(timeline, { pins: [pin] }).slots.map((slot) => slot!.left[0]);
+    expect(lowest).toEqual([46, 48, 47]);
+  });
+
+  test('an open section is marked where it goes on until the signal', () => {
+    const read = parseChart(head('Vamp x3 open, Vamp, Verse open (softer)') + sections);
+    const { parts } = expand(read.ok ? read.value : read.partial);
+    expect(parts.map(({ open, direction }) => [open, direction])).toEqual([
+      [false, ''],
+      [false, ''],
+      [true, ''],
+      [true, ''],
+      [true, 'softer'],
+    ]);
+  });
+
+  test.each([
+    ['Verse, Bridge', '4:14 The chart has no section “Bridge”.'],
+    [
+      'Verse, , Chorus',
+      '4:13 Between two commas stands the name of a section, or a lift like up 2.',
+    ],
+    ['Verse, up 12', '4:14 A lift is 1 to 11 half steps: up 1, up 2, down 1.'],
+    ['Verse x0', '4:7 A section is played 1 to 99 times.'],
+  ])('%s is told at its place', (road, problem) => {
+    expect(problemOf(head(road) + sections)).toBe(problem);
+  });
+
+  test('a section may be called Open, and what is open is printed so', () => {
+    const read = parseChart(`${head()}Open:\n  1\n\nVamp x2 open:\n  4\n`);
+    const song = read.ok ? read.value : read.partial;
+    expect(song.sections.map(({ name, times, open }) => [name, times, open])).toEqual([
+      ['Open', 1, false],
+      ['Vamp', 2, true],
+    ]);
+    expect(printChart(song)).toContain('\nVamp x2 open:\n');
+  });
+});
+
+test('unrolled, a song is the same music without repeats, each time with words of its own', () => {
+  const text = `${head('Verse, up 1, Verse')}Verse:\n  1 | %\n  > first | time\n  > second | round\n  2nd ending: 5\n  > end\n`;
+  const read = parseChart(text);
+  const timeline = expand(read.ok ? read.value : read.partial);
+  const { song, keys, bars } = unroll(timeline);
+  expect(
+    song.sections.map(({ directions, phrases }) => [directions, phrases.map(({ words }) => words)]),
+  ).toEqual([
+    [['1st time'], [[['first', 'time']], [['end']]]],
+    [['2nd time'], [[['second', 'round']], [['end']]]],
+  ]);
+  expect([keys.map((one) => formatKey(one)), bars]).toEqual([
+    ['C', 'Db'],
+    [0, 1, 2, 0, 1, 2],
+  ]);
+  const again = expand(song).slots;
+  expect(again.map(({ is, start }) => [is, start])).toEqual(
+    timeline.slots.map(({ is, start }) => [is, start]),
+  );
+});

@@ -1,0 +1,98 @@
+import type { RoadStep, Song } from '@intervallum/core';
+import styled from 'styled-components';
+import { Choice } from '../ui/Choice.tsx';
+
+const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 6px 16px;
+  margin-bottom: 14px;
+  button {
+    min-height: 32px;
+    padding: 3px 12px;
+  }
+`;
+
+const Steps = styled.ol`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  font-size: 15px;
+  li:not(:last-child)::after {
+    content: '→';
+    margin-left: 8px;
+    color: var(--soft);
+  }
+  em {
+    font-style: normal;
+    font-weight: 700;
+    color: var(--accent);
+  }
+  small {
+    font-size: 13px;
+    color: var(--soft);
+  }
+`;
+
+/** True if the song is played in another way than its sections stand. */
+export function canUnroll({ road, sections }: Song): boolean {
+  return (
+    road !== null ||
+    sections.some(({ times, phrases }) => times > 1 || phrases.some(({ when }) => when !== null))
+  );
+}
+
+interface RoadProps {
+  song: Song;
+  asPlayed: boolean;
+  onChange: (asPlayed: boolean) => void;
+}
+
+/** Over the chart: the roadmap, and whether the chart is looked at as it is written or as it is played. */
+export function Road({ song, asPlayed, onChange }: RoadProps) {
+  if (!canUnroll(song)) return null;
+  return (
+    <Line>
+      <Steps aria-label="Roadmap">
+        {song.road?.map((step, index) => (
+          <li key={index}>
+            <Step step={step} />
+          </li>
+        ))}
+      </Steps>
+      <Choice
+        label="The chart"
+        value={asPlayed ? 'played' : 'written'}
+        options={[
+          ['written', 'As written'],
+          ['played', 'As played'],
+        ]}
+        onChange={(way) => onChange(way === 'played')}
+      />
+    </Line>
+  );
+}
+
+function Step({ step }: { step: RoadStep }) {
+  if (step.kind === 'lift') {
+    return <em>{liftInWords(step.semitones)}</em>;
+  }
+  const { name, times, open, direction } = step;
+  return (
+    <>
+      {name}
+      {times === null ? '' : ` ×${times}`}
+      {open ? ' until the signal' : ''}
+      {direction ? <small> {direction}</small> : null}
+    </>
+  );
+}
+
+/** @example liftInWords(2) // 'up a whole step' */
+function liftInWords(semitones: number): string {
+  const size = Math.abs(semitones);
+  const far = size === 1 ? 'a half step' : size === 2 ? 'a whole step' : `${size} half steps`;
+  return `${semitones > 0 ? 'up' : 'down'} ${far}`;
+}
