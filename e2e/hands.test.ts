@@ -253,6 +253,46 @@ test('the step is heard, or without sound shown in time', async ({ page }) => {
   await expect(piano(page).getByRole('button', { name: 'Hear the section' })).toBeVisible();
 });
 
+test('the song is played on from the cursor; what is open goes round until G lets it end', async ({
+  page,
+}) => {
+  // Without sound the same times are kept by the page's clock, which the test turns.
+  await page.addInitScript(() => {
+    Reflect.deleteProperty(window, 'AudioContext');
+  });
+  await writeSong(
+    page,
+    'title: Vamp\nkey: C\ntempo: 60\n\nVerse:\n  1\n\nVamp open:\n  4 | 5\n\nEnd:\n  6m\n',
+  );
+  await openHands(page);
+  await choose(page, 'Verse', 0);
+  await page.clock.install();
+  await piano(page).getByRole('button', { name: 'Hear the song from here' }).click();
+  await expect(piano(page).getByRole('alert')).toBeVisible();
+  const playing = async () => {
+    const cell = page.locator('[data-playing]');
+    return (await cell.count()) === 0 ? '' : (await cell.innerText()).replace(/\s+/g, ' ');
+  };
+  await page.clock.runFor(100);
+  await expect.poll(playing).toContain('1 C');
+  const goOn = piano(page).getByRole('button', { name: 'Go on' });
+  await expect(goOn).toHaveCount(0);
+  for (const chord of ['4 F', '5 G', '4 F', '5 G', '4 F']) {
+    await page.clock.runFor(4_000);
+    await expect.poll(playing).toContain(chord);
+  }
+  await expect(goOn).toBeVisible();
+  await page.keyboard.press('g');
+  await expect(goOn).toHaveCount(0);
+  await page.clock.runFor(4_000);
+  await expect.poll(playing).toContain('5 G');
+  await page.clock.runFor(4_000);
+  await expect.poll(playing).toContain('6 m Am');
+  await page.clock.runFor(4_000);
+  await expect.poll(playing).toBe('');
+  await expect(piano(page).getByRole('button', { name: 'Hear the chord' })).toBeVisible();
+});
+
 test('demo songs open under the lens on a tablet and a phone without being cut off', async ({
   page,
 }) => {

@@ -129,3 +129,5 @@ export type { TimelinePart } from './chart/timeline.ts';
 export type { UnrolledSong } from './chart/unroll.ts';
 export { unroll } from './chart/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
+export type { Beat } from './chart/beats.ts';
+export { beatsOf, feltBeats } from './chart/beats.ts';

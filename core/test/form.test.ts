@@ -151,8 +151,8 @@ test('unrolled, a song is the same music without repeats, each time with words o
   expect(
     song.sections.map(({ directions, phrases }) => [directions, phrases.map(({ words }) => words)]),
   ).toEqual([
-    [['1st time'], [[['first', 'time']], [['end']]]],
-    [['2nd time'], [[['second', 'round']], [['end']]]],
+    [['1st time'], [[['first', 'time', 'end']]]],
+    [['2nd time'], [[['second', 'round', 'end']]]],
   ]);
   expect([keys.map((one) => formatKey(one)), bars]).toEqual([
     ['C', 'Db'],

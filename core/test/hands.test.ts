@@ -686,6 +686,17 @@ describe('as it is played', () => {
     expect(ticks).toBe(5 * 1920);
   });
 
+  test('a hand can be left out, and what goes on until the signal is marked', () => {
+    const read = parseChart(
+      'title: T\nkey: C\nmeter: 4/4\n\nA:\n  1\n\nVamp x2 open:\n  4 | 5\n\nB:\n  1\n',
+    );
+    const voiced = voice(expand(read.ok ? read.value : read.partial));
+    expect(perform(voiced).open).toEqual([{ onset: 3 * 1920, ticks: 2 * 1920 }]);
+    const { notes, open } = perform(voiced, { from: 3, hands: ['right'] });
+    expect([...new Set(notes.map(({ hand }) => hand))]).toEqual(['right']);
+    expect(open).toEqual([{ onset: 0, ticks: 2 * 1920 }]);
+  });
+
   test('no time drifts over five hundred bars', () => {
     const timeline = timelineOf(Array.from({ length: 500 }, () => '1 5 6m 4').join('\n  '));
     const { starts } = perform(voice(timeline));

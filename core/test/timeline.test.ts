@@ -1,10 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  beatsOf,
   carrySlots,
   expand,
+  feltBeats,
   formatChord,
   parseChart,
+  parseMeter,
   placedSlots,
   printChart,
 } from '../src/index.ts';
@@ -62,6 +65,42 @@ describe('a song unrolled', () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe('felt beats', () => {
+  test.each([
+    ['4/4', [480, 480, 480, 480]],
+    ['3/4', [480, 480, 480]],
+    ['6/8', [720, 720]],
+    ['12/8', [720, 720, 720, 720]],
+    ['5/4 (3+2)', [480, 480, 480, 480, 480]],
+    ['7/8 (4+3)', [960, 720]],
+    ['7/8 (3+4)', [720, 960]],
+  ])('of %s', (name, beats) => {
+    const meter = parseMeter(name);
+    expect(meter.ok && feltBeats(meter.value)).toEqual(beats);
+  });
+
+  test('go on through a change of metre; a pickup has the last ones of its bar; a stretch begins at 0', () => {
+    const read = parseChart(`${head}In:\n  ( . . . 5 )\n  1 | {2/4} 4 | 5\n`);
+    const timeline = expand(read.ok ? read.value : read.partial);
+    const beats = beatsOf(timeline);
+    expect(beats.map(({ onset }) => onset)).toEqual([
+      0, 480, 960, 1440, 1920, 2400, 2880, 3360, 3840,
+    ]);
+    expect(beats.map(({ strong }) => strong)).toEqual([
+      false,
+      true,
+      false,
+      false,
+      false,
+      true,
+      false,
+      true,
+      false,
+    ]);
+    expect(beatsOf(timeline, { from: 2, to: 3 }).map(({ onset }) => onset)).toEqual([0, 480]);
   });
 });
 

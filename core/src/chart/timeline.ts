@@ -148,14 +148,28 @@ function numberedSections(song: Song): NumberedPhrase[][] {
   );
 }
 
-/** The bars of one time through a section, in the order they are played; a repeated bar has the slots of the one before it. */
+/**
+ * The bars of one time through a section, in the order they are played; a repeated bar has the slots of the one before it.
+ * What is played instead stands where the bar it replaces stood, with that bar's words if it has none; an ending goes on
+ * in the line before it.
+ */
 function barsOfPass(phrases: readonly NumberedPhrase[], pass: number): TimelineBar[] {
   const bars = phrases.filter(({ when }) => when === null).flatMap((phrase) => phrase.bars);
   for (const { when, bars: instead } of phrases) {
     if (when?.kind !== 'instead' || !when.times.includes(pass)) continue;
-    bars.splice(when.bar - 1, instead.length, ...instead);
+    const placed = instead.map((bar, index) => {
+      const replaced = bars[when.bar - 1 + index];
+      if (!replaced) return bar;
+      return {
+        ...bar,
+        line: replaced.line,
+        words: bar.words.length > 0 ? bar.words : replaced.words,
+      };
+    });
+    bars.splice(when.bar - 1, instead.length, ...placed);
   }
-  bars.push(...endingOf(phrases, pass));
+  const line = bars.at(-1)?.line;
+  bars.push(...endingOf(phrases, pass).map((bar) => ({ ...bar, line: line ?? bar.line })));
   let before: TimelineBar['slots'] = [];
   return bars.map((bar) => {
     if (bar.is.kind === 'same') return { ...bar, slots: before };

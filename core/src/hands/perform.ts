@@ -19,6 +19,8 @@ export interface Performance {
   readonly pedal: readonly { readonly onset: number; readonly ticks: number }[];
   /** When each voiced slot begins (by its index in the timeline), so that a screen can follow. */
   readonly starts: readonly { readonly at: number; readonly onset: number }[];
+  /** Stretches that go on until the signal. */
+  readonly open: readonly { readonly onset: number; readonly ticks: number }[];
   readonly ticks: number;
 }
 
@@ -32,10 +34,19 @@ const velocities = { left: 68, right: 78 } as const;
 /**
  * Plays voiced slots as they are written: together, held to the next chord, pushed, ringing or stopped.
  * @param from the first slot of the timeline that is played, and `to` the one before which it ends
+ * @param hands a hand that is silent is left out
  */
 export function perform(
   { timeline, slots }: Voiced,
-  { from = 0, to = slots.length }: { readonly from?: number; readonly to?: number } = {},
+  {
+    from = 0,
+    to = slots.length,
+    hands = ['left', 'right'],
+  }: {
+    readonly from?: number;
+    readonly to?: number;
+    readonly hands?: readonly PlayedNote['hand'][];
+  } = {},
 ): Performance {
   const origin = timeline.slots[from]?.start ?? 0;
   const ends = timeline.slots[to]?.start ?? timeline.ticks;
@@ -53,14 +64,20 @@ export function perform(
     const until = Math.min(endOf(timeline.slots, at, ring?.bars ?? null), ends) - origin;
     const length = stop ? Math.min(stopTicks, until - due) : until - due;
     starts.push({ at, onset: due - early });
-    for (const hand of ['left', 'right'] as const) {
+    for (const hand of hands) {
       const onset = due - (hand === 'left' ? leftEarly : early);
       notes.push(...playHand(voiced, hand, onset, length + due - onset));
     }
     if (!stop) pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
   }
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
-  return { notes, pedal, starts, ticks: ends - origin };
+  const open = timeline.parts
+    .filter((part) => part.open && part.from >= from && part.to <= to)
+    .map((part) => {
+      const onset = timeline.slots[part.from]!.start - origin;
+      return { onset, ticks: (timeline.slots[part.to]?.start ?? timeline.ticks) - origin - onset };
+    });
+  return { notes, pedal, starts, open, ticks: ends - origin };
 }
 
 /** Where a chord gives way: at the next chord or silence, or where it has rung long enough. */

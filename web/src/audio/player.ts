@@ -1,4 +1,4 @@
-import type { Performance } from '@intervallum/core';
+import type { Beat, Performance } from '@intervallum/core';
 import type * as Tone from 'tone';
 import { samples } from './samples.ts';
 
@@ -6,8 +6,10 @@ import { samples } from './samples.ts';
 export interface PlayOptions {
   /** Quarter notes a minute. */
   readonly quarters: number;
-  /** A bar of clicks before it, so many ticks apart; null for none. */
-  readonly countIn: { readonly clicks: number; readonly ticks: number } | null;
+  /** A bar of clicks before it; none where it is empty. */
+  readonly countIn: readonly Beat[];
+  /** Clicks while it is played; none where it is empty. */
+  readonly clicks: readonly Beat[];
   readonly pedal: boolean;
   readonly loop: boolean;
   /** A slot of the timeline begins. */
@@ -18,6 +20,8 @@ export interface PlayOptions {
 /** Something that is playing. */
 export interface Playing {
   readonly stop: () => void;
+  /** The signal: what goes on and on is played to its end and left. */
+  readonly goOn: () => void;
   /** Why nothing is heard; null where it is. */
   readonly silent: string | null;
 }
@@ -31,7 +35,7 @@ export async function play(performance: Performance, options: PlayOptions): Prom
   } catch (error) {
     console.warn('There is no sound.', error);
     const why = error instanceof Error ? error.message : String(error);
-    return { stop: runSilently(performance, options), silent: why };
+    return { ...runSilently(performance, options), silent: why };
   }
 }
 
@@ -87,16 +91,16 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
   transport.cancel(0);
   transport.PPQ = ticksPerQuarter;
   transport.bpm.value = options.quarters;
-  const { countIn, pedal, loop, onSlot, onEnd } = options;
-  const lead = countIn ? countIn.clicks * countIn.ticks : 0;
+  const { countIn, clicks, pedal, loop, onSlot, onEnd } = options;
+  const lead = ticksOf(countIn);
   const at = (ticks: number) => `${lead + Math.max(0, ticks)}i`;
   const seconds = (ticks: number) => (ticks / ticksPerQuarter) * (60 / options.quarters);
 
-  for (let count = 0; countIn && count < countIn.clicks; count += 1) {
-    const pitch = count === 0 ? 'C6' : 'C5';
+  const clicked = [...countIn, ...clicks.map((beat) => ({ ...beat, onset: lead + beat.onset }))];
+  for (const { onset, strong } of clicked) {
     transport.schedule(
-      (time) => click.triggerAttackRelease(pitch, 0.05, time),
-      `${count * countIn.ticks}i`,
+      (time) => click.triggerAttackRelease(strong ? 'C6' : 'C5', 0.05, time),
+      `${onset}i`,
     );
   }
   for (const { note, onset, ticks, velocity } of performance.notes) {
@@ -114,8 +118,24 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
   for (const { at: slot, onset } of performance.starts) {
     transport.schedule((time) => tone.getDraw().schedule(() => onSlot(slot), time), at(onset));
   }
-  if (loop) transport.setLoopPoints(at(0), at(performance.ticks));
   transport.loop = loop;
+  if (loop) transport.setLoopPoints(at(0), at(performance.ticks));
+  // What is open goes round by itself from its beginning on, until the signal lets it end.
+  for (const { onset, ticks } of loop ? [] : performance.open) {
+    transport.schedule(() => {
+      if (signalled === onset) return;
+      transport.setLoopPoints(at(onset), at(onset + ticks));
+      transport.loop = true;
+      round = onset;
+    }, at(onset));
+  }
+  let round: number | null = null;
+  let signalled: number | null = null;
+  const goOn = () => {
+    if (loop) return;
+    signalled = round;
+    transport.loop = false;
+  };
   const stop = () => {
     transport.stop();
     transport.cancel(0);
@@ -130,7 +150,7 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
     }, at(performance.ticks));
   }
   transport.start('+0.05');
-  return { stop, silent: null };
+  return { stop, goOn, silent: null };
 }
 
 /** With the pedal down a note sounds on until the pedal is lifted. */
@@ -140,11 +160,17 @@ function heldByPedal({ pedal }: Performance, onset: number, ticks: number): numb
   return down ? Math.max(ticks, down.onset + down.ticks - onset) : ticks;
 }
 
+function ticksOf(beats: readonly Beat[]): number {
+  return beats.reduce((sum, { ticks }) => sum + ticks, 0);
+}
+
 /** The same slots at the same times, to be read instead of heard. */
-function runSilently(performance: Performance, options: PlayOptions): () => void {
+function runSilently(
+  performance: Performance,
+  options: PlayOptions,
+): Pick<Playing, 'stop' | 'goOn'> {
   const { quarters, countIn, loop, onSlot, onEnd } = options;
   const milliseconds = (ticks: number) => (ticks / ticksPerQuarter) * (60_000 / quarters);
-  const lead = countIn ? milliseconds(countIn.clicks * countIn.ticks) : 0;
   const timers = new Set<ReturnType<typeof setTimeout>>();
   const later = (run: () => void, after: number) => {
     const timer = setTimeout(() => {
@@ -153,14 +179,53 @@ function runSilently(performance: Performance, options: PlayOptions): () => void
     }, after);
     timers.add(timer);
   };
-  const round = (from: number) => {
-    for (const { at, onset } of performance.starts)
-      later(() => onSlot(at), from + milliseconds(Math.max(0, onset)));
-    later(() => (loop ? round(0) : onEnd()), from + milliseconds(performance.ticks));
+  const pieces = piecesOf(performance, loop);
+  let signalled = false;
+  const run = (index: number, after: number) => {
+    const piece = pieces[index];
+    if (!piece) return later(() => (loop ? run(0, 0) : onEnd()), after);
+    const end = piece.onset + piece.ticks;
+    for (const { at, onset } of performance.starts) {
+      const due = Math.max(0, onset);
+      if (due >= piece.onset && due < end)
+        later(() => onSlot(at), after + milliseconds(due - piece.onset));
+    }
+    later(
+      () => {
+        const again = piece.open && !signalled;
+        if (piece.open) signalled = false;
+        run(again ? index : index + 1, 0);
+      },
+      after + milliseconds(piece.ticks),
+    );
   };
-  round(lead);
-  return () => {
-    for (const timer of timers) clearTimeout(timer);
-    timers.clear();
+  run(0, milliseconds(ticksOf(countIn)));
+  return {
+    stop: () => {
+      for (const timer of timers) clearTimeout(timer);
+      timers.clear();
+    },
+    goOn: () => {
+      signalled = true;
+    },
   };
+}
+
+interface Piece {
+  readonly onset: number;
+  readonly ticks: number;
+  readonly open: boolean;
+}
+
+/** What is open, and what lies between; all one piece where the whole goes round. */
+function piecesOf({ open, ticks }: Performance, loop: boolean): Piece[] {
+  const pieces: Piece[] = [];
+  let at = 0;
+  for (const one of loop ? [] : open) {
+    if (one.onset > at) pieces.push({ onset: at, ticks: one.onset - at, open: false });
+    pieces.push({ ...one, open: true });
+    at = one.onset + one.ticks;
+  }
+  if (ticks > at) pieces.push({ onset: at, ticks: ticks - at, open: false });
+  return pieces;
 }

@@ -217,6 +217,7 @@ export const BarView = memo(function BarView({
             $chosen={place === chosenSlot}
             $above={hands !== null}
             $playing={laid.index === playing}
+            data-playing={laid.index === playing ? '' : undefined}
             onClick={(event) => {
               event.stopPropagation();
               onChoose?.(bar.index, place);

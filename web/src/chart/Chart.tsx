@@ -1,4 +1,4 @@
-import { Fragment, useMemo } from 'react';
+import { Fragment, useEffect, useMemo, useRef } from 'react';
 import { sameKey, type Chord, type Key, type Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { phone } from '../ui/theme.ts';
@@ -116,6 +116,11 @@ export function Chart({
     () => keys?.map((key) => (sameKey(key, view.key) ? view : { ...view, key })),
     [keys, view],
   );
+  const page = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (playing === null) return;
+    page.current?.querySelector('[data-playing]')?.scrollIntoView({ block: 'nearest' });
+  }, [playing]);
   if (sections.length === 0) {
     return (
       <Nothing>
@@ -124,7 +129,7 @@ export function Chart({
     );
   }
   return (
-    <Sections>
+    <Sections ref={page}>
       {sections.map(({ section, rails }, place) => (
         <Part key={place} aria-label={section.name || 'Section without a name'}>
           <Margin>

@@ -146,6 +146,10 @@ export function HandsStrip(props: HandsStripProps) {
     setLive([]);
     if (chosen) onNotes(notes);
   });
+  /** While something goes on until the signal, G is the signal and no note. */
+  const onKey = (event: React.KeyboardEvent) => {
+    if (!props.playback.isOpen || event.key.toLowerCase() !== 'g') played.onKey(event);
+  };
   const now = chosen?.now ?? null;
   const [reading] = useMemo(
     () =>
@@ -168,7 +172,7 @@ export function HandsStrip(props: HandsStripProps) {
     marks === 'roles' && now ? roleLabel(note, now.chord, view) : degreeLabel(note, view);
 
   return (
-    <Strip aria-label="Piano" tabIndex={0} onKeyDown={played.onKey} onKeyUp={played.onKey}>
+    <Strip aria-label="Piano" tabIndex={0} onKeyDown={onKey} onKeyUp={onKey}>
       <Held>
         <p>Both hands hold</p>
         <div role="status" aria-label="What both hands hold">

@@ -1,4 +1,4 @@
-import { Play, Settings2, Square } from 'lucide-react';
+import { Play, Settings2, SkipForward, Square } from 'lucide-react';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { credit } from '../audio/samples.ts';
@@ -11,8 +11,9 @@ import type { Playback } from './usePlayback.ts';
 
 const Row = styled.div`
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 6px;
+  gap: 5px;
   button {
     min-height: 36px;
     padding: 5px 10px;
@@ -28,6 +29,12 @@ const Inside = styled(Dialog)`
   outline: none;
 `;
 
+const Kbd = styled.kbd`
+  font: inherit;
+  font-weight: 700;
+  color: var(--soft);
+`;
+
 const Small = styled.p`
   font-size: 13px;
   line-height: 1.35;
@@ -38,9 +45,10 @@ const stretches: readonly (readonly [Stretch, string, string])[] = [
   ['chord', 'Chord', 'Hear the chord'],
   ['step', 'Step', 'Hear the step into the chord'],
   ['section', 'Section', 'Hear the section'],
+  ['song', 'Song', 'Hear the song from here'],
 ];
 
-const speeds = [50, 60, 75, 90, 100, 110, 125] as const;
+const speeds = [40, 50, 60, 75, 90, 100, 110, 125, 150, 200] as const;
 
 interface SoundToolsProps {
   playback: Playback;
@@ -52,30 +60,40 @@ interface SoundToolsProps {
   onLoop: (loop: boolean) => void;
 }
 
-/** Hears the chosen chord, the step into it, or its section. */
+/** Hears the chosen chord, the step into it, its section, or the song from there on. */
 export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: SoundToolsProps) {
-  const { pedal, countIn, change } = useSettings();
-  const { isPlaying, silent, start, stop } = playback;
+  const { pedal, countIn, click, heardHands, change } = useSettings();
+  const { isPlaying, isOpen, silent, start, stop, goOn } = playback;
   return (
     <>
       <Row>
         {isPlaying ? (
-          <Button onPress={stop}>
-            <Square size={15} strokeWidth={1.5} aria-hidden /> Stop
-          </Button>
-        ) : (
-          stretches.map(([stretch, word, name]) => (
-            <Button
-              key={stretch}
-              aria-label={name}
-              isDisabled={at === null}
-              onPress={() => {
-                if (at !== null) start(stretch, at);
-              }}
-            >
-              <Play size={14} strokeWidth={1.5} aria-hidden /> {word}
+          <>
+            <Button onPress={stop}>
+              <Square size={15} strokeWidth={1.5} aria-hidden /> Stop
             </Button>
-          ))
+            {isOpen ? (
+              <Button onPress={goOn}>
+                <SkipForward size={15} strokeWidth={1.5} aria-hidden /> Go on <Kbd>G</Kbd>
+              </Button>
+            ) : null}
+          </>
+        ) : (
+          <>
+            <Play size={17} strokeWidth={1.5} aria-hidden />
+            {stretches.map(([stretch, word, name]) => (
+              <Button
+                key={stretch}
+                aria-label={name}
+                isDisabled={at === null}
+                onPress={() => {
+                  if (at !== null) start(stretch, at);
+                }}
+              >
+                {word}
+              </Button>
+            ))}
+          </>
         )}
         <DialogTrigger>
           <IconButton aria-label="How it is played">
@@ -95,6 +113,19 @@ export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: Sou
               <Switch isSelected={countIn} onChange={(on) => change({ countIn: on })}>
                 Count in before a section
               </Switch>
+              <Switch isSelected={click} onChange={(on) => change({ click: on })}>
+                Click
+              </Switch>
+              <Picker
+                label="Hands that are heard"
+                value={heardHands}
+                options={[
+                  { id: 'both', name: 'both' },
+                  { id: 'left', name: 'left only' },
+                  { id: 'right', name: 'right only' },
+                ]}
+                onChange={(id) => change({ heardHands: id as typeof heardHands })}
+              />
               <Switch isSelected={loop} onChange={onLoop}>
                 Again and again
               </Switch>

@@ -1,7 +1,7 @@
 import type { Voiced } from '@intervallum/core';
 
-/** What can be heard: the chosen slot, the step into it, or its section. */
-export type Stretch = 'chord' | 'step' | 'section';
+/** What can be heard: the chosen slot, the step into it, its section, or all from there on. */
+export type Stretch = 'chord' | 'step' | 'section' | 'song';
 
 /** The slots of the timeline that a stretch goes through. */
 export function rangeOf(
@@ -17,6 +17,7 @@ export function rangeOf(
     const before = slots.slice(0, at).findLastIndex((slot) => slot !== null);
     return { from: before < 0 ? at : before, to };
   }
+  if (stretch === 'song') return { from: at, to: slots.length };
   const { section, pass } = timeline.slots[at]!;
   const isSame = (index: number) => {
     const slot = timeline.slots[index];

@@ -4,6 +4,8 @@ interface HandsKeys {
   readonly digit: (digit: number) => void;
   readonly pin: () => void;
   readonly step: (by: 1 | -1) => void;
+  /** The signal while something goes on and on; null while nothing does. */
+  readonly goOn: (() => void) | null;
   readonly undo: () => void;
   readonly redo: () => void;
 }
@@ -12,7 +14,7 @@ interface HandsKeys {
 const busy =
   'input, textarea, select, [contenteditable="true"], [role="listbox"], [role="radiogroup"], [role="dialog"], [aria-haspopup="listbox"]';
 
-/** The keys of the lens: 1 to 9 take another way, P pins, the arrows go from chord to chord, undo is undo. */
+/** The keys of the lens: 1 to 9 take another way, P pins, the arrows go from chord to chord, G is the signal, undo is undo. */
 export function useHandsKeys(isOpen: boolean, keys: HandsKeys): void {
   const latest = useRef(keys);
   useEffect(() => {
@@ -47,6 +49,7 @@ function actionOf(
   // In a group of buttons the arrows go from button to button; on the keys letters play.
   if (letter === 'p' && !target.closest('[aria-label="Piano"]')) return keys.pin;
   const inGroup = target.closest('[role="group"], [role="toolbar"], button');
+  if (letter === 'g' && keys.goOn) return keys.goOn;
   if (key === 'ArrowRight' && !inGroup) return () => keys.step(1);
   if (key === 'ArrowLeft' && !inGroup) return () => keys.step(-1);
   return null;

@@ -139,6 +139,7 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
       else actions.pin();
     },
     step,
+    goOn: playback.isOpen ? playback.goOn : null,
     undo: actions.undo,
     redo: actions.redo,
   });

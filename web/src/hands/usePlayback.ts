@@ -1,4 +1,4 @@
-import { perform, type Voiced } from '@intervallum/core';
+import { beatsOf, feltBeats, perform, type Beat, type Meter, type Voiced } from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
 import { play, type Playing } from '../audio/player.ts';
 import { useSettings } from '../state/settings.ts';
@@ -10,14 +10,18 @@ export interface Playback {
   readonly at: number | null;
   /** Why nothing is heard; null where it is, or nothing was played yet. */
   readonly silent: string | null;
+  /** What sounds goes on until the signal, and the signal was not given. */
+  readonly isOpen: boolean;
+  /** Gives the signal: what goes on is played to its end, then the song goes on. */
+  readonly goOn: () => void;
   readonly start: (stretch: Stretch, at: number) => void;
   readonly stop: () => void;
 }
 
-/** Felt beats in quarter notes: a dotted quarter in compound time. */
+/** Quarter notes a minute: a song's tempo counts felt beats. */
 function quartersOf({ timeline: { song } }: Voiced, percent: number): number {
-  const compound = song.meter.unit === 8 && song.meter.beats % 3 === 0;
-  return ((song.tempo ?? 80) * (compound ? 1.5 : 1) * percent) / 100;
+  const [beat = 480] = song.meter.groups ? [] : feltBeats(song.meter);
+  return ((song.tempo ?? 80) * (beat / 480) * percent) / 100;
 }
 
 /** Plays parts of a voiced song; what is played ends when the song changes or the screen is left. */
@@ -25,11 +29,12 @@ export function usePlayback(
   voiced: Voiced | null,
   { percent, loop }: { percent: number; loop: boolean },
 ): Playback {
-  const { pedal, countIn } = useSettings();
+  const { pedal, countIn, click, heardHands } = useSettings();
   const playing = useRef<Playing | null>(null);
   const asked = useRef(0);
   const [isPlaying, setPlaying] = useState(false);
   const [at, setAt] = useState<number | null>(null);
+  const [isOpen, setOpen] = useState(false);
   const [silent, setSilent] = useState<string | null>(null);
 
   const stop = () => {
@@ -38,6 +43,7 @@ export function usePlayback(
     playing.current = null;
     setPlaying(false);
     setAt(null);
+    setOpen(false);
   };
   useEffect(
     () => () => {
@@ -53,20 +59,25 @@ export function usePlayback(
     asked.current += 1;
     const own = asked.current;
     const range = rangeOf(voiced, stretch, from);
-    const { song } = voiced.timeline;
-    const beat = song.meter.unit === 8 && song.meter.beats % 3 === 0 ? 720 : 1920 / song.meter.unit;
-    const bar = (song.meter.beats * 1920) / song.meter.unit;
+    const goesOn = stretch === 'section' || stretch === 'song';
+    const { meter } = voiced.timeline.slots[from]!;
     setPlaying(true);
-    void play(perform(voiced, range), {
+    setOpen(false);
+    const hands = heardHands === 'both' ? (['left', 'right'] as const) : [heardHands];
+    const performance = perform(voiced, { ...range, hands });
+    void play(performance, {
       quarters: quartersOf(voiced, percent),
-      countIn:
-        countIn && stretch === 'section'
-          ? { clicks: Math.max(1, Math.round(bar / beat)), ticks: beat }
-          : null,
+      countIn: countIn && goesOn ? barOf(meter) : [],
+      clicks: click && goesOn ? beatsOf(voiced.timeline, range) : [],
       pedal,
-      loop: loop && stretch !== 'chord',
+      loop: loop && (stretch === 'step' || stretch === 'section'),
       onSlot: (slot) => {
-        if (own === asked.current) setAt(slot);
+        if (own !== asked.current) return;
+        setAt(slot);
+        setOpen(
+          stretch === 'song' &&
+            voiced.timeline.parts.some((part) => part.open && slot >= part.from && slot < part.to),
+        );
       },
       onEnd: () => {
         if (own !== asked.current) return;
@@ -80,5 +91,19 @@ export function usePlayback(
       setSilent(started.silent);
     });
   };
-  return { isPlaying, at, silent, start, stop };
+  const goOn = () => {
+    playing.current?.goOn();
+    setOpen(false);
+  };
+  return { isPlaying, at, isOpen, silent, start, stop, goOn };
+}
+
+/** The beats of one bar, to be counted in. */
+function barOf(meter: Meter): Beat[] {
+  let onset = 0;
+  return feltBeats(meter).map((ticks, index) => {
+    const beat = { onset, ticks, strong: index === 0 };
+    onset += ticks;
+    return beat;
+  });
 }

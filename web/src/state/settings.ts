@@ -35,6 +35,8 @@ export interface Settings {
   readonly marks: 'roles' | 'degrees';
   readonly pedal: boolean;
   readonly countIn: boolean;
+  readonly click: boolean;
+  readonly heardHands: 'both' | 'left' | 'right';
 }
 
 interface SettingsStore extends Settings {
@@ -63,6 +65,8 @@ export const useSettings = create<SettingsStore>()(
       marks: 'roles',
       pedal: true,
       countIn: false,
+      click: false,
+      heardHands: 'both',
       change: (change) => set(change),
     }),
     { name: 'intervallum-settings' },

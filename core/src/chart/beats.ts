@@ -1,0 +1,52 @@
+import { barTicks, ticksPerWhole, type Meter } from './meter.ts';
+import type { Timeline } from './timeline.ts';
+
+/** A felt beat; the first of a bar is strong. */
+export interface Beat {
+  /** Ticks from where the stretch begins. */
+  readonly onset: number;
+  readonly ticks: number;
+  readonly strong: boolean;
+}
+
+/**
+ * The lengths of the felt beats of a bar, in ticks: quarters, dotted quarters in compound time, and in metres of groups
+ * one beat a group of eighths (common practice, no published source).
+ */
+export function feltBeats(meter: Meter): readonly number[] {
+  const unit = ticksPerWhole / meter.unit;
+  if (meter.groups && meter.unit === 8) return meter.groups.map((group) => group * unit);
+  const compound = meter.unit === 8 && meter.beats % 3 === 0;
+  const beat = compound ? 3 * unit : ticksPerWhole / 4;
+  const bar = barTicks(meter);
+  return Array.from({ length: Math.round(bar / beat) }, () => beat);
+}
+
+/** The beats of a stretch of the timeline, from slot `from` up to slot `to`, bar by bar. A pickup has those it sounds in. */
+export function beatsOf(
+  { parts, slots, ticks }: Timeline,
+  { from = 0, to = slots.length }: { readonly from?: number; readonly to?: number } = {},
+): Beat[] {
+  const origin = slots[from]?.start ?? 0;
+  const end = slots[to]?.start ?? ticks;
+  const beats: Beat[] = [];
+  let at = 0;
+  for (const { bars } of parts) {
+    for (const { slots: inBar } of bars) {
+      const length = inBar.reduce((sum, { is }) => sum + is.ticks, 0);
+      const meter = inBar[0]?.meter;
+      if (meter) {
+        const felt = feltBeats(meter);
+        // A pickup lacks the first beats of its bar.
+        let onset = at + length - felt.reduce((sum, beat) => sum + beat, 0);
+        for (const [index, beat] of felt.entries()) {
+          if (onset >= at && onset >= origin && onset < end)
+            beats.push({ onset: onset - origin, ticks: beat, strong: index === 0 });
+          onset += beat;
+        }
+      }
+      at += length;
+    }
+  }
+  return beats;
+}
