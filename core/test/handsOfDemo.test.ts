@@ -60,7 +60,7 @@ test.each(songs.map((song) => [song.title, song] as const))(
               left: slot.rolled.left ? left.rolled : left.held,
               right: slot.rolled.right ? right.rolled : right.held,
             };
-            const found = faults(slot, slot.chord, key, { ...bounds, ...spans });
+            const found = faults(slot, slot.chord, slot.key, { ...bounds, ...spans });
             broken.push(...found.map((fault) => `${formatChord(slot.chord)}: ${fault}`));
           }
           const where = [formatKey(key), style, index, options.lineup];

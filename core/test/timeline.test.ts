@@ -153,7 +153,7 @@ describe('slots carried through an edit', () => {
           if (insert === '' && length === 0) expect(last).toBe(old - 1);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 200 },
     );
   });
 });

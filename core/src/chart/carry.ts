@@ -21,18 +21,22 @@ export function carrySlots(before: string, after: string): (slot: number) => num
   const sameHead = commonHead(before, after);
   const sameTail = commonTail(before, after, sameHead);
 
-  const head = old.filter(
-    ({ to }) => to < sameHead || (to === sameHead && to === before.length),
-  ).length;
-  const isTail = (text: string) => (slot: SlotInText) => slot.from > text.length - sameTail;
-  const tail = Math.min(old.filter(isTail(before)).length, now.filter(isTail(after)).length);
-  const oldEnd = Math.max(old.length - tail, head);
-  const nowEnd = Math.max(now.length - tail, Math.min(head, now.length));
+  // An edit can change how the text around it is read, so both ends count only as far as both texts read alike.
+  const inHead = (text: string) => (slot: SlotInText) =>
+    slot.to < sameHead || (slot.to === sameHead && sameHead === text.length);
+  const inTail = (text: string) => (slot: SlotInText) => slot.from > text.length - sameTail;
+  const head = Math.min(leading(old, inHead(before)), leading(now, inHead(after)));
+  const tail = Math.min(
+    leading(old.slice(head).reverse(), inTail(before)),
+    leading(now.slice(head).reverse(), inTail(after)),
+  );
+  const oldEnd = old.length - tail;
+  const nowEnd = now.length - tail;
 
   const middle = alignMiddle(old.slice(head, oldEnd), now.slice(head, nowEnd));
   return (slot) => {
     if (slot < 0 || slot >= old.length) return null;
-    if (slot < head) return slot < now.length ? slot : null;
+    if (slot < head) return slot;
     if (slot >= oldEnd) return slot - old.length + now.length;
     const found = middle[slot - head];
     return found === undefined || found === null ? null : head + found;
@@ -51,6 +55,11 @@ function slotsInText(text: string): SlotInText[] {
       is.kind === 'chord' ? formatChord(is.chord) : is.kind === 'unread' ? is.text : is.kind;
     return { from, to: from + (place?.length ?? 0), print };
   });
+}
+
+function leading<T>(list: readonly T[], holds: (item: T) => boolean): number {
+  const first = list.findIndex((item) => !holds(item));
+  return first === -1 ? list.length : first;
 }
 
 function commonHead(one: string, other: string): number {
