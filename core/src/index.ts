@@ -131,3 +131,7 @@ export { unroll } from './chart/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/beats.ts';
 export { beatsOf, feltBeats } from './chart/beats.ts';
+
+export { toMidi } from './formats/midi.ts';
+export type { TextWish } from './formats/text.ts';
+export { toText } from './formats/text.ts';

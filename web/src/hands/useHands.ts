@@ -34,6 +34,8 @@ export interface HandsSearch {
   readonly again: () => void;
   /** The cheapest ways to play a slot of what was found last. */
   readonly alternatives: (at: number, most: number) => Promise<OtherVoicing[]>;
+  /** The song as it is now with all its hands, whether the lens is open or not. */
+  readonly whole: () => Promise<Voiced>;
 }
 
 /** Keeps the hands of a song found: a worker searches, every edit overtakes the search before it. */
@@ -125,7 +127,30 @@ export function useHands(
       setAttempt((count) => count + 1);
     },
     alternatives,
+    whole: () => findOnce(timeline, options),
   };
+}
+
+function newWorker(): Worker {
+  return new Worker(new URL('../workers/handsWorker.ts', import.meta.url), { type: 'module' });
+}
+
+/** One search by a worker of its own, which nothing overtakes. */
+async function findOnce(timeline: Timeline, options: VoiceOptions): Promise<Voiced> {
+  const worker = newWorker();
+  try {
+    const search = wrap<HandsWorker>(worker);
+    const found = await search.search(
+      timeline.song,
+      timeline.key,
+      options,
+      proxy(() => undefined),
+    );
+    if (!found) throw new Error('The search was stopped.');
+    return { timeline, ...found };
+  } finally {
+    worker.terminate();
+  }
 }
 
 /** One worker for as long as the lens has been open; it remembers what it found. */
@@ -134,9 +159,7 @@ function useRemote(isOpen: boolean): Remote<HandsWorker> | null {
   const [remote, setRemote] = useState<{ readonly is: Remote<HandsWorker> } | null>(null);
   useEffect(() => {
     if (!isOpen || worker.current) return;
-    worker.current = new Worker(new URL('../workers/handsWorker.ts', import.meta.url), {
-      type: 'module',
-    });
+    worker.current = newWorker();
     setRemote({ is: wrap<HandsWorker>(worker.current) });
   }, [isOpen]);
   useEffect(

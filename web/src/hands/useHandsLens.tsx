@@ -30,7 +30,7 @@ import {
 import { HandsPanel, type HandsActions } from './HandsPanel.tsx';
 import { HandsStrip } from './HandsStrip.tsx';
 import { chosenHands, handsMarks, type ChosenHands } from './marks.ts';
-import { useHands } from './useHands.ts';
+import { useHands, type HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
 import { usePlayback } from './usePlayback.ts';
 
@@ -53,6 +53,8 @@ export interface HandsLens {
   readonly playing: number | null;
   readonly panel: ReactNode;
   readonly strip: ReactNode;
+  /** The whole song with its hands, whether the lens is open or not. */
+  readonly whole: HandsSearch['whole'];
 }
 
 /** The hands lens: the search kept up to date, the chosen chord's hands, and all that a player does with them. */
@@ -144,9 +146,11 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
     redo: actions.redo,
   });
 
-  if (!isOpen) return { marks: null, playing: null, panel: null, strip: null };
+  const { whole } = search;
+  if (!isOpen) return { marks: null, playing: null, panel: null, strip: null, whole };
   return {
     marks,
+    whole,
     playing: asPlayed ? playback.at : sounding,
     panel: (
       <HandsPanel

@@ -34,6 +34,7 @@ import { AddToSet } from './AddToSet.tsx';
 import { rangeOf } from './ChartEditor.tsx';
 import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
+import { DownloadMenu } from './DownloadMenu.tsx';
 import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { SongDocument } from './songDocument.ts';
@@ -229,6 +230,9 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         onAddToSet={() => setWindow('set')}
         onShare={() => setWindow('share')}
         onRewrite={rewrite}
+        downloads={
+          <DownloadMenu song={song} viewKey={viewKey} view={view} voiced={handsLens.whole} />
+        }
       />
       <Sides>
         <Choice

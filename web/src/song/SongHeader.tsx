@@ -1,5 +1,6 @@
 import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
 import { formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
+import type { ReactNode } from 'react';
 import { Link, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { keyName } from '../chart/view.ts';
@@ -129,6 +130,8 @@ interface SongHeaderProps {
   onWriteKey: () => void;
   onAddToSet: () => void;
   onShare: () => void;
+  /** What can be downloaded. */
+  downloads: ReactNode;
   /** Turns the chart's own text into the numbers that are looked at. */
   onRewrite: () => void;
 }
@@ -144,6 +147,7 @@ export function SongHeader({
   onWriteKey,
   onAddToSet,
   onShare,
+  downloads,
   onRewrite,
 }: SongHeaderProps) {
   const settings = useSettings();
@@ -182,6 +186,7 @@ export function SongHeader({
             <Piano size={18} strokeWidth={1.5} />
           </IconButton>
         )}
+        {downloads}
         <IconButton aria-label="Print" onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>

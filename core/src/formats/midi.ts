@@ -1,0 +1,141 @@
+import { writeMidi, type MidiEvent } from 'midi-file';
+import { feltBeats } from '../chart/beats.ts';
+import { formatMeter } from '../chart/meter.ts';
+import { ordinalOf } from '../chart/when.ts';
+import { perform, type PlayedNote } from '../hands/perform.ts';
+import type { Voiced } from '../hands/voiced.ts';
+import { formatKey, keySignature } from '../pitch/key.ts';
+
+/** An event at a time, before times are turned into distances. */
+interface Timed {
+  readonly at: number;
+  /** Of events at the same time the lower comes first: what ends before what begins. */
+  readonly order: number;
+  readonly event: MidiEvent;
+}
+
+/** Quarter notes a minute where a chart says no tempo. */
+const usualTempo = 80;
+const sustainPedal = 64;
+const channels = { right: 0, left: 1 } as const;
+
+/**
+ * A voiced song as it is played, as a Standard MIDI File of format 1 (MIDI Manufacturers Association, Standard MIDI Files
+ * 1.0; from memory): a track of tempo, metre, key and a marker for every time through a section, then one track a hand.
+ * 480 ticks to the quarter, as everywhere here. A section that goes on until the signal is played as often as it says.
+ */
+export function toMidi(voiced: Voiced): Uint8Array {
+  const { timeline } = voiced;
+  const performance = perform(voiced);
+  const tracks = [
+    conductorTrack(voiced),
+    ...(['right', 'left'] as const).map((hand) =>
+      track(
+        [
+          ...name(`${timeline.song.title || 'Song'}: ${hand} hand`),
+          ...performance.notes.filter((note) => note.hand === hand).flatMap(noteEvents),
+          ...performance.pedal.flatMap(({ onset, ticks }) => [
+            pedalEvent(onset, hand, 127),
+            pedalEvent(onset + ticks, hand, 0),
+          ]),
+        ],
+        performance.ticks,
+      ),
+    ),
+  ];
+  const header = { format: 1 as const, numTracks: tracks.length, ticksPerBeat: 480 };
+  return Uint8Array.from(writeMidi({ header, tracks }));
+}
+
+function conductorTrack({ timeline }: Voiced): MidiEvent[] {
+  const { song, slots, parts, ticks } = timeline;
+  const [beat = 480] = song.meter.groups ? [] : feltBeats(song.meter);
+  const quarters = (song.tempo ?? usualTempo) * (beat / 480);
+  const events: Timed[] = [
+    ...name(song.title || 'Song'),
+    meta(0, { type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / quarters) }),
+  ];
+  let meter = '';
+  for (const slot of slots) {
+    const now = formatMeter(slot.meter);
+    if (now === meter) continue;
+    meter = now;
+    events.push(
+      meta(slot.start, {
+        type: 'timeSignature',
+        numerator: slot.meter.beats,
+        denominator: slot.meter.unit,
+        metronome: 24,
+        thirtyseconds: 8,
+      }),
+    );
+  }
+  let key = '';
+  for (const part of parts) {
+    const at = slots[part.from]?.start ?? ticks;
+    const now = formatKey(part.key);
+    if (now !== key) {
+      key = now;
+      const scale = part.key.mode === 'minor' ? 1 : 0;
+      events.push(meta(at, { type: 'keySignature', key: keySignature(part.key), scale }));
+    }
+    const times = parts.filter(({ section }) => section === part.section).length;
+    const said = times > 1 ? `, ${ordinalOf(part.pass)} time` : '';
+    events.push(
+      meta(at, { type: 'marker', text: bytes(song.sections[part.section]!.name + said) }),
+    );
+  }
+  return track(events, ticks);
+}
+
+type Meta = Extract<MidiEvent, { meta?: true }>;
+type Bare<Event> = Event extends MidiEvent ? Omit<Event, 'deltaTime' | 'meta'> : never;
+
+function meta(at: number, event: Bare<Meta>): Timed {
+  return { at, order: 1, event: { ...event, deltaTime: 0, meta: true } as MidiEvent };
+}
+
+function name(text: string): Timed[] {
+  return [meta(0, { type: 'trackName', text: bytes(text) })];
+}
+
+function noteEvents({ hand, note, onset, ticks, velocity }: PlayedNote): Timed[] {
+  const channel = channels[hand];
+  const begin: MidiEvent = { deltaTime: 0, channel, type: 'noteOn', noteNumber: note, velocity };
+  const end: MidiEvent = { deltaTime: 0, channel, type: 'noteOff', noteNumber: note, velocity: 0 };
+  return [
+    { at: onset, order: 2, event: begin },
+    { at: onset + ticks, order: 0, event: end },
+  ];
+}
+
+function pedalEvent(at: number, hand: PlayedNote['hand'], value: number): Timed {
+  const event: MidiEvent = {
+    deltaTime: 0,
+    channel: channels[hand],
+    type: 'controller',
+    controllerType: sustainPedal,
+    value,
+  };
+  return { at, order: 1, event };
+}
+
+/** The events in the order of time, each with its distance from the one before. Nothing begins before the song does. */
+function track(events: readonly Timed[], ticks: number): MidiEvent[] {
+  const inTime = [...events].sort((one, other) => one.at - other.at || one.order - other.order);
+  let last = 0;
+  const spaced = inTime.map(({ at, event }): MidiEvent => {
+    const now = Math.max(at, last);
+    const deltaTime = now - last;
+    last = now;
+    return { ...event, deltaTime };
+  });
+  return [...spaced, { deltaTime: Math.max(0, ticks - last), meta: true, type: 'endOfTrack' }];
+}
+
+/** The writer cuts characters to bytes, so text is handed to it as its UTF-8 bytes. */
+function bytes(text: string): string {
+  return encodeURIComponent(text.toWellFormed()).replace(/%([0-9A-F]{2})/g, (_, byte: string) =>
+    String.fromCharCode(Number.parseInt(byte, 16)),
+  );
+}

@@ -1,0 +1,37 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test, type Page } from '@playwright/test';
+import { openSong } from './pages.ts';
+
+async function download(page: Page, item: string): Promise<{ name: string; content: Buffer }> {
+  await page.getByRole('button', { name: 'Download' }).click();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: item }).click();
+  const file = await waiting;
+  return { name: file.suggestedFilename(), content: await readFile(await file.path()) };
+}
+
+test('a song is taken home as text in the key that is looked at, as its own text, and as MIDI', async ({
+  page,
+}) => {
+  await openSong(page, 'Every Window Lit');
+  await page.getByRole('button', { name: 'Half step up' }).click();
+
+  const letters = await download(page, 'Letters above the words');
+  expect(letters.name).toBe('Every Window Lit.txt');
+  const text = letters.content.toString('utf8');
+  expect(text).toContain('Key D\nOrder: Intro, Verse, Lift');
+  expect(text).toMatch(/\nD +D\/F# +G +G\nStreet by street the dark comes in,/);
+  expect(text).toContain('Words and music Tavia Lindqvar 2025.');
+
+  const numbers = await download(page, 'Numbers above the words');
+  expect(numbers.content.toString('utf8')).toMatch(/\n1 +1\/3 +4 +4\nStreet by street/);
+
+  const chart = await download(page, 'The chart’s own text');
+  expect(chart.content.toString('utf8')).toContain('key: Db\n');
+
+  const midi = await download(page, 'MIDI of both hands');
+  expect(midi.name).toBe('Every Window Lit.mid');
+  expect(midi.content.subarray(0, 14).toString('latin1')).toBe(
+    'MThd\0\0\0\x06\0\x01\0\x03\x01\xe0',
+  );
+});

@@ -1,0 +1,108 @@
+import { printChart, toMidi, toText, type Key, type Song } from '@intervallum/core';
+import { Download } from 'lucide-react';
+import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import type { ChartView } from '../chart/view.ts';
+import type { HandsSearch } from '../hands/useHands.ts';
+import { IconButton } from '../ui/Button.tsx';
+import { notify } from '../ui/notices.tsx';
+import { Sheet } from '../ui/Picker.tsx';
+
+const List = styled(Menu)`
+  min-width: 270px;
+  outline: none;
+`;
+
+const Item = styled(MenuItem)`
+  padding: 8px 12px;
+  border-radius: 8px;
+  cursor: pointer;
+  small {
+    display: block;
+    font-size: 13px;
+    color: var(--soft);
+  }
+  &[data-focused] {
+    background: var(--panel);
+  }
+`;
+
+interface DownloadMenuProps {
+  song: Song;
+  viewKey: Key;
+  view: ChartView;
+  /** Both hands of the song, found if they are not yet. */
+  voiced: () => ReturnType<HandsSearch['whole']>;
+}
+
+/** The song as a file of an open format. */
+export function DownloadMenu({ song, viewKey, view, voiced }: DownloadMenuProps) {
+  const name = fileName(song.title);
+  const plain = { ...view.letterStyle, signs: 'typed' } as const;
+  const save = {
+    letters: () =>
+      download(toText(song, { chords: 'letters', key: viewKey, letters: plain }), `${name}.txt`),
+    numbers: () =>
+      download(
+        toText(song, {
+          chords: 'numbers',
+          key: viewKey,
+          numbers: { ...view.style, signs: 'typed' },
+        }),
+        `${name} in numbers.txt`,
+      ),
+    chart: () => download(printChart(song), `${name}.chart.txt`),
+    midi: () =>
+      voiced().then(
+        (found) => download(toMidi(found), `${name}.mid`, 'audio/midi'),
+        (error: unknown) => {
+          console.error('The hands could not be found.', error);
+          notify('The hands could not be found, so there is no MIDI file. Try again.');
+        },
+      ),
+  };
+  return (
+    <MenuTrigger>
+      <IconButton aria-label="Download">
+        <Download size={18} strokeWidth={1.5} />
+      </IconButton>
+      <Sheet placement="bottom end">
+        <List aria-label="Download" onAction={(id) => void save[id as keyof typeof save]()}>
+          <Item id="letters" textValue="Letters above the words">
+            Letters above the words<small>Plain text, in the key you look at</small>
+          </Item>
+          <Item id="numbers" textValue="Numbers above the words">
+            Numbers above the words<small>Plain text, as you read numbers</small>
+          </Item>
+          <Item id="chart" textValue="The chart’s own text">
+            The chart’s own text<small>Everything that is written, to keep or to paste</small>
+          </Item>
+          <Item id="midi" textValue="MIDI of both hands">
+            MIDI of both hands<small>As it is played, a track for each hand</small>
+          </Item>
+        </List>
+      </Sheet>
+    </MenuTrigger>
+  );
+}
+
+/** A name that every file system takes. */
+function fileName(title: string): string {
+  return (
+    title
+      .replace(/[\\/:*?"<>|\p{Cc}]/gu, ' ')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .slice(0, 80) || 'Song'
+  );
+}
+
+function download(content: string | Uint8Array, name: string, type = 'text/plain'): void {
+  const url = URL.createObjectURL(new Blob([content as BlobPart], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The browser has taken it by the next turn.
+  setTimeout(() => URL.revokeObjectURL(url), 0);
+}
