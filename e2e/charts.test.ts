@@ -63,7 +63,7 @@ test('endings, changes and the roadmap are on the chart, and the chart is shown 
   expect(read.map((text) => text.replace(/\s+/g, ' ').trim())).toEqual([
     'Verse 1st time 1 C once 4 F more 5 G',
     'Verse 2nd time 1 C once 4 F more 5 7 G7',
-    'Verse in D until the signal 3rd time everyone 1 D once 4 m Gm 5 7 A7',
+    'Verse in D until the signal 3rd time everyone 1 D once 4 m Gm more 5 7 A7',
   ]);
 });
 

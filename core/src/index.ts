@@ -62,6 +62,7 @@ export { barTicks, divisions, formatMeter, parseMeter } from './chart/meter.ts';
 export type {
   Bar,
   ChordSlot,
+  Feel,
   Phrase,
   PlayedBar,
   Push,
@@ -70,9 +71,10 @@ export type {
   SameBar,
   Slot,
   Song,
+  Swing,
 } from './chart/song.ts';
 export { pushCount } from './chart/count.ts';
-export { styleFor } from './chart/song.ts';
+export { feels, styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
 export { lexBars, readLine } from './chart/lines.ts';
 export type { PlacedSlot, TextChange } from './chart/edit.ts';
@@ -121,6 +123,8 @@ export {
 } from './hands/words.ts';
 export type { Performance, PlayedNote } from './hands/perform.ts';
 export { perform } from './hands/perform.ts';
+export type { TempoMark } from './hands/tempo.ts';
+export { clockOf } from './hands/tempo.ts';
 export type { SectionRegister, SongHands } from './hands/songHands.ts';
 export { carryHands, freeHands } from './hands/songHands.ts';
 export type { PhraseWhen, RoadStep } from './chart/song.ts';
@@ -130,7 +134,7 @@ export type { UnrolledSong } from './chart/unroll.ts';
 export { unroll } from './chart/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/beats.ts';
-export { beatsOf, feltBeats } from './chart/beats.ts';
+export { beatsOf, countedBeats, feltBeats } from './chart/beats.ts';
 
 export { toMidi } from './formats/midi.ts';
 export type { TextWish } from './formats/text.ts';

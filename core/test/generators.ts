@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import {
   allKeys,
   divisions,
+  feels,
   parseChord,
   parseMeter,
   type Bar,
   type Degree,
+  type Feel,
   type NamedChord,
   type Key,
   type Meter,
@@ -122,13 +124,16 @@ const marks = fc.constantFrom(
 const slotBody = fc.oneof(
   {
     weight: 6,
-    arbitrary: fc.tuple(chords, marks, fc.boolean()).map(([chord, mark, fermata]) => ({
-      kind: 'chord' as const,
-      chord,
-      push: null,
-      ...mark,
-      fermata,
-    })),
+    arbitrary: fc
+      .tuple(chords, marks, fc.boolean(), fc.boolean())
+      .map(([chord, mark, fermata, accent]) => ({
+        kind: 'chord' as const,
+        chord,
+        push: null,
+        ...mark,
+        accent,
+        fermata,
+      })),
   },
   { weight: 1, arbitrary: fc.boolean().map((fermata) => ({ kind: 'rest' as const, fermata })) },
 );
@@ -165,19 +170,22 @@ function withPushes(song: Song, seed: readonly boolean[]): Song {
   return { ...song, sections };
 }
 
+const feelOfBar = fc.constantFrom<Feel | null>(null, null, null, null, ...feels);
+
 function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
   const bar = (first: boolean) =>
     fc.oneof(
       {
         weight: 6,
-        arbitrary: slots(meter, !first).map((made): Bar => ({
+        arbitrary: fc.tuple(slots(meter, !first), feelOfBar).map(([made, feel]): Bar => ({
           kind: 'played',
           meter: null,
+          feel,
           pickup: false,
           slots: made,
         })),
       },
-      { weight: first ? 0 : 1, arbitrary: fc.constant<Bar>({ kind: 'same' }) },
+      { weight: first ? 0 : 1, arbitrary: feelOfBar.map((feel): Bar => ({ kind: 'same', feel })) },
     );
   const phrase = (first: boolean) =>
     fc
@@ -247,6 +255,7 @@ export const songs: fc.Arbitrary<Song> = fc
         key: fc.constant(key),
         meter: fc.constant(meter),
         tempo: fc.option(fc.constantFrom(20, 72, 72.5, 140, 320)),
+        swing: fc.constantFrom(null, 'eighths' as const, 'sixteenths' as const),
         reading: fc.constantFrom('as written' as const, 'in key' as const),
         minor: fc.constant(minor),
         details: fc.record({

@@ -3,13 +3,11 @@ import fc from 'fast-check';
 import {
   alternatives,
   commonTones,
-  expand,
   formatChord,
   fromDegrees,
   identifyVoicing,
   instruments,
   otherInWords,
-  parseChart,
   perform,
   schools,
   splitHands,
@@ -662,45 +660,6 @@ describe('walk-ins', () => {
     expect(problems[0]!.message).toBe(
       '8-7 walks over the root, and the left hand does not hold it here.',
     );
-  });
-});
-
-describe('as it is played', () => {
-  test('pushes come early, the right hand alone where it says so; stops are short; rings last', () => {
-    const read = parseChart('title: T\nkey: C\nmeter: 4/4\n\nA:\n  1 | <4 | <r5! | 1~2 | _ |\n');
-    if (!read.ok) throw new Error(read.problems[0]!.message);
-    const { notes, ticks } = perform(voice(expand(read.value)));
-    const onsets = (hand: string) => [
-      ...new Set(notes.filter((note) => note.hand === hand).map(({ onset }) => onset)),
-    ];
-    expect(onsets('right')).toEqual([0, 1920 - 240, 3840 - 240, 5760]);
-    expect(onsets('left')).toEqual([0, 1920 - 240, 3840, 5760]);
-    expect(
-      notes
-        .filter(({ onset, hand }) => onset === 3840 && hand === 'left')
-        .every((note) => note.ticks === 160),
-    ).toBe(true);
-    expect(notes.filter(({ onset }) => onset === 5760).every((note) => note.ticks === 3840)).toBe(
-      true,
-    );
-    expect(ticks).toBe(5 * 1920);
-  });
-
-  test('a hand can be left out, and what goes on until the signal is marked', () => {
-    const read = parseChart(
-      'title: T\nkey: C\nmeter: 4/4\n\nA:\n  1\n\nVamp x2 open:\n  4 | 5\n\nB:\n  1\n',
-    );
-    const voiced = voice(expand(read.ok ? read.value : read.partial));
-    expect(perform(voiced).open).toEqual([{ onset: 3 * 1920, ticks: 2 * 1920 }]);
-    const { notes, open } = perform(voiced, { from: 3, hands: ['right'] });
-    expect([...new Set(notes.map(({ hand }) => hand))]).toEqual(['right']);
-    expect(open).toEqual([{ onset: 0, ticks: 2 * 1920 }]);
-  });
-
-  test('no time drifts over five hundred bars', () => {
-    const timeline = timelineOf(Array.from({ length: 500 }, () => '1 5 6m 4').join('\n  '));
-    const { starts } = perform(voice(timeline));
-    expect(starts.at(-1)!.onset).toBe(499 * 1920 + 3 * 480);
   });
 });
 

@@ -1,4 +1,5 @@
 import { barTicks, ticksPerWhole, type Meter } from './meter.ts';
+import type { Feel } from './song.ts';
 import type { Timeline } from './timeline.ts';
 
 /** A felt beat; the first of a bar is strong. */
@@ -7,6 +8,9 @@ export interface Beat {
   readonly onset: number;
   readonly ticks: number;
   readonly strong: boolean;
+  /** Which of its bar, from 0. */
+  readonly index: number;
+  readonly feel: Feel;
 }
 
 /**
@@ -32,7 +36,9 @@ export function beatsOf(
   const beats: Beat[] = [];
   let at = 0;
   for (const { bars } of parts) {
-    for (const { slots: inBar } of bars) {
+    let feel: Feel = 'in time';
+    for (const { is, slots: inBar } of bars) {
+      feel = is.feel ?? feel;
       const length = inBar.reduce((sum, { is }) => sum + is.ticks, 0);
       const meter = inBar[0]?.meter;
       if (meter) {
@@ -41,7 +47,7 @@ export function beatsOf(
         let onset = at + length - felt.reduce((sum, beat) => sum + beat, 0);
         for (const [index, beat] of felt.entries()) {
           if (onset >= at && onset >= origin && onset < end)
-            beats.push({ onset: onset - origin, ticks: beat, strong: index === 0 });
+            beats.push({ onset: onset - origin, ticks: beat, strong: index === 0, index, feel });
           onset += beat;
         }
       }
@@ -49,4 +55,11 @@ export function beatsOf(
     }
   }
   return beats;
+}
+
+/** The beats that are counted aloud: every other one where time is felt half as fast, none where it is free. */
+export function countedBeats(beats: readonly Beat[]): Beat[] {
+  return beats.filter(
+    ({ feel, index }) => feel !== 'free' && (feel !== 'half-time' || index % 2 === 0),
+  );
 }

@@ -61,7 +61,7 @@ export function splitSlot(
     const border = borders.find((one) => one - starts >= is.ticks / 2);
     if (border === undefined) continue;
     const first: Slot = { ...is, ticks: border - starts, ring: null, fermata: false };
-    const latter: Slot = { ...is, chord: second, push: null, ticks: ends - border };
+    const latter: Slot = { ...is, chord: second, push: null, accent: false, ticks: ends - border };
     const slots = [...inBar.slots.slice(0, slot), first, latter, ...inBar.slots.slice(slot + 1)];
     return printBar({ ...inBar, slots }, meter, style);
   }

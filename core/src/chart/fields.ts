@@ -4,7 +4,7 @@ import type { MinorSchool } from '../pitch/degree.ts';
 import { parseKey } from '../pitch/key.ts';
 import { parseMeter } from './meter.ts';
 import { readRoad } from './road.ts';
-import type { Song, SongDetails } from './song.ts';
+import type { Song, SongDetails, Swing } from './song.ts';
 
 /** The fields above the first section, in the order they are printed. */
 export const fieldNames = [
@@ -14,6 +14,7 @@ export const fieldNames = [
   'key',
   'meter',
   'tempo',
+  'swing',
   'feel',
   'numbers',
   'minor',
@@ -57,6 +58,12 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
       return mapped(parseMeter(value), (meter) => ({ ...head, meter }));
     case 'tempo':
       return mapped(parseTempo(value), (tempo) => ({ ...head, tempo }));
+    case 'swing':
+      if (value === '') return success({ ...head, swing: null });
+      return mapped(oneOf<Swing>(value, ['eighths', 'sixteenths']), (swing) => ({
+        ...head,
+        swing,
+      }));
     case 'numbers':
       return mapped(oneOf<Reading>(value, ['as written', 'in key']), (reading) => ({
         ...head,

@@ -76,7 +76,8 @@ function readHeading(typed: string): Line {
 /** One word of a line of bars. */
 export type BarToken = { readonly start: number; readonly text: string } & (
   | { readonly kind: 'bar line' | 'open' | 'close' | 'same' }
-  | { readonly kind: 'meter'; readonly meter: string }
+  /** What changes before a bar: a metre or a feel. */
+  | { readonly kind: 'change'; readonly to: string }
   | { readonly kind: 'hold'; readonly parts: number }
   | { readonly kind: 'rest'; readonly fermata: boolean }
   | {
@@ -96,7 +97,12 @@ export function lexBars(line: string): BarToken[] {
     const text = found[0];
     if (text === '|') tokens.push({ kind: 'bar line', start: found.index, text });
     else if (text.startsWith('{')) {
-      tokens.push({ kind: 'meter', start: found.index, text, meter: text.replace(/[{}]/g, '') });
+      tokens.push({
+        kind: 'change',
+        start: found.index,
+        text,
+        to: text.replace(/[{}]/g, '').trim(),
+      });
     } else tokens.push(...lexWord(text, found.index));
   }
   return tokens;
@@ -118,7 +124,7 @@ function lexWord(text: string, start: number): BarToken[] {
   if (text === '%') return [{ kind: 'same', start, text }];
   if (/^_\^?$/.test(text)) return [{ kind: 'rest', start, text, fermata: text.endsWith('^') }];
   const push = /^<+r?/.exec(text)?.[0] ?? '';
-  const marks = /(?:~\d*|!|\^)*$/.exec(text.slice(push.length))![0];
+  const marks = /(?:~\d*|[!>^])*$/.exec(text.slice(push.length))![0];
   const chord = text.slice(push.length, text.length - marks.length);
   return [{ kind: 'chord', start, text, push, chord, marks }];
 }

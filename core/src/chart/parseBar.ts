@@ -6,6 +6,7 @@ import type { BarToken } from './lines.ts';
 import {
   pushTicks,
   type ChordSlot,
+  type Feel,
   type PlayedBar,
   type Push,
   type Ring,
@@ -18,6 +19,8 @@ export interface BarContext {
   readonly meter: Meter;
   /** The metre is announced before this bar. */
   readonly changesMeter: boolean;
+  /** The feel that begins with this bar. */
+  readonly feel: Feel | null;
   readonly style: NumberStyle;
   /** Length of the slot that sounds just before the bar; null at the very beginning. */
   readonly ticksBefore: number | null;
@@ -73,7 +76,13 @@ export function parseBar(tokens: readonly BarToken[], context: BarContext): Read
     }
   }
   const meter = context.changesMeter ? context.meter : null;
-  const bar: PlayedBar = { kind: 'played', meter, pickup: context.pickup, slots };
+  const bar: PlayedBar = {
+    kind: 'played',
+    meter,
+    feel: context.feel,
+    pickup: context.pickup,
+    slots,
+  };
   return { bar, slotPlaces, problems };
 }
 
@@ -188,7 +197,7 @@ function readMarks(
   token: Extract<BarToken, { kind: 'chord' }>,
   line: number,
   problems: Problem[],
-): Pick<ChordSlot, 'ring' | 'stop' | 'fermata'> {
+): Pick<ChordSlot, 'ring' | 'stop' | 'accent' | 'fermata'> {
   const rings = token.marks.match(/~\d*/g) ?? [];
   const stop = token.marks.includes('!');
   const bars = rings[0] && rings[0].length > 1 ? Number(rings[0].slice(1)) : null;
@@ -211,7 +220,12 @@ function readMarks(
     );
   }
   const ring: Ring | null = rings.length > 0 ? { bars } : null;
-  return { ring, stop, fermata: token.marks.includes('^') };
+  return {
+    ring,
+    stop,
+    accent: token.marks.includes('>'),
+    fermata: token.marks.includes('^'),
+  };
 }
 
 export function problemAt(

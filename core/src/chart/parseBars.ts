@@ -1,10 +1,11 @@
-import { replaceWith, type Place, type Problem } from '../result.ts';
+import { quoted, replaceWith, type Place, type Problem } from '../result.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { lexBars, type BarToken } from './lines.ts';
+import { nearFeels, readFeel } from './feel.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from './meter.ts';
 import { isPart, parseBar, problemAt } from './parseBar.ts';
 import { meterBefore } from './sectionMeters.ts';
-import type { Bar, PhraseWhen } from './song.ts';
+import { feels, type Bar, type Feel, type PhraseWhen } from './song.ts';
 
 /** Where a bar stands in the text, and where each of its slots does. */
 export interface BarPlace extends Place {
@@ -16,6 +17,12 @@ interface Cell {
   /** Where the cell begins and ends in its line, from 0. */
   readonly start: number;
   readonly end: number;
+}
+
+/** What is said in braces before a bar. */
+interface Changes {
+  readonly changesMeter: boolean;
+  readonly feel: Feel | null;
 }
 
 /** Reads the lines of bars of one song, and remembers from line to line what sounds and in which metre. */
@@ -96,10 +103,10 @@ export class BarsReader {
       });
       return null;
     }
-    const changesMeter = this.#takeMeter(cell.tokens, line);
+    const { changesMeter, feel } = this.#takeChanges(cell.tokens, line);
     const pickup = this.#takePickup(cell.tokens, line);
     const same = cell.tokens.find((token) => token.kind === 'same');
-    if (same) return this.#readSame(same, cell, line, changesMeter);
+    if (same) return this.#readSame(same, cell, line, { changesMeter, feel });
     const hasParts = cell.tokens.some(isPart);
     if (!hasParts) {
       const only = cell.tokens[0]!;
@@ -112,6 +119,7 @@ export class BarsReader {
       line,
       meter: this.#meter,
       changesMeter,
+      feel,
       style: this.#style,
       ticksBefore: this.#ticksBefore,
       startsSection: this.#barBefore === null,
@@ -124,8 +132,8 @@ export class BarsReader {
     return read.bar;
   }
 
-  #readSame(same: BarToken, cell: Cell, line: number, changesMeter: boolean): Bar {
-    if (cell.tokens.some((token) => token !== same && token.kind !== 'meter')) {
+  #readSame(same: BarToken, cell: Cell, line: number, { changesMeter, feel }: Changes): Bar {
+    if (cell.tokens.some((token) => token !== same && token.kind !== 'change')) {
       this.found.push(problemAt(same, line, '% is a whole bar by itself.', [replaceWith('.')]));
     }
     const before = this.#barBefore;
@@ -139,38 +147,42 @@ export class BarsReader {
       const message = `% repeats a bar of ${formatMeter(before.meter)}, which does not fit a new metre.`;
       this.found.push(problemAt(same, line, message, [replaceWith('_')]));
     }
-    return { kind: 'same' };
+    return { kind: 'same', feel };
   }
 
-  /** Takes a change of metre at the head of a bar; true if there is one. */
-  #takeMeter(tokens: readonly BarToken[], line: number): boolean {
-    let changes = false;
+  /** Takes the changes of metre and feel at the head of a bar. */
+  #takeChanges(tokens: readonly BarToken[], line: number): Changes {
+    let changesMeter = false;
+    let feel: Feel | null = null;
+    const head = tokens.findIndex(({ kind }) => kind !== 'change');
     for (const [index, token] of tokens.entries()) {
-      if (token.kind !== 'meter') continue;
-      const read = parseMeter(token.meter);
-      if (index > 0 || !token.text.endsWith('}')) {
+      if (token.kind !== 'change') continue;
+      const found = readFeel(token.to);
+      const meter = found ? null : parseMeter(token.to);
+      const written = found ?? (meter?.ok ? formatMeter(meter.value) : null);
+      if ((head >= 0 && index > head) || !token.text.endsWith('}')) {
         this.found.push(
-          problemAt(token, line, 'A change of metre stands in braces before the bar, {2/4}.', [
-            replaceWith(read.ok ? `{${formatMeter(read.value)}}` : ''),
+          problemAt(token, line, 'A change stands in braces before the bar: {2/4}, {rit}.', [
+            replaceWith(written ? `{${written}}` : ''),
           ]),
         );
-      } else if (!read.ok) {
-        const [problem] = read.problems;
-        const repairs = problem!.repairs.map(({ text }) => replaceWith(`{${text}}`));
-        this.found.push(problemAt(token, line, problem!.message, repairs));
+      } else if (found) {
+        feel = found;
+      } else if (meter?.ok) {
+        this.#meter = meter.value;
+        changesMeter = true;
       } else {
-        this.#meter = read.value;
-        changes = true;
+        this.found.push(unknownChange(token, line));
       }
     }
-    return changes;
+    return { changesMeter, feel };
   }
 
   /** True for the first bar of the song in parentheses. Elsewhere, or half open, they are a problem. */
   #takePickup(tokens: readonly BarToken[], line: number): boolean {
     const marks = tokens.filter(({ kind }) => kind === 'open' || kind === 'close');
     if (marks.length === 0) return false;
-    const [first] = tokens[0]?.kind === 'meter' ? tokens.slice(1) : tokens;
+    const first = tokens.find(({ kind }) => kind !== 'change');
     const whole = marks.length === 2 && first?.kind === 'open' && tokens.at(-1)?.kind === 'close';
     if (whole && this.places.length === 0) return true;
     const message = whole
@@ -179,6 +191,23 @@ export class BarsReader {
     for (const mark of marks) this.found.push(problemAt(mark, line, message, [replaceWith('')]));
     return false;
   }
+}
+
+function unknownChange(token: Extract<BarToken, { kind: 'change' }>, line: number): Problem {
+  const meter = parseMeter(token.to);
+  const digits = /\d/.test(token.to);
+  const [problem] = meter.ok ? [] : meter.problems;
+  if (digits && problem) {
+    const repairs = problem.repairs.map(({ text }) => replaceWith(`{${text}}`));
+    return problemAt(token, line, problem.message, repairs);
+  }
+  const message = `${quoted(token.to)} is no change of metre or feel. Feels are ${feels.join(', ')}.`;
+  return problemAt(
+    token,
+    line,
+    message,
+    nearFeels(token.to).map((feel) => replaceWith(`{${feel}}`)),
+  );
 }
 
 /** The bars of a line; a bar line at its beginning or end parts nothing. */

@@ -26,6 +26,7 @@ const emptyHead: SongHead = {
   key: { tonic: { letter: 'C', alter: 0 }, mode: 'major' },
   meter: commonTime,
   tempo: null,
+  swing: null,
   reading: 'as written',
   minor: 'relative',
   details: { by: '', singer: '', feel: '', rights: '' },

@@ -38,6 +38,8 @@ function fieldValue(song: Song, name: FieldName): string | null {
       return formatMeter(song.meter);
     case 'tempo':
       return song.tempo === null ? null : String(song.tempo);
+    case 'swing':
+      return song.swing;
     case 'numbers':
       return song.reading === 'as written' ? null : song.reading;
     case 'minor':
@@ -67,10 +69,11 @@ function printSection(section: Section, songMeter: Meter, style: NumberStyle): s
 
 /** One bar as text, in the metre that holds there. */
 export function printBar(bar: Bar, meter: Meter, style: NumberStyle): string {
-  if (bar.kind === 'same') return '%';
+  const feel = bar.feel ? `{${bar.feel}} ` : '';
+  if (bar.kind === 'same') return `${feel}%`;
   const parts = printParts(bar, meter, style);
   const change = bar.meter ? `{${formatMeter(bar.meter)}} ` : '';
-  return change + (bar.pickup ? `( ${parts} )` : parts);
+  return change + feel + (bar.pickup ? `( ${parts} )` : parts);
 }
 
 /** The bar in the fewest parts that show all its slots. */
@@ -121,5 +124,5 @@ function printSlot(slot: Slot, style: NumberStyle): string {
 
 function marks(slot: ChordSlot): string {
   const ring = slot.ring ? `~${slot.ring.bars ?? ''}` : '';
-  return ring + (slot.stop ? '!' : '') + (slot.fermata ? '^' : '');
+  return ring + (slot.stop ? '!' : '') + (slot.accent ? '>' : '') + (slot.fermata ? '^' : '');
 }

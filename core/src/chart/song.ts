@@ -12,6 +12,8 @@ export interface Song {
   readonly meter: Meter;
   /** Felt beats a minute (a dotted quarter in 6/8, 9/8 and 12/8); null where the chart does not say. */
   readonly tempo: number | null;
+  /** Which notes swing: the second of each pair comes late; null where all are even. */
+  readonly swing: Swing | null;
   /** How the chart's own text writes numbers; a reader may look at it in another way. */
   readonly reading: Reading;
   readonly minor: MinorSchool;
@@ -20,6 +22,8 @@ export interface Song {
   readonly road: readonly RoadStep[] | null;
   readonly sections: readonly Section[];
 }
+
+export type Swing = 'eighths' | 'sixteenths';
 
 /** One step of the roadmap: a section by its name, or a lift of the key from there on. */
 export type RoadStep =
@@ -76,6 +80,7 @@ export interface PlayedBar {
   readonly kind: 'played';
   /** A change of metre before this bar; it holds to the end of the section. */
   readonly meter: Meter | null;
+  readonly feel: Feel | null;
   /** The bar leads in: what is silent in it is not counted as a bar of the song. */
   readonly pickup: boolean;
   readonly slots: readonly Slot[];
@@ -84,7 +89,15 @@ export interface PlayedBar {
 /** The bar before it once more (`%`). */
 export interface SameBar {
   readonly kind: 'same';
+  readonly feel: Feel | null;
 }
+
+/**
+ * How time goes from a bar on, to the end of the section or until it goes `in time` again: felt half as fast, slowing
+ * down, or without a beat.
+ */
+export type Feel = (typeof feels)[number];
+export const feels = ['half-time', 'rit', 'free', 'in time'] as const;
 
 /** A stretch of a bar, in ticks. */
 export type Slot = { readonly ticks: number } & (
@@ -103,6 +116,8 @@ export interface ChordSlot {
   readonly ring: Ring | null;
   /** A short attack, then silence. */
   readonly stop: boolean;
+  /** Struck harder than its neighbours. */
+  readonly accent: boolean;
   readonly fermata: boolean;
 }
 

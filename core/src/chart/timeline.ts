@@ -2,7 +2,7 @@ import { transposeKey, type Key } from '../pitch/key.ts';
 import type { Meter } from './meter.ts';
 import { sectionOfStep } from './road.ts';
 import { metersOf } from './sectionMeters.ts';
-import type { Bar, Phrase, PhraseWhen, RoadStep, Slot, Song } from './song.ts';
+import type { Bar, Feel, Phrase, PhraseWhen, RoadStep, Slot, Song } from './song.ts';
 
 /** A slot of the unrolled song, at its time. */
 export interface TimedSlot {
@@ -18,6 +18,8 @@ export interface TimedSlot {
   readonly meter: Meter;
   /** The key that holds here: lifts change it. */
   readonly key: Key;
+  /** How time goes here. */
+  readonly feel: Feel;
   readonly is: Slot;
 }
 
@@ -100,17 +102,19 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
       continue;
     }
     const { section } = step;
-    const written = song.sections[section];
-    if (!written) continue;
-    const times = step.times ?? written.times;
-    const open = step.open || (step.times === null && written.open);
+    const played = song.sections[section];
+    if (!played) continue;
+    const times = step.times ?? played.times;
+    const open = step.open || (step.times === null && played.open);
     for (let time = 1; time <= times; time += 1) {
       const pass = (passes[section]! += 1);
       const from = slots.length;
       const bars = barsOfPass(sections[section]!, pass);
-      for (const { bar, slots: inBar } of bars) {
+      let feel: Feel = 'in time';
+      for (const { bar, is: written, slots: inBar } of bars) {
+        feel = written.feel ?? feel;
         for (const { slot, meter, is } of inBar) {
-          slots.push({ slot, bar, section, pass, start, meter, key: now, is });
+          slots.push({ slot, bar, section, pass, start, meter, key: now, feel, is });
           start += is.ticks;
         }
       }

@@ -61,5 +61,5 @@ function wordsAt({ words }: TimelineBar, pass: number): string {
 /** A repeated bar written out; a metre is announced where the bar itself does. */
 function written({ is, slots }: TimelineBar): Bar {
   const [meter, pickup] = is.kind === 'played' ? [is.meter, is.pickup] : [null, false];
-  return { kind: 'played', meter, pickup, slots: slots.map((slot) => slot.is) };
+  return { kind: 'played', meter, feel: is.feel, pickup, slots: slots.map((slot) => slot.is) };
 }

@@ -2,7 +2,7 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import { feltBeats } from '../chart/beats.ts';
 import { formatMeter } from '../chart/meter.ts';
 import { ordinalOf } from '../chart/when.ts';
-import { perform, type PlayedNote } from '../hands/perform.ts';
+import { perform, type Performance, type PlayedNote } from '../hands/perform.ts';
 import type { Voiced } from '../hands/voiced.ts';
 import { formatKey, keySignature } from '../pitch/key.ts';
 
@@ -28,7 +28,7 @@ export function toMidi(voiced: Voiced): Uint8Array {
   const { timeline } = voiced;
   const performance = perform(voiced);
   const tracks = [
-    conductorTrack(voiced),
+    conductorTrack(voiced, performance),
     ...(['right', 'left'] as const).map((hand) =>
       track(
         [
@@ -47,13 +47,18 @@ export function toMidi(voiced: Voiced): Uint8Array {
   return Uint8Array.from(writeMidi({ header, tracks }));
 }
 
-function conductorTrack({ timeline }: Voiced): MidiEvent[] {
+function conductorTrack({ timeline }: Voiced, { tempos }: Performance): MidiEvent[] {
   const { song, slots, parts, ticks } = timeline;
   const [beat = 480] = song.meter.groups ? [] : feltBeats(song.meter);
   const quarters = (song.tempo ?? usualTempo) * (beat / 480);
   const events: Timed[] = [
     ...name(song.title || 'Song'),
-    meta(0, { type: 'setTempo', microsecondsPerBeat: Math.round(60_000_000 / quarters) }),
+    ...tempos.map(({ onset, factor }) =>
+      meta(onset, {
+        type: 'setTempo',
+        microsecondsPerBeat: Math.round(60_000_000 / (quarters * factor)),
+      }),
+    ),
   ];
   let meter = '';
   for (const slot of slots) {

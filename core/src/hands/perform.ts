@@ -1,5 +1,8 @@
 import { barTicks } from '../chart/meter.ts';
 import { pushTicks } from '../chart/song.ts';
+import { beatsOf } from '../chart/beats.ts';
+import { nothingSaid, readDirections, type Said } from './directions.ts';
+import { swinging, temposOf, type TempoMark } from './tempo.ts';
 import type { Voiced, VoicedSlot } from './voiced.ts';
 
 /** One note as it is played. Times are in ticks, 480 to the quarter, from the beginning of what is performed. */
@@ -19,6 +22,8 @@ export interface Performance {
   readonly pedal: readonly { readonly onset: number; readonly ticks: number }[];
   /** When each voiced slot begins (by its index in the timeline), so that a screen can follow. */
   readonly starts: readonly { readonly at: number; readonly onset: number }[];
+  /** How the tempo changes; the first mark is at the beginning. */
+  readonly tempos: readonly TempoMark[];
   /** Stretches that go on until the signal. */
   readonly open: readonly { readonly onset: number; readonly ticks: number }[];
   readonly ticks: number;
@@ -30,9 +35,11 @@ const rollTicks = 45;
 const pedalWait = 60;
 
 const velocities = { left: 68, right: 78 } as const;
+const accent = 20;
 
 /**
- * Plays voiced slots as they are written: together, held to the next chord, pushed, ringing or stopped.
+ * Plays voiced slots as they are written: together, held to the next chord, pushed, ringing, stopped or accented, swung
+ * where the song swings, and as loud and as high as the directions of each part say.
  * @param from the first slot of the timeline that is played, and `to` the one before which it ends
  * @param hands a hand that is silent is left out
  */
@@ -53,22 +60,33 @@ export function perform(
   const notes: PlayedNote[] = [];
   const pedal: { onset: number; ticks: number }[] = [];
   const starts: { at: number; onset: number }[] = [];
+  const saidAt = directionsOf(timeline);
+  const swing = swinging(timeline.song.swing, beatsOf(timeline, { from, to }));
+  const swung = (note: PlayedNote): PlayedNote => {
+    const onset = swing(note.onset);
+    return { ...note, onset, ticks: Math.max(1, swing(note.onset + note.ticks) - onset) };
+  };
   for (let at = from; at < to; at += 1) {
     const timed = timeline.slots[at]!;
     const voiced = slots[at];
     if (timed.is.kind !== 'chord' || !voiced) continue;
     const { push, ring, stop } = timed.is;
+    const said = saidAt(at);
     const early = push ? Math.min(pushTicks(push), timed.start - origin) : 0;
     const leftEarly = push?.hands === 'right' ? 0 : early;
     const due = timed.start - origin;
     const until = Math.min(endOf(timeline.slots, at, ring?.bars ?? null), ends) - origin;
     const length = stop ? Math.min(stopTicks, until - due) : until - due;
-    starts.push({ at, onset: due - early });
+    starts.push({ at, onset: swing(due - early) });
     for (const hand of hands) {
+      if (said.silent.includes(hand)) continue;
       const onset = due - (hand === 'left' ? leftEarly : early);
-      notes.push(...playHand(voiced, hand, onset, length + due - onset));
+      const louder = said.louder + (timed.is.accent ? accent : 0);
+      const played = playHand(voiced, hand, onset, length + due - onset);
+      notes.push(...moved(played, said.octaves).map((note) => swung(louderBy(note, louder))));
     }
-    if (!stop) pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
+    if (!stop && said.silent.length < 2)
+      pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
   }
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
   const open = timeline.parts
@@ -77,7 +95,35 @@ export function perform(
       const onset = timeline.slots[part.from]!.start - origin;
       return { onset, ticks: (timeline.slots[part.to]?.start ?? timeline.ticks) - origin - onset };
     });
-  return { notes, pedal, starts, open, ticks: ends - origin };
+  const tempos = temposOf(timeline, { from, to });
+  return { notes, pedal, starts, tempos, open, ticks: ends - origin };
+}
+
+/** What the directions say at each slot of the timeline: those of the section and those of this time through it. */
+function directionsOf({ song, parts, slots, ticks }: Voiced['timeline']): (at: number) => Said {
+  const said = parts.map((part) =>
+    readDirections([...song.sections[part.section]!.directions, part.direction]),
+  );
+  return (at) => {
+    const index = parts.findIndex((part) => at >= part.from && at < part.to);
+    const part = parts[index];
+    if (!part) return nothingSaid;
+    const { growing, ...rest } = said[index]!;
+    const start = slots[part.from]!.start;
+    const end = slots[part.to]?.start ?? ticks;
+    const climbed = Math.round(growing * ((slots[at]!.start - start) / (end - start) - 0.5));
+    return { ...rest, growing, louder: rest.louder + climbed };
+  };
+}
+
+/** Notes some octaves away, or where they were if the piano ends before. */
+function moved(notes: readonly PlayedNote[], octaves: number): readonly PlayedNote[] {
+  const there = notes.map((note) => ({ ...note, note: note.note + 12 * octaves }));
+  return there.every(({ note }) => note >= 21 && note <= 108) ? there : notes;
+}
+
+function louderBy(note: PlayedNote, by: number): PlayedNote {
+  return { ...note, velocity: Math.max(1, Math.min(127, note.velocity + by)) };
 }
 
 /** Where a chord gives way: at the next chord or silence, or where it has rung long enough. */

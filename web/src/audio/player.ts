@@ -1,4 +1,4 @@
-import type { Beat, Performance } from '@intervallum/core';
+import { clockOf, type Beat, type Performance } from '@intervallum/core';
 import type * as Tone from 'tone';
 import { samples } from './samples.ts';
 
@@ -94,7 +94,12 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
   const { countIn, clicks, pedal, loop, onSlot, onEnd } = options;
   const lead = ticksOf(countIn);
   const at = (ticks: number) => `${lead + Math.max(0, ticks)}i`;
-  const seconds = (ticks: number) => (ticks / ticksPerQuarter) * (60 / options.quarters);
+  const clock = clockOf(performance.tempos, options.quarters);
+  const pace = (factor: number, ticks: number) =>
+    transport.schedule((time) => {
+      transport.bpm.setValueAtTime(options.quarters * factor, time);
+    }, at(ticks));
+  for (const { onset, factor } of performance.tempos) pace(factor, onset);
 
   const clicked = [...countIn, ...clicks.map((beat) => ({ ...beat, onset: lead + beat.onset }))];
   for (const { onset, strong } of clicked) {
@@ -109,7 +114,7 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
     transport.schedule((time) => {
       piano.triggerAttackRelease(
         name,
-        Math.max(0.05, seconds(length) * 0.98),
+        Math.max(0.05, (clock(onset + length) - clock(onset)) * 0.98),
         time,
         velocity / 127,
       );
@@ -122,6 +127,8 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
   if (loop) transport.setLoopPoints(at(0), at(performance.ticks));
   // What is open goes round by itself from its beginning on, until the signal lets it end.
   for (const { onset, ticks } of loop ? [] : performance.open) {
+    // It begins again at the tempo that it began in.
+    pace(factorAt(performance, onset), onset);
     transport.schedule(() => {
       if (signalled === onset) return;
       transport.setLoopPoints(at(onset), at(onset + ticks));
@@ -153,6 +160,10 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
   return { stop, goOn, silent: null };
 }
 
+function factorAt({ tempos }: Performance, tick: number): number {
+  return tempos.findLast(({ onset }) => onset <= tick)?.factor ?? 1;
+}
+
 /** With the pedal down a note sounds on until the pedal is lifted. */
 function heldByPedal({ pedal }: Performance, onset: number, ticks: number): number {
   const end = onset + ticks;
@@ -170,7 +181,8 @@ function runSilently(
   options: PlayOptions,
 ): Pick<Playing, 'stop' | 'goOn'> {
   const { quarters, countIn, loop, onSlot, onEnd } = options;
-  const milliseconds = (ticks: number) => (ticks / ticksPerQuarter) * (60_000 / quarters);
+  const clock = clockOf(performance.tempos, quarters);
+  const between = (from: number, to: number) => 1000 * (clock(to) - clock(from));
   const timers = new Set<ReturnType<typeof setTimeout>>();
   const later = (run: () => void, after: number) => {
     const timer = setTimeout(() => {
@@ -188,7 +200,7 @@ function runSilently(
     for (const { at, onset } of performance.starts) {
       const due = Math.max(0, onset);
       if (due >= piece.onset && due < end)
-        later(() => onSlot(at), after + milliseconds(due - piece.onset));
+        later(() => onSlot(at), after + between(piece.onset, due));
     }
     later(
       () => {
@@ -196,10 +208,10 @@ function runSilently(
         if (piece.open) signalled = false;
         run(again ? index : index + 1, 0);
       },
-      after + milliseconds(piece.ticks),
+      after + between(piece.onset, end),
     );
   };
-  run(0, milliseconds(ticksOf(countIn)));
+  run(0, (ticksOf(countIn) / ticksPerQuarter) * (60_000 / quarters));
   return {
     stop: () => {
       for (const timer of timers) clearTimeout(timer);

@@ -119,6 +119,20 @@ const Stop = styled.i`
   background: var(--ink);
 `;
 
+/** An accented chord wears a wedge above. */
+const Accent = styled.i`
+  position: absolute;
+  left: calc(var(--numeral) * 0.12);
+  top: -9px;
+  width: 13px;
+  height: 10px;
+  background:
+    linear-gradient(to bottom right, transparent 42%, var(--ink) 42% 60%, transparent 60%) top /
+      100% 50% no-repeat,
+    linear-gradient(to top right, transparent 42%, var(--ink) 42% 60%, transparent 60%) bottom /
+      100% 50% no-repeat;
+`;
+
 const Tie = styled.i`
   display: block;
   width: 22px;
@@ -148,6 +162,16 @@ const Change = styled.span`
   margin-right: 8px;
   font: 600 15px/1.1 ${display};
   color: var(--soft);
+`;
+
+/** Over the first numeral, out of its way. */
+const FeelMark = styled.span`
+  position: absolute;
+  left: 9px;
+  top: -16px;
+  font: italic 600 13px/1.1 ${display};
+  color: var(--accent);
+  white-space: nowrap;
 `;
 
 const Unread = styled.code`
@@ -205,6 +229,7 @@ export const BarView = memo(function BarView({
           <Cell $share={1}>
             {hands ? <HandsAbove mark={undefined} /> : null}
             <OnRail>
+              {bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
               <Hidden>the bar before again</Hidden>
             </OnRail>
@@ -228,6 +253,7 @@ export const BarView = memo(function BarView({
             ) : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
+              {place === 0 && bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
               <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />
             </OnRail>
             {small || counted || proposal ? (
@@ -277,6 +303,12 @@ function SlotMark({ laid: { slot, count }, view, isFirst, inPickup }: SlotMarkPr
           {slot.fermata ? <FermataMark /> : null}
           <OnTime $step={count === null ? 0 : isFirst ? 14 : 7}>
             <ChordMark chord={slot.chord} view={view} />
+            {slot.accent ? (
+              <>
+                <Accent aria-hidden />
+                <Hidden>accented</Hidden>
+              </>
+            ) : null}
             {slot.stop ? (
               <>
                 <Stop aria-hidden />

@@ -5,6 +5,7 @@ import {
   ordinalOf,
   pushCount,
   type Bar,
+  type Feel,
   type Meter,
   type Phrase,
   type PhraseWhen,
@@ -31,6 +32,8 @@ export interface LaidBar {
   readonly pickup: boolean;
   /** The metre announced before this bar. */
   readonly change: string | null;
+  /** How time goes from this bar on, where that changes: `rit.`, `free`. */
+  readonly feel: string | null;
   readonly slots: readonly LaidSlot[];
   /** The words under the bar, one text for each line of words. */
   readonly words: readonly string[];
@@ -47,6 +50,13 @@ export interface LaidRail {
   readonly when: string | null;
   readonly bars: readonly LaidBar[];
 }
+
+const feelInWords: Readonly<Record<Feel, string>> = {
+  'half-time': 'half-time feel',
+  rit: 'rit.',
+  free: 'free',
+  'in time': 'in time',
+};
 
 /** The most bars of a phrase that stand on one rail; a longer phrase goes on below, four bars at a time. */
 const mostOnRail = 5;
@@ -93,8 +103,9 @@ function layBar(
   firstSlot: number,
 ): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
+  const feel = bar.feel && feelInWords[bar.feel];
   if (bar.kind === 'same')
-    return { index, same: true, pickup: false, change: null, slots: [], words };
+    return { index, same: true, pickup: false, change: null, feel, slots: [], words };
   let due = 0;
   const slots = bar.slots.map((slot, inBar): LaidSlot => {
     const push = slot.kind === 'chord' ? slot.push : null;
@@ -103,5 +114,5 @@ function layBar(
     return { slot, index: firstSlot + inBar, share: slot.ticks / barTicks(meter), count };
   });
   const change = bar.meter && formatMeter(bar.meter);
-  return { index, same: false, pickup: bar.pickup, change, slots, words };
+  return { index, same: false, pickup: bar.pickup, change, feel, slots, words };
 }

@@ -1,4 +1,12 @@
-import { beatsOf, feltBeats, perform, type Beat, type Meter, type Voiced } from '@intervallum/core';
+import {
+  beatsOf,
+  countedBeats,
+  feltBeats,
+  perform,
+  type Beat,
+  type Meter,
+  type Voiced,
+} from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
 import { play, type Playing } from '../audio/player.ts';
 import { useSettings } from '../state/settings.ts';
@@ -68,7 +76,7 @@ export function usePlayback(
     void play(performance, {
       quarters: quartersOf(voiced, percent),
       countIn: countIn && goesOn ? barOf(meter) : [],
-      clicks: click && goesOn ? beatsOf(voiced.timeline, range) : [],
+      clicks: click && goesOn ? countedBeats(beatsOf(voiced.timeline, range)) : [],
       pedal,
       loop: loop && (stretch === 'step' || stretch === 'section'),
       onSlot: (slot) => {
@@ -102,7 +110,7 @@ export function usePlayback(
 function barOf(meter: Meter): Beat[] {
   let onset = 0;
   return feltBeats(meter).map((ticks, index) => {
-    const beat = { onset, ticks, strong: index === 0 };
+    const beat = { onset, ticks, strong: index === 0, index, feel: 'in time' as const };
     onset += ticks;
     return beat;
   });

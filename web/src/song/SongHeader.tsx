@@ -157,6 +157,7 @@ export function SongHeader({
   const facts = [
     formatMeter(song.meter),
     song.tempo === null ? '' : String(song.tempo),
+    song.swing && `swung ${song.swing}`,
     song.details.feel,
     song.details.singer && `sung by ${song.details.singer}`,
   ].filter(Boolean);

@@ -1,0 +1,146 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  beatsOf,
+  clockOf,
+  countedBeats,
+  expand,
+  parseChart,
+  perform,
+  voice,
+  type Performance,
+  type Song,
+} from '../src/index.ts';
+
+function songOf(bars: string, head = ''): Song {
+  const read = parseChart(`title: T\nkey: C\nmeter: 4/4\n${head}\nA:\n  ${bars}\n`);
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return read.value;
+}
+const performed = (bars: string, head = ''): Performance =>
+  perform(voice(expand(songOf(bars, head))));
+const onsetsOf = ({ notes }: Performance) => [...new Set(notes.map(({ onset }) => onset))];
+const loudnessAt = ({ notes }: Performance, at: number) =>
+  notes.filter(({ onset }) => onset === at).map(({ velocity }) => velocity);
+
+describe('as it is played', () => {
+  test('pushes come early, the right hand alone where it says so; stops are short; rings last', () => {
+    const read = parseChart('title: T\nkey: C\nmeter: 4/4\n\nA:\n  1 | <4 | <r5! | 1~2 | _ |\n');
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    const { notes, ticks } = perform(voice(expand(read.value)));
+    const onsets = (hand: string) => [
+      ...new Set(notes.filter((note) => note.hand === hand).map(({ onset }) => onset)),
+    ];
+    expect(onsets('right')).toEqual([0, 1920 - 240, 3840 - 240, 5760]);
+    expect(onsets('left')).toEqual([0, 1920 - 240, 3840, 5760]);
+    expect(
+      notes
+        .filter(({ onset, hand }) => onset === 3840 && hand === 'left')
+        .every((note) => note.ticks === 160),
+    ).toBe(true);
+    expect(notes.filter(({ onset }) => onset === 5760).every((note) => note.ticks === 3840)).toBe(
+      true,
+    );
+    expect(ticks).toBe(5 * 1920);
+  });
+
+  test('a hand can be left out, and what goes on until the signal is marked', () => {
+    const read = parseChart(
+      'title: T\nkey: C\nmeter: 4/4\n\nA:\n  1\n\nVamp x2 open:\n  4 | 5\n\nB:\n  1\n',
+    );
+    const voiced = voice(expand(read.ok ? read.value : read.partial));
+    expect(perform(voiced).open).toEqual([{ onset: 3 * 1920, ticks: 2 * 1920 }]);
+    const { notes, open } = perform(voiced, { from: 3, hands: ['right'] });
+    expect([...new Set(notes.map(({ hand }) => hand))]).toEqual(['right']);
+    expect(open).toEqual([{ onset: 0, ticks: 2 * 1920 }]);
+  });
+
+  test('no time drifts over five hundred bars', () => {
+    const { starts } = performed(Array.from({ length: 500 }, () => '1 5 6m 4').join('\n  '));
+    expect(starts.at(-1)!.onset).toBe(499 * 1920 + 3 * 480);
+  });
+});
+
+describe('time', () => {
+  test('swung eighths come at two thirds of the beat, sixteenths of the half beat', () => {
+    const bar = '1 2m 3m 4 . . . 5';
+    expect(onsetsOf(performed(bar))).toEqual([0, 240, 480, 720, 1680]);
+    expect(onsetsOf(performed(bar, 'swing: eighths\n'))).toEqual([0, 320, 480, 800, 1760]);
+    const sixteenths = '1 4 . 5 . . . . . . . . . . . .';
+    expect(onsetsOf(performed(sixteenths))).toEqual([0, 120, 360]);
+    expect(onsetsOf(performed(sixteenths, 'swing: sixteenths\n'))).toEqual([0, 160, 400]);
+  });
+
+  test('a push in swing is the swung offbeat; bars of eighths do not swing', () => {
+    expect(onsetsOf(performed('1 | <4', 'swing: eighths\n'))).toEqual([0, 1760]);
+    expect(onsetsOf(performed('{6/8} 1 4 . . . 5', 'swing: eighths\n'))).toEqual([0, 240, 1200]);
+  });
+
+  test('a held chord sounds twice as long, free time is slower, and a slowing goes on beat by beat', () => {
+    expect(performed('1 | 4^ | 5').tempos).toEqual([
+      { onset: 0, factor: 1 },
+      { onset: 1920, factor: 0.5 },
+      { onset: 3840, factor: 1 },
+    ]);
+    const { tempos } = performed('1 | {rit} 4 | {free} 5 | {in time} 1');
+    expect(tempos.map(({ onset }) => onset)).toEqual([0, 2400, 2880, 3360, 3840, 5760]);
+    const factors = tempos.map(({ factor }) => factor);
+    expect(factors[1]! > factors[2]! && factors[2]! > factors[3]!).toBe(true);
+    expect(factors.slice(-2)).toEqual([0.85, 1]);
+  });
+
+  test('the clock adds up what passes at each tempo', () => {
+    const clock = clockOf(performed('1 | 4^ | 5').tempos, 60);
+    expect([0, 1920, 2880, 3840, 5760].map(clock)).toEqual([0, 4, 8, 12, 16]);
+  });
+
+  test('a feel holds to the end of its section; what is half as fast is counted half as often', () => {
+    const timeline = expand(songOf('1 | {half-time} 4 | {free} 5\n\nB:\n  1'));
+    expect(timeline.slots.map(({ feel }) => feel)).toEqual([
+      'in time',
+      'half-time',
+      'free',
+      'in time',
+    ]);
+    expect(countedBeats(beatsOf(timeline)).map(({ onset }) => onset / 480)).toEqual([
+      0, 1, 2, 3, 4, 6, 12, 13, 14, 15,
+    ]);
+  });
+});
+
+describe('loudness and height', () => {
+  const plain = performed('1 | 4');
+  test('an accent is louder than its neighbour', () => {
+    const accented = performed('1 | 4>');
+    expect(loudnessAt(accented, 0)).toEqual(loudnessAt(plain, 0));
+    expect(Math.min(...loudnessAt(accented, 1920))).toBeGreaterThan(
+      Math.min(...loudnessAt(plain, 1920)),
+    );
+  });
+
+  const directed = (direction: string) => performed(`* ${direction}\n  1 | 4`);
+  const sum = (numbers: readonly number[]) => numbers.reduce((total, one) => total + one, 0);
+  test.each([
+    ['softer', (now: Performance) => sum(loudnessAt(now, 0)) < sum(loudnessAt(plain, 0))],
+    ['Full band', (now: Performance) => sum(loudnessAt(now, 0)) > sum(loudnessAt(plain, 0))],
+    [
+      'build to the chorus',
+      (now: Performance) => sum(loudnessAt(now, 0)) < sum(loudnessAt(plain, 0)),
+    ],
+    ['octave lower', (now: Performance) => now.notes[0]!.note === plain.notes[0]!.note - 12],
+    ['both hands high', (now: Performance) => now.notes[0]!.note === plain.notes[0]!.note + 12],
+    ['drop out', (now: Performance) => now.notes.length === 0 && now.starts.length === 2],
+    ['right hand only', (now: Performance) => now.notes.every(({ hand }) => hand === 'right')],
+    ['watch Imre', (now: Performance) => JSON.stringify(now) === JSON.stringify(plain)],
+  ])('“%s” is heard', (direction, holds) => {
+    expect(holds(directed(direction))).toBe(true);
+  });
+
+  test('a direction of the roadmap holds for its time only', () => {
+    const song = songOf('1', 'road: A, A (softer)\n');
+    const { notes } = perform(voice(expand(song)));
+    const [first, second] = [0, 1920].map((at) =>
+      notes.filter(({ onset }) => onset === at).map(({ velocity }) => velocity),
+    );
+    expect(second!.every((velocity, index) => velocity < first![index]!)).toBe(true);
+  });
+});
