@@ -4,6 +4,7 @@ const coreLayers = [
   'pitch',
   'chord',
   'chart',
+  'writing',
   'hands',
   'moves',
   'licks',

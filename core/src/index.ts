@@ -136,6 +136,25 @@ export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/beats.ts';
 export { beatsOf, countedBeats, feltBeats } from './chart/beats.ts';
 
+export type { ChartChange } from './writing/changes.ts';
+export { changeText } from './writing/changes.ts';
+export type { ChartEdit, Cursor } from './writing/place.ts';
+export { addPhrase, insertBar, remove } from './writing/bars.ts';
+export { addSection, copySection, removeSection, repeatSection } from './writing/sections.ts';
+export type { ChordMark } from './writing/slots.ts';
+export {
+  hold,
+  inOrder,
+  join,
+  mark,
+  putChord,
+  putSilence,
+  repeatBar,
+  split,
+} from './writing/slots.ts';
+export { transposeByDegrees } from './writing/transpose.ts';
+export { setWords, spreadWords } from './writing/words.ts';
+
 export { toMidi } from './formats/midi.ts';
 export type { TextWish } from './formats/text.ts';
 export { toText } from './formats/text.ts';

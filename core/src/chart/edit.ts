@@ -3,7 +3,7 @@ import { formatChord } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { Place } from '../result.ts';
 import { parseChart } from './parseChart.ts';
-import { printBar } from './printChart.ts';
+import { fitsMeter, printBar } from './printChart.ts';
 import { divisions, type Meter } from './meter.ts';
 import { metersOf } from './sectionMeters.ts';
 import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
@@ -42,15 +42,12 @@ export function placedSlots(song: Song): PlacedSlot[] {
 }
 
 /**
- * The bar with a slot shared between two chords, the second for its latter half, or where the metre does not halve it
- * for its last part; null where no division of the metre can carry it.
+ * The slots of a bar with one of them parted in two, both with its chord, the second for its latter half, or where the
+ * metre does not halve it for its last part; null where no division of the metre can carry it.
  */
-export function splitSlot(
-  { inBar, slot, meter, is }: PlacedSlot,
-  second: Chord,
-  style: NumberStyle,
-): string | null {
-  if (is.kind !== 'chord') return null;
+export function partSlot(inBar: PlayedBar, meter: Meter, slot: number): Slot[] | null {
+  const is = inBar.slots[slot];
+  if (!is) return null;
   const starts = inBar.slots.slice(0, slot).reduce((sum, { ticks }) => sum + ticks, 0);
   const ends = starts + is.ticks;
   for (const way of divisions(meter)) {
@@ -60,12 +57,28 @@ export function splitSlot(
       .filter((border) => border > starts && border < ends);
     const border = borders.find((one) => one - starts >= is.ticks / 2);
     if (border === undefined) continue;
-    const first: Slot = { ...is, ticks: border - starts, ring: null, fermata: false };
-    const latter: Slot = { ...is, chord: second, push: null, accent: false, ticks: ends - border };
+    const plain = is.kind === 'chord' ? { ring: null, fermata: false } : {};
+    const later = is.kind === 'chord' ? { push: null, accent: false } : {};
+    const first: Slot = { ...is, ...plain, ticks: border - starts };
+    const latter: Slot = { ...is, ...later, ticks: ends - border };
     const slots = [...inBar.slots.slice(0, slot), first, latter, ...inBar.slots.slice(slot + 1)];
-    return printBar({ ...inBar, slots }, meter, style);
+    if (fitsMeter(slots, meter)) return slots;
   }
   return null;
+}
+
+/** The bar with a slot shared between two chords (see `partSlot`), as text; null where it cannot be parted. */
+export function splitSlot(
+  { inBar, slot, meter, is }: PlacedSlot,
+  second: Chord,
+  style: NumberStyle,
+): string | null {
+  if (is.kind !== 'chord') return null;
+  const own = { ...inBar, slots: inBar.slots.map((old, index) => (index === slot ? is : old)) };
+  const slots = partSlot(own, meter, slot)?.map((old, index) =>
+    index === slot + 1 ? { ...old, chord: second } : old,
+  );
+  return slots ? printBar({ ...inBar, slots }, meter, style) : null;
 }
 
 /** The changes that turn a chart's own numbers into another reading or minor school; its chords stay what they are. */

@@ -11,15 +11,24 @@ export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as con
 
 /**
  * A chart that was read. With problems the rest of it is still there: chords that could not be read stand in it
- * as they were typed. `barPlaces` says where each bar stands in the text, in the order of the song.
+ * as they were typed. `barPlaces` says where each bar stands in the text, in the order of the song, `sectionLines` on
+ * which lines (from 1) each section stands.
  */
 export type ChartResult = {
   readonly barPlaces: readonly BarPlace[];
+  readonly sectionLines: readonly SectionLines[];
   readonly hints: readonly Problem[];
 } & (
   | { readonly ok: true; readonly value: Song }
   | { readonly ok: false; readonly problems: readonly Problem[]; readonly partial: Song }
 );
+
+/** The lines of a section; bars without a name above them have the line before them for a heading. */
+export interface SectionLines {
+  readonly heading: number;
+  readonly directions: readonly number[];
+  readonly phrases: readonly { readonly bars: number; readonly words: readonly number[] }[];
+}
 
 const emptyHead: SongHead = {
   title: '',
@@ -48,11 +57,18 @@ export function parseChart(text: string): ChartResult {
       partial: { ...emptyHead, sections: [] },
       hints: [],
       barPlaces: [],
+      sectionLines: [],
     };
   }
   const reader = new ChartReader();
   for (const [index, line] of text.split(/\r\n|\r|\n/).entries()) reader.take(line, index + 1);
   return reader.finish();
+}
+
+interface OpenLines {
+  readonly heading: number;
+  readonly directions: number[];
+  readonly phrases: { bars: number; words: number[] }[];
 }
 
 interface OpenSection {
@@ -67,6 +83,7 @@ class ChartReader {
   #head = emptyHead;
   readonly #seen = new Set<FieldName>();
   readonly #sections: OpenSection[] = [];
+  readonly #lines: OpenLines[] = [];
   readonly #found: Problem[] = [];
   #bars: BarsReader | null = null;
   #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
@@ -133,8 +150,9 @@ class ChartReader {
     const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
     const problems = found.filter(({ severity }) => severity === 'problem');
     const hints = found.filter(({ severity }) => severity === 'hint');
-    if (problems.length === 0) return { ok: true, value: song, hints, barPlaces };
-    return { ok: false, problems, partial: song, hints, barPlaces };
+    const places = { barPlaces, sectionLines: this.#lines };
+    if (problems.length === 0) return { ok: true, value: song, hints, ...places };
+    return { ok: false, problems, partial: song, hints, ...places };
   }
 
   #takeField(line: Extract<Line, { kind: 'field' }>, number: number): void {
@@ -176,6 +194,7 @@ class ChartReader {
       directions: [],
       phrases: [],
     });
+    this.#lines.push({ heading: number, directions: [], phrases: [] });
     this.#bars?.openSection();
   }
 
@@ -185,6 +204,7 @@ class ChartReader {
         `Verse:\n  ${text.trim()}`,
       ]);
       this.#sections.push({ name: '', times: 1, open: false, directions: [], phrases: [] });
+      this.#lines.push({ heading: number - 1, directions: [], phrases: [] });
     }
     if (this.#sections.at(-1)!.phrases.some(({ when }) => when !== null)) {
       this.#problem(
@@ -194,7 +214,7 @@ class ChartReader {
       );
     }
     const bars = this.#reader().readLine(text, number);
-    if (bars.length > 0) this.#sections.at(-1)!.phrases.push({ when: null, bars, words: [] });
+    if (bars.length > 0) this.#addPhrase({ when: null, bars, words: [] }, number);
   }
 
   /** The fields are known by now: the first line of bars comes after them. */
@@ -225,7 +245,12 @@ class ChartReader {
           : `The section has ${shared} ${shared === 1 ? 'bar' : 'bars'} that all times share; this reaches beyond them.`;
       this.#problem(number, text, message);
     }
-    this.#sections.at(-1)!.phrases.push({ when, bars, words: [] });
+    this.#addPhrase({ when, bars, words: [] }, number);
+  }
+
+  #addPhrase(phrase: OpenSection['phrases'][number], line: number): void {
+    this.#sections.at(-1)!.phrases.push(phrase);
+    this.#lines.at(-1)!.phrases.push({ bars: line, words: [] });
   }
 
   #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {
@@ -251,13 +276,17 @@ class ChartReader {
         repairs: [{ label: 'Join the words here', text: ' ' }],
       });
     }
-    if (cells.length > 0) phrase.words.push(cells);
+    if (cells.length === 0) return;
+    phrase.words.push(cells);
+    this.#lines.at(-1)!.phrases.at(-1)!.words.push(number);
   }
 
   #takeDirection(direction: string, text: string, number: number): void {
     const section = this.#sections.at(-1);
-    if (section && direction !== '') section.directions.push(direction);
-    else if (!section)
+    if (section && direction !== '') {
+      section.directions.push(direction);
+      this.#lines.at(-1)!.directions.push(number);
+    } else if (!section)
       this.#problem(number, text, 'A direction stands in a section; there is none above it.');
   }
 

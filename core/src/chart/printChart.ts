@@ -4,7 +4,7 @@ import { formatKey } from '../pitch/key.ts';
 import { fieldNames, type FieldName } from './fields.ts';
 import { divisions, formatMeter, type Meter } from './meter.ts';
 import { printRoad } from './road.ts';
-import { metersOf } from './sectionMeters.ts';
+import { metersOf, type MeteredPhrase } from './sectionMeters.ts';
 import {
   pushMark,
   styleFor,
@@ -54,17 +54,23 @@ function fieldValue(song: Song, name: FieldName): string | null {
   }
 }
 
-function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
-  const times = section.times === 1 ? '' : ` x${section.times}`;
-  const lines = [`${section.name}${times}${section.open ? ' open' : ''}:`];
+export function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
+  const lines = [printHeading(section)];
   for (const direction of section.directions) lines.push(`  * ${direction}`);
-  for (const { phrase, meters } of metersOf(section, songMeter)) {
-    const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
-    const when = phrase.when ? `${printWhen(phrase.when)} ` : '';
-    lines.push(`  ${when}${bars.join(' | ')}`);
-    for (const words of phrase.words) lines.push(`  > ${words.join(' | ')}`);
-  }
+  for (const phrase of metersOf(section, songMeter))
+    lines.push(...printPhrase(phrase, style).map((line) => `  ${line}`));
   return lines.join('\n');
+}
+
+export function printHeading({ name, times, open }: Section): string {
+  return `${name}${times === 1 ? '' : ` x${times}`}${open ? ' open' : ''}:`;
+}
+
+/** A line of bars and its lines of words, without the space before them. */
+export function printPhrase({ phrase, meters }: MeteredPhrase, style: NumberStyle): string[] {
+  const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
+  const when = phrase.when ? `${printWhen(phrase.when)} ` : '';
+  return [when + bars.join(' | '), ...phrase.words.map((words) => `> ${words.join(' | ')}`)];
 }
 
 /** One bar as text, in the metre that holds there. */
@@ -89,6 +95,11 @@ function printParts(bar: PlayedBar, meter: Meter, style: NumberStyle): string {
       .join(' ');
   }
   return bar.slots.map((slot) => printSlot(slot, style)).join(' ');
+}
+
+/** True if the metre can carry slots of these lengths. */
+export function fitsMeter(slots: readonly Slot[], meter: Meter): boolean {
+  return divisions(meter).some((way) => countParts(slots, way) !== null);
 }
 
 /** How many parts of a division each slot takes; null where a slot begins or ends inside a part. */

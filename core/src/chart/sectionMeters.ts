@@ -2,7 +2,7 @@ import type { Meter } from './meter.ts';
 import type { Phrase, Section } from './song.ts';
 
 /** A phrase with the metre that holds in each of its bars. */
-interface MeteredPhrase {
+export interface MeteredPhrase {
   readonly phrase: Phrase;
   readonly meters: readonly Meter[];
 }

@@ -1,0 +1,136 @@
+import { barTicks, type Meter } from '../chart/meter.ts';
+import type { Bar, Phrase, Song } from '../chart/song.ts';
+import type { ChartChange } from './changes.ts';
+import {
+  placeOfBar,
+  refused,
+  rewrite,
+  sharedBefore,
+  withBar,
+  type BarPlaced,
+  type ChartEdit,
+  type Cursor,
+} from './place.ts';
+
+/** A bar that waits for its chord. */
+export function silentBar(meter: Meter): Bar {
+  return {
+    kind: 'played',
+    meter: null,
+    feel: null,
+    pickup: false,
+    slots: [{ kind: 'rest', fermata: false, ticks: barTicks(meter) }],
+  };
+}
+
+/** A silent bar before or after the one at the cursor, in the same line; one goes on in it. */
+export function insertBar(song: Song, at: Cursor, where: 'before' | 'after'): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused('There is no bar here yet; begin a section first.');
+  const { of, inPhrase, meter } = placed;
+  if (of.bars.length >= 64) return refused('A line holds up to 64 bars; begin a new one.');
+  if (where === 'before' && placed.bar.kind === 'played' && placed.bar.pickup)
+    return refused('A pickup is the first bar of the song.');
+  const place = where === 'before' ? inPhrase : inPhrase + 1;
+  const bars = [...of.bars.slice(0, place), silentBar(meter), ...of.bars.slice(place)];
+  const words = of.words.map((line) =>
+    line.length > place ? [...line.slice(0, place), '', ...line.slice(place)] : line,
+  );
+  return {
+    ok: true,
+    changes: [
+      rewrite(placed, { ...of, bars, words }),
+      ...otherTimes(placed, sharedBefore(placed.in, placed.phrase) + place, 1),
+    ],
+    cursor: { bar: placed.firstBar + place, slot: 0 },
+  };
+}
+
+/** A new line of bars under the one at the cursor, with one silent bar. */
+export function addPhrase(song: Song, at: Cursor): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused('There is no bar here yet; begin a section first.');
+  const { of, meter, firstBar } = placed;
+  const line: Phrase = { when: null, bars: [silentBar(meter)], words: [] };
+  if (of.when !== null)
+    return refused('Bars that all times share stand above the endings; go up to one of those.');
+  return {
+    ok: true,
+    changes: [
+      rewrite(placed, of, line),
+      ...otherTimes(placed, sharedBefore(placed.in, placed.phrase) + of.bars.length, 1),
+    ],
+    cursor: { bar: firstBar + of.bars.length, slot: 0 },
+  };
+}
+
+/**
+ * Takes a slot away: the chord before it takes its time, or the one after it. The only slot of a bar takes its bar along;
+ * the words of the bar go to its neighbour.
+ */
+export function remove(song: Song, at: Cursor): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused('There is nothing here to take away.');
+  const { bar, of, inPhrase } = placed;
+  if (bar.kind === 'same' || bar.slots.length === 1) return removeBar(placed);
+  const gone = bar.slots[at.slot];
+  if (!gone) return refused('There is nothing here to take away.');
+  const heir = at.slot > 0 ? at.slot - 1 : 1;
+  const slots = bar.slots
+    .map((slot, index) => (index === heir ? { ...slot, ticks: slot.ticks + gone.ticks } : slot))
+    .filter((_, index) => index !== at.slot);
+  return {
+    ok: true,
+    changes: [rewrite(placed, withBar(of, inPhrase, { ...bar, slots }))],
+    cursor: { bar: at.bar, slot: Math.max(0, at.slot - 1) },
+  };
+}
+
+function removeBar(placed: BarPlaced): ChartEdit {
+  const { of, inPhrase, firstBar, bar } = placed;
+  const at = sharedBefore(placed.in, placed.phrase) + inPhrase;
+  const others = otherTimes(placed, at, -1);
+  const cursor = { bar: Math.max(0, firstBar + inPhrase - 1), slot: 0 };
+  if (of.bars.length === 1) {
+    const words = of.words.some((line) => line.some((cell) => cell !== ''));
+    if (words) return refused('Words stand under this bar; take them away first.');
+    return { ok: true, changes: [rewrite(placed), ...others], cursor };
+  }
+  const bars = of.bars
+    .map((next, index) => (index === inPhrase + 1 ? withChangeOf(bar, next) : next))
+    .filter((_, index) => index !== inPhrase);
+  const heir = inPhrase > 0 ? inPhrase - 1 : 1;
+  const words = of.words.map((line) => {
+    const text = line[inPhrase] ?? '';
+    const cells =
+      text === ''
+        ? [...line]
+        : [...line, ...Array<string>(Math.max(0, heir + 1 - line.length)).fill('')];
+    if (text !== '')
+      cells[heir] = (heir < inPhrase ? [cells[heir], text] : [text, cells[heir]])
+        .filter(Boolean)
+        .join(' ');
+    cells.splice(inPhrase, 1);
+    return cells;
+  });
+  return { ok: true, changes: [rewrite(placed, { ...of, bars, words }), ...others], cursor };
+}
+
+/** What was announced before a bar that goes is announced before the next one, if that says nothing else. */
+function withChangeOf(gone: Bar, next: Bar): Bar {
+  const feel = next.feel ?? gone.feel;
+  if (next.kind === 'same') return { ...next, feel };
+  const meter = next.meter ?? (gone.kind === 'played' ? gone.meter : null);
+  return { ...next, feel, meter };
+}
+
+/** Bars that other times play instead stay with the bars they replace when one comes or goes before them. */
+function otherTimes(placed: BarPlaced, at: number, by: 1 | -1): ChartChange[] {
+  if (placed.of.when !== null) return [];
+  return placed.in.phrases.flatMap((phrase, index): ChartChange[] => {
+    const { when } = phrase;
+    if (when?.kind !== 'instead' || when.bar - 1 < at || when.bar + by < 1) return [];
+    const moved: Phrase = { ...phrase, when: { ...when, bar: when.bar + by } };
+    return [{ kind: 'phrase', section: placed.section, phrase: index, instead: [moved] }];
+  });
+}

@@ -1,0 +1,115 @@
+import { metersOf } from '../chart/sectionMeters.ts';
+import type { ChartResult } from '../chart/parseChart.ts';
+import { printHeading, printPhrase, printSection } from '../chart/printChart.ts';
+import { styleFor, type Phrase, type Section, type Song } from '../chart/song.ts';
+
+/**
+ * A change of a chart where it stands: a line of bars gives way to others (or to none), a heading is written anew, a
+ * section is put in or taken out. Sections and phrases are counted as they are in the song before the change.
+ */
+export type ChartChange =
+  | {
+      readonly kind: 'phrase';
+      readonly section: number;
+      readonly phrase: number;
+      readonly instead: readonly Phrase[];
+    }
+  /** A first line of bars in a section without any. */
+  | { readonly kind: 'first phrase'; readonly section: number; readonly is: Phrase }
+  | { readonly kind: 'heading'; readonly section: number; readonly is: Section }
+  /** Put in after a section; -1 for before all others. */
+  | { readonly kind: 'add section'; readonly after: number; readonly is: Section }
+  | { readonly kind: 'remove section'; readonly section: number };
+
+/**
+ * Chart text with some changes made. Every line that no change touches stays as it was typed, whatever is wrong in it.
+ * @param text what `read` was read from
+ */
+export function changeText(
+  text: string,
+  read: ChartResult,
+  changes: readonly ChartChange[],
+): string {
+  const song = read.ok ? read.value : read.partial;
+  const lines: (string | null)[] = text.split(/\r\n|\r|\n/);
+  /** What is put in after a line, by its index. */
+  const added = new Map<number, string[]>();
+  const addAfter = (line: number, more: readonly string[]) =>
+    added.set(line, [...(added.get(line) ?? []), ...more]);
+  const after = withChanges(song, changes);
+  const style = styleFor(song.key, song);
+
+  const linesOf = (section: number) => {
+    const own = read.sectionLines[section]!;
+    const next = read.sectionLines[section + 1]?.heading ?? lines.length + 1;
+    return { ...own, end: next - 1 };
+  };
+  for (const change of changes) {
+    switch (change.kind) {
+      case 'phrase': {
+        const at = linesOf(change.section).phrases[change.phrase];
+        if (!at) throw new RangeError(`There is no line ${change.phrase} in this section.`);
+        const indent = /^\s*/.exec(lines[at.bars - 1]!)![0];
+        const whole = after[change.section]!;
+        const printed = metersOf(whole, song.meter)
+          .filter(({ phrase }) => change.instead.includes(phrase))
+          .flatMap((phrase) => printPhrase(phrase, style).map((line) => indent + line));
+        lines[at.bars - 1] = printed.length > 0 ? printed.join('\n') : null;
+        for (const words of at.words) lines[words - 1] = null;
+        break;
+      }
+      case 'first phrase': {
+        const { heading, directions } = linesOf(change.section);
+        const [phrase] = metersOf({ ...after[change.section]!, phrases: [change.is] }, song.meter);
+        const printed = printPhrase(phrase!, style).map((line) => `  ${line}`);
+        addAfter(Math.max(heading, ...directions) - 1, printed);
+        break;
+      }
+      case 'heading': {
+        const { heading } = linesOf(change.section);
+        lines[heading - 1] = printHeading(change.is);
+        break;
+      }
+      case 'add section': {
+        const end =
+          change.after < 0 ? firstHeading(read, lines.length) - 2 : lastLine(change.after);
+        const printed = printSection(change.is, song.meter, style);
+        addAfter(end, ['', printed]);
+        break;
+      }
+      case 'remove section': {
+        const { heading, end } = linesOf(change.section);
+        lines.fill(null, Math.max(heading - 1, 0), end);
+        break;
+      }
+    }
+  }
+  return lines
+    .flatMap((line, index) => [...(line === null ? [] : [line]), ...(added.get(index) ?? [])])
+    .join('\n');
+
+  /** The last line of a section with something on it. */
+  function lastLine(section: number): number {
+    const { heading, end } = linesOf(section);
+    let line = end - 1;
+    while (line > heading - 1 && lines[line]?.trim() === '') line -= 1;
+    return line;
+  }
+}
+
+function firstHeading(read: ChartResult, lines: number): number {
+  return read.sectionLines[0]?.heading ?? lines + 1;
+}
+
+/** The sections a change of phrases leaves, for the metres that hold in them. */
+function withChanges(song: Song, changes: readonly ChartChange[]): Section[] {
+  return song.sections.map((section, index) => ({
+    ...section,
+    phrases: section.phrases.flatMap((phrase, place) => {
+      const change = changes.find(
+        (one) => one.kind === 'phrase' && one.section === index && one.phrase === place,
+      );
+      return change?.kind === 'phrase' ? change.instead : [phrase];
+    }),
+  }));
+}

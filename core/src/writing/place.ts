@@ -1,0 +1,86 @@
+import { metersOf } from '../chart/sectionMeters.ts';
+import type { Meter } from '../chart/meter.ts';
+import type { Bar, Phrase, Section, Song } from '../chart/song.ts';
+import type { ChartChange } from './changes.ts';
+
+/** Where one writes on a chart: a bar, counted over the whole song, and a slot in it (0 in a bar that repeats another). */
+export interface Cursor {
+  readonly bar: number;
+  readonly slot: number;
+}
+
+/** What an edit on the chart comes to: the changes, and where one goes on; or a sentence that says why it cannot be. */
+export type ChartEdit =
+  | {
+      readonly ok: true;
+      readonly changes: readonly ChartChange[];
+      /** A place in the chart as it is after the changes. */
+      readonly cursor: Cursor;
+    }
+  | { readonly ok: false; readonly why: string };
+
+export function refused(why: string): ChartEdit {
+  return { ok: false, why };
+}
+
+/** A bar where it stands. Everything is counted from 0; `firstBar` is the first bar of its phrase, over the whole song. */
+export interface BarPlaced {
+  readonly section: number;
+  readonly phrase: number;
+  readonly inPhrase: number;
+  readonly firstBar: number;
+  readonly bar: Bar;
+  readonly meter: Meter;
+  readonly of: Phrase;
+  readonly in: Section;
+}
+
+/** Null for a bar that the song does not have. */
+export function placeOfBar(song: Song, bar: number): BarPlaced | null {
+  let first = 0;
+  for (const [section, inSection] of song.sections.entries()) {
+    for (const [phrase, { phrase: of, meters }] of metersOf(inSection, song.meter).entries()) {
+      const inPhrase = bar - first;
+      if (inPhrase < of.bars.length && inPhrase >= 0) {
+        return {
+          section,
+          phrase,
+          inPhrase,
+          firstBar: first,
+          bar: of.bars[inPhrase]!,
+          meter: meters[inPhrase]!,
+          of,
+          in: inSection,
+        };
+      }
+      first += of.bars.length;
+    }
+  }
+  return null;
+}
+
+/** How many bars of the song stand before a section. */
+export function barsBefore(song: Song, section: number): number {
+  return song.sections
+    .slice(0, section)
+    .flatMap(({ phrases }) => phrases)
+    .reduce((sum, { bars }) => sum + bars.length, 0);
+}
+
+/** How many bars, which all times share, stand in the section before a phrase. */
+export function sharedBefore({ phrases }: Section, phrase: number): number {
+  return phrases
+    .slice(0, phrase)
+    .filter(({ when }) => when === null)
+    .reduce((sum, { bars }) => sum + bars.length, 0);
+}
+
+/** The phrase with one bar given way to another. */
+export function withBar(phrase: Phrase, inPhrase: number, bar: Bar): Phrase {
+  return { ...phrase, bars: phrase.bars.map((old, index) => (index === inPhrase ? bar : old)) };
+}
+
+/** The change that puts a phrase in the place of another. */
+export function rewrite(at: BarPlaced, ...instead: readonly Phrase[]): ChartChange {
+  return { kind: 'phrase', section: at.section, phrase: at.phrase, instead };
+}

@@ -1,0 +1,239 @@
+import type { Chord } from '../chord/chord.ts';
+import { partSlot } from '../chart/edit.ts';
+import { fitsMeter } from '../chart/printChart.ts';
+import {
+  pushTicks,
+  type ChordSlot,
+  type PlayedBar,
+  type Push,
+  type Slot,
+  type Song,
+} from '../chart/song.ts';
+import {
+  placeOfBar,
+  refused,
+  rewrite,
+  withBar,
+  type BarPlaced,
+  type ChartEdit,
+  type Cursor,
+} from './place.ts';
+
+/** The marks that a chord can wear. */
+export const chordMarks = ['push', 'right', 'ring', 'stop', 'accent', 'fermata'] as const;
+export type ChordMark = (typeof chordMarks)[number];
+
+const unmarked = { push: null, ring: null, stop: false, accent: false, fermata: false } as const;
+const nowhere = 'There is no bar here yet; begin a section first.';
+
+/** Puts a chord in a slot, with the marks that the chord before it wore. A repeated bar becomes a bar of its own. */
+export function putChord(song: Song, at: Cursor, chord: Chord): ChartEdit {
+  return editSlot(song, at, (slot) =>
+    slot.kind === 'chord'
+      ? { ...slot, chord }
+      : { ...unmarked, kind: 'chord', chord, ticks: slot.ticks },
+  );
+}
+
+export function putSilence(song: Song, at: Cursor): ChartEdit {
+  return editSlot(song, at, ({ ticks }) => ({ kind: 'rest', fermata: false, ticks }));
+}
+
+/** The chord before sounds on through this slot: it takes its time, or is tied over the bar line. */
+export function hold(song: Song, at: Cursor): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused(nowhere);
+  if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
+  const { slots } = placed.bar;
+  if (at.slot > 0) return join(song, { bar: at.bar, slot: at.slot - 1 });
+  const isFirst = placed.inPhrase === 0 && placed.phrase === 0;
+  if (isFirst && !placed.bar.pickup)
+    return refused('There is no chord here to hold at the start of a section.');
+  return replaceSlots(placed, at, [{ kind: 'held', ticks: slots[0]!.ticks }, ...slots.slice(1)]);
+}
+
+/** The whole bar repeats the one before it. */
+export function repeatBar(song: Song, at: Cursor): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused(nowhere);
+  const before = placeOfBar(song, at.bar - 1);
+  if (!before || before.section !== placed.section)
+    return refused('There is no bar before this one in the section to repeat.');
+  if (before.meter !== placed.meter) return refused('The bar before it is of another metre.');
+  const bar = { kind: 'same', feel: placed.bar.feel } as const;
+  return edited(placed, bar, { bar: at.bar, slot: 0 });
+}
+
+/** Two slots from one, both with its chord; the second one is where one goes on. */
+export function split(song: Song, at: Cursor): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused(nowhere);
+  if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
+  const slots = partSlot(placed.bar, placed.meter, at.slot);
+  if (!slots) return refused('The metre does not let this slot be parted further.');
+  return replaceSlots(placed, { bar: at.bar, slot: at.slot + 1 }, slots);
+}
+
+/** One slot from two: the chord here takes the time of the next one, over the bar line as a tie. */
+export function join(song: Song, at: Cursor): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused(nowhere);
+  if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
+  const { slots } = placed.bar;
+  const [here, next] = [slots[at.slot], slots[at.slot + 1]];
+  if (here && next) {
+    const joined = [
+      ...slots.slice(0, at.slot),
+      { ...here, ticks: here.ticks + next.ticks },
+      ...slots.slice(at.slot + 2),
+    ];
+    if (!fitsMeter(joined, placed.meter))
+      return refused('The metre cannot carry a chord so long here.');
+    return replaceSlots(placed, at, joined);
+  }
+  const after = placeOfBar(song, at.bar + 1);
+  if (!after || after.section !== placed.section || after.of.when !== placed.of.when)
+    return refused('There is no chord after this one to join with.');
+  const held = hold(song, { bar: at.bar + 1, slot: 0 });
+  return held.ok ? { ...held, cursor: at } : held;
+}
+
+/**
+ * Puts a mark on the chords from one slot to another, or takes it off where all of them wear it. A push goes round:
+ * an eighth, a sixteenth, none.
+ */
+export function mark(song: Song, from: Cursor, to: Cursor, what: ChordMark): ChartEdit {
+  const chosen = chordsBetween(song, from, to);
+  if (chosen.length === 0) return refused('A mark needs a chord to stand on.');
+  const first = chosen[0]!.is;
+  const all = chosen.every(({ is }) => wears(is, what));
+  const marked = (slot: ChordSlot, room: number | null): ChordSlot => {
+    switch (what) {
+      case 'push': {
+        const by: Push['by'] | null =
+          first.push === null ? 'eighth' : first.push.by === 'eighth' ? 'sixteenth' : null;
+        const push = by && { by, hands: slot.push?.hands ?? 'both' };
+        return { ...slot, push: push && room !== null && room >= pushTicks(push) ? push : null };
+      }
+      case 'right':
+        return slot.push
+          ? { ...slot, push: { ...slot.push, hands: all ? 'both' : 'right' } }
+          : slot;
+      case 'ring':
+        return { ...slot, ring: all ? null : { bars: null }, stop: false };
+      case 'stop':
+        return { ...slot, stop: !all, ring: null };
+      case 'accent':
+        return { ...slot, accent: !all };
+      case 'fermata':
+        return { ...slot, fermata: !all };
+    }
+  };
+  if (what === 'right' && chosen.every(({ is }) => is.push === null))
+    return refused('Push the chord first (<); then the right hand alone can come early.');
+  if (what === 'push' && chosen.every(({ room }) => room === null))
+    return refused('The first chord of a song has nothing before it to push into.');
+  return editSlots(song, from, to, (slot, room) =>
+    slot.kind === 'chord' ? { ...slot, ...marked(slot, room) } : slot,
+  );
+}
+
+function wears(slot: ChordSlot, what: ChordMark): boolean {
+  switch (what) {
+    case 'push':
+      return slot.push !== null;
+    case 'right':
+      return slot.push?.hands === 'right';
+    case 'ring':
+      return slot.ring !== null;
+    default:
+      return slot[what];
+  }
+}
+
+/** Both ends in the order of the text. */
+export function inOrder(one: Cursor, other: Cursor): readonly [Cursor, Cursor] {
+  const later = one.bar > other.bar || (one.bar === other.bar && one.slot > other.slot);
+  return later ? [other, one] : [one, other];
+}
+
+/**
+ * Changes every slot from one place to another (in any order).
+ * @param change gets the slot and the ticks of the slot before it, null at the very beginning
+ */
+export function editSlots(
+  song: Song,
+  anchor: Cursor,
+  head: Cursor,
+  change: (slot: Slot, room: number | null) => Slot,
+): ChartEdit {
+  const [from, to] = inOrder(anchor, head);
+  const changes = [];
+  let room: number | null = null;
+  let bar = 0;
+  for (const [section, { phrases }] of song.sections.entries()) {
+    for (const [phrase, of] of phrases.entries()) {
+      let touched = false;
+      const bars = of.bars.map((is) => {
+        const here = bar;
+        bar += 1;
+        if (is.kind === 'same') return is;
+        const slots = is.slots.map((slot, place): Slot => {
+          const before = room;
+          room = slot.ticks;
+          const at = { bar: here, slot: place };
+          if (inOrder(from, at)[0] !== from || inOrder(at, to)[0] !== at) return slot;
+          touched = true;
+          return change(slot, before);
+        });
+        return { ...is, slots };
+      });
+      if (touched)
+        changes.push({ kind: 'phrase', section, phrase, instead: [{ ...of, bars }] } as const);
+    }
+  }
+  if (changes.length === 0) return refused(nowhere);
+  return { ok: true, changes, cursor: head.bar < bar ? head : anchor };
+}
+
+function chordsBetween(
+  song: Song,
+  from: Cursor,
+  to: Cursor,
+): { readonly is: Extract<Slot, { kind: 'chord' }>; readonly room: number | null }[] {
+  const found: { is: Extract<Slot, { kind: 'chord' }>; room: number | null }[] = [];
+  editSlots(song, from, to, (slot, room) => {
+    if (slot.kind === 'chord') found.push({ is: slot, room });
+    return slot;
+  });
+  return found;
+}
+
+function editSlot(song: Song, at: Cursor, change: (slot: Slot) => Slot): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused(nowhere);
+  if (placed.bar.kind === 'same') {
+    const ticks = (placed.meter.beats * 1920) / placed.meter.unit;
+    const bar: PlayedBar = {
+      kind: 'played',
+      meter: null,
+      feel: placed.bar.feel,
+      pickup: false,
+      slots: [change({ kind: 'rest', fermata: false, ticks })],
+    };
+    return edited(placed, bar, { bar: at.bar, slot: 0 });
+  }
+  const { slots } = placed.bar;
+  const changed = slots.map((slot, index) => (index === at.slot ? change(slot) : slot));
+  return replaceSlots(placed, at, changed);
+}
+
+function replaceSlots(placed: BarPlaced, cursor: Cursor, slots: readonly Slot[]): ChartEdit {
+  if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
+  return edited(placed, { ...placed.bar, slots }, cursor);
+}
+
+function edited(placed: BarPlaced, bar: BarPlaced['bar'], cursor: Cursor): ChartEdit {
+  const phrase = withBar(placed.of, placed.inPhrase, bar);
+  return { ok: true, changes: [rewrite(placed, phrase)], cursor };
+}

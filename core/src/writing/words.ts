@@ -1,0 +1,83 @@
+import type { Phrase, Song } from '../chart/song.ts';
+import type { ChartChange } from './changes.ts';
+import { placeOfBar, refused, rewrite, type ChartEdit, type Cursor } from './place.ts';
+
+/** What cannot stand in a line of words: a bar line parts them. */
+function clean(text: string): string {
+  return text
+    .replace(/[|\p{Cc}]/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+}
+
+/** Sets the words under a bar, in one of the lines of words under its line (0 for the first). */
+export function setWords(song: Song, at: Cursor, line: number, text: string): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused('Words stand under a bar; there is none here yet.');
+  const { of, inPhrase } = placed;
+  const lines = Array.from({ length: Math.max(of.words.length, line + 1) }, (_, index) => [
+    ...(of.words[index] ?? []),
+  ]);
+  const cells = lines[line]!;
+  while (cells.length <= inPhrase) cells.push('');
+  cells[inPhrase] = clean(text);
+  const words = lines.map(withoutEmptyEnd).filter((cells) => cells.length > 0);
+  return { ok: true, changes: [rewrite(placed, { ...of, words })], cursor: at };
+}
+
+function withoutEmptyEnd(cells: readonly string[]): string[] {
+  return cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1);
+}
+
+/**
+ * Spreads a lyric over the section at the cursor, a line of text to a line of bars, its words shared among the bars by
+ * the syllables they have; lines that are left over go under the same bars once more, for the next time through. The
+ * words that stood there give way.
+ */
+export function spreadWords(song: Song, at: Cursor, lyric: string): ChartEdit {
+  const placed = placeOfBar(song, at.bar);
+  if (!placed) return refused('Words stand under bars; there are none here yet.');
+  const lines = lyric
+    .split(/\r\n|\r|\n/)
+    .map(clean)
+    .filter((line) => line !== '');
+  if (lines.length === 0) return refused('There are no words to spread.');
+  const shared = placed.in.phrases.flatMap((phrase, index) =>
+    phrase.when === null ? [{ phrase, index }] : [],
+  );
+  const changes = shared.map(({ phrase, index }, place): ChartChange => {
+    const own = lines.filter((_, line) => line % shared.length === place);
+    const instead: Phrase = { ...phrase, words: own.map((line) => shareAmong(line, phrase)) };
+    return { kind: 'phrase', section: placed.section, phrase: index, instead: [instead] };
+  });
+  return { ok: true, changes, cursor: at };
+}
+
+/** The words of a line, shared among the bars so that each has about as many syllables. A pickup has one word at most. */
+function shareAmong(line: string, { bars }: Phrase): string[] {
+  const words = line.split(' ');
+  const pickup = bars[0]?.kind === 'played' && bars[0].pickup ? 1 : 0;
+  const first = words.length > bars.length && pickup ? words.splice(0, 1) : [];
+  const count = bars.length - pickup;
+  const lengths = words.map(syllables);
+  const all = lengths.reduce((sum, length) => sum + length, 0);
+  const cells = Array.from({ length: count }, () => [] as string[]);
+  let passed = 0;
+  for (const [index, word] of words.entries()) {
+    cells[Math.min(count - 1, Math.floor((passed * count) / all))]!.push(word);
+    passed += lengths[index]!;
+  }
+  return withoutEmptyEnd([
+    ...(pickup ? [first.join(' ')] : []),
+    ...cells.map((inBar) => inBar.join(' ')),
+  ]);
+}
+
+/** About how many syllables a word has: its groups of vowels. */
+function syllables(word: string): number {
+  const groups = word
+    .normalize('NFD')
+    .toLowerCase()
+    .match(/[aeiouy]+/g);
+  return Math.max(1, groups?.length ?? 1);
+}

@@ -1,0 +1,237 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  addPhrase,
+  addSection,
+  changeText,
+  copySection,
+  hold,
+  insertBar,
+  join,
+  mark,
+  parseChart,
+  parseChord,
+  placedSlots,
+  printChart,
+  putChord,
+  putSilence,
+  remove,
+  removeSection,
+  repeatBar,
+  repeatSection,
+  setWords,
+  split,
+  spreadWords,
+  transposeByDegrees,
+  type ChartEdit,
+  type Cursor,
+  type Song,
+} from '../src/index.ts';
+import { songs } from './generators.ts';
+import { chord } from './read.ts';
+
+type Edit = (song: Song, at: Cursor) => ChartEdit;
+
+const head = 'title: T\nkey: C\nmeter: 4/4\n\n';
+const songOf = (text: string): Song => {
+  const read = parseChart(text);
+  return read.ok ? read.value : read.partial;
+};
+/** The text after an edit; why not, where it is refused. */
+function after(text: string, at: Cursor, edit: Edit): string {
+  const read = parseChart(text);
+  const made = edit(songOf(text), at);
+  return made.ok ? changeText(text, read, made.changes) : made.why;
+}
+const at = (bar: number, slot = 0): Cursor => ({ bar, slot });
+
+describe('one edit of a line', () => {
+  const cases: readonly (readonly [string, string, Cursor, Edit, string])[] = [
+    ['a chord', '1 | 4', at(1), (song, to) => putChord(song, to, chord('57')), '1 | 57'],
+    [
+      'a chord keeps the marks',
+      '1 | <4~',
+      at(1),
+      (s, to) => putChord(s, to, chord('5')),
+      '1 | <5~',
+    ],
+    ['a chord over a sign', '1 | %', at(1), (s, to) => putChord(s, to, chord('5')), '1 | 5'],
+    ['silence', '1 4', at(0, 1), putSilence, '1 _'],
+    ['a hold in the bar', '1 4 5 6m', at(0, 2), hold, '1 4 . 6m'],
+    ['a hold over the bar line', '1 | 4', at(1), hold, '1 | .'],
+    ['a repeat', '1 | 4', at(1), repeatBar, '1 | %'],
+    ['a split', '1 | 4', at(1), split, '1 | 4 4'],
+    ['a split of the last quarter', '1 . . 4', at(0, 1), split, '1 . . . . . 4 4'],
+    ['a split where thirds are all there is', '{3/4} 1', at(0), split, '{3/4} 1 . 1'],
+    ['a join', '1 4 5 6m', at(0, 0), join, '1 . 5 6m'],
+    ['a join over the bar line', '1 | 4', at(0), join, '1 | .'],
+    ['a bar before', '1 | 4', at(1), (s, to) => insertBar(s, to, 'before'), '1 | _ | 4'],
+    ['a bar after', '1 | 4', at(1), (s, to) => insertBar(s, to, 'after'), '1 | 4 | _'],
+    ['a line', '1 | 4', at(0), addPhrase, '1 | 4\n  _'],
+    ['a slot taken away', '1 4 5 6m', at(0, 2), remove, '1 4 . 6m'],
+    ['the first slot taken away', '1 4', at(0, 0), remove, '4'],
+    ['a bar taken away', '1 | 4 | 5', at(1), remove, '1 | 5'],
+    ['what was announced stays', '1 | {2/4} 4 | 5', at(1), remove, '1 | {2/4} 5'],
+    ['a push, an eighth', '1 | 4', at(1), (s, to) => mark(s, to, to, 'push'), '1 | <4'],
+    ['then a sixteenth', '1 | <4', at(1), (s, to) => mark(s, to, to, 'push'), '1 | <<4'],
+    ['then none', '1 | <<4', at(1), (s, to) => mark(s, to, to, 'push'), '1 | 4'],
+    ['of the right hand', '1 | <4', at(1), (s, to) => mark(s, to, to, 'right'), '1 | <r4'],
+    ['a ring for a stop', '1!', at(0), (s, to) => mark(s, to, to, 'ring'), '1~'],
+    ['marks for many', '1 4 | 5>', at(1), (s, to) => mark(s, to, at(0), 'accent'), '1> 4> | 5>'],
+    ['and off them all', '1> 4> | 5>', at(1), (s, to) => mark(s, at(0), to, 'accent'), '1 4 | 5'],
+    [
+      'a degree up',
+      '1 5/7 | 6m 57',
+      at(0),
+      (s, to) => transposeByDegrees(s, to, at(1, 1), 1),
+      '2m 6m/1 | 7dim 6m7',
+    ],
+    [
+      'a degree down',
+      '2M [2-5-1]',
+      at(0),
+      (s, to) => transposeByDegrees(s, to, at(0, 1), -1),
+      '1 [1-4-7]',
+    ],
+    ['twice', '1', at(0), (s, to) => repeatSection(s, to, 1), '1'],
+  ];
+  test.each(cases)('%s', (what, bars, to, edit, expected) => {
+    const title = what === 'twice' ? 'A x2' : 'A';
+    expect(after(`${head}A:\n  ${bars}\n`, to, edit)).toBe(`${head}${title}:\n  ${expected}\n`);
+  });
+
+  test.each([
+    ['1', at(0), (s: Song, to: Cursor) => mark(s, to, to, 'push'), /nothing before it/],
+    ['1', at(0), hold, /no chord here to hold/],
+    ['1', at(0), repeatBar, /no bar before/],
+    ['1 4 5', at(0), join, /cannot carry/],
+    ['1 4', at(0, 1), join, /no chord after/],
+    ['1', at(5), split, /begin a section/],
+  ] as const)('%s: what cannot be done says why', (bars, to, edit, why) => {
+    expect(after(`${head}A:\n  ${bars}\n`, to, edit)).toMatch(why);
+  });
+});
+
+describe('words and other times', () => {
+  const text = `${head}A:\n  1 | 4 | 5\n  > one | two | three\n  3rd time bar 3: 57\n`;
+  test('words stay under their bars when a bar comes before them, and so do bars of other times', () => {
+    expect(after(text, at(1), (song, to) => insertBar(song, to, 'before'))).toBe(
+      `${head}A:\n  1 | _ | 4 | 5\n  > one |  | two | three\n  3rd time bar 4: 57\n`,
+    );
+  });
+  test('words of a bar that goes stand under its neighbour', () => {
+    expect(after(text, at(1), remove)).toBe(
+      `${head}A:\n  1 | 5\n  > one two | three\n  3rd time bar 2: 57\n`,
+    );
+  });
+  test('words are set bar by bar', () => {
+    expect(after(text, at(2), (song, to) => setWords(song, to, 1, 'and | more '))).toContain(
+      '  > one | two | three\n  >  |  | and more\n',
+    );
+  });
+  test('a lyric is spread over the lines; what is left goes under them once more', () => {
+    const bare = `${head}A:\n  1 | 4\n  5 | 1\n`;
+    const lyric = 'Lanterns on the quay are burning\nlow, and the tide\n\nBells ring\nover\n';
+    expect(after(bare, at(0), (song, to) => spreadWords(song, to, lyric))).toBe(
+      `${head}A:\n  1 | 4\n  > Lanterns on the quay | are burning\n  > Bells | ring\n  5 | 1\n  > low, and the | tide\n  > over\n`,
+    );
+  });
+});
+
+describe('sections', () => {
+  const text = `${head}Verse 1:\n  1\n\n\nChorus x2:\n  * loud\n  4 | 5\n`;
+  test('a new one stands after the one at the cursor', () => {
+    expect(after(text, at(0), (song, to) => addSection(song, to, ' Bridge: '))).toBe(
+      `${head}Verse 1:\n  1\n\nBridge:\n  _\n\n\nChorus x2:\n  * loud\n  4 | 5\n`,
+    );
+  });
+  test('the first one of a song', () => {
+    expect(after('title: T\n', at(0), (song) => addSection(song, null, 'Intro'))).toBe(
+      'title: T\n\n\nIntro:\n  _',
+    );
+  });
+  test('a copy has the next number and all that is said of it', () => {
+    expect(after(text, at(1), copySection)).toBe(
+      `${text.trimEnd()}\n\nChorus 2 x2:\n  * loud\n  4 | 5\n`,
+    );
+  });
+  test('one is taken away', () => {
+    expect(after(text, at(0), removeSection)).toBe(`${head}Chorus x2:\n  * loud\n  4 | 5\n`);
+  });
+});
+
+test('lines that cannot be read stay as they were typed', () => {
+  const text = `${head}A:\n  1 |  zz  | 4\n  meter: 3/4\n  5 | 1\n`;
+  expect(after(text, at(3), (song, to) => putChord(song, to, chord('2m')))).toBe(
+    text.replace('5 | 1', '2m | 1'),
+  );
+});
+
+describe('any edit of any chart', () => {
+  const edits: readonly Edit[] = [
+    (song, to) => putChord(song, to, chord('b7(13#11)/3')),
+    putSilence,
+    hold,
+    repeatBar,
+    split,
+    join,
+    (song, to) => insertBar(song, to, 'before'),
+    (song, to) => insertBar(song, to, 'after'),
+    addPhrase,
+    remove,
+    removeSection,
+    copySection,
+    (song, to) => addSection(song, to, 'New part'),
+    (song, to) => repeatSection(song, to, 1),
+    (song, to) => mark(song, to, { bar: to.bar + 1, slot: 0 }, 'push'),
+    (song, to) => mark(song, to, to, 'stop'),
+    (song, to) => transposeByDegrees(song, to, { bar: to.bar + 2, slot: 0 }, 3),
+    (song, to) => setWords(song, to, 0, 'la la'),
+    (song, to) => spreadWords(song, to, 'la la la\nlo lo'),
+  ];
+  test('leaves a chart that reads without a problem, with the cursor on a bar of it', () => {
+    let made = 0;
+    fc.assert(
+      fc.property(songs, fc.nat(), fc.nat(), (song, where, which) => {
+        const text = printChart(song);
+        const read = parseChart(text);
+        const slots = placedSlots(song);
+        const slot = slots[where % Math.max(1, slots.length)] ?? { bar: 0, slot: 0 };
+        const edit = edits[which % edits.length]!(song, at(slot.bar, slot.slot));
+        if (!edit.ok) return expect(edit.why).toMatch(/^[A-Z].*\.$/);
+        made += 1;
+        const now = parseChart(changeText(text, read, edit.changes));
+        const problems = now.ok ? [] : now.problems.map(({ message }) => message);
+        // A road may still lead to a section that is gone; what was before a tie or a sign may be gone as well.
+        const left =
+          /no section|no chord here to hold|no bar before|reaches beyond|push|does not fit/;
+        expect(problems.filter((message) => !left.test(message))).toEqual([]);
+        if (now.barPlaces.length > 0) expect(edit.cursor.bar).toBeLessThan(now.barPlaces.length);
+      }),
+      { numRuns: 400, endOnFailure: true },
+    );
+    expect(made).toBeGreaterThan(200);
+  });
+
+  test('a chord put in is there, and every other slot is what it was', () => {
+    fc.assert(
+      fc.property(songs, fc.nat(), (song, where) => {
+        const slots = placedSlots(song);
+        if (slots.length === 0) return;
+        const index = where % slots.length;
+        const { bar, slot } = slots[index]!;
+        const read = parseChord('67b9');
+        if (!read.ok) throw new Error('67b9 is a chord');
+        const text = printChart(song);
+        const edit = putChord(song, at(bar, slot), read.value);
+        if (!edit.ok) throw new Error(edit.why);
+        const now = placedSlots(songOf(changeText(text, parseChart(text), edit.changes)));
+        expect(now[index]!.is).toMatchObject({ kind: 'chord', chord: read.value });
+        const rest = (all: typeof now) =>
+          all.filter((_, place) => place !== index).map(({ is }) => is);
+        expect(rest(now)).toEqual(rest(slots));
+      }),
+      { numRuns: 150, endOnFailure: true },
+    );
+  });
+});
