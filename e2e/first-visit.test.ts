@@ -67,6 +67,7 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
 
   await test.step('break a bar and take the repair', async () => {
     await section(page, 'Verse 1').getByRole('listitem').nth(2).click();
+    await editor(page).focus();
     await page.keyboard.type('4 1 ');
     const problems = page.getByRole('region', { name: 'Problems in the chart' });
     await expect(problems).toContainText('4/4 cannot share a bar among 3 parts');

@@ -125,15 +125,15 @@ describe('words and other times', () => {
     );
   });
   test('words are set bar by bar', () => {
-    expect(after(text, at(2), (song, to) => setWords(song, to, 1, 'and | more '))).toContain(
-      '  > one | two | three\n  >  |  | and more\n',
-    );
+    expect(
+      after(text, at(2), (song, to) => setWords(song, to, ['three', 'and | more '])),
+    ).toContain('  > one | two | three\n  >  |  | and more\n');
   });
   test('a lyric is spread over the lines; what is left goes under them once more', () => {
     const bare = `${head}A:\n  1 | 4\n  5 | 1\n`;
     const lyric = 'Lanterns on the quay are burning\nlow, and the tide\n\nBells ring\nover\n';
     expect(after(bare, at(0), (song, to) => spreadWords(song, to, lyric))).toBe(
-      `${head}A:\n  1 | 4\n  > Lanterns on the quay | are burning\n  > Bells | ring\n  5 | 1\n  > low, and the | tide\n  > over\n`,
+      `${head}A:\n  1 | 4\n  > Lanterns on the | quay are burning\n  > Bells | ring\n  5 | 1\n  > low, and | the tide\n  > over\n`,
     );
   });
 });
@@ -186,7 +186,7 @@ describe('any edit of any chart', () => {
     (song, to) => mark(song, to, { bar: to.bar + 1, slot: 0 }, 'push'),
     (song, to) => mark(song, to, to, 'stop'),
     (song, to) => transposeByDegrees(song, to, { bar: to.bar + 2, slot: 0 }, 3),
-    (song, to) => setWords(song, to, 0, 'la la'),
+    (song, to) => setWords(song, to, ['la la']),
     (song, to) => spreadWords(song, to, 'la la la\nlo lo'),
   ];
   test('leaves a chart that reads without a problem, with the cursor on a bar of it', () => {

@@ -10,18 +10,18 @@ function clean(text: string): string {
     .trim();
 }
 
-/** Sets the words under a bar, in one of the lines of words under its line (0 for the first). */
-export function setWords(song: Song, at: Cursor, line: number, text: string): ChartEdit {
+/** Sets the words under a bar, a text for each line of words under its line. */
+export function setWords(song: Song, at: Cursor, texts: readonly string[]): ChartEdit {
   const placed = placeOfBar(song, at.bar);
   if (!placed) return refused('Words stand under a bar; there is none here yet.');
   const { of, inPhrase } = placed;
-  const lines = Array.from({ length: Math.max(of.words.length, line + 1) }, (_, index) => [
-    ...(of.words[index] ?? []),
-  ]);
-  const cells = lines[line]!;
-  while (cells.length <= inPhrase) cells.push('');
-  cells[inPhrase] = clean(text);
-  const words = lines.map(withoutEmptyEnd).filter((cells) => cells.length > 0);
+  const count = Math.max(of.words.length, texts.length);
+  const words = Array.from({ length: count }, (_, index) => {
+    const cells = [...(of.words[index] ?? [])];
+    while (cells.length <= inPhrase) cells.push('');
+    cells[inPhrase] = clean(texts[index] ?? '');
+    return withoutEmptyEnd(cells);
+  }).filter((cells) => cells.length > 0);
   return { ok: true, changes: [rewrite(placed, { ...of, words })], cursor: at };
 }
 
@@ -64,7 +64,8 @@ function shareAmong(line: string, { bars }: Phrase): string[] {
   const cells = Array.from({ length: count }, () => [] as string[]);
   let passed = 0;
   for (const [index, word] of words.entries()) {
-    cells[Math.min(count - 1, Math.floor((passed * count) / all))]!.push(word);
+    const bar = index === 0 ? 0 : Math.floor(((passed + lengths[index]! / 2) * count) / all);
+    cells[Math.min(count - 1, bar)]!.push(word);
     passed += lengths[index]!;
   }
   return withoutEmptyEnd([

@@ -1,5 +1,5 @@
 import type { Chord } from '@intervallum/core';
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import styled, { css } from 'styled-components';
 import { Hidden } from '../ui/hidden.ts';
 import { display, phone } from '../ui/theme.ts';
@@ -8,7 +8,12 @@ import { HandsAbove, type HandsMark } from './HandsAbove.tsx';
 import type { LaidBar, LaidSlot } from './layout.ts';
 import type { ChartView } from './view.ts';
 
-const Frame = styled.li<{ $current: boolean; $pickup: boolean; $clickable: boolean }>`
+const Frame = styled.li<{
+  $current: boolean;
+  $typing: boolean;
+  $pickup: boolean;
+  $clickable: boolean;
+}>`
   position: relative;
   flex: ${({ $pickup }) => ($pickup ? '0.5 1 0' : '1 1 0')};
   max-width: 100%;
@@ -34,6 +39,11 @@ const Frame = styled.li<{ $current: boolean; $pickup: boolean; $clickable: boole
         z-index: -1;
       }
     `}
+  ${({ $typing }) =>
+    $typing &&
+    css`
+      z-index: 2;
+    `}
   ${phone} {
     flex-basis: 46%;
   }
@@ -49,6 +59,7 @@ const Cell = styled.div<{
   $above?: boolean;
   $playing?: boolean;
 }>`
+  position: relative;
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
   /* Room for a chord that is pushed in from the next bar. */
@@ -200,7 +211,11 @@ interface BarProps {
   hands: ReadonlyMap<number, HandsMark> | null;
   /** The slot of the song that sounds now, if it is in this bar. */
   playing: number | null;
-  onChoose?: (bar: number, slot: number) => void;
+  /** The slots of the song that are chosen together, if some are in this bar. */
+  selection: { readonly from: number; readonly to: number } | null;
+  /** A chord being typed in the chosen slot. */
+  entry: ReactNode;
+  onChoose?: (bar: number, slot: number, extend: boolean) => void;
 }
 
 /** One bar on the rail. Clicking it is a shortcut for moving the text cursor there, so it needs no key of its own. */
@@ -212,6 +227,8 @@ export const BarView = memo(function BarView({
   proposal,
   hands,
   playing,
+  selection,
+  entry,
   onChoose,
 }: BarProps) {
   const small = view.hero === 'numbers' && view.letters;
@@ -219,9 +236,10 @@ export const BarView = memo(function BarView({
   return (
     <Frame
       $current={isCurrent}
+      $typing={entry !== null}
       $pickup={bar.pickup}
       $clickable={Boolean(onChoose)}
-      onClick={() => onChoose?.(bar.index, 0)}
+      onClick={(event) => onChoose?.(bar.index, 0, event.shiftKey)}
     >
       {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
       <Slots>
@@ -230,6 +248,7 @@ export const BarView = memo(function BarView({
             {hands ? <HandsAbove mark={undefined} /> : null}
             <OnRail>
               {bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
+              {entry}
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
               <Hidden>the bar before again</Hidden>
             </OnRail>
@@ -239,13 +258,13 @@ export const BarView = memo(function BarView({
           <Cell
             key={place}
             $share={laid.share}
-            $chosen={place === chosenSlot}
+            $chosen={place === chosenSlot || isIn(selection, laid.index)}
             $above={hands !== null}
             $playing={laid.index === playing}
             data-playing={laid.index === playing ? '' : undefined}
             onClick={(event) => {
               event.stopPropagation();
-              onChoose?.(bar.index, place);
+              onChoose?.(bar.index, place, event.shiftKey);
             }}
           >
             {hands ? (
@@ -254,6 +273,7 @@ export const BarView = memo(function BarView({
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
               {place === 0 && bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
+              {entry && place === (chosenSlot ?? 0) ? entry : null}
               <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />
             </OnRail>
             {small || counted || proposal ? (
@@ -272,6 +292,13 @@ export const BarView = memo(function BarView({
     </Frame>
   );
 });
+
+function isIn(
+  selection: { readonly from: number; readonly to: number } | null,
+  index: number,
+): boolean {
+  return selection !== null && index >= selection.from && index <= selection.to;
+}
 
 const Ghost = styled.span`
   --numeral: 22px;

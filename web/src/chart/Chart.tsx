@@ -1,4 +1,4 @@
-import { Fragment, useEffect, useMemo, useRef } from 'react';
+import { Fragment, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type Key, type Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { phone } from '../ui/theme.ts';
@@ -96,7 +96,11 @@ interface ChartProps {
   playing?: number | null;
   /** The key of each section, where a lift makes it another one than the view's. */
   keys?: readonly Key[] | null;
-  onChooseSlot?: (bar: number, slot: number) => void;
+  /** The slots of the song that are chosen together. */
+  selection?: { readonly from: number; readonly to: number } | null;
+  /** A chord being typed in the chosen slot. */
+  entry?: ReactNode;
+  onChooseSlot?: (bar: number, slot: number, extend: boolean) => void;
 }
 
 /** A song on its rails: numerals stand on them, letters hang beneath, words below the letters. */
@@ -109,6 +113,8 @@ export function Chart({
   hands = null,
   playing = null,
   keys = null,
+  selection = null,
+  entry = null,
   onChooseSlot,
 }: ChartProps) {
   const sections = useMemo(() => layOut(song), [song]);
@@ -159,6 +165,12 @@ export function Chart({
                       chosenSlot={bar.index === currentBar ? currentSlot : null}
                       proposal={proposal?.bar === bar.index ? proposal : null}
                       hands={hands}
+                      selection={
+                        selection && bar.slots.some(({ index }) => isWithin(selection, index))
+                          ? selection
+                          : null
+                      }
+                      entry={bar.index === currentBar ? entry : null}
                       playing={bar.slots.some(({ index }) => index === playing) ? playing : null}
                       {...(onChooseSlot ? { onChoose: onChooseSlot } : {})}
                     />
@@ -171,6 +183,10 @@ export function Chart({
       ))}
     </Sections>
   );
+}
+
+function isWithin({ from, to }: { from: number; to: number }, index: number): boolean {
+  return index >= from && index <= to;
 }
 
 function keyNameOf({ key, letterStyle }: ChartView): string {

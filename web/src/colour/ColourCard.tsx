@@ -1,12 +1,10 @@
 import {
   chordTones,
   equivalents,
-  fromLetters,
   grades,
   nameDegree,
   nameNote,
   noteOfDegree,
-  parseChord,
   suggestColours,
   toLetters,
   withSigns,
@@ -22,6 +20,7 @@ import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
+import { readTypedChord } from '../song/typedChord.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { colourKeys, ColourList } from './ColourList.tsx';
 import { TypeChord } from './TypeChord.tsx';
@@ -145,12 +144,7 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
         </Line>
       ) : null}
       <TypeChord
-        read={(text) => {
-          const asNumber = parseChord(text, style);
-          if (asNumber.ok) return asNumber;
-          const asLetters = fromLetters(text, key, { language: letterStyle.language });
-          return asLetters.ok || /^[b#]?\d/.test(text) === false ? asLetters : asNumber;
-        }}
+        read={(text) => readTypedChord(text, view)}
         onChord={(typed) => onApply(typed, null)}
       />
       <Sung>

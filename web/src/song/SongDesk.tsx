@@ -32,6 +32,11 @@ import { useTitle } from '../ui/Page.tsx';
 import { phone, tablet } from '../ui/theme.ts';
 import { AddToSet } from './AddToSet.tsx';
 import { rangeOf } from './ChartEditor.tsx';
+import { cursorAt } from '../write/cursor.ts';
+import { ChordEntry } from '../write/ChordEntry.tsx';
+import { useWriting } from '../write/useWriting.ts';
+import { WriteTools } from '../write/WriteTools.tsx';
+import { WriteWindows } from '../write/WriteWindows.tsx';
 import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
 import { DownloadMenu } from './DownloadMenu.tsx';
@@ -109,6 +114,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const [parameters, setParameters] = useSearchParams();
   const { state } = useLocation() as { state: { isNew?: boolean } | null };
   const editorRef = useRef<EditorView | null>(null);
+  const chartRef = useRef<HTMLDivElement | null>(null);
   const [cursor, setCursor] = useState<{ line: number; column: number } | null>(null);
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const [asPlayed, setAsPlayed] = useState(false);
@@ -185,7 +191,6 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
       selection: { anchor: rangeOf(editor.state, place).from },
       scrollIntoView: true,
     });
-    if (lens === 'chart' && settings.textOpen && settings.panel === 'text') editor.focus();
   };
   const unrolled = useMemo(
     () => (asPlayed && canUnroll(shown) ? unroll(expand(shown, { key: viewKey })) : null),
@@ -209,13 +214,19 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     editorRef,
     onChooseSlot: chooseSlot,
   });
-  const cursorBar = cursor
-    ? read.barPlaces.findLastIndex(
-        ({ line, column }) => line === cursor.line && column <= cursor.column,
-      )
-    : -1;
-
-  const currentBar = unrolled ? unrolled.bars.indexOf(cursorBar) : cursorBar;
+  const writing = useWriting({
+    song,
+    read,
+    text,
+    view,
+    place: cursor,
+    editorRef,
+    chartRef,
+    lettersTaken: settings.textOpen && settings.panel === 'colours',
+  });
+  const writes = lens === 'chart' && unrolled === null;
+  const at = cursorAt(read, cursor);
+  const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
 
   return (
     <Desk $textOpen={settings.textOpen}>
@@ -245,18 +256,31 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
           onChange={setSide}
         />
       </Sides>
-      <Music $hidden={side === 'text'} tabIndex={0} role="region" aria-label="Chart">
+      <Music
+        ref={chartRef}
+        $hidden={side === 'text'}
+        tabIndex={0}
+        role="region"
+        aria-label="Chart"
+        {...(writes ? { onKeyDown: writing.onKey } : {})}
+      >
+        {writes ? <WriteTools writing={writing} /> : null}
         <Road song={shown} asPlayed={asPlayed} onChange={setAsPlayed} />
         <Chart
           song={unrolled?.song ?? shown}
           view={view}
           keys={unrolled?.keys ?? null}
           currentBar={currentBar < 0 ? null : currentBar}
-          currentSlot={chosen?.slot.slot ?? null}
+          currentSlot={at?.slot ?? null}
+          selection={writes ? writing.selection : null}
+          entry={writes && writing.entry ? <ChordEntry writing={writing} /> : null}
           proposal={unrolled ? null : proposal}
           hands={handsLens.marks}
           playing={handsLens.playing}
-          onChooseSlot={(bar, slot) => chooseSlot(unrolled?.bars[bar] ?? bar, slot)}
+          onChooseSlot={(bar, slot, extend) => {
+            if (writes) writing.choose({ bar, slot }, extend);
+            else chooseSlot(unrolled?.bars[bar] ?? bar, slot);
+          }}
         />
         <RightsLine song={song} />
       </Music>
@@ -285,6 +309,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
           onPlace={putChord}
         />
       ) : null}
+      <WriteWindows writing={writing} />
       <ConflictWindow
         status={saver.state.status}
         mine={saver.state.draft}

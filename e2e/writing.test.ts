@@ -1,0 +1,142 @@
+import { expect, test, type Page } from '@playwright/test';
+import { bars, editor, expectAccessible, openSong, section, writeSong } from './pages.ts';
+
+const chart = (page: Page) => page.getByRole('region', { name: 'Chart', exact: true });
+const text = (page: Page) => editor(page).innerText();
+
+test('eight bars are written on the chart without the mouse, all of it undone, and done again', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: By Hand\nkey: G\n');
+  await chart(page).focus();
+  const before = await text(page);
+  await page.keyboard.press('n');
+  await page.getByLabel('Its name').fill('Bridge');
+  await page.keyboard.press('Enter');
+  await expect(section(page, 'Bridge')).toBeVisible();
+
+  await page.keyboard.type('1 5/7 6m7 4maj7');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Shift+Enter');
+  // Letters of the key are numbers as well; a chord that is split goes on in its second half.
+  await page.keyboard.type('Am7 G/B C');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('s');
+  await page.keyboard.type('5sus4');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('<');
+  await page.keyboard.press('|');
+  await page.keyboard.type('1');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('~');
+  const written = ['key: G', 'Bridge:', '1 | 5/7 | 6m7 | 4maj7', '2m7 | 1/3 | 4 <5sus4 | 1~'];
+  const lines = async () =>
+    (await text(page))
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line !== '')
+      .slice(1);
+  expect(await lines()).toEqual(written);
+  await expect
+    .poll(() => bars(page, 'Bridge'))
+    .toEqual([
+      '1 G',
+      '5 /7 D/F♯',
+      '6 m7 Em7',
+      '4 maj7 Cmaj7',
+      '2 m7 Am7',
+      '1 /3 G/B',
+      '4 C 5 sus4 2&Dsus4',
+      '1 rings G',
+    ]);
+  await expectAccessible(page);
+
+  for (let step = 0; step < 60 && (await text(page)) !== before; step += 1)
+    await page.keyboard.press('Control+z');
+  expect(await text(page)).toBe(before);
+  for (let step = 0; step < 60 && (await lines()).length < written.length; step += 1)
+    await page.keyboard.press('Control+y');
+  for (let step = 0; step < 20; step += 1) await page.keyboard.press('Control+y');
+  expect(await lines()).toEqual(written);
+});
+
+test('slots are marked, joined, moved by degrees and copied; what cannot be done says why', async ({
+  page,
+}) => {
+  await writeSong(
+    page,
+    'title: Marks\nkey: C\n\nVerse 1:\n  1 | 4 5 | 6m\n  > one | two | three\n',
+  );
+  await section(page, 'Verse 1').getByRole('listitem').first().click();
+  await page.keyboard.press('<');
+  await expect(page.getByText('nothing before it to push into')).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(editor(page)).toContainText('1 | 5 6m | 6m');
+  await page.keyboard.press('>');
+  await expect(editor(page)).toContainText('1 | 5> 6m> | 6m');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('j');
+  await expect(editor(page)).toContainText('1 | 5> | 6m');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.type('zz');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('does not begin with the name of a note')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Backspace');
+  await expect(editor(page)).toContainText('1 | 6m');
+  await expect(editor(page)).toContainText('> one two | three');
+  await page.keyboard.press('d');
+  await expect(section(page, 'Verse 2')).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(editor(page)).toContainText('Verse 2 x2:');
+});
+
+test('words are set under a bar, and a lyric is spread over its section', async ({ page }) => {
+  await writeSong(page, 'title: Words\nkey: C\n\nVerse:\n  1 | 4\n  5 | 1\n');
+  await section(page, 'Verse').getByRole('listitem').nth(1).click();
+  await page.keyboard.press('w');
+  await page.getByLabel('Words', { exact: true }).fill('over the water');
+  await page.keyboard.press('Enter');
+  await expect(editor(page)).toContainText('> | over the water');
+  await expect(chart(page)).toBeFocused();
+  await page.keyboard.press('l');
+  await page.getByLabel('The lyric of this section').fill('Low the river runs\nhome again\n');
+  await page.getByRole('button', { name: 'Spread it' }).click();
+  await expect(editor(page)).toContainText('> Low the | river runs');
+  await expect(editor(page)).toContainText('> home | again');
+});
+
+test('a chord is changed in the text, and every other pin is still there', async ({ page }) => {
+  await openSong(page, 'Lanterns on the Quay');
+  await page.getByRole('link', { name: 'Hands' }).click();
+  const pinned = page.getByLabel('pinned', { exact: true });
+  await expect(pinned.first()).toBeVisible({ timeout: 20_000 });
+  const before = await pinned.count();
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await section(page, 'Verse 2').getByRole('listitem').nth(1).click();
+  await page.keyboard.type('2m9');
+  await page.keyboard.press('Enter');
+  await expect(editor(page)).toContainText('2m9');
+  await page.getByRole('link', { name: 'Hands' }).click();
+  await expect(pinned).toHaveCount(before, { timeout: 20_000 });
+});
+
+test('the tools do by pointer what the keys do', async ({ page }) => {
+  await writeSong(page, 'title: Tools\nkey: C\n\nVerse:\n  1 | 4\n');
+  await section(page, 'Verse').getByRole('listitem').nth(1).click();
+  const tools = page.getByRole('toolbar', { name: 'Write on the chart' });
+  await tools.getByRole('button', { name: /^Push/ }).click();
+  await expect(editor(page)).toContainText('1 | <4');
+  await tools.getByRole('button', { name: 'Type a chord' }).click();
+  await page.getByLabel('Chord, in numbers or letters').fill('Fmaj7');
+  await page.keyboard.press('Enter');
+  await expect(editor(page)).toContainText('1 | <4maj7');
+  await tools.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Copy the section' }).click();
+  await expect(section(page, 'Verse 2')).toBeVisible();
+  await tools.getByRole('button', { name: 'Undo' }).click();
+  await expect(section(page, 'Verse 2')).toHaveCount(0);
+});
