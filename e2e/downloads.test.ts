@@ -19,9 +19,9 @@ test('a song is taken home as text in the key that is looked at, as its own text
   const letters = await download(page, 'Letters above the words');
   expect(letters.name).toBe('Every Window Lit.txt');
   const text = letters.content.toString('utf8');
-  expect(text).toContain('Key D\nOrder: Intro, Verse, Lift');
+  expect(text).toContain('Key: D\nTempo: 126\nTime: 4/4\nOrder: Intro, Verse, Lift');
   expect(text).toMatch(/\nD +D\/F# +G +G\nStreet by street the dark comes in,/);
-  expect(text).toContain('Words and music Tavia Lindqvar 2025.');
+  expect(text).toContain('Rights: Words and music Tavia Lindqvar 2025.');
 
   const numbers = await download(page, 'Numbers above the words');
   expect(numbers.content.toString('utf8')).toMatch(/\n1 +1\/3 +4 +4\nStreet by street/);

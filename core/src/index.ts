@@ -156,5 +156,10 @@ export { transposeByDegrees } from './writing/transpose.ts';
 export { setWords, spreadWords } from './writing/words.ts';
 
 export { toMidi } from './formats/midi.ts';
-export type { TextWish } from './formats/text.ts';
-export { toText } from './formats/text.ts';
+export type { TextWish } from './formats/toText.ts';
+export { toText } from './formats/toText.ts';
+export type { Imported } from './formats/imported.ts';
+export type { KeyGuess } from './formats/guessKey.ts';
+export { guessKey } from './formats/guessKey.ts';
+export type { TextHints } from './formats/fromText.ts';
+export { fromText } from './formats/fromText.ts';

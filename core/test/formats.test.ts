@@ -90,10 +90,12 @@ describe('plain text', () => {
   test('chords stand above the words they come with, in letters of any key', () => {
     expect(toText(songOf(text), { chords: 'letters', key: key('D') })).toBe(`Grüße vom Kai
 by Nele Marsh
-Key D
+Key: D
+Tempo: 60
+Time: 6/8
 Order: Verse, up 2, Verse, Tag
 
-Verse
+Verse:
 D       G
 Low the water
 1st ending:
@@ -103,10 +105,10 @@ turns to-
 A7
 home.
 
-Tag x2
+Tag x2:
 D
 
-Words and music Nele Marsh 2026.
+Rights: Words and music Nele Marsh 2026.
 `);
   });
 
@@ -114,8 +116,8 @@ Words and music Nele Marsh 2026.
     const song = songOf(
       'title: T\nkey: A minor\nminor: own tonic\n\nVerse:\n  1m . . b7 | %\n  > one two three four | five\n',
     );
-    expect(toText(song, { chords: 'numbers' }).split('\n').slice(3, 6)).toEqual([
-      'Verse',
+    expect(toText(song, { chords: 'numbers' }).split('\n').slice(5, 8)).toEqual([
+      'Verse:',
       '1m           b7    %',
       'one two three four five',
     ]);

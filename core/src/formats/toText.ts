@@ -2,6 +2,7 @@ import { formatChord } from '../chord/formatChord.ts';
 import { toLetters, type LetterStyle } from '../chord/letters.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { Chord } from '../chord/chord.ts';
+import { formatMeter } from '../chart/meter.ts';
 import { printRoad } from '../chart/road.ts';
 import { styleFor, type Bar, type Phrase, type Song } from '../chart/song.ts';
 import { printWhen } from '../chart/when.ts';
@@ -24,23 +25,35 @@ export function toText(song: Song, wish: TextWish): string {
   const style = { ...styleFor(song.key, song), ...wish.numbers };
   const write = (chord: Chord) =>
     wish.chords === 'letters' ? toLetters(chord, key, wish.letters) : formatChord(chord, style);
+  const { tempo } = song;
   const { by, rights } = song.details;
   const head = [
     song.title,
     by && `by ${by}`,
-    `Key ${formatKey(key)}`,
+    `Key: ${formatKey(key)}`,
+    tempo !== null && `Tempo: ${tempo}`,
+    `Time: ${formatMeter(song.meter)}`,
+    ...(wish.chords === 'numbers' ? readingLines(style) : []),
     song.road && `Order: ${printRoad(song.road)}`,
   ].filter(Boolean);
   const sections = song.sections.map(({ name, times, open, directions, phrases }) => {
     const often = (times > 1 ? ` x${times}` : '') + (open ? ' (until the signal)' : '');
-    const lines = [`${name}${often}`, ...directions.map((direction) => `(${direction})`)];
+    const lines = [`${name}${often}:`, ...directions.map((direction) => `(${direction})`)];
     for (const phrase of phrases) {
       if (phrase.when) lines.push(printWhen(phrase.when));
       lines.push(...phraseLines(phrase, write));
     }
     return lines.join('\n');
   });
-  return `${[head.join('\n'), ...sections, rights].filter(Boolean).join('\n\n')}\n`;
+  return `${[head.join('\n'), ...sections, rights && `Rights: ${rights}`].filter(Boolean).join('\n\n')}\n`;
+}
+
+/** What a reader of the numbers must know, where it is not the usual. */
+function readingLines({ reading, minor }: NumberStyle): string[] {
+  return [
+    ...(reading === 'in key' ? ['Numbers: in key'] : []),
+    ...(minor === 'own tonic' ? ['Minor: own tonic'] : []),
+  ];
 }
 
 /** The chords of a phrase over its words, bar by bar; a bar is as wide as the wider of the two. */

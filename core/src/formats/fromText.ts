@@ -1,0 +1,356 @@
+import { divisions, parseMeter, type Meter } from '../chart/meter.ts';
+import { readRoad } from '../chart/road.ts';
+import { tempoRange } from '../chart/fields.ts';
+import {
+  styleFor,
+  type Bar,
+  type Phrase,
+  type PhraseWhen,
+  type Section,
+  type Slot,
+  type Song,
+} from '../chart/song.ts';
+import type { Chord } from '../chord/chord.ts';
+import { parseChord } from '../chord/parseChord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import { fromLetters } from '../chord/letters.ts';
+import { formatKey, parseKey, type Key } from '../pitch/key.ts';
+import type { NoteLanguage } from '../pitch/names.ts';
+import { success, type Result } from '../result.ts';
+import { guessKey } from './guessKey.ts';
+import { counted, emptySong, oneLine, unreadable, type Imported } from './imported.ts';
+import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
+
+/** Longest text that is read, in UTF-16 code units. */
+const longestText = 200_000;
+
+/** What a reader can say of a text that it does not say itself. */
+export interface TextHints {
+  /** The key, in the place of a guess. */
+  readonly key?: Key;
+  /** The language of its chord names: declared, never guessed. */
+  readonly language?: NoteLanguage;
+}
+
+type WrittenChord = Extract<ChordWord, { kind: 'chord' }>;
+
+interface OpenSection {
+  readonly name: string;
+  times: number;
+  readonly open: boolean;
+  readonly directions: string[];
+  readonly phrases: { when: PhraseWhen | null; words: readonly ChordWord[]; lines: string[] }[];
+}
+
+/**
+ * Reads a text with chords over the words, in letters or in numbers: sections by their names, the key as it is said or
+ * else recognised, letters turned into numbers, the words under their bars. Where no bar lines stand every chord has a
+ * bar of its own.
+ */
+export function fromText(text: string, hints: TextHints = {}): Result<Imported> {
+  if (text.length > longestText)
+    return unreadable(
+      `A text holds up to ${longestText} characters; this has ${text.length}. Is it more than one song?`,
+    );
+  const language = hints.language ?? 'english';
+  const lines = text.replace(/\t/g, '    ').split(/\r\n|\r|\n/);
+  const reading: TextReading = {
+    language,
+    chords: writtenInNumbers(lines, language) ? 'numbers' : 'letters',
+  };
+  const gathered = new Gatherer(reading);
+  for (const line of lines) gathered.take(line);
+  if (gathered.chords.length === 0)
+    return unreadable(
+      'There are no chords in this text that can be read. Chords stand on lines of their own, over the words.',
+    );
+  return success(gathered.finish(hints));
+}
+
+class Gatherer {
+  readonly #reading: TextReading;
+  readonly #sections: OpenSection[] = [];
+  readonly #loose: string[] = [];
+  readonly #guessed: string[] = [];
+  readonly #dropped: string[] = [];
+  #head: Song = emptySong;
+  #saidKey: Key | null = null;
+  #when: PhraseWhen | null = null;
+  #afterChords = false;
+  #withoutBars = 0;
+  #silentLines = 0;
+
+  constructor(reading: TextReading) {
+    this.#reading = reading;
+  }
+
+  get chords(): Chord[] {
+    return this.#sections.flatMap(({ phrases }) =>
+      phrases.flatMap(({ words }) =>
+        words.flatMap((word) => (word.kind === 'chord' ? [word.chord] : [])),
+      ),
+    );
+  }
+
+  take(text: string): void {
+    const line = readTextLine(text, this.#reading);
+    if (line.kind === 'words') return this.#takeWords(line.text);
+    this.#afterChords = false;
+    switch (line.kind) {
+      case 'blank':
+        return;
+      case 'heading':
+        this.#when = null;
+        this.#sections.push({ ...line, directions: [], phrases: [] });
+        return;
+      case 'when':
+        this.#when = line.when;
+        return;
+      case 'direction':
+        if (this.#sections.length > 0) this.#sections.at(-1)!.directions.push(oneLine(line.text));
+        else this.#loose.push(line.text);
+        return;
+      case 'field':
+        return this.#takeField(line.name, line.value);
+      case 'chords':
+        return this.#takeChords(line.words);
+    }
+  }
+
+  #takeChords(words: readonly ChordWord[]): void {
+    const section = this.#section();
+    const times = words.find((word) => word.kind === 'times');
+    if (times?.kind === 'times' && section.phrases.length === 0) section.times = times.times;
+    else if (times) this.#dropped.push('A line that is played several times stands once.');
+    section.phrases.push({ when: this.#when, words, lines: [] });
+    this.#afterChords = true;
+  }
+
+  #takeWords(text: string): void {
+    const phrase = this.#sections.at(-1)?.phrases.at(-1);
+    if (phrase && this.#afterChords) {
+      phrase.lines.push(text);
+      return;
+    }
+    if (this.#sections.length === 0) {
+      this.#loose.push(text);
+      return;
+    }
+    this.#silentLines += 1;
+    const words: ChordWord[] = [{ kind: 'silence', start: 0 }];
+    this.#section().phrases.push({ when: null, words, lines: [text] });
+  }
+
+  #section(): OpenSection {
+    if (this.#sections.length === 0) {
+      this.#guessed.push('The chords stand in no section; they were put in one called “Verse”.');
+      this.#sections.push({ name: 'Verse', times: 1, open: false, directions: [], phrases: [] });
+    }
+    return this.#sections.at(-1)!;
+  }
+
+  #takeField(name: string, value: string): void {
+    const { details } = this.#head;
+    switch (name) {
+      case 'title':
+        this.#head = { ...this.#head, title: oneLine(value) };
+        return;
+      case 'by':
+      case 'rights':
+        this.#head = { ...this.#head, details: { ...details, [name]: oneLine(value) } };
+        return;
+      case 'numbers':
+        this.#head = { ...this.#head, reading: /key/i.test(value) ? 'in key' : 'as written' };
+        return;
+      case 'minor':
+        this.#head = { ...this.#head, minor: /own/i.test(value) ? 'own tonic' : 'relative' };
+        return;
+      case 'tempo': {
+        const tempo = Number(value);
+        if (tempo >= tempoRange.slowest && tempo <= tempoRange.fastest)
+          this.#head = { ...this.#head, tempo };
+        else this.#dropped.push(`A tempo of ${value} is not one that a song can have.`);
+        return;
+      }
+      case 'key': {
+        const key = parseKey(value.replace(/\bmaj(or)?\b/i, '').trim());
+        if (key.ok) this.#saidKey = key.value;
+        else this.#dropped.push(`“${oneLine(value, 40)}” is no key that can be read.`);
+        return;
+      }
+      case 'meter': {
+        const meter = parseMeter(value);
+        if (meter.ok) this.#head = { ...this.#head, meter: meter.value };
+        else this.#dropped.push(`“${value}” is no metre of a chart; 4/4 was taken.`);
+        return;
+      }
+      case 'road': {
+        const road = readRoad(value);
+        if (road.ok) this.#head = { ...this.#head, road: road.value };
+        else this.#dropped.push(`The order “${oneLine(value, 60)}” could not be read.`);
+        return;
+      }
+      default:
+        this.#dropped.push(`A ${name} of ${value}: the chart is in numbers, so it needs none.`);
+    }
+  }
+
+  finish({ key: wished }: TextHints): Imported {
+    const [title, ...rest] = this.#loose;
+    const named = this.#head.title !== '' ? this.#loose : rest;
+    if (named.length > 0)
+      this.#dropped.push(
+        `Above the first section: ${named.map((line) => oneLine(line, 60)).join(' · ')}`,
+      );
+    const inLetters = this.#reading.chords === 'letters';
+    const known = wished ?? this.#saidKey;
+    const keys = inLetters && !known ? guessKey(this.chords) : [];
+    const key = known ?? keys[0]?.key ?? emptySong.key;
+    if (keys.length > 0)
+      this.#guessed.push(`The key is not said; by its chords it is ${formatKey(key, 'printed')}.`);
+    if (!inLetters && !known)
+      this.#guessed.push('The key is not said, and numbers do not tell it; C was taken.');
+    const style = styleFor(key, this.#head);
+    const sections = this.#sections.map((section) => this.#closed(section, key, style));
+    if (this.#withoutBars > 0)
+      this.#guessed.push(
+        `${counted(this.#withoutBars, 'line')} without bar lines: every chord was given a bar.`,
+      );
+    if (this.#silentLines > 0)
+      this.#guessed.push(
+        `${counted(this.#silentLines, 'line')} of words without chords over them: a silent bar holds each.`,
+      );
+    const song: Song = {
+      ...this.#head,
+      title: this.#head.title || oneLine(title ?? ''),
+      key,
+      sections,
+    };
+    const road = song.road?.every(
+      (step) =>
+        step.kind === 'lift' ||
+        sections.some(({ name }) => name.toLowerCase() === step.name.toLowerCase()),
+    );
+    if (song.road && !road) this.#dropped.push('The order names sections that are not there.');
+    return {
+      song: road === false ? { ...song, road: null } : song,
+      keys: keys.slice(0, 5),
+      guessed: this.#guessed,
+      dropped: this.#dropped,
+    };
+  }
+
+  #closed(section: OpenSection, key: Key, style: NumberStyle): Section {
+    const { meter } = this.#head;
+    const { name, times, open, directions } = section;
+    const phrases = section.phrases.map(({ when, words, lines }): Phrase => {
+      const hasBars = words.some(({ kind }) => kind === 'bar line');
+      if (!hasBars && words.filter(({ kind }) => kind === 'chord').length > 0)
+        this.#withoutBars += 1;
+      const cells = hasBars ? inBars(words) : words.filter(isSounding).map((word) => [word]);
+      const bars = cells.map((cell) =>
+        this.#bar(cell, meter, (word) => this.#inKey(word, key, style)),
+      );
+      return { when, bars, words: lines.map((line) => wordsUnder(line, cells)) };
+    });
+    return {
+      name: oneLine(name, 60) || 'Section',
+      times,
+      open,
+      directions,
+      phrases: orderly(phrases),
+    };
+  }
+
+  #bar(cell: readonly ChordWord[], meter: Meter, chordOf: (word: WrittenChord) => Chord): Bar {
+    if (cell.some(({ kind }) => kind === 'same')) return { kind: 'same', feel: null };
+    const sounding = cell.filter(isSounding);
+    const way =
+      divisions(meter).find((parts) => parts.length >= sounding.length) ?? divisions(meter).at(-1)!;
+    if (sounding.length > way.length)
+      this.#dropped.push(`A bar has ${sounding.length} chords; the metre carries ${way.length}.`);
+    const slots: Slot[] = [];
+    for (const [index, ticks] of way.entries()) {
+      const word = sounding[index];
+      const last = slots.at(-1);
+      if ((!word || word.kind === 'hold') && last)
+        slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
+      else if (word?.kind === 'chord') slots.push(chordSlot(chordOf(word), ticks));
+      else slots.push({ kind: 'rest', fermata: false, ticks });
+    }
+    return { kind: 'played', meter: null, feel: null, pickup: false, slots };
+  }
+
+  /** Letters are counted from the key now that it is known, numbers read as the text says they are. */
+  #inKey(word: WrittenChord, key: Key, style: NumberStyle): Chord {
+    const { chords, language } = this.#reading;
+    const read =
+      chords === 'numbers'
+        ? parseChord(word.text, style)
+        : fromLetters(word.text, key, { language });
+    return read.ok ? read.value : word.chord;
+  }
+}
+
+function chordSlot(chord: Chord, ticks: number): Slot {
+  return {
+    kind: 'chord',
+    chord,
+    push: null,
+    ring: null,
+    stop: false,
+    accent: false,
+    fermata: false,
+    ticks,
+  };
+}
+
+function isSounding({ kind }: ChordWord): boolean {
+  return kind !== 'bar line' && kind !== 'times';
+}
+
+function inBars(words: readonly ChordWord[]): ChordWord[][] {
+  const cells: ChordWord[][] = [[]];
+  for (const word of words) {
+    if (word.kind === 'bar line') cells.push([]);
+    else if (word.kind !== 'times') cells.at(-1)!.push(word);
+  }
+  return cells.filter((cell) => cell.length > 0);
+}
+
+/** What is sung in each bar: from under its first chord to under the next bar's, whole words at a time. */
+function wordsUnder(line: string, cells: readonly (readonly ChordWord[])[]): string[] {
+  const characters = [...line];
+  const starts = cells.map((cell, index) =>
+    index === 0 ? 0 : nearestWordEdge(characters, cell[0]!.start),
+  );
+  const parts = starts.map((start, index) =>
+    oneLine(characters.slice(start, starts[index + 1] ?? characters.length).join(''), 400),
+  );
+  return parts.slice(0, parts.findLastIndex((part) => part !== '') + 1);
+}
+
+/** Where a line can be cut near a place without cutting a word. */
+function nearestWordEdge(characters: readonly string[], at: number): number {
+  const inWord = (place: number) => /\S/.test(characters[place] ?? ' ');
+  let start = Math.min(at, characters.length);
+  while (start > 0 && inWord(start) && inWord(start - 1)) start -= 1;
+  let end = Math.min(at, characters.length);
+  while (end < characters.length && inWord(end)) end += 1;
+  return at - start <= end - at ? start : end;
+}
+
+/** What is played at some times only stands below what all times share. */
+function orderly(phrases: readonly Phrase[]): Phrase[] {
+  const shared = phrases.filter(({ when }) => when === null);
+  const rest = phrases.filter(({ when }) => when !== null);
+  const bars = shared.reduce((sum, phrase) => sum + phrase.bars.length, 0);
+  return [
+    ...shared,
+    ...rest.map((phrase) =>
+      phrase.when?.kind === 'instead' && phrase.when.bar + phrase.bars.length - 1 > bars
+        ? { ...phrase, when: { kind: 'ending', times: phrase.when.times } as const }
+        : phrase,
+    ),
+  ];
+}

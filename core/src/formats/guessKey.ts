@@ -1,0 +1,87 @@
+import { pitchClassesOf } from '../chord/tones.ts';
+import { rootOf, type Chord, type Figure } from '../chord/chord.ts';
+import { degreeSemitones } from '../pitch/degree.ts';
+import { pitchClass, fold } from '../pitch/note.ts';
+import { relativeMajor, scale, simplestKey, type Key } from '../pitch/key.ts';
+
+/** A key that chords may be in. */
+export interface KeyGuess {
+  readonly key: Key;
+  /** From 0 to 1; all guesses together make 1. */
+  readonly likelihood: number;
+}
+
+/** The key in which the chords are given: a chord read from letters counts from C. */
+const readIn: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
+
+/**
+ * What speaks for a key, each in the same points (common practice, no published source; tried on generated songs):
+ * a chord of the key alone; home first, last and in between; a fall home from the fifth or the fourth.
+ */
+const points = {
+  inKey: 2,
+  toneOutside: -2,
+  homeFirst: 1.2,
+  homeLast: 2,
+  home: 0.35,
+  fifthHome: 1,
+  fourthHome: 0.5,
+  /** Far more songs are in the relative major and only touch their minor home. */
+  minor: -5,
+} as const;
+
+/**
+ * The keys that a row of chords may be in, likeliest first. Chords are taken as `fromLetters` reads them in C major.
+ * @returns the 24 keys of everyday use; the first is the guess
+ */
+export function guessKey(chords: readonly Chord[]): KeyGuess[] {
+  const heard = chords.map((chord) => ({
+    root: degreeSemitones(rootOf(chord)),
+    minor: isMinor(chord),
+    tones: pitchClassesOf(chord, readIn),
+  }));
+  const scored = (['major', 'minor'] as const).flatMap((mode) =>
+    Array.from({ length: 12 }, (_, above) => {
+      const key = simplestKey(above, mode);
+      return { key, score: scoreOf(heard, key) };
+    }),
+  );
+  // Points become shares: three more make a key about three times as likely.
+  const best = Math.max(...scored.map(({ score }) => score));
+  const weights = scored.map(({ key, score }) => ({ key, weight: 3 ** ((score - best) / 3) }));
+  const all = weights.reduce((sum, { weight }) => sum + weight, 0);
+  return weights
+    .map(({ key, weight }) => ({ key, likelihood: weight / all }))
+    .sort((one, other) => other.likelihood - one.likelihood);
+}
+
+interface Heard {
+  readonly root: number;
+  readonly minor: boolean;
+  readonly tones: ReadonlySet<number>;
+}
+
+function scoreOf(heard: readonly Heard[], key: Key): number {
+  const home = pitchClass(key.tonic);
+  const inKey = new Set(scale(relativeMajor(key)).map(pitchClass));
+  const isHome = (chord: Heard | undefined) =>
+    chord !== undefined && chord.root === home && chord.minor === (key.mode === 'minor');
+  let score = key.mode === 'minor' ? points.minor : 0;
+  for (const [index, chord] of heard.entries()) {
+    const outside = [...chord.tones].filter((tone) => !inKey.has(tone)).length;
+    score += outside === 0 ? points.inKey : outside * points.toneOutside;
+    if (!isHome(chord)) continue;
+    score += points.home;
+    const before = heard[index - 1];
+    if (before && fold(before.root - home, 12) === 7) score += points.fifthHome;
+    if (before && fold(before.root - home, 12) === 5) score += points.fourthHome;
+  }
+  if (isHome(heard[0])) score += points.homeFirst;
+  if (isHome(heard.at(-1))) score += points.homeLast;
+  return score;
+}
+
+function isMinor(chord: Chord): boolean {
+  const figures: readonly Figure[] = chord.kind === 'named' ? chord.figures : [];
+  return figures.some(({ figure, alter }) => figure === 3 && alter === -1);
+}

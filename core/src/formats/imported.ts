@@ -1,0 +1,47 @@
+import type { Song } from '../chart/song.ts';
+import { failure, type Result } from '../result.ts';
+import type { KeyGuess } from './guessKey.ts';
+
+/** A song read from another format, with what a person should look at before it is kept. */
+export interface Imported {
+  readonly song: Song;
+  /** The likeliest keys, where the file did not say one; the first was taken. Empty where it did. */
+  readonly keys: readonly KeyGuess[];
+  /** What the file does not say and was assumed, in sentences. */
+  readonly guessed: readonly string[];
+  /** What the file says and the chart cannot hold, in sentences. */
+  readonly dropped: readonly string[];
+}
+
+/** A file that cannot be read, with the place where it went wrong. */
+export function unreadable(message: string, line = 1, column = 1, length = 1): Result<never> {
+  const place = { line, column, length };
+  return failure({ severity: 'problem', message, place, repairs: [] });
+}
+
+export const emptySong: Song = {
+  title: '',
+  key: { tonic: { letter: 'C', alter: 0 }, mode: 'major' },
+  meter: { beats: 4, unit: 4, groups: null },
+  tempo: null,
+  swing: null,
+  reading: 'as written',
+  minor: 'relative',
+  details: { by: '', singer: '', feel: '', rights: '' },
+  road: null,
+  sections: [],
+};
+
+/** A text that fits on one line of a chart. */
+export function oneLine(text: string, most = 200): string {
+  return text
+    .replace(/[\p{Cc}|]/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+    .slice(0, most);
+}
+
+/** @example counted(1, 'bar') // '1 bar'; counted(2, 'bar') // '2 bars' */
+export function counted(count: number, what: string): string {
+  return `${count} ${what}${count === 1 ? '' : 's'}`;
+}

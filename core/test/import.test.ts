@@ -1,0 +1,235 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Key as TonalKey } from 'tonal';
+import {
+  formatChord,
+  formatKey,
+  fromLetters,
+  fromText,
+  guessKey,
+  parseChart,
+  parseChord,
+  printChart,
+  toLetters,
+  toText,
+  twelveKeys,
+  type Imported,
+  type Key,
+  type Song,
+} from '../src/index.ts';
+import { key } from './read.ts';
+
+function imported(text: string, hints: Parameters<typeof fromText>[1] = {}): Imported {
+  const read = fromText(text, hints);
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return read.value;
+}
+const chart = (text: string) => printChart(imported(text).song);
+const chordsOf = (song: Song) =>
+  song.sections.flatMap(({ phrases }) =>
+    phrases.flatMap(({ bars }) =>
+      bars.flatMap((bar) =>
+        bar.kind === 'same'
+          ? []
+          : bar.slots.flatMap((slot) => (slot.kind === 'chord' ? [formatChord(slot.chord)] : [])),
+      ),
+    ),
+  );
+
+describe('chords over words', () => {
+  test('sections, key, letters to numbers, words under their bars', () => {
+    expect(
+      chart(`Harbour Morning
+by Nele Marsh
+Key: Bb
+Tempo: 84
+
+[Verse 1]
+Bb        F/A        Gm7
+Low the water, slow the tide
+
+Chorus x2
+| Eb  | F  Gm |
+  Rise  and  go
+
+Copyright 2026 Nele Marsh`),
+    ).toBe(`title: Harbour Morning
+by: Nele Marsh
+key: Bb
+meter: 4/4
+tempo: 84
+rights: Copyright 2026 Nele Marsh
+
+Verse 1:
+  1 | 5/7 | 6m7
+  > Low the | water, slow | the tide
+
+Chorus x2:
+  4 | 5 6m
+  > Rise | and go
+`);
+  });
+
+  test('a key that is not said is recognised, and its runners-up are named', () => {
+    const { song, keys, guessed } = imported('G  D/F#  Em7  C\nG  D  C  G\n');
+    expect(formatKey(song.key)).toBe('G');
+    expect(keys.slice(0, 3).map((guess) => formatKey(guess.key))).toContain('D');
+    expect(keys[0]!.likelihood).toBeGreaterThan(0.5);
+    expect(guessed.join(' ')).toMatch(/The key is not said; by its chords it is G/);
+    expect(guessed.join(' ')).toMatch(/every chord was given a bar/);
+    const other = imported('G  D/F#  Em7  C\nG  D  C  G\n', { key: key('D') });
+    expect(chordsOf(other.song).slice(0, 2)).toEqual(['4', '1/3']);
+  });
+
+  test('numbers are read as well; words without chords and loose lines are not lost', () => {
+    const { song, guessed, dropped } = imported(
+      'A Title\nfor Sunday\nCapo 2\n\nVerse\n1 5/7 6m7 4\nla la la la\n\nand a line alone\n(softer)\n',
+    );
+    expect(chordsOf(song)).toEqual(['1', '5/7', '6m7', '4']);
+    expect(song.sections[0]!.phrases[1]!.words).toEqual([['and a line alone']]);
+    expect(song.sections[0]!.directions).toEqual(['softer']);
+    expect(guessed.join(' ')).toMatch(/silent bar/);
+    expect(dropped.join(' ')).toMatch(/for Sunday/);
+    expect(dropped.join(' ')).toMatch(/capo of 2/);
+  });
+
+  test('German names are read as German when that is declared', () => {
+    const { song } = imported('Key: B\n\nB  Es  F  B\n', { language: 'german', key: key('Bb') });
+    expect(chordsOf(song)).toEqual(['1', '4', '5', '1']);
+  });
+
+  test.each([
+    ['', /no chords in this text/],
+    ['just words\nand more words', /no chords in this text/],
+    ['x'.repeat(200_001), /holds up to 200000/],
+  ])('what cannot be read says why', (text, why) => {
+    const read = fromText(text);
+    expect(read.ok ? '' : read.problems[0]!.message).toMatch(why);
+  });
+
+  test('whatever is read makes a chart without problems', () => {
+    const word = fc.constantFrom(
+      'G',
+      'D/F#',
+      'Em7',
+      '|',
+      '%',
+      '.',
+      'x2',
+      'Verse',
+      '[Chorus]',
+      'la',
+      '4',
+      '6m',
+      '(soft)',
+      '1st ending:',
+      '>',
+      '*',
+      ':',
+      'Key: A',
+      'Time: 3/4',
+      '💡',
+      'Order: Verse',
+    );
+    const line = fc.array(word, { maxLength: 7 }).map((words) => words.join(' '));
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
+        const read = fromText(lines.join('\n'));
+        if (!read.ok) return;
+        const again = parseChart(printChart(read.value.song));
+        const problems = again.ok ? [] : again.problems.map(({ message }) => message);
+        expect(problems.filter((message) => !/no bar before/.test(message))).toEqual([]);
+      }),
+      { numRuns: 400, endOnFailure: true },
+    );
+  });
+});
+
+describe('what went out as text comes back', () => {
+  const folder = join(import.meta.dirname, '../../demo/songs');
+  test.each(readdirSync(folder))('%s: title, key, sections, chords and words', (file) => {
+    const read = parseChart(readFileSync(join(folder, file), 'utf8'));
+    if (!read.ok) throw new Error(file);
+    const song = read.value;
+    for (const chords of ['letters', 'numbers'] as const) {
+      const { song: back } = imported(toText(song, { chords, letters: { signs: 'typed' } }), {
+        key: song.key,
+      });
+      expect(back.title).toBe(song.title);
+      expect(back.details.by).toBe(song.details.by);
+      expect(back.sections.map(({ name, times }) => [name, times])).toEqual(
+        song.sections.map(({ name, times }) => [name, times]),
+      );
+      expect(chordsOf(back)).toEqual(chordsOf(song));
+      const letters = (of: Song) =>
+        of.sections
+          .flatMap(({ phrases }) => phrases.flatMap(({ words }) => words.flat()))
+          .join('')
+          .replace(/[^\p{L}]/gu, '');
+      expect(letters(back).length).toBe(letters(song).length);
+    }
+  });
+});
+
+describe('the key of a row of chords', () => {
+  /** Chords as worship songs use them, the plain ones far oftener; now and then one from outside the key. */
+  const number = fc.oneof(
+    { weight: 10, arbitrary: fc.constantFrom('1', '4', '5', '6m') },
+    {
+      weight: 4,
+      arbitrary: fc.constantFrom('2m', '3m', '1/3', '5/7', '4maj7', '6m7', '2m7', '5sus4'),
+    },
+    { weight: 1, arbitrary: fc.constantFrom('b7', '4m', '2', '3', '67') },
+  );
+  const rows = fc.tuple(
+    fc.constantFrom('1', '1', '6m', '4'),
+    fc.array(number, { minLength: 6, maxLength: 22 }),
+    fc.constantFrom('1', '1', '1', '1', '5', '4', '6m'),
+  );
+  const lettersOf = (numbers: readonly string[], home: Key) =>
+    numbers.map((text) => {
+      const read = parseChord(text);
+      if (!read.ok) throw new Error(text);
+      return toLetters(read.value, home);
+    });
+  const read = (letters: readonly string[]) =>
+    letters.map((text) => {
+      const chord = fromLetters(text, key('C'));
+      if (!chord.ok) throw new Error(text);
+      return chord.value;
+    });
+
+  test('is found for at least 95 of 100 generated songs, in twelve keys', () => {
+    const songs = fc.sample(rows, { numRuns: 1200, seed: 20261125 });
+    const homes = twelveKeys('major');
+    let found = 0;
+    for (const [index, [first, middle, last]] of songs.entries()) {
+      const home = homes[index % 12]!;
+      const [guess] = guessKey(read(lettersOf([first, ...middle, last], home)));
+      if (guess && formatKey(guess.key) === formatKey(home)) found += 1;
+    }
+    console.log(`the key of ${found} in ${songs.length} generated songs was found`);
+    expect(found / songs.length).toBeGreaterThanOrEqual(0.95);
+  });
+
+  test('every chord that tonal lists in a key speaks for that key', () => {
+    for (const home of twelveKeys('major')) {
+      const { chords } = TonalKey.majorKey(formatKey(home));
+      const [guess] = guessKey(
+        read([chords[0]!, chords[3]!, chords[4]!, chords[1]!, chords[5]!, chords[0]!]),
+      );
+      expect(formatKey(guess!.key)).toBe(formatKey(home));
+    }
+    for (const home of twelveKeys('minor')) {
+      const tonic = formatKey(home).replace(' minor', '');
+      const { chords } = TonalKey.minorKey(tonic).natural;
+      const fifth = TonalKey.minorKey(tonic).harmonic.chords[4]!;
+      const [guess] = guessKey(
+        read([chords[0]!, chords[3]!, chords[5]!, fifth, chords[0]!, fifth, chords[0]!]),
+      );
+      expect(formatKey(guess!.key)).toBe(formatKey(home));
+    }
+  });
+});
