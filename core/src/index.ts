@@ -163,3 +163,6 @@ export type { KeyGuess } from './formats/guessKey.ts';
 export { guessKey } from './formats/guessKey.ts';
 export type { TextHints } from './formats/fromText.ts';
 export { fromText } from './formats/fromText.ts';
+export { fromMusicXml } from './formats/fromMusicXml.ts';
+export type { MusicXmlWish } from './formats/toMusicXml.ts';
+export { toMusicXml } from './formats/toMusicXml.ts';
