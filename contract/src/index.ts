@@ -5,3 +5,4 @@ export * from './sets.ts';
 export * from './shares.ts';
 export * from './songs.ts';
 export { id } from './text.ts';
+export * from './songFile.ts';

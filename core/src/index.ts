@@ -155,7 +155,7 @@ export {
 export { transposeByDegrees } from './writing/transpose.ts';
 export { setWords, spreadWords } from './writing/words.ts';
 
-export { toMidi } from './formats/midi.ts';
+export { toMidi } from './formats/toMidi.ts';
 export type { TextWish } from './formats/toText.ts';
 export { toText } from './formats/toText.ts';
 export type { Imported } from './formats/imported.ts';
@@ -166,3 +166,6 @@ export { fromText } from './formats/fromText.ts';
 export { fromMusicXml } from './formats/fromMusicXml.ts';
 export type { MusicXmlWish } from './formats/toMusicXml.ts';
 export { toMusicXml } from './formats/toMusicXml.ts';
+export { fromMidi } from './formats/fromMidi.ts';
+export type { ImportedList, SongRow } from './formats/songList.ts';
+export { fromCsv, rowOf, toCsv } from './formats/songList.ts';

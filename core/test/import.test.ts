@@ -6,12 +6,15 @@ import { Key as TonalKey } from 'tonal';
 import {
   formatChord,
   formatKey,
+  fromCsv,
   fromLetters,
   fromText,
   guessKey,
   parseChart,
   parseChord,
   printChart,
+  rowOf,
+  toCsv,
   toLetters,
   toText,
   twelveKeys,
@@ -19,6 +22,7 @@ import {
   type Key,
   type Song,
 } from '../src/index.ts';
+import { songs } from './generators.ts';
 import { key } from './read.ts';
 
 function imported(text: string, hints: Parameters<typeof fromText>[1] = {}): Imported {
@@ -231,5 +235,46 @@ describe('the key of a row of chords', () => {
       );
       expect(formatKey(guess!.key)).toBe(formatKey(home));
     }
+  });
+});
+
+describe('a list of songs', () => {
+  test('goes out as CSV and comes back, whatever is in it', () => {
+    fc.assert(
+      fc.property(fc.array(songs, { maxLength: 5 }), (list) => {
+        const read = fromCsv(toCsv(list.map(rowOf)));
+        if (!read.ok) throw new Error(read.problems[0]!.message);
+        const heads = (of: readonly Song[]) =>
+          of.map(({ title, key: home, meter, tempo, details }) => ({
+            title: title.replace(/\s+/g, ' '),
+            home,
+            meter,
+            tempo,
+            singer: details.singer.replace(/\s+/g, ' '),
+          }));
+        expect(heads(read.value.songs)).toEqual(heads(list));
+      }),
+      { numRuns: 60, endOnFailure: true },
+    );
+  });
+
+  test('what a spreadsheet would run as a formula is text', () => {
+    expect(toCsv([{ title: '=1+1' }])).toContain("'=1+1");
+  });
+
+  test('of another program: other names, what cannot be taken is told', () => {
+    const read = fromCsv('Name;BPM;Key;Colour\r\n"Low; Tide";900;H;red\r\n');
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    expect(read.value.songs.map(({ title }) => title)).toEqual(['Low; Tide']);
+    expect(read.value.dropped.join(' ')).toMatch(/Colour.*Line 2, key.*Line 2, tempo/);
+  });
+
+  test.each([
+    ['', /“title” must be one/],
+    ['a,b\n1,2\n', /“title” must be one/],
+    [`title\n${'x\n'.repeat(501)}`, /up to 500 songs/],
+  ])('what is none says why', (text, why) => {
+    const read = fromCsv(text);
+    expect(read.ok ? 'read' : read.problems[0]!.message).toMatch(why);
   });
 });

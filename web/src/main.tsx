@@ -31,6 +31,12 @@ const router = createBrowserRouter([
             }),
           },
           {
+            path: '/songs/import',
+            lazy: async () => ({
+              Component: (await import('./import/ImportScreen.tsx')).ImportScreen,
+            }),
+          },
+          {
             path: '/songs/:songId/:lens?',
             lazy: async () => ({ Component: (await import('./song/SongScreen.tsx')).SongScreen }),
           },

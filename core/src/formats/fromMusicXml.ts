@@ -6,7 +6,7 @@ import { readRoad } from '../chart/road.ts';
 import type { Bar, Phrase, Song } from '../chart/song.ts';
 import { formatKey, sameKey } from '../pitch/key.ts';
 import { success, type Result } from '../result.ts';
-import { counted, emptySong, oneLine, unreadable, type Imported } from './imported.ts';
+import { counted, emptySong, oneLine, sectionName, unreadable, type Imported } from './imported.ts';
 import { barOf } from './musicXmlBars.ts';
 import { divisionsIn, keyIn, readMeasure, type ReadMeasure } from './musicXmlMeasure.ts';
 import { child, childrenOf, readXml, textOf, type Element } from './xml.ts';
@@ -173,7 +173,7 @@ class PartReader {
   }
 
   #openSection({ rehearsal }: ReadMeasure): void {
-    const name = oneLine((rehearsal ?? 'Song').replace(/[:>*]/g, ' '), 60) || 'Section';
+    const name = sectionName(rehearsal ?? 'Song');
     this.#sections.push({ name, times: 1, open: false, directions: [], phrases: [], instead: [] });
     this.#announced = this.#song.meter;
     this.#ending = null;

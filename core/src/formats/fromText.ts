@@ -18,7 +18,7 @@ import { formatKey, parseKey, type Key } from '../pitch/key.ts';
 import type { NoteLanguage } from '../pitch/names.ts';
 import { success, type Result } from '../result.ts';
 import { guessKey } from './guessKey.ts';
-import { counted, emptySong, oneLine, unreadable, type Imported } from './imported.ts';
+import { counted, emptySong, oneLine, sectionName, unreadable, type Imported } from './imported.ts';
 import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
 
 /** Longest text that is read, in UTF-16 code units. */
@@ -254,7 +254,7 @@ class Gatherer {
       return { when, bars, words: lines.map((line) => wordsUnder(line, cells)) };
     });
     return {
-      name: oneLine(name, 60) || 'Section',
+      name: sectionName(name),
       times,
       open,
       directions,

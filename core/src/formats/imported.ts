@@ -1,3 +1,4 @@
+import { readLine } from '../chart/lines.ts';
 import type { Song } from '../chart/song.ts';
 import { failure, type Result } from '../result.ts';
 import type { KeyGuess } from './guessKey.ts';
@@ -39,6 +40,12 @@ export function oneLine(text: string, most = 200): string {
     .replace(/\s+/g, ' ')
     .trim()
     .slice(0, most);
+}
+
+/** A name that a chart reads as that of a section: one that says something else there has a word before it. */
+export function sectionName(text: string): string {
+  const name = oneLine(text.replace(/[:>*]/g, ' '), 55) || 'Section';
+  return readLine(`${name}:`, true).kind === 'heading' ? name : `Part ${name}`;
 }
 
 /** @example counted(1, 'bar') // '1 bar'; counted(2, 'bar') // '2 bars' */

@@ -20,7 +20,7 @@ export const api = {
   songs: (search: string, signal?: AbortSignal) =>
     ask(songList, `/songs?search=${encodeURIComponent(search)}`, { ...(signal ? { signal } : {}) }),
   song: (id: string) => ask(song, `/songs/${id}`),
-  makeSong: (text: string) => ask(song, '/songs', { method: 'POST', body: { text } }),
+  makeSong: (draft: SongDraft) => ask(song, '/songs', { method: 'POST', body: draft }),
   saveSong: (id: string, draft: SongDraft, revision: number) =>
     ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),

@@ -1,4 +1,13 @@
-import { printChart, toMidi, toText, type Key, type Song } from '@intervallum/core';
+import { writeSongFile } from '@intervallum/contract';
+import {
+  printChart,
+  toMidi,
+  toMusicXml,
+  toText,
+  type Key,
+  type Song,
+  type SongHands,
+} from '@intervallum/core';
 import { Download } from 'lucide-react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
 import styled from 'styled-components';
@@ -7,6 +16,7 @@ import type { HandsSearch } from '../hands/useHands.ts';
 import { IconButton } from '../ui/Button.tsx';
 import { notify } from '../ui/notices.tsx';
 import { Sheet } from '../ui/Picker.tsx';
+import { saveFile } from '../ui/saveFile.ts';
 
 const List = styled(Menu)`
   min-width: 270px;
@@ -29,6 +39,9 @@ const Item = styled(MenuItem)`
 
 interface DownloadMenuProps {
   song: Song;
+  /** The chart as it was typed, and what was decided about its hands. */
+  text: string;
+  hands: SongHands;
   viewKey: Key;
   view: ChartView;
   /** Both hands of the song, found if they are not yet. */
@@ -36,14 +49,14 @@ interface DownloadMenuProps {
 }
 
 /** The song as a file of an open format. */
-export function DownloadMenu({ song, viewKey, view, voiced }: DownloadMenuProps) {
+export function DownloadMenu({ song, text, hands, viewKey, view, voiced }: DownloadMenuProps) {
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
   const save = {
     letters: () =>
-      download(toText(song, { chords: 'letters', key: viewKey, letters: plain }), `${name}.txt`),
+      saveFile(toText(song, { chords: 'letters', key: viewKey, letters: plain }), `${name}.txt`),
     numbers: () =>
-      download(
+      saveFile(
         toText(song, {
           chords: 'numbers',
           key: viewKey,
@@ -51,10 +64,23 @@ export function DownloadMenu({ song, viewKey, view, voiced }: DownloadMenuProps)
         }),
         `${name} in numbers.txt`,
       ),
-    chart: () => download(printChart(song), `${name}.chart.txt`),
+    chart: () => saveFile(printChart(song), `${name}.chart.txt`),
+    json: () => saveFile(writeSongFile({ chart: text, hands }), `${name}.json`, 'application/json'),
+    score: () =>
+      saveFile(
+        toMusicXml(song, { key: viewKey }),
+        `${name}.musicxml`,
+        'application/vnd.recordare.musicxml+xml',
+      ),
+    numerals: () =>
+      saveFile(
+        toMusicXml(song, { key: viewKey, harmony: 'numeral' }),
+        `${name} in numerals.musicxml`,
+        'application/vnd.recordare.musicxml+xml',
+      ),
     midi: () =>
       voiced().then(
-        (found) => download(toMidi(found), `${name}.mid`, 'audio/midi'),
+        (found) => saveFile(toMidi(found), `${name}.mid`, 'audio/midi'),
         (error: unknown) => {
           console.error('The hands could not be found.', error);
           notify('The hands could not be found, so there is no MIDI file. Try again.');
@@ -77,6 +103,15 @@ export function DownloadMenu({ song, viewKey, view, voiced }: DownloadMenuProps)
           <Item id="chart" textValue="The chart’s own text">
             The chart’s own text<small>Everything that is written, to keep or to paste</small>
           </Item>
+          <Item id="json" textValue="The whole song, JSON">
+            The whole song, JSON<small>Chart and hands, to bring back later</small>
+          </Item>
+          <Item id="score" textValue="Lead sheet, MusicXML">
+            Lead sheet, MusicXML<small>For notation programs, in the key you look at</small>
+          </Item>
+          <Item id="numerals" textValue="Lead sheet with numerals">
+            Lead sheet with numerals<small>MusicXML 4.0, chords as degrees of the key</small>
+          </Item>
           <Item id="midi" textValue="MIDI of both hands">
             MIDI of both hands<small>As it is played, a track for each hand</small>
           </Item>
@@ -95,14 +130,4 @@ function fileName(title: string): string {
       .trim()
       .slice(0, 80) || 'Song'
   );
-}
-
-function download(content: string | Uint8Array, name: string, type = 'text/plain'): void {
-  const url = URL.createObjectURL(new Blob([content as BlobPart], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  // The browser has taken it by the next turn.
-  setTimeout(() => URL.revokeObjectURL(url), 0);
 }

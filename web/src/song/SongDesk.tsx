@@ -242,7 +242,14 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         onShare={() => setWindow('share')}
         onRewrite={rewrite}
         downloads={
-          <DownloadMenu song={song} viewKey={viewKey} view={view} voiced={handsLens.whole} />
+          <DownloadMenu
+            song={song}
+            text={text}
+            hands={hands}
+            viewKey={viewKey}
+            view={view}
+            voiced={handsLens.whole}
+          />
         }
       />
       <Sides>

@@ -1,17 +1,18 @@
-import { Plus, Trash2 } from 'lucide-react';
+import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { Input, SearchField } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import type { SongListItem } from '@intervallum/contract';
-import { parseKey } from '@intervallum/core';
+import { parseKey, toCsv } from '@intervallum/core';
 import styled from 'styled-components';
 import { api } from '../api/resources.ts';
 import { useResource } from '../api/useResource.ts';
 import { keyName } from '../chart/view.ts';
 import { useSettings } from '../state/settings.ts';
-import { IconButton, PrimaryButton } from '../ui/Button.tsx';
+import { Button, IconButton, PrimaryButton } from '../ui/Button.tsx';
 import { Fetched } from '../ui/Fetched.tsx';
 import { notify } from '../ui/notices.tsx';
+import { saveFile } from '../ui/saveFile.ts';
 import { Page } from '../ui/Page.tsx';
 import { EmptyState } from '../ui/states.tsx';
 import { display, phone } from '../ui/theme.ts';
@@ -114,9 +115,22 @@ export function SongsScreen() {
   const navigate = useNavigate();
 
   async function makeSong() {
-    const made = await api.makeSong(newChart);
+    const made = await api.makeSong({ text: newChart });
     if (made.kind === 'ok') await navigate(`/songs/${made.value.id}`, { state: { isNew: true } });
     else notify('The song could not be made. Try again in a moment.');
+  }
+
+  async function downloadList() {
+    const list = await api.songs(wanted);
+    if (list.kind !== 'ok') return notify('The list could not be fetched. Try again in a moment.');
+    const rows = list.value.songs.map(({ summary: { title, singer, key, meter, tempo } }) => ({
+      title,
+      singer,
+      key,
+      meter,
+      tempo: tempo === null ? '' : String(tempo),
+    }));
+    saveFile(toCsv(rows), 'Songs.csv', 'text/csv');
   }
 
   async function remove({ id, summary }: SongListItem) {
@@ -134,6 +148,12 @@ export function SongsScreen() {
       <Search aria-label="Search songs" value={search} onChange={setSearch}>
         <Input placeholder="Search titles, words, numbers" maxLength={200} />
       </Search>
+      <IconButton aria-label="Download the list as CSV" onPress={() => void downloadList()}>
+        <Download size={18} strokeWidth={1.5} />
+      </IconButton>
+      <Button onPress={() => void navigate('/songs/import')}>
+        <FileUp size={18} strokeWidth={1.5} aria-hidden /> Bring a song
+      </Button>
       <PrimaryButton onPress={() => void makeSong()}>
         <Plus size={18} strokeWidth={1.5} aria-hidden /> New song
       </PrimaryButton>

@@ -1,0 +1,53 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { freeHands } from '@intervallum/core';
+import { readSongFile, writeSongFile } from '../src/index.ts';
+import { songFileSchema } from '../src/songFileSchema.ts';
+
+const chart = 'title: Grüße 🙂\nkey: Eb\n\nVerse:\n  1 | <4~ oh no\n';
+const pin = {
+  slot: 1,
+  chord: '4',
+  register: 60,
+  left: [{ step: 4 as const, alter: 0, octave: -1 }],
+  right: null,
+};
+
+describe('the file of a song', () => {
+  test('comes back as it went out, problems and all', () => {
+    const hands = { ...freeHands, school: 'open and low' as const, pins: [pin] };
+    const read = readSongFile(writeSongFile({ chart, hands }));
+    expect(read).toEqual({ ok: true, value: { chart, hands } });
+  });
+
+  test('without hands has free ones; slots that the chart does not have are let go', () => {
+    expect(readSongFile(writeSongFile({ chart }))).toMatchObject({ value: { hands: freeHands } });
+    const hands = { ...freeHands, pins: [{ ...pin, slot: 99 }] };
+    const read = readSongFile(writeSongFile({ chart, hands }));
+    expect(read.ok && read.value.hands.pins).toEqual([]);
+  });
+
+  test.each([
+    ['{', /This is no JSON/],
+    ['[]', /no song of Intervallum/],
+    ['{"format":"intervallum song","version":2,"chart":""}', /version 2, which is newer/],
+    ['{"format":"intervallum song","version":1}', /In chart/],
+    [
+      '{"format":"intervallum song","version":1,"chart":"a\\u0000"}',
+      /In chart: Line 1 holds an invisible/,
+    ],
+    [`"${'x'.repeat(5_000_001)}"`, /up to 5 MB/],
+  ])('what is none says why', (text, why) => {
+    const read = readSongFile(text);
+    expect(read.ok ? 'read' : read.message).toMatch(why);
+  });
+
+  test('is published as JSON Schema: npm run schema -w contract writes it anew', () => {
+    const published = readFileSync(
+      join(import.meta.dirname, '../../docs/song-file.schema.json'),
+      'utf8',
+    );
+    expect(JSON.parse(published)).toEqual(JSON.parse(JSON.stringify(songFileSchema())));
+  });
+});

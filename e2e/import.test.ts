@@ -1,0 +1,130 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test, type Page } from '@playwright/test';
+import { zipSync } from 'fflate';
+import { bars, editor, expectAccessible, openSong, section } from './pages.ts';
+
+const review = (page: Page) => page.getByRole('region', { name: 'What was understood' });
+
+async function bring(page: Page, name: string, content: string | Uint8Array): Promise<void> {
+  await page.goto('/songs/import');
+  const choosing = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a file' }).click();
+  const buffer = typeof content === 'string' ? Buffer.from(content) : Buffer.from(content);
+  await (await choosing).setFiles({ name, mimeType: 'application/octet-stream', buffer });
+}
+
+test('a text is pasted, its key recognised and changed, and only then kept', async ({ page }) => {
+  await page.goto('/songs');
+  await page.getByRole('button', { name: 'Bring a song' }).click();
+  await page
+    .getByLabel('Or paste a text')
+    .fill(
+      'Low Tide Song\nCapo 2\n\nVerse\nG      D/F#   Em7   C\nLow the water, slow the tide\nG  D  C  G\n',
+    );
+  await expect(review(page)).toContainText('Low Tide Song');
+  await expect(review(page)).toContainText('The key is not said; by its chords it is G.');
+  await expect(review(page)).toContainText('A capo of 2');
+  await expect(review(page).getByRole('radio', { name: /^G \d+ %/ })).toBeChecked();
+  expect(await bars(page, 'Verse')).toContain('5 /7 D/F♯ water,');
+  await expectAccessible(page);
+
+  await page.getByRole('button', { name: 'Half step up' }).click();
+  await expect(review(page).getByRole('radio', { name: /^G \d+ %/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page).toHaveURL(/\/songs\/[0-9a-f-]{36}$/);
+  await expect(editor(page)).toContainText('title: Low Tide Song');
+});
+
+test('a song goes out as MusicXML, MIDI and JSON, and each comes back', async ({ page }) => {
+  await openSong(page, 'Every Window Lit');
+  const chart = await editor(page).innerText();
+  const files = new Map<string, { name: string; content: Buffer }>();
+  for (const item of ['Lead sheet, MusicXML', 'MIDI of both hands', 'The whole song, JSON']) {
+    await page.getByRole('button', { name: 'Download' }).click();
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('menuitem', { name: item }).click();
+    const file = await waiting;
+    files.set(item, { name: file.suggestedFilename(), content: await readFile(await file.path()) });
+  }
+  const back = async (item: string) => {
+    const { name, content } = files.get(item)!;
+    await bring(page, name, content);
+    await expect(review(page).getByRole('heading', { name: 'Every Window Lit' })).toBeVisible();
+  };
+  await back('Lead sheet, MusicXML');
+  await expect(review(page).getByText('1st ending', { exact: true })).toBeVisible();
+  await back('MIDI of both hands');
+  await expect(review(page)).toContainText('The chords are named by the notes that sound');
+  await back('The whole song, JSON');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page).toHaveURL(/\/songs\/[0-9a-f-]{36}$/);
+  await expect.poll(() => editor(page).innerText()).toBe(chart);
+});
+
+test('a list of songs becomes songs; a compressed score is unpacked', async ({ page }) => {
+  await bring(page, 'list.csv', 'title,key,tempo\nCopper Tide,Bb,72\nGrey Morning,F#,96\n');
+  await page.getByRole('button', { name: 'Keep 2 songs' }).click();
+  await expect(page.getByRole('link', { name: 'Copper Tide' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Grey Morning' })).toBeVisible();
+
+  const score =
+    '<score-partwise><movement-title>Packed</movement-title><part id="P1"><measure><attributes><divisions>1</divisions></attributes><harmony><root><root-step>C</root-step></root><kind>major</kind></harmony><note><rest/><duration>4</duration></note></measure></part></score-partwise>';
+  await bring(page, 'packed.mxl', zipSync({ 'score.xml': new TextEncoder().encode(score) }));
+  await expect(review(page).getByRole('heading', { name: 'Packed' })).toBeVisible();
+  expect(await bars(page, 'Song')).toEqual(['1 C']);
+});
+
+test('broken, hostile and huge files get a sentence, and the page stays up', async ({ page }) => {
+  const bomb = zipSync({ 'score.xml': new Uint8Array(30_000_000) });
+  const cases: readonly (readonly [string, string | Uint8Array, string])[] = [
+    ['huge.musicxml', new Uint8Array(6_000_000).fill(32), 'up to 5 MB; this has 6.0 MB'],
+    ['bomb.mxl', bomb, 'larger than a score can be'],
+    ['cut.mxl', bomb.slice(0, 200), 'cut off or broken'],
+    [
+      'entities.xml',
+      '<!DOCTYPE a [<!ENTITY b "&c;&c;"><!ENTITY c "lol">]><a>&b;</a>',
+      'entities of its own',
+    ],
+    ['cut.mid', Uint8Array.from([77, 84, 104, 100, 0, 0]), 'cut off'],
+    ['picture.png', Uint8Array.from([137, 80, 78, 71, 0, 0]), 'neither text nor a format'],
+    ['broken.json', '{"format": ', 'no JSON'],
+    ['words.txt', 'only words', 'no chords in this text'],
+  ];
+  for (const [name, content, why] of cases) {
+    await bring(page, name, content);
+    await expect(review(page).getByRole('alert')).toContainText(why);
+    await expect(page.getByRole('button', { name: 'Keep it' })).toHaveCount(0);
+  }
+  expect(await section(page, 'Verse').count()).toBe(0);
+});
+
+test('a program that only draws scores draws ours, chords and all', async ({ page }) => {
+  await openSong(page, 'Lanterns on the Quay');
+  await page.getByRole('button', { name: 'Download' }).click();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Lead sheet, MusicXML' }).click();
+  const score = await readFile(await (await waiting).path(), 'utf8');
+
+  const drawer = await page.context().newPage();
+  const library = new URL(
+    import.meta.resolve('opensheetmusicdisplay/build/opensheetmusicdisplay.min.js'),
+  );
+  await drawer.setContent('<div id="score" style="width: 1000px"></div>');
+  await drawer.addScriptTag({ path: library.pathname });
+  const drawn = await drawer.evaluate(async (xml) => {
+    type Display = { load: (xml: string) => Promise<unknown>; render: () => void };
+    const { opensheetmusicdisplay } = window as unknown as {
+      opensheetmusicdisplay: {
+        OpenSheetMusicDisplay: new (id: string, options: object) => Display;
+      };
+    };
+    const display = new opensheetmusicdisplay.OpenSheetMusicDisplay('score', { backend: 'svg' });
+    await display.load(xml);
+    display.render();
+    return [...document.querySelectorAll('#score text')].map(
+      ({ textContent }) => textContent ?? '',
+    );
+  }, score);
+  for (const text of ['Lanterns on the Quay', 'Verse 1', 'Cm7', 'Lanterns on the'])
+    expect(drawn.join('\n')).toContain(text);
+});

@@ -1,0 +1,199 @@
+import { formatKey, parseKey } from '@intervallum/core';
+import { FileUp } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { DropZone, FileTrigger, type FileDropItem } from 'react-aria-components';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { api } from '../api/resources.ts';
+import { useSettings } from '../state/settings.ts';
+import { Button } from '../ui/Button.tsx';
+import { TextField } from '../ui/fields.tsx';
+import { languageNames } from '../ui/languages.ts';
+import { notify } from '../ui/notices.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Picker } from '../ui/Picker.tsx';
+import { phone, tablet } from '../ui/theme.ts';
+import type { Source, SourceHints, Understood } from './readSource.ts';
+import { ListReview, SongReview } from './Review.tsx';
+import { useReading } from './useReading.ts';
+
+const Sides = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 340px) minmax(0, 1fr);
+  gap: 28px;
+  align-items: start;
+  ${tablet} {
+    grid-template-columns: minmax(0, 280px) minmax(0, 1fr);
+    gap: 20px;
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Bring = styled.div`
+  display: grid;
+  gap: 16px;
+`;
+
+const Drop = styled(DropZone)`
+  display: grid;
+  justify-items: center;
+  gap: 10px;
+  padding: 24px 16px;
+  border: 2px dashed var(--rail);
+  border-radius: 14px;
+  background: var(--card);
+  text-align: center;
+  font-size: 15px;
+  color: var(--soft);
+  &[data-drop-target] {
+    border-color: var(--accent);
+    background: color-mix(in srgb, var(--accent) 10%, var(--card));
+  }
+`;
+
+/** Chords stand over their words only where all letters are as wide. */
+const Aligned = styled.div`
+  textarea {
+    font:
+      14px/1.5 'Music Signs',
+      monospace;
+    white-space: pre;
+    overflow-x: auto;
+  }
+`;
+
+const Trouble = styled.p`
+  padding: 14px 18px;
+  border-left: 4px solid var(--right);
+  border-radius: 0 10px 10px 0;
+  background: var(--card);
+  font-size: 16px;
+`;
+
+const Waiting = styled.p`
+  padding: 14px 0;
+  color: var(--soft);
+`;
+
+/** Kinds of files that are read; what is in a file counts, not its name. */
+const accepted = ['.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.json', '.csv'];
+
+/** A song brought from elsewhere: read, shown with what was guessed and left out, and only then kept. */
+export function ImportScreen() {
+  const settings = useSettings();
+  const navigate = useNavigate();
+  const [pasted, setPasted] = useState('');
+  const [source, setSource] = useState<Source | null>(null);
+  const [language, setLanguage] = useState(settings.language);
+  const [keyText, setKeyText] = useState<string | null>(null);
+  const hints = useMemo<SourceHints>(() => {
+    const key = keyText === null ? null : parseKey(keyText);
+    return { key: key?.ok ? key.value : null, language };
+  }, [keyText, language]);
+  const read = useReading(source, hints);
+
+  const bring = (next: Source | null) => {
+    setKeyText(null);
+    setSource(next);
+  };
+  const bringFile = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      bring({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) });
+      setPasted('');
+    } catch (error) {
+      console.error('The file could not be opened.', error);
+      notify('The file could not be opened. Choose it again.');
+    }
+  };
+
+  const keep = async (understood: Understood) => {
+    if (understood.kind === 'none') return;
+    const drafts =
+      understood.kind === 'song'
+        ? [{ text: understood.chart, hands: understood.hands }]
+        : understood.charts.map((text) => ({ text }));
+    let last: string | null = null;
+    for (const [made, draft] of drafts.entries()) {
+      const answer = await api.makeSong(draft);
+      if (answer.kind !== 'ok') {
+        const so = made > 0 ? ` ${made} of ${drafts.length} songs were kept before.` : '';
+        const why = 'message' in answer ? answer.message : 'It is there already.';
+        return notify(`It could not be kept: ${why}${so}`);
+      }
+      last = answer.value.id;
+    }
+    await navigate(drafts.length === 1 && last ? `/songs/${last}` : '/songs');
+  };
+
+  return (
+    <Page title="Bring a song">
+      <Sides>
+        <Bring>
+          <Drop
+            aria-label="Drop a file here"
+            onDrop={(event) => {
+              const item = event.items.find((one): one is FileDropItem => one.kind === 'file');
+              void item?.getFile().then(bringFile);
+            }}
+          >
+            <FileUp size={28} strokeWidth={1.4} aria-hidden />
+            <span>
+              A file: MusicXML, MIDI, text with chords over the words, a song’s own JSON, a list as
+              CSV
+            </span>
+            <FileTrigger
+              acceptedFileTypes={accepted}
+              onSelect={(files) => void bringFile(files?.[0])}
+            >
+              <Button>Choose a file</Button>
+            </FileTrigger>
+          </Drop>
+          <Aligned>
+            <TextField
+              label="Or paste a text: chords over the words, or a chart"
+              lines={9}
+              value={pasted}
+              onChange={(text) => {
+                setPasted(text);
+                bring(
+                  text.trim() === ''
+                    ? null
+                    : { name: 'pasted', bytes: new TextEncoder().encode(text) },
+                );
+              }}
+            />
+          </Aligned>
+          <Picker
+            label="Its notes have names in"
+            value={language}
+            options={Object.entries(languageNames).map(([id, name]) => ({ id, name }))}
+            onChange={(id) => setLanguage(id as typeof language)}
+          />
+        </Bring>
+        <section aria-label="What was understood" aria-live="polite">
+          {source && !read ? <Waiting>Reading …</Waiting> : null}
+          {read?.kind === 'none' ? <Trouble role="alert">{read.message}</Trouble> : null}
+          {read?.kind === 'song' ? (
+            <SongReview
+              read={read}
+              source={source?.name ?? ''}
+              hasKeyHint={hints.key !== null}
+              onKey={(key) => setKeyText(formatKey(key))}
+              onKeep={() => keep(read)}
+            />
+          ) : null}
+          {read?.kind === 'list' ? <ListReview read={read} onKeep={() => keep(read)} /> : null}
+          {!source ? (
+            <Waiting>
+              What was understood appears here, with what was guessed and what was left out. Nothing
+              is kept before you say so.
+            </Waiting>
+          ) : null}
+        </section>
+      </Sides>
+    </Page>
+  );
+}

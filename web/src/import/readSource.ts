@@ -1,0 +1,171 @@
+import { readSongFile } from '@intervallum/contract';
+import {
+  freeHands,
+  fromCsv,
+  fromMidi,
+  fromMusicXml,
+  fromText,
+  parseChart,
+  printChart,
+  type Imported,
+  type Key,
+  type KeyGuess,
+  type NoteLanguage,
+  type Result,
+  type SongHands,
+} from '@intervallum/core';
+import { strFromU8, unzipSync } from 'fflate';
+
+/** What someone brings: a file, or text that was pasted. */
+export interface Source {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+/** What the reader says of it that it does not say itself. */
+export interface SourceHints {
+  readonly key: Key | null;
+  readonly language: NoteLanguage;
+}
+
+export type Format = 'chart text' | 'text' | 'MusicXML' | 'MIDI' | 'song file';
+
+/** What was understood of a source, before anything is kept. */
+export type Understood =
+  | {
+      readonly kind: 'song';
+      readonly format: Format;
+      readonly chart: string;
+      readonly hands: SongHands;
+      readonly keys: readonly KeyGuess[];
+      readonly guessed: readonly string[];
+      readonly dropped: readonly string[];
+    }
+  | {
+      readonly kind: 'list';
+      readonly charts: readonly string[];
+      readonly dropped: readonly string[];
+    }
+  | { readonly kind: 'none'; readonly message: string };
+
+/** Largest file that is read, and largest score that a compressed one may hold, in bytes. */
+const largestFile = 5_000_000;
+const largestScore = 20_000_000;
+
+/** Reads a source by what is in it; its name helps only where that does not tell. Never throws. */
+export function readSource({ name, bytes }: Source, hints: SourceHints): Understood {
+  if (bytes.length > largestFile) {
+    const size = (bytes.length / 1_000_000).toFixed(1);
+    return none(`Files are read up to 5 MB; this has ${size} MB. Save the one song by itself.`);
+  }
+  const start = strFromU8(bytes.subarray(0, 4), true);
+  const keyHint = hints.key ? { key: hints.key } : {};
+  if (start === 'MThd' || /\.midi?$/i.test(name)) return song('MIDI', fromMidi(bytes, keyHint));
+  if (start.startsWith('PK')) {
+    const score = unzipScore(bytes);
+    return typeof score === 'string' ? none(score) : song('MusicXML', fromMusicXml(score.xml));
+  }
+  const text = textOf(bytes);
+  if (text === null)
+    return none('This file is neither text nor a format that is read: MusicXML, MIDI, JSON, CSV.');
+  if (/^\s*</.test(text)) return song('MusicXML', fromMusicXml(text));
+  if (/^\s*[{[]\s*["}\]]/.test(text)) return songFile(text);
+  if (/\.csv$/i.test(name)) return list(text);
+  if (isChart(text)) return asChart(text);
+  return song('text', fromText(text, { ...keyHint, language: hints.language }));
+}
+
+function none(message: string): Understood {
+  return { kind: 'none', message };
+}
+
+function song(format: Format, read: Result<Imported>): Understood {
+  if (!read.ok) {
+    const { message, place } = read.problems[0]!;
+    const where =
+      place.line > 1 || place.column > 1 ? ` (line ${place.line}, column ${place.column})` : '';
+    return none(message + where);
+  }
+  const { song: made, keys, guessed, dropped } = read.value;
+  return {
+    kind: 'song',
+    format,
+    chart: printChart(made),
+    hands: freeHands,
+    keys,
+    guessed,
+    dropped,
+  };
+}
+
+function songFile(text: string): Understood {
+  const read = readSongFile(text);
+  if (!read.ok) return none(read.message);
+  const { chart, hands } = read.value;
+  return { kind: 'song', format: 'song file', chart, hands, keys: [], guessed: [], dropped: [] };
+}
+
+function list(text: string): Understood {
+  const read = fromCsv(text);
+  if (!read.ok) return none(read.problems[0]!.message);
+  return { kind: 'list', charts: read.value.songs.map(printChart), dropped: read.value.dropped };
+}
+
+/** A chart in this program's own text says its key, and reads without a problem. */
+function isChart(text: string): boolean {
+  return /^\s*key\s*:/im.test(text) && /:\s*$/m.test(text) && parseChart(text).ok;
+}
+
+function asChart(chart: string): Understood {
+  return {
+    kind: 'song',
+    format: 'chart text',
+    chart,
+    hands: freeHands,
+    keys: [],
+    guessed: [],
+    dropped: [],
+  };
+}
+
+/** UTF-8, or what older programs write; null for bytes that are no text. */
+function textOf(bytes: Uint8Array): string | null {
+  if (bytes.includes(0) && !(bytes[0] === 0xff || bytes[0] === 0xfe)) return null;
+  const label =
+    bytes[0] === 0xff && bytes[1] === 0xfe
+      ? 'utf-16le'
+      : bytes[0] === 0xfe && bytes[1] === 0xff
+        ? 'utf-16be'
+        : 'utf-8';
+  try {
+    return new TextDecoder(label, { fatal: true }).decode(bytes);
+  } catch {
+    // Not UTF-8: an older program's Latin letters.
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
+
+/** The score in a compressed MusicXML file, or why it is not read. What is larger than a score can be stays packed. */
+function unzipScore(bytes: Uint8Array): { readonly xml: string } | string {
+  let tooLarge = false;
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        const wanted = /\.(?:musicxml|xml)$/i.test(name);
+        tooLarge ||= wanted && originalSize > largestScore;
+        return wanted && originalSize <= largestScore;
+      },
+    });
+  } catch (error) {
+    return `This compressed file is cut off or broken (${error instanceof Error ? error.message : String(error)}).`;
+  }
+  if (tooLarge)
+    return 'The score in this compressed file is larger than a score can be; it is not unpacked.';
+  const container = files['META-INF/container.xml'];
+  const named = container && /full-path\s*=\s*"([^"]+)"/.exec(strFromU8(container))?.[1];
+  const score =
+    (named && files[named]) ??
+    Object.entries(files).find(([name]) => !name.startsWith('META-INF/'))?.[1];
+  return score ? { xml: strFromU8(score) } : 'There is no score in this compressed file.';
+}

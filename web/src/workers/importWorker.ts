@@ -1,0 +1,8 @@
+import { expose } from 'comlink';
+import { readSource } from '../import/readSource.ts';
+
+const worker = { read: readSource };
+
+export type ImportWorker = typeof worker;
+
+expose(worker);
