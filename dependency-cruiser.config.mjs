@@ -38,7 +38,9 @@ export default {
   forbidden: [
     ...layerRules,
     // The formats lean on the packages that write and read them; all else in core is its own.
-    forbid('core-is-pure', '^core/src/', { pathNot: '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse)/' }),
+    forbid('core-is-pure', '^core/src/', {
+      pathNot: '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse)/',
+    }),
     forbid('packages-in-formats-only', '^core/src/(?!formats/)', { path: 'node_modules' }),
     forbid('contract-knows-core-only', '^contract/src/', { path: '^(server|web|e2e|bin)/' }),
     forbid('server-knows-no-web', '^server/src/', { path: '^(web|e2e|bin)/' }),
