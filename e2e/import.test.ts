@@ -55,10 +55,15 @@ test('a song goes out as MusicXML, MIDI and JSON, and each comes back', async ({
   await expect(review(page).getByText('1st ending', { exact: true })).toBeVisible();
   await back('MIDI of both hands');
   await expect(review(page)).toContainText('The chords are named by the notes that sound');
-  await back('The whole song, JSON');
+  // Under a name of its own, so that the demo song is there once.
+  const { name, content } = files.get('The whole song, JSON')!;
+  await bring(page, name, content.toString('utf8').replace('Every Window Lit', 'Brought Back'));
+  await expect(review(page).getByRole('heading', { name: 'Brought Back' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page).toHaveURL(/\/songs\/[0-9a-f-]{36}$/);
-  await expect.poll(() => editor(page).innerText()).toBe(chart);
+  await expect
+    .poll(() => editor(page).innerText())
+    .toBe(chart.replace('Every Window Lit', 'Brought Back'));
 });
 
 test('a list of songs becomes songs; a compressed score is unpacked', async ({ page }) => {

@@ -128,6 +128,7 @@ export { clockOf } from './hands/tempo.ts';
 export type { SectionRegister, SongHands } from './hands/songHands.ts';
 export { carryHands, freeHands } from './hands/songHands.ts';
 export type { PhraseWhen, RoadStep } from './chart/song.ts';
+export { printRoad } from './chart/road.ts';
 export { ordinalOf } from './chart/when.ts';
 export type { TimelinePart } from './chart/timeline.ts';
 export type { UnrolledSong } from './chart/unroll.ts';

@@ -37,6 +37,12 @@ const router = createBrowserRouter([
             }),
           },
           {
+            path: '/songs/:songId/print',
+            lazy: async () => ({
+              Component: (await import('./paper/PaperScreen.tsx')).PaperScreen,
+            }),
+          },
+          {
             path: '/songs/:songId/:lens?',
             lazy: async () => ({ Component: (await import('./song/SongScreen.tsx')).SongScreen }),
           },

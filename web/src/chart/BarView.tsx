@@ -134,14 +134,13 @@ const Stop = styled.i`
 const Accent = styled.i`
   position: absolute;
   left: calc(var(--numeral) * 0.12);
-  top: -9px;
-  width: 13px;
-  height: 10px;
-  background:
-    linear-gradient(to bottom right, transparent 42%, var(--ink) 42% 60%, transparent 60%) top /
-      100% 50% no-repeat,
-    linear-gradient(to top right, transparent 42%, var(--ink) 42% 60%, transparent 60%) bottom /
-      100% 50% no-repeat;
+  top: -16px;
+  font:
+    700 17px/1 'Atkinson Hyperlegible Next Variable',
+    sans-serif;
+  &::before {
+    content: '>';
+  }
 `;
 
 const Tie = styled.i`

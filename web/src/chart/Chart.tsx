@@ -1,16 +1,13 @@
-import { Fragment, useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type Key, type Song } from '@intervallum/core';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
 import type { HandsMark } from './HandsAbove.tsx';
 import { layOut } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
 
-const Sections = styled.div`
-  --numeral: 40px;
-  display: grid;
-  gap: 22px;
+const onScreen = css`
   ${phone} {
     --numeral: 34px;
     gap: 18px;
@@ -21,20 +18,44 @@ const Sections = styled.div`
   }
 `;
 
-const Part = styled.section`
+/** On paper the page itself sets the sizes, the same on the screen as in print. */
+export interface PaperLayout {
+  /** The names of sections beside their bars, or above them where the column is narrow. */
+  readonly names: 'beside' | 'above';
+}
+
+const Sections = styled.div<{ $paper: boolean }>`
+  --numeral: 40px;
   display: grid;
-  grid-template-columns: 108px minmax(0, 1fr);
-  gap: 12px;
+  gap: 22px;
+  ${({ $paper }) => !$paper && onScreen}
+  ${({ $paper }) =>
+    $paper &&
+    css`
+      --numeral: 28px;
+      gap: 14px;
+    `}
+`;
+
+const Part = styled.section<{ $above: boolean }>`
+  display: grid;
+  grid-template-columns: ${({ $above: above }) => (above ? 'minmax(0, 1fr)' : '108px minmax(0, 1fr)')};
+  gap: ${({ $above: above }) => (above ? '0' : '12px')};
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
     gap: 2px;
   }
-  @media print {
-    grid-template-columns: 100px minmax(0, 1fr);
-  }
 `;
 
-const Margin = styled.div`
+const inRow = css`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  padding-top: 6px;
+`;
+
+const Margin = styled.div<{ $above: boolean }>`
   padding-top: 16px;
   h2 {
     font-size: 17px;
@@ -48,12 +69,9 @@ const Margin = styled.div`
     color: var(--soft);
     overflow-wrap: anywhere;
   }
+  ${({ $above: above }) => above && inRow}
   ${phone} {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 2px 10px;
-    padding-top: 6px;
+    ${inRow}
   }
 `;
 
@@ -63,6 +81,23 @@ const Rail = styled.ol`
   row-gap: 6px;
   padding-top: 10px;
   break-inside: avoid;
+`;
+
+/** On paper short endings stand side by side. */
+const Lines = styled.div<{ $paper: boolean }>`
+  ${({ $paper }) =>
+    $paper &&
+    css`
+      display: flex;
+      flex-wrap: wrap;
+      align-items: flex-end;
+      column-gap: 12px;
+    `}
+`;
+
+const Line = styled.div<{ $half: boolean }>`
+  flex: ${({ $half }) => ($half ? '1 1 40%' : '1 0 100%')};
+  min-width: 0;
 `;
 
 /** A bracket over bars that are not played every time. */
@@ -101,6 +136,7 @@ interface ChartProps {
   /** A chord being typed in the chosen slot. */
   entry?: ReactNode;
   onChooseSlot?: (bar: number, slot: number, extend: boolean) => void;
+  paper?: PaperLayout | null;
 }
 
 /** A song on its rails: numerals stand on them, letters hang beneath, words below the letters. */
@@ -116,6 +152,7 @@ export function Chart({
   selection = null,
   entry = null,
   onChooseSlot,
+  paper = null,
 }: ChartProps) {
   const sections = useMemo(() => layOut(song), [song]);
   const views = useMemo(
@@ -135,10 +172,15 @@ export function Chart({
     );
   }
   return (
-    <Sections ref={page}>
+    <Sections ref={page} $paper={paper !== null}>
       {sections.map(({ section, rails }, place) => (
-        <Part key={place} aria-label={section.name || 'Section without a name'}>
-          <Margin>
+        <Part
+          key={place}
+          $above={paper?.names === 'above'}
+          data-section={place}
+          aria-label={section.name || 'Section without a name'}
+        >
+          <Margin $above={paper?.names === 'above'}>
             <h2>{section.name || '…'}</h2>
             {views?.[place] && views[place] !== view ? (
               <p>
@@ -151,9 +193,9 @@ export function Chart({
               <p key={line}>{direction}</p>
             ))}
           </Margin>
-          <div>
-            {rails.map(({ when, bars }, row) => (
-              <Fragment key={row}>
+          <Lines $paper={paper !== null}>
+            {rails.map(({ when, isTimed, phrase, bars }, row) => (
+              <Line key={row} data-phrase={phrase} $half={isTimed && bars.length < 3}>
                 {when ? <When>{when}</When> : null}
                 <Rail>
                   {bars.map((bar) => (
@@ -176,9 +218,9 @@ export function Chart({
                     />
                   ))}
                 </Rail>
-              </Fragment>
+              </Line>
             ))}
-          </div>
+          </Lines>
         </Part>
       ))}
     </Sections>

@@ -48,6 +48,9 @@ export interface LaidSection {
 export interface LaidRail {
   /** When it is played, where it is not played every time; on the first rail of a phrase only. */
   readonly when: string | null;
+  readonly isTimed: boolean;
+  /** The phrase of the section that it carries. */
+  readonly phrase: number;
   readonly bars: readonly LaidBar[];
 }
 
@@ -66,7 +69,7 @@ export function layOut(song: Song): LaidSection[] {
   let index = 0;
   let slots = 0;
   return song.sections.map((section) => {
-    const rails = metersOf(section, song.meter).flatMap(({ phrase, meters }): LaidRail[] => {
+    const rails = metersOf(section, song.meter).flatMap(({ phrase, meters }, line): LaidRail[] => {
       const bars = phrase.bars.map((bar, place): LaidBar => {
         const meter = meters[place]!;
         const laid = layBar(bar, meter, phrase, place, index, slots);
@@ -76,7 +79,12 @@ export function layOut(song: Song): LaidSection[] {
       });
       const when = phrase.when && whenInWords(phrase.when);
       const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
-      return rows.map((row, place) => ({ when: place === 0 ? when : null, bars: row }));
+      return rows.map((row, place) => ({
+        when: place === 0 ? when : null,
+        isTimed: when !== null,
+        phrase: line,
+        bars: row,
+      }));
     });
     return { section, rails };
   });

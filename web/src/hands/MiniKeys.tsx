@@ -1,8 +1,6 @@
 import { memo } from 'react';
 import styled from 'styled-components';
 
-const lowest = 28;
-const highest = 91;
 const whites = [0, 2, 4, 5, 7, 9, 11];
 const width = 6;
 const height = 26;
@@ -32,25 +30,32 @@ const Board = styled.svg`
 `;
 
 const isWhite = (note: number) => whites.includes(note % 12);
-const all = Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
-const whiteNotes = all.filter(isWhite);
-const xOf = (note: number) => {
-  const below = whiteNotes.filter((white) => white < note).length;
-  return isWhite(note) ? below * width : below * width - width * 0.3;
-};
+const usual = { from: 28, to: 91 };
 
 interface MiniKeysProps {
   left: readonly number[];
   right: readonly number[];
+  /** The keys on show, as MIDI numbers; the lowest and highest are white. */
+  range?: { readonly from: number; readonly to: number };
 }
 
 /** A small keyboard with what both hands hold: squares for the left hand, circles for the right. */
-export const MiniKeys = memo(function MiniKeys({ left, right }: MiniKeysProps) {
+export const MiniKeys = memo(function MiniKeys({
+  left,
+  right,
+  range: { from, to } = usual,
+}: MiniKeysProps) {
+  const all = Array.from({ length: to - from + 1 }, (_, index) => from + index);
+  const whiteNotes = all.filter(isWhite);
+  const xOf = (note: number) => {
+    const below = whiteNotes.filter((white) => white < note).length;
+    return isWhite(note) ? below * width : below * width - width * 0.3;
+  };
   const mark = (note: number) => ({
     x: xOf(note) + (isWhite(note) ? width / 2 : width * 0.3),
     y: isWhite(note) ? height - 4 : height - 13,
   });
-  const onBoard = (note: number) => note >= lowest && note <= highest;
+  const onBoard = (note: number) => note >= from && note <= to;
   return (
     <Board viewBox={`0 0 ${whiteNotes.length * width} ${height}`} aria-hidden>
       {whiteNotes.map((note) => (

@@ -47,27 +47,12 @@ export function useHands(
   isOpen: boolean,
 ): HandsSearch {
   const remote = useRemote(isOpen);
-  const { reach, keys, lineup, handGrade } = useSettings();
   const [voiced, setVoiced] = useState<Voiced | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [stopped, setStopped] = useState(false);
   const [attempt, setAttempt] = useState(0);
-  const options = useMemo<VoiceOptions>(
-    () => ({
-      reach,
-      lineup,
-      instrument: instruments[keys],
-      grade: handGrade,
-      style: hands.school,
-      pins: hands.pins,
-      palette: hands.palette,
-      registers: hands.registers,
-      walks: hands.walks,
-      numbers: view.style,
-    }),
-    [reach, lineup, keys, handGrade, hands, view.style],
-  );
+  const options = useVoiceOptions(hands, view);
   const timeline = useMemo<Timeline>(() => expand(song, { key }), [song, key]);
 
   useEffect(() => {
@@ -131,12 +116,32 @@ export function useHands(
   };
 }
 
+/** What the search depends on besides the chords: the player, and what was decided for this song. */
+export function useVoiceOptions(hands: SongHands, view: Pick<ChartView, 'style'>): VoiceOptions {
+  const { reach, keys, lineup, handGrade } = useSettings();
+  return useMemo(
+    () => ({
+      reach,
+      lineup,
+      instrument: instruments[keys],
+      grade: handGrade,
+      style: hands.school,
+      pins: hands.pins,
+      palette: hands.palette,
+      registers: hands.registers,
+      walks: hands.walks,
+      numbers: view.style,
+    }),
+    [reach, lineup, keys, handGrade, hands, view.style],
+  );
+}
+
 function newWorker(): Worker {
   return new Worker(new URL('../workers/handsWorker.ts', import.meta.url), { type: 'module' });
 }
 
 /** One search by a worker of its own, which nothing overtakes. */
-async function findOnce(timeline: Timeline, options: VoiceOptions): Promise<Voiced> {
+export async function findOnce(timeline: Timeline, options: VoiceOptions): Promise<Voiced> {
   const worker = newWorker();
   try {
     const search = wrap<HandsWorker>(worker);

@@ -1,7 +1,7 @@
 import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
 import { formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
 import type { ReactNode } from 'react';
-import { Link, useLocation } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { keyName } from '../chart/view.ts';
 import type { SaveStatus } from '../state/saver.ts';
@@ -153,6 +153,7 @@ export function SongHeader({
   const settings = useSettings();
   const { textOpen, pianoOpen, change } = settings;
   const { search } = useLocation();
+  const navigate = useNavigate();
   const moved = !sameKey(viewKey, song.key);
   const facts = [
     formatMeter(song.meter),
@@ -188,7 +189,10 @@ export function SongHeader({
           </IconButton>
         )}
         {downloads}
-        <IconButton aria-label="Print" onPress={() => print()}>
+        <IconButton
+          aria-label="Print"
+          onPress={() => void navigate(`/songs/${songId}/print${search}`)}
+        >
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
         <PanelButton

@@ -1,0 +1,76 @@
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible, openSong, writeSong } from './pages.ts';
+
+const pages = (page: Page) => page.getByRole('article');
+
+/** How many pages the browser prints. */
+async function printed(page: Page): Promise<number> {
+  const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+  return [...pdf.toString('latin1').matchAll(/\/Type\s*\/Page\b(?!s)/g)].length;
+}
+
+/** Fails where a line of bars reaches beyond its page, or into the line at its foot. */
+async function expectWholeLines(page: Page): Promise<void> {
+  const cut = await pages(page).evaluateAll((all) =>
+    all.flatMap((sheet) => {
+      const foot = sheet.querySelector('footer')!.getBoundingClientRect().top;
+      return [...sheet.querySelectorAll('[data-phrase]')]
+        .map((line) => line.getBoundingClientRect().bottom)
+        .filter((bottom) => bottom > foot + 1);
+    }),
+  );
+  expect(cut).toEqual([]);
+}
+
+test('a song with everything in it is printed on one page, in each way and on either paper', async ({
+  page,
+}) => {
+  await openSong(page, 'Every Window Lit');
+  await page.getByRole('button', { name: 'Half step up' }).click();
+  await page.getByRole('button', { name: 'Print' }).click();
+  await expect(page).toHaveURL(/\/print\?key=D$/);
+  await expect(page.getByText('One page')).toBeVisible();
+  await expect(pages(page)).toContainText('Key D');
+  for (const text of [
+    '1st ending',
+    '3rd time, from bar 7',
+    'until the signal',
+    'rit.',
+    'Street by street',
+  ])
+    await expect(pages(page)).toContainText(text);
+  await expect(pages(page).getByText('Words and music Tavia Lindqvar 2025.')).toBeVisible();
+  await expectWholeLines(page);
+  expect(await printed(page)).toBe(1);
+  await expectAccessible(page);
+
+  await page.getByRole('radio', { name: 'Letters and words' }).click();
+  await page.getByRole('radio', { name: 'Letter', exact: true }).click();
+  await page.getByRole('radio', { name: '2 columns' }).click();
+  await expect(page.getByText('One page')).toBeVisible();
+  await expect(pages(page)).toContainText('D/F♯');
+  await expectWholeLines(page);
+  expect(await printed(page)).toBe(1);
+});
+
+test('what takes more than a page is never parted in a line, and says its rights on each', async ({
+  page,
+}) => {
+  await openSong(page, 'Lanterns on the Quay');
+  await page.getByRole('button', { name: 'Print' }).click();
+  await page.getByRole('radio', { name: 'Hands' }).click();
+  await expect(page.getByText(/\d pages/)).toBeVisible({ timeout: 20_000 });
+  const count = await pages(page).count();
+  expect(count).toBeGreaterThan(1);
+  await expect(page.getByText('Words and music Imre Solt 2024.')).toHaveCount(count);
+  await expect(pages(page).first()).toContainText('R B♭ E♭');
+  await expectWholeLines(page);
+  expect(await printed(page)).toBe(count);
+
+  const verse = '  1 | 6m7 | 4maj7 . 5sus4 5 | 1\n  > la la | la la | la la la | la\n'.repeat(30);
+  await writeSong(page, `title: Long\nrights: Ours.\n\nVerse:\n${verse}`);
+  await page.getByRole('button', { name: 'Print' }).click();
+  await expect(page.getByText(/\d pages/)).toBeVisible();
+  await expectWholeLines(page);
+  expect(await printed(page)).toBe(await pages(page).count());
+});
