@@ -1,7 +1,12 @@
-// Measures the core, each figure as a ratio to a peer or to the size of the work. Never part of the tests.
-import { readdirSync } from 'node:fs';
+// Measures the core, and what a browser makes of it, each figure as a ratio to a peer or to the size of the work.
+// Never part of the tests.
+import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { installPackages, must } from './prepare.mjs';
+import { startApplication } from './application.mjs';
+import { freePort, startCluster } from './cluster.mjs';
+import { ensurePackages } from './packages.mjs';
+import { installPackages, must, prepare } from './prepare.mjs';
 import { root, shell } from './shell.mjs';
 import { run, say, Stop } from './say.mjs';
 
@@ -17,4 +22,30 @@ await run(async () => {
     const { code } = await shell('npx', ['tsx', join(folder, file)], { show: true });
     if (code !== 0) throw new Stop(`${file} failed.`);
   }
+  await measureInBrowser();
 });
+
+/** On a database and port of its own, with the demo data. */
+async function measureInBrowser() {
+  await ensurePackages({ chromium: true });
+  const webFolder = await prepare();
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-bench-'));
+  // Where root measures, the user postgres must reach the database in it.
+  chmodSync(folder, 0o755);
+  const cluster = await startCluster(join(folder, 'database'));
+  try {
+    await cluster.createDatabase('bench');
+    const databaseUrl = cluster.url('bench');
+    const application = await startApplication({ databaseUrl, port: await freePort(), webFolder });
+    say('\ne2e/bench.mjs');
+    const { code } = await shell(process.execPath, [join(root, 'e2e/bench.mjs')], {
+      env: { ...process.env, BASE_URL: application.url },
+      show: true,
+    });
+    await application.stop();
+    if (code !== 0) throw new Stop('e2e/bench.mjs failed.');
+  } finally {
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

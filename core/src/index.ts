@@ -79,6 +79,7 @@ export type { BarToken, Line } from './chart/lines.ts';
 export { lexBars, readLine } from './chart/lines.ts';
 export type { PlacedSlot, TextChange } from './chart/edit.ts';
 export { fieldChanges, placedSlots, rewriteNumbers, splitSlot } from './chart/edit.ts';
+export type { SongHead } from './chart/fields.ts';
 export { fieldNames } from './chart/fields.ts';
 export type { ChartResult } from './chart/parseChart.ts';
 export { chartLimits, parseChart } from './chart/parseChart.ts';

@@ -1,10 +1,10 @@
-import { useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type Key, type Song } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
 import type { HandsMark } from './HandsAbove.tsx';
-import { layOut } from './layout.ts';
+import { layOut, type LaidBar, type LaidSection } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
 
 const onScreen = css`
@@ -154,7 +154,15 @@ export function Chart({
   onChooseSlot,
   paper = null,
 }: ChartProps) {
-  const sections = useMemo(() => layOut(song), [song]);
+  const sections = useSameBars(useMemo(() => layOut(song), [song]));
+  const latest = useRef(onChooseSlot);
+  useEffect(() => {
+    latest.current = onChooseSlot;
+  });
+  const choose = useCallback(
+    (bar: number, slot: number, extend: boolean) => latest.current?.(bar, slot, extend),
+    [],
+  );
   const views = useMemo(
     () => keys?.map((key) => (sameKey(key, view.key) ? view : { ...view, key })),
     [keys, view],
@@ -214,7 +222,7 @@ export function Chart({
                       }
                       entry={bar.index === currentBar ? entry : null}
                       playing={bar.slots.some(({ index }) => index === playing) ? playing : null}
-                      {...(onChooseSlot ? { onChoose: onChooseSlot } : {})}
+                      {...(onChooseSlot ? { onChoose: choose } : {})}
                     />
                   ))}
                 </Rail>
@@ -225,6 +233,35 @@ export function Chart({
       ))}
     </Sections>
   );
+}
+
+/** The bars of before where they say the same, so that an edit draws only what it changed. */
+function useSameBars(sections: readonly LaidSection[]): readonly LaidSection[] {
+  const kept = useRef<{
+    readonly of: readonly LaidSection[];
+    readonly are: readonly LaidSection[];
+    readonly bars: ReadonlyMap<number, { readonly says: string; readonly bar: LaidBar }>;
+  } | null>(null);
+  /* eslint-disable react-hooks/refs -- whichever render has kept a bar, it says the same */
+  if (kept.current?.of === sections) return kept.current.are;
+  const before = kept.current?.bars;
+  const bars = new Map<number, { readonly says: string; readonly bar: LaidBar }>();
+  const are = sections.map((section) => ({
+    ...section,
+    rails: section.rails.map((rail) => ({
+      ...rail,
+      bars: rail.bars.map((bar) => {
+        const says = JSON.stringify(bar);
+        const old = before?.get(bar.index);
+        const one = old?.says === says ? old : { says, bar };
+        bars.set(bar.index, one);
+        return one.bar;
+      }),
+    })),
+  }));
+  kept.current = { of: sections, are, bars };
+  /* eslint-enable react-hooks/refs */
+  return are;
 }
 
 function isWithin({ from, to }: { from: number; to: number }, index: number): boolean {

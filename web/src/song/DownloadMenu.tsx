@@ -9,6 +9,7 @@ import {
   type SongHands,
 } from '@intervallum/core';
 import { Download } from 'lucide-react';
+import { memo } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import type { ChartView } from '../chart/view.ts';
@@ -37,22 +38,22 @@ const Item = styled(MenuItem)`
   }
 `;
 
-interface DownloadMenuProps {
-  song: Song;
+/** What is downloaded, as it is when it is asked for. */
+export interface Downloadable {
+  readonly song: Song;
   /** The chart as it was typed, and what was decided about its hands. */
-  text: string;
-  hands: SongHands;
-  viewKey: Key;
-  view: ChartView;
+  readonly text: string;
+  readonly hands: SongHands;
+  readonly viewKey: Key;
+  readonly view: ChartView;
   /** Both hands of the song, found if they are not yet. */
-  voiced: () => ReturnType<HandsSearch['whole']>;
+  readonly voiced: () => ReturnType<HandsSearch['whole']>;
 }
 
-/** The song as a file of an open format. */
-export function DownloadMenu({ song, text, hands, viewKey, view, voiced }: DownloadMenuProps) {
+function savers({ song, text, hands, viewKey, view, voiced }: Downloadable) {
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
-  const save = {
+  return {
     letters: () =>
       saveFile(toText(song, { chords: 'letters', key: viewKey, letters: plain }), `${name}.txt`),
     numbers: () =>
@@ -87,13 +88,23 @@ export function DownloadMenu({ song, text, hands, viewKey, view, voiced }: Downl
         },
       ),
   };
+}
+
+/** The song as a file of an open format. */
+export const DownloadMenu = memo(function DownloadMenu({ asked }: { asked: () => Downloadable }) {
   return (
     <MenuTrigger>
       <IconButton aria-label="Download">
         <Download size={18} strokeWidth={1.5} />
       </IconButton>
       <Sheet placement="bottom end">
-        <List aria-label="Download" onAction={(id) => void save[id as keyof typeof save]()}>
+        <List
+          aria-label="Download"
+          onAction={(id) => {
+            const save = savers(asked());
+            void save[id as keyof typeof save]();
+          }}
+        >
           <Item id="letters" textValue="Letters above the words">
             Letters above the words<small>Plain text, in the key you look at</small>
           </Item>
@@ -119,7 +130,7 @@ export function DownloadMenu({ song, text, hands, viewKey, view, voiced }: Downl
       </Sheet>
     </MenuTrigger>
   );
-}
+});
 
 /** A name that every file system takes. */
 function fileName(title: string): string {

@@ -26,6 +26,8 @@ import { PianoStrip } from '../piano/PianoStrip.tsx';
 import { ShareWindow } from '../share/ShareWindow.tsx';
 import type { SaverOptions } from '../state/saver.ts';
 import { useSettings } from '../state/settings.ts';
+import { useSame } from '../state/useSame.ts';
+import { useSteady } from '../state/useSteady.ts';
 import { useSaver } from '../state/useSaver.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { useTitle } from '../ui/Page.tsx';
@@ -39,7 +41,6 @@ import { WriteTools } from '../write/WriteTools.tsx';
 import { WriteWindows } from '../write/WriteWindows.tsx';
 import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
-import { DownloadMenu } from './DownloadMenu.tsx';
 import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { SongDocument } from './songDocument.ts';
@@ -123,17 +124,20 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   useTitle(song.title);
 
   const keyText = parameters.get('key');
-  const viewKey = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
+  // Typing reads the song anew at every key; what the view depends on mostly stays as it was.
+  const viewKey = useSame(keyNamed(keyText, song) ?? song.key);
+  const style = useSame(numberStyle(song, settings));
+  const letters = useSame(letterStyle(settings));
   const view = useMemo<ChartView>(
     () => ({
       key: viewKey,
-      style: numberStyle(song, settings),
-      letterStyle: letterStyle(settings),
+      style,
+      letterStyle: letters,
       hero: 'numbers',
       letters: settings.letters,
       words: settings.words,
     }),
-    [viewKey, song, settings],
+    [viewKey, style, letters, settings.letters, settings.words],
   );
   const chosen = useMemo(() => chosenSlot(song, read, cursor), [song, read, cursor]);
   /** A proposal stands until the chart is changed in any other way. */
@@ -228,29 +232,31 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const at = cursorAt(read, cursor);
   const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
 
+  const { sections: _, ...said } = song;
+  const head = useSame(said);
+  const header = useSteady({
+    setViewKey,
+    writeKey,
+    rewrite,
+    addToSet: () => setWindow('set'),
+    share: () => setWindow('share'),
+    asked: () => ({ song, text, hands, viewKey, view, voiced: handsLens.whole }),
+  });
+
   return (
     <Desk $textOpen={settings.textOpen}>
       <SongHeader
         songId={songId}
-        song={song}
+        head={head}
         lens={lens}
         viewKey={viewKey}
         status={saver.state.status}
-        onKey={setViewKey}
-        onWriteKey={writeKey}
-        onAddToSet={() => setWindow('set')}
-        onShare={() => setWindow('share')}
-        onRewrite={rewrite}
-        downloads={
-          <DownloadMenu
-            song={song}
-            text={text}
-            hands={hands}
-            viewKey={viewKey}
-            view={view}
-            voiced={handsLens.whole}
-          />
-        }
+        onKey={header.setViewKey}
+        onWriteKey={header.writeKey}
+        onAddToSet={header.addToSet}
+        onShare={header.share}
+        onRewrite={header.rewrite}
+        onDownload={header.asked}
       />
       <Sides>
         <Choice
@@ -271,7 +277,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         aria-label="Chart"
         {...(writes ? { onKeyDown: writing.onKey } : {})}
       >
-        {writes ? <WriteTools writing={writing} /> : null}
+        {writes ? <WriteTools writing={writing.tools} /> : null}
         <Road song={shown} asPlayed={asPlayed} onChange={setAsPlayed} />
         <Chart
           song={unrolled?.song ?? shown}

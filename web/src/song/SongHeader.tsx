@@ -1,6 +1,6 @@
 import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
-import { formatMeter, sameKey, type Key, type Song } from '@intervallum/core';
-import type { ReactNode } from 'react';
+import { formatMeter, sameKey, type Key, type SongHead } from '@intervallum/core';
+import { memo } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { keyName } from '../chart/view.ts';
@@ -12,6 +12,7 @@ import { SaveMark } from '../ui/SaveMark.tsx';
 import { phone, tablet } from '../ui/theme.ts';
 import { lenses, lensPath, type Lens } from './lenses.ts';
 import type { SongDocument } from './songDocument.ts';
+import { DownloadMenu, type Downloadable } from './DownloadMenu.tsx';
 import { ViewMenu } from './ViewMenu.tsx';
 
 const Bar = styled.header`
@@ -122,7 +123,8 @@ const Lenses = styled.nav`
 
 interface SongHeaderProps {
   songId: string;
-  song: Song;
+  /** What the chart says above its sections. */
+  head: SongHead;
   lens: Lens;
   viewKey: Key;
   status: SaveStatus<SongDocument>;
@@ -130,16 +132,16 @@ interface SongHeaderProps {
   onWriteKey: () => void;
   onAddToSet: () => void;
   onShare: () => void;
-  /** What can be downloaded. */
-  downloads: ReactNode;
+  /** What is downloaded, when it is asked for. */
+  onDownload: () => Downloadable;
   /** Turns the chart's own text into the numbers that are looked at. */
   onRewrite: () => void;
 }
 
 /** The song's name, the key it is looked at in, and what can be done with it. */
-export function SongHeader({
+export const SongHeader = memo(function SongHeader({
   songId,
-  song,
+  head,
   lens,
   viewKey,
   status,
@@ -147,33 +149,33 @@ export function SongHeader({
   onWriteKey,
   onAddToSet,
   onShare,
-  downloads,
+  onDownload,
   onRewrite,
 }: SongHeaderProps) {
   const settings = useSettings();
   const { textOpen, pianoOpen, change } = settings;
   const { search } = useLocation();
   const navigate = useNavigate();
-  const moved = !sameKey(viewKey, song.key);
+  const moved = !sameKey(viewKey, head.key);
   const facts = [
-    formatMeter(song.meter),
-    song.tempo === null ? '' : String(song.tempo),
-    song.swing && `swung ${song.swing}`,
-    song.details.feel,
-    song.details.singer && `sung by ${song.details.singer}`,
+    formatMeter(head.meter),
+    head.tempo === null ? '' : String(head.tempo),
+    head.swing && `swung ${head.swing}`,
+    head.details.feel,
+    head.details.singer && `sung by ${head.details.singer}`,
   ].filter(Boolean);
   return (
     <Bar>
       <Naming>
-        <h1>{song.title || 'Song without a title'}</h1>
+        <h1>{head.title || 'Song without a title'}</h1>
         <p>{facts.join(' · ')}</p>
       </Naming>
       <Keys>
-        <KeyStepper label="Key" value={viewKey} written={song.key} onChange={onKey} />
+        <KeyStepper label="Key" value={viewKey} written={head.key} onChange={onKey} />
         <PrintedKey>Key {keyName(viewKey, settings)}</PrintedKey>
       </Keys>
       <Tools>
-        <ViewMenu song={song} onRewrite={onRewrite} />
+        <ViewMenu song={head} onRewrite={onRewrite} />
         <Button onPress={onAddToSet} aria-label="Add to a set">
           <ListPlus size={18} strokeWidth={1.5} aria-hidden /> <Label>Add to a set</Label>
         </Button>
@@ -188,7 +190,7 @@ export function SongHeader({
             <Piano size={18} strokeWidth={1.5} />
           </IconButton>
         )}
-        {downloads}
+        <DownloadMenu asked={onDownload} />
         <IconButton
           aria-label="Print"
           onPress={() => void navigate(`/songs/${songId}/print${search}`)}
@@ -206,7 +208,7 @@ export function SongHeader({
         <SaveMark status={status} />
         {moved ? (
           <Moved>
-            written in {keyName(song.key, settings)}
+            written in {keyName(head.key, settings)}
             <QuietButton onPress={onWriteKey}>Write it in {keyName(viewKey, settings)}</QuietButton>
           </Moved>
         ) : null}
@@ -225,4 +227,4 @@ export function SongHeader({
       </Status>
     </Bar>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { Eye } from 'lucide-react';
 import { DialogTrigger, Dialog } from 'react-aria-components';
-import { noteLanguages, type NoteLanguage, type Song } from '@intervallum/core';
+import { noteLanguages, type NoteLanguage, type SongHead } from '@intervallum/core';
 import styled from 'styled-components';
 import { useSettings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
@@ -31,7 +31,7 @@ const Question = styled.div`
 `;
 
 interface ViewMenuProps {
-  song: Song;
+  song: SongHead;
   onRewrite: () => void;
 }
 

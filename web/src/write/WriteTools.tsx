@@ -9,7 +9,7 @@ import {
   Type,
   Undo2,
 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import {
   Menu,
   MenuItem,
@@ -24,7 +24,7 @@ import { IconButton, QuietButton } from '../ui/Button.tsx';
 import { Sheet } from '../ui/Picker.tsx';
 import { display, phone } from '../ui/theme.ts';
 import { commands, openers, type CommandName, type OpenerName } from './commands.ts';
-import type { Writing } from './useWriting.ts';
+import type { WritingTools } from './useWriting.ts';
 
 const Row = styled(Toolbar)`
   position: sticky;
@@ -146,7 +146,7 @@ const inMenu: readonly CommandName[] = [
 ];
 
 /** What can be done on the chart, each with its key: for a pointer, and to learn the keys by. */
-export function WriteTools({ writing }: { writing: Writing }) {
+export const WriteTools = memo(function WriteTools({ writing }: { writing: WritingTools }) {
   return (
     <Row aria-label="Write on the chart">
       <Named name="Type a chord" keyName="1 to 7, A to G, Enter" onPress={writing.type}>
@@ -200,7 +200,7 @@ export function WriteTools({ writing }: { writing: Writing }) {
       </Named>
     </Row>
   );
-}
+});
 
 function Group({ children }: { children: ReactNode }) {
   return (

@@ -19,6 +19,7 @@ import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { ChartView } from '../chart/view.ts';
 import { rangeOf } from '../song/ChartEditor.tsx';
 import { readTypedChord } from '../song/typedChord.ts';
+import { useSteady } from '../state/useSteady.ts';
 import { notify } from '../ui/notices.tsx';
 import { commands, keyOf, openers, type CommandName, type OpenerName } from './commands.ts';
 import {
@@ -39,7 +40,11 @@ export interface Entry {
   readonly trouble: string | null;
 }
 
+/** What the tools over the chart do; the object stays the same. */
+export type WritingTools = Pick<Writing, 'type' | 'run' | 'open' | 'undo' | 'redo'>;
+
 export interface Writing {
+  readonly tools: WritingTools;
   /** The slots that are chosen, from and to, as `placedSlots` counts them; null where only one is. */
   readonly selection: { readonly from: number; readonly to: number } | null;
   readonly entry: Entry | null;
@@ -210,7 +215,7 @@ export function useWriting(input: WritingInput): Writing {
     if (step) return () => move(step(), event.shiftKey);
     if (/^[1-7#[]$/.test(key) || /^[A-H]$/.test(key) || (key === 'b' && !lettersTaken))
       return () => begin(key);
-    if (key === 'Enter') return () => begin(cursor ? chordText(song, read, text, cursor) : '');
+    if (key === 'Enter') return type;
     if (lettersTaken && /^[a-z]$/.test(key)) return null;
     const command = (Object.keys(commands) as CommandName[]).find(
       (name) => commands[name].key === key,
@@ -231,7 +236,11 @@ export function useWriting(input: WritingInput): Writing {
     return key.length === 1 ? typed(entry.text + key) : null;
   };
 
+  const type = () => begin(cursor ? chordText(song, read, text, cursor) : '');
+  const tools = useSteady({ type, run, open: setOpened, undo: undoIt, redo: redoIt });
+
   return {
+    tools,
     selection,
     entry,
     onEntry: (typed) => setEntry(entry && { ...entry, text: typed, trouble: null }),
@@ -254,7 +263,7 @@ export function useWriting(input: WritingInput): Writing {
       // The window gives the focus back first.
       setTimeout(focusChart, 0);
     },
-    type: () => begin(cursor ? chordText(song, read, text, cursor) : ''),
+    type,
     addSection: (name) => write((now) => addSection(now, cursor, name)),
     setWords: (lines) => cursor && write((now) => setWords(now, cursor, lines)),
     spreadWords: (lyric) => cursor && write((now) => spreadWords(now, cursor, lyric)),

@@ -1,0 +1,28 @@
+import { expand, parseChart, perform, voice } from '@intervallum/core';
+import { measure } from './measure.ts';
+
+/** Five hundred bars with everything that is heard: pushes, stops, rings, accents, swing, directions, slowing. */
+const bars = Array.from({ length: 125 }, (_, line) =>
+  line % 3 === 0
+    ? '  1 <5/7 | 6m7! | <r4maj7~ | 5sus4> 5'
+    : '  1 | 4 . 5 6m | {rit} 2m7 | {in time} 5^',
+);
+const read = parseChart(
+  `title: Bench\nkey: Eb\nmeter: 4/4\ntempo: 96\nswing: eighths\n\nIn:\n  1\n\nSong:\n  * build, octave higher\n${bars.join('\n')}\n`,
+);
+if (!read.ok) throw new Error(read.problems[0]!.message);
+const voiced = voice(expand(read.value));
+const { notes } = perform(voiced);
+
+const whole = measure(15, () => perform(voiced));
+const loop = measure(15, () => {
+  let sum = 0;
+  for (let index = 0; index < 100 * notes.length; index += 1) sum = (sum + index * 7) | 0;
+  if (sum === 1) throw new Error('never');
+});
+console.log(
+  `perform() of ${bars.length * 4} bars, ${notes.length} notes: median ${whole.median.toFixed(1)} ms ` +
+    `(aim 30 ms: ${whole.median <= 30 ? 'met' : 'MISSED'}), ` +
+    `${((1000 * whole.median) / notes.length).toFixed(1)} µs a note, ` +
+    `${(whole.median / loop.median).toFixed(1)} times a plain loop of 100 steps a note`,
+);
