@@ -62,6 +62,51 @@ await take('colours', {
   viewport: laptop,
   act: openColours,
 });
+await take('writing', {
+  path: songAt('Every Window Lit'),
+  viewport: laptop,
+  act: async (page) => {
+    const chorus = page.getByRole('region', { name: 'Lift', exact: true });
+    await chorus
+      .getByRole('listitem')
+      .nth(1)
+      .click({ position: { x: 20, y: 25 } });
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.type('5sus');
+  },
+});
+const pasted = `Harbour Morning
+by Nele Marsh
+Tempo: 84
+Capo 2
+
+[Verse 1]
+G         D/F#      Em7        C
+Low the water, slow the tide, and
+G          D         C
+all the ropes are dry
+
+Chorus x2
+C        D        Em         C
+Rise and go, the gulls are calling
+Am7      D       G
+call us home
+`;
+await take('import', {
+  path: '/songs/import',
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByLabel('Or paste a text').fill(pasted);
+    await page.getByRole('button', { name: 'Keep it' }).waitFor();
+  },
+});
+await take('print', {
+  path: `${songAt('Every Window Lit')}/print`,
+  viewport: { width: 1280, height: 1240 },
+  act: (page) => page.getByText('One page').waitFor(),
+});
+
 /** @param {import('@playwright/test').Page} page */
 async function openHands(page) {
   await page.getByRole('button', { pressed: true }).first().waitFor();

@@ -140,3 +140,29 @@ test('the tools do by pointer what the keys do', async ({ page }) => {
   await tools.getByRole('button', { name: 'Undo' }).click();
   await expect(section(page, 'Verse 2')).toHaveCount(0);
 });
+
+test('the roadmap is put in order, lifted, written into the chart, and undone', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Order\nkey: C\n\nVerse:\n  1 | 4\n\nChorus:\n  5 | 1\n');
+  await page.getByRole('button', { name: 'Roadmap' }).click();
+  const steps = page.getByRole('list', { name: 'Steps of the roadmap' });
+  const add = page.getByRole('group', { name: 'Add to the end' });
+  await expect(steps.getByRole('listitem')).toHaveCount(2);
+  await add.getByRole('button', { name: 'up a whole step' }).click();
+  await add.getByRole('button', { name: 'Chorus' }).click();
+  await steps.getByLabel('What is done differently').last().fill('everyone');
+  await steps
+    .getByRole('button', { name: /How often/ })
+    .first()
+    .click();
+  await page.getByRole('option', { name: '×2' }).click();
+  await page.getByRole('button', { name: 'Step 2 up' }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Write it' }).click();
+  await expect(editor(page)).toContainText('road: Chorus, Verse x2, up 2, Chorus (everyone)');
+  await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText('up a whole step');
+  await chart(page).focus();
+  await page.keyboard.press('Control+z');
+  await expect(editor(page)).not.toContainText('road:');
+});

@@ -78,7 +78,13 @@ export { feels, styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
 export { lexBars, readLine } from './chart/lines.ts';
 export type { PlacedSlot, TextChange } from './chart/edit.ts';
-export { fieldChanges, placedSlots, rewriteNumbers, splitSlot } from './chart/edit.ts';
+export {
+  fieldChanges,
+  placedSlots,
+  rewriteNumbers,
+  splitSlot,
+  withoutField,
+} from './chart/edit.ts';
 export type { SongHead } from './chart/fields.ts';
 export { fieldNames } from './chart/fields.ts';
 export type { ChartResult } from './chart/parseChart.ts';

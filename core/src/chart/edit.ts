@@ -112,3 +112,11 @@ export function fieldChanges(text: string, field: string, value: string): TextCh
   const place = { line: 1, column: lines[0]!.length + 1, length: 0 };
   return [{ place, text: `\n${field}: ${value}` }];
 }
+
+/** Takes the line of a field away; what was said in it is then as it is where a chart says nothing. */
+export function withoutField(text: string, field: string): TextChange[] {
+  const lines = text.split(/\r\n|\r|\n/);
+  const at = lines.findIndex((line) => new RegExp(`^\\s*${field}\\s*:`, 'i').test(line));
+  if (at < 0) return [];
+  return [{ place: { line: at + 1, column: 1, length: lines[at]!.length }, text: '' }];
+}

@@ -1,5 +1,6 @@
 import type { RoadStep, Song } from '@intervallum/core';
 import styled from 'styled-components';
+import { QuietButton } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 
 const Line = styled.div`
@@ -36,6 +37,16 @@ const Steps = styled.ol`
   }
 `;
 
+const Side = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-left: auto;
+  @media print {
+    display: none;
+  }
+`;
+
 /** True if the song is played in another way than its sections stand. */
 export function canUnroll({ road, sections }: Song): boolean {
   return (
@@ -48,11 +59,13 @@ interface RoadProps {
   song: Song;
   asPlayed: boolean;
   onChange: (asPlayed: boolean) => void;
+  /** Opens the roadmap to be changed; where it is left out it is only shown. */
+  onEdit?: () => void;
 }
 
 /** Over the chart: the roadmap, and whether the chart is looked at as it is written or as it is played. */
-export function Road({ song, asPlayed, onChange }: RoadProps) {
-  if (!canUnroll(song)) return null;
+export function Road({ song, asPlayed, onChange, onEdit }: RoadProps) {
+  if (!canUnroll(song) && !(onEdit && song.sections.length > 1)) return null;
   return (
     <Line>
       <Steps aria-label="Roadmap">
@@ -62,15 +75,20 @@ export function Road({ song, asPlayed, onChange }: RoadProps) {
           </li>
         ))}
       </Steps>
-      <Choice
-        label="The chart"
-        value={asPlayed ? 'played' : 'written'}
-        options={[
-          ['written', 'As written'],
-          ['played', 'As played'],
-        ]}
-        onChange={(way) => onChange(way === 'played')}
-      />
+      <Side>
+        {onEdit ? <QuietButton onPress={onEdit}>Roadmap</QuietButton> : null}
+        {canUnroll(song) ? (
+          <Choice
+            label="The chart"
+            value={asPlayed ? 'played' : 'written'}
+            options={[
+              ['written', 'As written'],
+              ['played', 'As played'],
+            ]}
+            onChange={(way) => onChange(way === 'played')}
+          />
+        ) : null}
+      </Side>
     </Line>
   );
 }
@@ -91,7 +109,7 @@ function Step({ step }: { step: RoadStep }) {
 }
 
 /** @example liftInWords(2) // 'up a whole step' */
-function liftInWords(semitones: number): string {
+export function liftInWords(semitones: number): string {
   const size = Math.abs(semitones);
   const far = size === 1 ? 'a half step' : size === 2 ? 'a whole step' : `${size} half steps`;
   return `${semitones > 0 ? 'up' : 'down'} ${far}`;

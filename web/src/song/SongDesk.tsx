@@ -6,12 +6,15 @@ import {
   formatKey,
   parseChart,
   placedSlots,
+  printRoad,
   rewriteNumbers,
   sameKey,
   styleFor,
   unroll,
+  withoutField,
   type Chord,
   type Key,
+  type RoadStep,
   type Song,
   type TextChange,
 } from '@intervallum/core';
@@ -20,6 +23,7 @@ import { useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
 import { canUnroll, Road } from '../chart/Road.tsx';
+import { RoadEditor } from '../chart/RoadEditor.tsx';
 import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
 import { useHandsLens } from '../hands/useHandsLens.tsx';
 import { PianoStrip } from '../piano/PianoStrip.tsx';
@@ -120,7 +124,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const [asPlayed, setAsPlayed] = useState(false);
   const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
-  const [window, setWindow] = useState<'share' | 'set' | null>(null);
+  const [window, setWindow] = useState<'share' | 'set' | 'road' | null>(null);
   useTitle(song.title);
 
   const keyText = parameters.get('key');
@@ -162,6 +166,10 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const writeKey = () => {
     change(fieldChanges(text, 'key', formatKey(viewKey)));
     setParameters({}, { replace: true });
+  };
+  const writeRoad = (road: readonly RoadStep[] | null) => {
+    if (road) change(fieldChanges(text, 'road', printRoad(road)));
+    else change(withoutField(text, 'road'));
   };
   const rewrite = () => {
     const { reading, minor } = settings;
@@ -278,7 +286,12 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         {...(writes ? { onKeyDown: writing.onKey } : {})}
       >
         {writes ? <WriteTools writing={writing.tools} /> : null}
-        <Road song={shown} asPlayed={asPlayed} onChange={setAsPlayed} />
+        <Road
+          song={shown}
+          asPlayed={asPlayed}
+          onChange={setAsPlayed}
+          {...(lens === 'chart' ? { onEdit: () => setWindow('road') } : {})}
+        />
         <Chart
           song={unrolled?.song ?? shown}
           view={view}
@@ -334,6 +347,12 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         name={song.title || 'Song without a title'}
         isOpen={window === 'share'}
         onClose={() => setWindow(null)}
+      />
+      <RoadEditor
+        song={song}
+        isOpen={window === 'road'}
+        onClose={() => setWindow(null)}
+        onRoad={writeRoad}
       />
       <AddToSet
         songId={songId}
