@@ -15,6 +15,10 @@ const Field = styled.input<{ $wrong: boolean }>`
   background: var(--card);
   font: 600 calc(var(--numeral) * 0.72) / 1 ${display};
   font-feature-settings: 'lnum';
+  /* Its border is the mark of its focus. */
+  && {
+    outline: none;
+  }
 `;
 
 const Trouble = styled.span`
