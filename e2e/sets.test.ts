@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 
 async function makeSet(page: Page, name: string, titles: string[]): Promise<void> {
   await page.goto('/sets');
-  await page.getByRole('button', { name: 'New set' }).click();
+  await page.getByRole('button', { name: 'New set', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of the set' }).fill(name);
   await page.getByRole('button', { name: 'Add songs' }).first().click();
   for (const title of titles)
