@@ -19,6 +19,7 @@ import type { NoteLanguage } from '../pitch/names.ts';
 import { success, type Result } from '../result.ts';
 import { guessKey } from './guessKey.ts';
 import { counted, emptySong, oneLine, sectionName, unreadable, type Imported } from './imported.ts';
+import { chordSlot, inBars, isSounding, orderly, wordsUnder } from './textPhrases.ts';
 import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
 
 /** Longest text that is read, in UTF-16 code units. */
@@ -290,67 +291,4 @@ class Gatherer {
         : fromLetters(word.text, key, { language });
     return read.ok ? read.value : word.chord;
   }
-}
-
-function chordSlot(chord: Chord, ticks: number): Slot {
-  return {
-    kind: 'chord',
-    chord,
-    push: null,
-    ring: null,
-    stop: false,
-    accent: false,
-    fermata: false,
-    ticks,
-  };
-}
-
-function isSounding({ kind }: ChordWord): boolean {
-  return kind !== 'bar line' && kind !== 'times';
-}
-
-function inBars(words: readonly ChordWord[]): ChordWord[][] {
-  const cells: ChordWord[][] = [[]];
-  for (const word of words) {
-    if (word.kind === 'bar line') cells.push([]);
-    else if (word.kind !== 'times') cells.at(-1)!.push(word);
-  }
-  return cells.filter((cell) => cell.length > 0);
-}
-
-/** What is sung in each bar: from under its first chord to under the next bar's, whole words at a time. */
-function wordsUnder(line: string, cells: readonly (readonly ChordWord[])[]): string[] {
-  const characters = [...line];
-  const starts = cells.map((cell, index) =>
-    index === 0 ? 0 : nearestWordEdge(characters, cell[0]!.start),
-  );
-  const parts = starts.map((start, index) =>
-    oneLine(characters.slice(start, starts[index + 1] ?? characters.length).join(''), 400),
-  );
-  return parts.slice(0, parts.findLastIndex((part) => part !== '') + 1);
-}
-
-/** Where a line can be cut near a place without cutting a word. */
-function nearestWordEdge(characters: readonly string[], at: number): number {
-  const inWord = (place: number) => /\S/.test(characters[place] ?? ' ');
-  let start = Math.min(at, characters.length);
-  while (start > 0 && inWord(start) && inWord(start - 1)) start -= 1;
-  let end = Math.min(at, characters.length);
-  while (end < characters.length && inWord(end)) end += 1;
-  return at - start <= end - at ? start : end;
-}
-
-/** What is played at some times only stands below what all times share. */
-function orderly(phrases: readonly Phrase[]): Phrase[] {
-  const shared = phrases.filter(({ when }) => when === null);
-  const rest = phrases.filter(({ when }) => when !== null);
-  const bars = shared.reduce((sum, phrase) => sum + phrase.bars.length, 0);
-  return [
-    ...shared,
-    ...rest.map((phrase) =>
-      phrase.when?.kind === 'instead' && phrase.when.bar + phrase.bars.length - 1 > bars
-        ? { ...phrase, when: { kind: 'ending', times: phrase.when.times } as const }
-        : phrase,
-    ),
-  ];
 }

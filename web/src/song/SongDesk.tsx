@@ -23,11 +23,9 @@ import { useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
 import { canUnroll, Road } from '../chart/Road.tsx';
-import { RoadEditor } from '../chart/RoadEditor.tsx';
 import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
 import { useHandsLens } from '../hands/useHandsLens.tsx';
 import { PianoStrip } from '../piano/PianoStrip.tsx';
-import { ShareWindow } from '../share/ShareWindow.tsx';
 import type { SaverOptions } from '../state/saver.ts';
 import { useSettings } from '../state/settings.ts';
 import { useSame } from '../state/useSame.ts';
@@ -36,7 +34,6 @@ import { useSaver } from '../state/useSaver.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { useTitle } from '../ui/Page.tsx';
 import { phone, tablet } from '../ui/theme.ts';
-import { AddToSet } from './AddToSet.tsx';
 import { rangeOf } from './ChartEditor.tsx';
 import { cursorAt } from '../write/cursor.ts';
 import { ChordEntry } from '../write/ChordEntry.tsx';
@@ -49,6 +46,7 @@ import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { SongDocument } from './songDocument.ts';
 import { SongHeader } from './SongHeader.tsx';
+import { SongWindows, type SongWindow } from './SongWindows.tsx';
 
 const Desk = styled.div<{ $textOpen: boolean }>`
   display: grid;
@@ -124,7 +122,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const [asPlayed, setAsPlayed] = useState(false);
   const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
-  const [window, setWindow] = useState<'share' | 'set' | 'road' | null>(null);
+  const [window, setWindow] = useState<SongWindow | null>(null);
   useTitle(song.title);
 
   const keyText = parameters.get('key');
@@ -342,24 +340,13 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         onKeepMine={saver.keepMine}
         onTakeTheirs={saver.takeTheirs}
       />
-      <ShareWindow
-        target={{ kind: 'song', id: songId }}
-        name={song.title || 'Song without a title'}
-        isOpen={window === 'share'}
-        onClose={() => setWindow(null)}
-      />
-      <RoadEditor
+      <SongWindows
+        songId={songId}
         song={song}
-        isOpen={window === 'road'}
+        viewKey={viewKey}
+        opened={window}
         onClose={() => setWindow(null)}
         onRoad={writeRoad}
-      />
-      <AddToSet
-        songId={songId}
-        title={song.title || 'Song without a title'}
-        viewKey={viewKey}
-        isOpen={window === 'set'}
-        onClose={() => setWindow(null)}
       />
     </Desk>
   );
