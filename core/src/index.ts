@@ -173,6 +173,7 @@ export type { TextHints } from './formats/fromText.ts';
 export { fromText } from './formats/fromText.ts';
 export { fromMusicXml } from './formats/fromMusicXml.ts';
 export type { MusicXmlWish } from './formats/toMusicXml.ts';
+export { toPianoMusicXml } from './formats/toPianoMusicXml.ts';
 export { toMusicXml } from './formats/toMusicXml.ts';
 export { fromMidi } from './formats/fromMidi.ts';
 export type { ImportedList, SongRow } from './formats/songList.ts';

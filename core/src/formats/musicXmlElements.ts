@@ -4,6 +4,9 @@ import type { Song } from '../chart/song.ts';
 import { keySignature, type Key } from '../pitch/key.ts';
 import { element, type Element } from './xml.ts';
 
+export const doctype =
+  '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">\n';
+
 /** A score of one part. */
 export function scoreOf(song: Song, part: string, measures: readonly Element[]): Element {
   const { by, rights, singer, feel } = song.details;

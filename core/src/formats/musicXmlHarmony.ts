@@ -8,13 +8,18 @@ import type { Note } from '../pitch/note.ts';
 import { harmonyKind } from './harmonyKinds.ts';
 import { element, type Element } from './xml.ts';
 
-/** A chord as MusicXML has it: its root as a note or as a degree, its kind, and how early it is pushed. */
+/**
+ * A chord as MusicXML has it: its root as a note or as a degree, its kind, and how early it is pushed.
+ * @param at where it is due, in ticks from where the element stands
+ */
 export function harmonyElement(
   { chord, push }: ChordSlot,
   key: Key,
   harmony: 'root' | 'numeral',
+  at = 0,
 ): Element {
-  const offset = push && element('offset', { sound: 'yes' }, -pushTicks(push));
+  const early = at - (push ? pushTicks(push) : 0);
+  const offset = early !== 0 && element('offset', { sound: 'yes' }, early);
   const root = rootOf(chord);
   const { kind, degrees } =
     chord.kind === 'named' ? harmonyKind(chord.figures) : { kind: 'other', degrees: [] };

@@ -13,6 +13,7 @@ import {
 import { printWhen } from '../chart/when.ts';
 import type { Key } from '../pitch/key.ts';
 import {
+  doctype,
   endingLine,
   keyElement,
   repeatLine,
@@ -31,9 +32,6 @@ export interface MusicXmlWish {
   /** The roots of its chords as notes, or as degrees of the key (MusicXML 4.0). */
   readonly harmony?: 'root' | 'numeral';
 }
-
-const doctype =
-  '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">\n';
 
 /**
  * A chart as a MusicXML 4.0 lead part: slashes for its slots with the chords over them, words as lyrics, sections as

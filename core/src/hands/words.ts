@@ -2,7 +2,7 @@ import { chordTones } from '../chord/tones.ts';
 import { degreeOfSemitones } from '../pitch/degree.ts';
 import { noteOfDegree, relativeMajor } from '../pitch/key.ts';
 import { nameNote, type NameStyle } from '../pitch/names.ts';
-import { fold, pitchClass } from '../pitch/note.ts';
+import { fold, pitchClass, type Note } from '../pitch/note.ts';
 import { freeShift, handMovement, matchNotes } from './movement.ts';
 import type { OtherVoicing, VoicedSlot } from './voiced.ts';
 
@@ -84,11 +84,20 @@ export function noteNamer(
   { chord, key }: Pick<VoicedSlot, 'chord' | 'key'>,
   style: Partial<NameStyle> = {},
 ): (note: number) => string {
+  const spell = noteSpeller({ chord, key });
+  return (note) => nameNote(spell(note), style);
+}
+
+/** Spells notes as the chord they belong to does, else as the key does. */
+export function noteSpeller({
+  chord,
+  key,
+}: Pick<VoicedSlot, 'chord' | 'key'>): (note: number) => Note {
   const tones = chordTones(chord, key);
   const home = pitchClass(relativeMajor(key).tonic);
   return (note) => {
     const tone = tones.find((one) => one.pitchClass === fold(note, 12));
-    return nameNote(noteOfDegree(tone?.degree ?? degreeOfSemitones(note - home), key), style);
+    return noteOfDegree(tone?.degree ?? degreeOfSemitones(note - home), key);
   };
 }
 

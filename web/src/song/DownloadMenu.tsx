@@ -3,10 +3,12 @@ import {
   printChart,
   toMidi,
   toMusicXml,
+  toPianoMusicXml,
   toText,
   type Key,
   type Song,
   type SongHands,
+  type Voiced,
 } from '@intervallum/core';
 import { Download } from 'lucide-react';
 import { memo } from 'react';
@@ -38,6 +40,8 @@ const Item = styled(MenuItem)`
   }
 `;
 
+const musicXmlType = 'application/vnd.recordare.musicxml+xml';
+
 /** What is downloaded, as it is when it is asked for. */
 export interface Downloadable {
   readonly song: Song;
@@ -53,6 +57,11 @@ export interface Downloadable {
 function savers({ song, text, hands, viewKey, view, voiced }: Downloadable) {
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
+  const withHands = (what: string, save: (found: Voiced) => void) =>
+    voiced().then(save, (error: unknown) => {
+      console.error('The hands could not be found.', error);
+      notify(`The hands could not be found, so there is no ${what}. Try again.`);
+    });
   return {
     letters: () =>
       saveFile(toText(song, { chords: 'letters', key: viewKey, letters: plain }), `${name}.txt`),
@@ -67,25 +76,18 @@ function savers({ song, text, hands, viewKey, view, voiced }: Downloadable) {
       ),
     chart: () => saveFile(printChart(song), `${name}.chart.txt`),
     json: () => saveFile(writeSongFile({ chart: text, hands }), `${name}.json`, 'application/json'),
-    score: () =>
-      saveFile(
-        toMusicXml(song, { key: viewKey }),
-        `${name}.musicxml`,
-        'application/vnd.recordare.musicxml+xml',
-      ),
+    score: () => saveFile(toMusicXml(song, { key: viewKey }), `${name}.musicxml`, musicXmlType),
     numerals: () =>
       saveFile(
         toMusicXml(song, { key: viewKey, harmony: 'numeral' }),
         `${name} in numerals.musicxml`,
-        'application/vnd.recordare.musicxml+xml',
+        musicXmlType,
       ),
     midi: () =>
-      voiced().then(
-        (found) => saveFile(toMidi(found), `${name}.mid`, 'audio/midi'),
-        (error: unknown) => {
-          console.error('The hands could not be found.', error);
-          notify('The hands could not be found, so there is no MIDI file. Try again.');
-        },
+      withHands('MIDI file', (found) => saveFile(toMidi(found), `${name}.mid`, 'audio/midi')),
+    piano: () =>
+      withHands('piano part', (found) =>
+        saveFile(toPianoMusicXml(found), `${name} for piano.musicxml`, musicXmlType),
       ),
   };
 }
@@ -122,6 +124,9 @@ export const DownloadMenu = memo(function DownloadMenu({ asked }: { asked: () =>
           </Item>
           <Item id="numerals" textValue="Lead sheet with numerals">
             Lead sheet with numerals<small>MusicXML 4.0, chords as degrees of the key</small>
+          </Item>
+          <Item id="piano" textValue="Piano part, MusicXML">
+            Piano part, MusicXML<small>Both hands on two staves, as they are played</small>
           </Item>
           <Item id="midi" textValue="MIDI of both hands">
             MIDI of both hands<small>As it is played, a track for each hand</small>
