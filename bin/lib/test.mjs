@@ -42,8 +42,7 @@ await run(async () => {
   /** @type {Count[]} */
   const counts = [];
   try {
-    // They only read, each one core's worth, so they need not wait for each other.
-    if (wanted('static')) counts.push(...(await Promise.all(staticChecks.map(staticCheck))));
+    if (wanted('static')) for (const check of staticChecks) counts.push(await staticCheck(check));
     if (part !== 'static') {
       const cluster = await startCluster(join(folder, 'database'));
       running.push(cluster.stop);
