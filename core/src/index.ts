@@ -142,14 +142,14 @@ export type { UnrolledSong } from './chart/unroll.ts';
 export { unroll } from './chart/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/beats.ts';
-export { beatsOf, countedBeats, feltBeats } from './chart/beats.ts';
+export { beatsOf, countedBeats, feltBeats, tempoBeat } from './chart/beats.ts';
 
 export type { ChartChange } from './writing/changes.ts';
 export { changeText } from './writing/changes.ts';
 export type { ChartEdit, Cursor } from './writing/place.ts';
 export { addPhrase, insertBar, remove } from './writing/bars.ts';
 export { addSection, copySection, removeSection, repeatSection } from './writing/sections.ts';
-export type { ChordMark } from './writing/slots.ts';
+export type { MarkName } from './writing/slots.ts';
 export {
   hold,
   inOrder,

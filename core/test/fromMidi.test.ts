@@ -107,6 +107,8 @@ describe('chords heard in a MIDI file', () => {
     [fileOf([[60, 64, 67]]).slice(0, 30), /cut off or broken|no notes/],
     [fileOf([]), /no notes/],
     [fileOf([[60]]), /sound together/],
+    [fileOf(Array.from({ length: 18_000 }, () => [48, 52, 60, 64, 67])), /up to 1000 bars/],
+    [fileOf(Array.from({ length: 20_500 }, () => [48, 52, 60, 64, 67])), /up to 100000 notes/],
     [new Uint8Array(5_000_001), /up to 5 MB/],
     [
       Uint8Array.from([

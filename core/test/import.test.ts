@@ -99,6 +99,39 @@ Chorus x2:
     expect(dropped.join(' ')).toMatch(/capo of 2/);
   });
 
+  test.each([
+    ['Verse 1', ['Verse 1', 1]],
+    ['CHORUS x2', ['CHORUS', 2]],
+    ['Last Chorus (2x)', ['Last Chorus', 2]],
+    ['[Bridge] x3', ['Bridge', 3]],
+    ['Pre-Chorus:', ['Pre-Chorus', 1]],
+    ['Call and answer x4:', ['Call and answer', 4]],
+  ] as const)('“%s” is the name of a section', (line, [name, times]) => {
+    const { sections } = imported(`${line}\nC  G\nla la\n`).song;
+    expect(sections.map((section) => [section.name, section.times])).toEqual([[name, times]]);
+  });
+
+  test.each([
+    'Break the bread again',
+    'Part the water',
+    'By the river we will wait',
+    'Music in the morning',
+    'Key of all the doors',
+    'Opening every window',
+    'Words and music in the air',
+  ])('“%s” is sung', (line) => {
+    const { song } = imported(`Verse\nC  G\n${line}\nF  C\nla la\n`);
+    expect(song.sections).toHaveLength(1);
+    expect(song.sections[0]!.phrases[0]!.words.flat().join(' ').trim()).toBe(line);
+    expect(song.details).toEqual({ by: '', singer: '', feel: '', rights: '' });
+  });
+
+  test('an order that names what is not there is left out, and said to be', () => {
+    const { song, dropped } = imported('Order: Verse, Bridge\n\nVerse:\nC G\n');
+    expect(song.road).toBeNull();
+    expect(dropped).toEqual(['The order: it names a section “Bridge” that is not there.']);
+  });
+
   test('German names are read as German when that is declared', () => {
     const { song } = imported('Key: B\n\nB  Es  F  B\n', { language: 'german', key: key('Bb') });
     expect(chordsOf(song)).toEqual(['1', '4', '5', '1']);

@@ -131,6 +131,7 @@ describe('loudness and height', () => {
     ['drop out', (now: Performance) => now.notes.length === 0 && now.starts.length === 2],
     ['right hand only', (now: Performance) => now.notes.every(({ hand }) => hand === 'right')],
     ['watch Imre', (now: Performance) => JSON.stringify(now) === JSON.stringify(plain)],
+    ['piano and voice', (now: Performance) => JSON.stringify(now) === JSON.stringify(plain)],
   ])('“%s” is heard', (direction, holds) => {
     expect(holds(directed(direction))).toBe(true);
   });

@@ -75,6 +75,20 @@ describe('one edit of a line', () => {
     ['a push, an eighth', '1 | 4', at(1), (s, to) => mark(s, to, to, 'push'), '1 | <4'],
     ['then a sixteenth', '1 | <4', at(1), (s, to) => mark(s, to, to, 'push'), '1 | <<4'],
     ['then none', '1 | <<4', at(1), (s, to) => mark(s, to, to, 'push'), '1 | 4'],
+    [
+      'a sixteenth where there is no room for an eighth',
+      '1 . . 4 . . . . . . . . . . . 5 | 1',
+      at(1),
+      (s, to) => mark(s, to, to, 'push'),
+      '1 . . 4 . . . . . . . . . . . 5 | <<1',
+    ],
+    [
+      'pushes for many, where there is room',
+      '1 4 | 5',
+      at(1),
+      (s, to) => mark(s, to, at(0), 'push'),
+      '1 <4 | <5',
+    ],
     ['of the right hand', '1 | <4', at(1), (s, to) => mark(s, to, to, 'right'), '1 | <r4'],
     ['a ring for a stop', '1!', at(0), (s, to) => mark(s, to, to, 'ring'), '1~'],
     ['marks for many', '1 4 | 5>', at(1), (s, to) => mark(s, to, at(0), 'accent'), '1> 4> | 5>'],
@@ -106,6 +120,20 @@ describe('one edit of a line', () => {
     ['1', at(0), repeatBar, /no bar before/],
     ['1 4 5', at(0), join, /cannot carry/],
     ['1 4', at(0, 1), join, /no chord after/],
+    ['1', at(0), remove, /one bar at least/],
+    [
+      '1',
+      at(0),
+      (s: Song, to: Cursor) => addSection(s, to, 'Key'),
+      /reads “Key:” as something else/,
+    ],
+    ['1', at(0), (s: Song, to: Cursor) => addSection(s, to, '2nd ending'), /something else/],
+    ['1', at(0), (s: Song, to: Cursor) => addSection(s, to, ' : '), /needs a name/],
+    ['1', at(0), (s: Song, to: Cursor) => repeatSection(s, to, -1), /1 to 99 times/],
+    ['1', at(0), (s: Song, to: Cursor) => mark(s, to, to, 'right'), /Push the chord first/],
+    ['_', at(0), (s: Song, to: Cursor) => mark(s, to, to, 'accent'), /needs a chord/],
+    ['1 | %', at(1), split, /repeats the one before/],
+    ['1', at(0), (s: Song, to: Cursor) => spreadWords(s, to, ' \n'), /no words/],
     ['1', at(5), split, /begin a section/],
   ] as const)('%s: what cannot be done says why', (bars, to, edit, why) => {
     expect(after(`${head}A:\n  ${bars}\n`, to, edit)).toMatch(why);
@@ -134,6 +162,32 @@ describe('words and other times', () => {
     const lyric = 'Lanterns on the quay are burning\nlow, and the tide\n\nBells ring\nover\n';
     expect(after(bare, at(0), (song, to) => spreadWords(song, to, lyric))).toBe(
       `${head}A:\n  1 | 4\n  > Lanterns on the | quay are burning\n  > Bells | ring\n  5 | 1\n  > low, and | the tide\n  > over\n`,
+    );
+  });
+});
+
+describe('what stands around an edit', () => {
+  test('an ending comes after the shared bars, so that is where a push finds its room', () => {
+    const text = `${head}A:\n  1 | 4\n  1st ending: . . . . . . . . . . . . . . . 5\n  2nd ending: 1\n`;
+    const pushed = after(text, at(3), (song, to) => mark(song, to, to, 'push'));
+    expect(pushed).toContain('2nd ending: <1');
+    expect(parseChart(pushed).ok).toBe(true);
+  });
+  test('a pickup that has its line to itself takes the whole line of words', () => {
+    const text = `${head}A:\n  ( . . . 5 )\n  1 | 4\n`;
+    expect(after(text, at(0), (song, to) => spreadWords(song, to, 'And\nlow the tide'))).toBe(
+      `${head}A:\n  ( . . . 5 )\n  > And\n  1 | 4\n  > low the | tide\n`,
+    );
+  });
+  test('bars without a name above them: nothing above them is touched', () => {
+    const text = 'title: T\n1 | 4\n\nB:\n  5\n';
+    expect(after(text, at(0), (song, to) => repeatSection(song, to, 1))).toMatch(/name first/);
+    expect(after(text, at(0), removeSection)).toBe('title: T\nB:\n  5\n');
+    expect(after(text, at(1), (song, to) => putChord(song, to, chord('2m')))).toBe(
+      text.replace('4', '2m'),
+    );
+    expect(after(text, at(0), (song, to) => addSection(song, to, 'Bridge'))).toBe(
+      'title: T\n1 | 4\n\nBridge:\n  _\n\nB:\n  5\n',
     );
   });
 });

@@ -26,6 +26,11 @@ export function feltBeats(meter: Meter): readonly number[] {
   return Array.from({ length: Math.round(bar / beat) }, () => beat);
 }
 
+/** The length of the beat that a tempo counts, in ticks: a dotted quarter in compound time, else a quarter. */
+export function tempoBeat(meter: Meter): number {
+  return meter.groups ? ticksPerWhole / 4 : feltBeats(meter)[0]!;
+}
+
 /** The beats of a stretch of the timeline, from slot `from` up to slot `to`, bar by bar. A pickup has those it sounds in. */
 export function beatsOf(
   { parts, slots, ticks }: Timeline,

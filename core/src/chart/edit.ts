@@ -102,21 +102,21 @@ export function rewriteNumbers(
 
 /** Sets a field's line, or adds it after the first line where the chart has none. */
 export function fieldChanges(text: string, field: string, value: string): TextChange[] {
-  const lines = text.split(/\r\n|\r|\n/);
-  const at = lines.findIndex((line) => new RegExp(`^\\s*${field}\\s*:`, 'i').test(line));
-  if (at >= 0) {
-    return [
-      { place: { line: at + 1, column: 1, length: lines[at]!.length }, text: `${field}: ${value}` },
-    ];
-  }
-  const place = { line: 1, column: lines[0]!.length + 1, length: 0 };
+  const said = placeOfField(text, field);
+  if (said) return [{ place: said, text: `${field}: ${value}` }];
+  const first = text.split(/\r\n|\r|\n/)[0]!;
+  const place = { line: 1, column: first.length + 1, length: 0 };
   return [{ place, text: `\n${field}: ${value}` }];
 }
 
 /** Takes the line of a field away; what was said in it is then as it is where a chart says nothing. */
 export function withoutField(text: string, field: string): TextChange[] {
+  const said = placeOfField(text, field);
+  return said ? [{ place: said, text: '' }] : [];
+}
+
+function placeOfField(text: string, field: string): Place | null {
   const lines = text.split(/\r\n|\r|\n/);
   const at = lines.findIndex((line) => new RegExp(`^\\s*${field}\\s*:`, 'i').test(line));
-  if (at < 0) return [];
-  return [{ place: { line: at + 1, column: 1, length: lines[at]!.length }, text: '' }];
+  return at < 0 ? null : { line: at + 1, column: 1, length: lines[at]!.length };
 }

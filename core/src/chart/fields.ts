@@ -2,7 +2,7 @@ import { failure, placeInLine, quoted, replaceWith, success, type Result } from 
 import type { Reading } from '../chord/chord.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
 import { parseKey } from '../pitch/key.ts';
-import { parseMeter } from './meter.ts';
+import { commonTime, parseMeter } from './meter.ts';
 import { readRoad } from './road.ts';
 import type { Song, SongDetails, Swing } from './song.ts';
 
@@ -38,6 +38,19 @@ export function readFieldName(word: string): FieldName | null {
 }
 
 export type SongHead = Omit<Song, 'sections'>;
+
+/** What a chart says of itself where it says nothing. */
+export const emptyHead: SongHead = {
+  title: '',
+  key: { tonic: { letter: 'C', alter: 0 }, mode: 'major' },
+  meter: commonTime,
+  tempo: null,
+  swing: null,
+  reading: 'as written',
+  minor: 'relative',
+  details: { by: '', singer: '', feel: '', rights: '' },
+  road: null,
+};
 
 /** Takes the value of a field into a song's head, or says why it cannot. Columns are those of the value. */
 export function readField(name: FieldName, value: string, head: SongHead): Result<SongHead> {

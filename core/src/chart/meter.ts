@@ -30,6 +30,17 @@ const allMeters = [...Object.keys(equalParts), ...Object.keys(groupedWays)];
 
 export const commonTime: Meter = { beats: 4, unit: 4, groups: null };
 
+/**
+ * The metre of so many beats over a unit, as other formats write it: one that falls into groups and does not say which
+ * has the commoner ones. Null for a metre that no chart can be in.
+ */
+export function meterOf(beats: number, unit: number, groups = ''): Meter | null {
+  const name = `${beats}/${unit}`;
+  const way = groups || (groupedWays[name]?.[0] ?? '');
+  const read = parseMeter(way === '' ? name : `${name} (${way})`);
+  return read.ok ? read.value : null;
+}
+
 /** The length of one full bar, in ticks. */
 export function barTicks(meter: Meter): number {
   return (meter.beats * ticksPerWhole) / meter.unit;

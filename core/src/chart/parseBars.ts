@@ -172,7 +172,7 @@ export class BarsReader {
         this.#meter = meter.value;
         changesMeter = true;
       } else {
-        this.found.push(unknownChange(token, line));
+        this.found.push(unknownChange(token, line, meter?.problems[0]));
       }
     }
     return { changesMeter, feel };
@@ -193,11 +193,13 @@ export class BarsReader {
   }
 }
 
-function unknownChange(token: Extract<BarToken, { kind: 'change' }>, line: number): Problem {
-  const meter = parseMeter(token.to);
-  const digits = /\d/.test(token.to);
-  const [problem] = meter.ok ? [] : meter.problems;
-  if (digits && problem) {
+/** What has digits was meant for a metre, anything else for a feel. */
+function unknownChange(
+  token: Extract<BarToken, { kind: 'change' }>,
+  line: number,
+  problem: Problem | undefined,
+): Problem {
+  if (problem && /\d/.test(token.to)) {
     const repairs = problem.repairs.map(({ text }) => replaceWith(`{${text}}`));
     return problemAt(token, line, problem.message, repairs);
   }

@@ -1,10 +1,9 @@
 import { movedTo, quoted, replaceWith, type Problem } from '../result.ts';
-import { fieldNames, readField, type FieldName, type SongHead } from './fields.ts';
+import { emptyHead, fieldNames, readField, type FieldName } from './fields.ts';
 import { readLine, type Line } from './lines.ts';
-import { commonTime } from './meter.ts';
 import { BarsReader, type BarPlace } from './parseBars.ts';
 import { missingSection } from './road.ts';
-import { styleFor, type Phrase, type PhraseWhen, type Song } from './song.ts';
+import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from './song.ts';
 
 /** Longest chart and longest line that are read, in UTF-16 code units. */
 export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as const;
@@ -23,24 +22,13 @@ export type ChartResult = {
   | { readonly ok: false; readonly problems: readonly Problem[]; readonly partial: Song }
 );
 
-/** The lines of a section; bars without a name above them have the line before them for a heading. */
+/** The lines of a section. */
 export interface SectionLines {
-  readonly heading: number;
+  /** Null for bars without a name above them. */
+  readonly heading: number | null;
   readonly directions: readonly number[];
   readonly phrases: readonly { readonly bars: number; readonly words: readonly number[] }[];
 }
-
-const emptyHead: SongHead = {
-  title: '',
-  key: { tonic: { letter: 'C', alter: 0 }, mode: 'major' },
-  meter: commonTime,
-  tempo: null,
-  swing: null,
-  reading: 'as written',
-  minor: 'relative',
-  details: { by: '', singer: '', feel: '', rights: '' },
-  road: null,
-};
 
 /**
  * Reads chart text; docs/chart-text.md is its grammar. Never throws and never gives up:
@@ -66,7 +54,7 @@ export function parseChart(text: string): ChartResult {
 }
 
 interface OpenLines {
-  readonly heading: number;
+  readonly heading: number | null;
   readonly directions: number[];
   readonly phrases: { bars: number; words: number[] }[];
 }
@@ -204,7 +192,7 @@ class ChartReader {
         `Verse:\n  ${text.trim()}`,
       ]);
       this.#sections.push({ name: '', times: 1, open: false, directions: [], phrases: [] });
-      this.#lines.push({ heading: number - 1, directions: [], phrases: [] });
+      this.#lines.push({ heading: null, directions: [], phrases: [] });
     }
     if (this.#sections.at(-1)!.phrases.some(({ when }) => when !== null)) {
       this.#problem(
@@ -263,8 +251,7 @@ class ChartReader {
       );
       return;
     }
-    const cells = line.text.split('|').map((cell) => cell.trim());
-    while (cells.at(-1) === '') cells.pop();
+    const cells = withoutEmptyEnd(line.text.split('|').map((cell) => cell.trim()));
     if (cells.length > phrase.bars.length) {
       const before = line.text.split('|').slice(0, phrase.bars.length).join('|').length;
       const place = { line: number, column: line.start + before + 1, length: 1 };

@@ -132,6 +132,29 @@ export interface Ring {
   readonly bars: number | null;
 }
 
+/** A chord without any mark. */
+export function plainChord(chord: Chord, ticks: number): Slot {
+  return {
+    kind: 'chord',
+    chord,
+    push: null,
+    ring: null,
+    stop: false,
+    accent: false,
+    fermata: false,
+    ticks,
+  };
+}
+
+export function silence(ticks: number): Slot {
+  return { kind: 'rest', fermata: false, ticks };
+}
+
+/** A line of words without the empty cells at its end, which say nothing. */
+export function withoutEmptyEnd(cells: readonly string[]): string[] {
+  return cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1);
+}
+
 /** Ticks that a push comes early. */
 export function pushTicks(push: Push): number {
   return push.by === 'eighth' ? 240 : 120;

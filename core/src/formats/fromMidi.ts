@@ -1,7 +1,15 @@
-import { feltBeats } from '../chart/beats.ts';
+import { feltBeats, tempoBeat } from '../chart/beats.ts';
 import { tempoRange } from '../chart/fields.ts';
-import { barTicks, commonTime, formatMeter, parseMeter, type Meter } from '../chart/meter.ts';
-import type { Bar, Phrase, Section, Slot, Song } from '../chart/song.ts';
+import { barTicks, commonTime, formatMeter, meterOf, type Meter } from '../chart/meter.ts';
+import {
+  plainChord,
+  silence,
+  type Bar,
+  type Phrase,
+  type Section,
+  type Slot,
+  type Song,
+} from '../chart/song.ts';
 import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import { identifyVoicing } from '../chord/identify.ts';
@@ -89,8 +97,7 @@ export function fromMidi(
 
 function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number | null {
   if (tempo === null) return null;
-  const [beat = 480] = meter.groups ? [] : feltBeats(meter);
-  const felt = Math.round((60_000_000 / tempo / (beat / 480)) * 10) / 10;
+  const felt = Math.round((60_000_000 / tempo / (tempoBeat(meter) / 480)) * 10) / 10;
   if (felt >= tempoRange.slowest && felt <= tempoRange.fastest) return felt;
   dropped.push(`A tempo of ${felt}, which no song can have.`);
   return null;
@@ -98,8 +105,12 @@ function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number 
 
 /** The bars of the file, each with the notes that sound on its beats. */
 function barsOf(midi: HeardMidi, dropped: string[]): HeardBar[] {
-  const end = Math.max(...midi.notes.map(({ onset, ticks }) => onset + ticks));
-  const longest = Math.max(...midi.notes.map(({ ticks }) => ticks));
+  // There can be more notes than a call takes arguments.
+  let [end, longest] = [0, 0];
+  for (const { onset, ticks } of midi.notes) {
+    end = Math.max(end, onset + ticks);
+    longest = Math.max(longest, ticks);
+  }
   const bars: HeardBar[] = [];
   let at = 0;
   let next = 0;
@@ -107,7 +118,7 @@ function barsOf(midi: HeardMidi, dropped: string[]): HeardBar[] {
   let from = 0;
   while (at < end && bars.length <= mostBars) {
     while (next < midi.meters.length && midi.meters[next]!.at <= at) {
-      meter = meterOf(midi.meters[next]!, meter, dropped);
+      meter = meterIn(midi.meters[next]!, meter, dropped);
       next += 1;
     }
     // The notes are in order; those that ended long ago need not be looked at again.
@@ -122,16 +133,14 @@ function barsOf(midi: HeardMidi, dropped: string[]): HeardBar[] {
   return bars;
 }
 
-function meterOf(
+function meterIn(
   { beats, unit }: HeardMidi['meters'][number],
   before: Meter,
   dropped: string[],
 ): Meter {
-  const usual: Readonly<Record<string, string>> = { '5/4': ' (3+2)', '7/8': ' (4+3)' };
-  const name = `${beats}/${unit}`;
-  const read = parseMeter(name + (usual[name] ?? ''));
-  if (read.ok) return read.value;
-  const message = `The metre ${name}, which no chart can be in; ${formatMeter(before)} was taken.`;
+  const meter = meterOf(beats, unit);
+  if (meter) return meter;
+  const message = `The metre ${beats}/${unit}, which no chart can be in; ${formatMeter(before)} was taken.`;
   if (!dropped.includes(message)) dropped.push(message);
   return before;
 }
@@ -219,23 +228,8 @@ function slotsOf({ beats }: HeardBar, namer: Namer, goesOn: boolean): Slot[] {
     const stillSilent = !chord && notes.length === 0 && last?.kind === 'rest';
     if (last && (same || nothingNew || stillSilent))
       slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
-    else if (chord)
-      slots.push({
-        kind: 'chord',
-        chord,
-        push: null,
-        ring: null,
-        stop: false,
-        accent: false,
-        fermata: false,
-        ticks,
-      });
-    else
-      slots.push(
-        goesOn && notes.length > 0
-          ? { kind: 'held', ticks }
-          : { kind: 'rest', fermata: false, ticks },
-      );
+    else if (chord) slots.push(plainChord(chord, ticks));
+    else slots.push(goesOn && notes.length > 0 ? { kind: 'held', ticks } : silence(ticks));
   }
   return slots;
 }

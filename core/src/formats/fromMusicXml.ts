@@ -1,12 +1,20 @@
-import { feltBeats } from '../chart/beats.ts';
+import { tempoBeat } from '../chart/beats.ts';
 import { tempoRange } from '../chart/fields.ts';
 import { formatMeter, sameMeter, type Meter } from '../chart/meter.ts';
 import { parseChart } from '../chart/parseChart.ts';
 import { readRoad } from '../chart/road.ts';
-import type { Bar, Phrase, Song } from '../chart/song.ts';
+import { withoutEmptyEnd, type Bar, type Phrase, type Song } from '../chart/song.ts';
 import { formatKey, sameKey } from '../pitch/key.ts';
 import { success, type Result } from '../result.ts';
-import { counted, emptySong, oneLine, sectionName, unreadable, type Imported } from './imported.ts';
+import {
+  counted,
+  emptySong,
+  oneLine,
+  sectionName,
+  unreadable,
+  withKnownRoad,
+  type Imported,
+} from './imported.ts';
 import { barOf } from './musicXmlBars.ts';
 import { divisionsIn, keyIn, readMeasure, type ReadMeasure } from './musicXmlMeasure.ts';
 import { child, childrenOf, readXml, textOf, type Element } from './xml.ts';
@@ -15,7 +23,7 @@ import { child, childrenOf, readXml, textOf, type Element } from './xml.ts';
 const largestFile = 5_000_000;
 const mostMeasures = 2_000;
 
-/** Lines of bars where the file has no breaks of its own. */
+/** Bars on a line where the file has no breaks of its own. */
 const barsOnLine = 4;
 
 /**
@@ -162,7 +170,7 @@ class PartReader {
         `The change of key to ${formatKey(measure.key, 'printed')} in measure ${index + 1}: the chords are counted in the first key. Write it as a lift in the roadmap.`,
       );
     if (measure.tempo && this.#song.tempo === null) {
-      const [beat = 480] = this.#meter.groups ? [] : feltBeats(this.#meter);
+      const beat = tempoBeat(this.#meter);
       const { beats, of } = measure.tempo;
       const felt = Math.round((of === 'quarters' ? beats / (beat / 480) : beats) * 10) / 10;
       if (felt >= tempoRange.slowest && felt <= tempoRange.fastest)
@@ -232,13 +240,10 @@ class PartReader {
   }
 
   #finish(): Imported {
-    const { road } = this.#song;
     const sections = this.#sections.map(({ instead, phrases, ...section }) => {
       const trimmed = phrases.map((phrase) => ({
         ...phrase,
-        words: phrase.words
-          .map((cells) => cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1))
-          .filter((cells) => cells.length > 0),
+        words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
       }));
       return {
         ...section,
@@ -264,13 +269,8 @@ class PartReader {
       this.dropped.push(
         `${counted(this.#jumps, 'jump')} (da capo, segno or coda). Write the order as a roadmap.`,
       );
-    const known = road?.every(
-      (step) =>
-        step.kind === 'lift' ||
-        sections.some(({ name }) => name.toLowerCase() === step.name.toLowerCase()),
-    );
     return {
-      song: { ...this.#song, sections, road: known === false ? null : road },
+      song: withKnownRoad({ ...this.#song, sections }, this.dropped),
       keys: [],
       guessed: this.guessed,
       dropped: this.dropped,

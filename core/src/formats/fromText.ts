@@ -2,6 +2,8 @@ import { divisions, parseMeter, type Meter } from '../chart/meter.ts';
 import { readRoad } from '../chart/road.ts';
 import { tempoRange } from '../chart/fields.ts';
 import {
+  plainChord,
+  silence,
   styleFor,
   type Bar,
   type Phrase,
@@ -18,8 +20,16 @@ import { formatKey, parseKey, type Key } from '../pitch/key.ts';
 import type { NoteLanguage } from '../pitch/names.ts';
 import { success, type Result } from '../result.ts';
 import { guessKey } from './guessKey.ts';
-import { counted, emptySong, oneLine, sectionName, unreadable, type Imported } from './imported.ts';
-import { chordSlot, inBars, isSounding, orderly, wordsUnder } from './textPhrases.ts';
+import {
+  counted,
+  emptySong,
+  oneLine,
+  sectionName,
+  unreadable,
+  withKnownRoad,
+  type Imported,
+} from './imported.ts';
+import { inBars, isSounding, orderly, wordsUnder } from './textPhrases.ts';
 import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
 
 /** Longest text that is read, in UTF-16 code units. */
@@ -94,7 +104,7 @@ class Gatherer {
   }
 
   take(text: string): void {
-    const line = readTextLine(text, this.#reading);
+    const line = readTextLine(text, this.#reading, this.#sections.length === 0);
     if (line.kind === 'words') return this.#takeWords(line.text);
     this.#afterChords = false;
     switch (line.kind) {
@@ -227,14 +237,8 @@ class Gatherer {
       key,
       sections,
     };
-    const road = song.road?.every(
-      (step) =>
-        step.kind === 'lift' ||
-        sections.some(({ name }) => name.toLowerCase() === step.name.toLowerCase()),
-    );
-    if (song.road && !road) this.#dropped.push('The order names sections that are not there.');
     return {
-      song: road === false ? { ...song, road: null } : song,
+      song: withKnownRoad(song, this.#dropped),
       keys: keys.slice(0, 5),
       guessed: this.#guessed,
       dropped: this.#dropped,
@@ -276,8 +280,8 @@ class Gatherer {
       const last = slots.at(-1);
       if ((!word || word.kind === 'hold') && last)
         slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
-      else if (word?.kind === 'chord') slots.push(chordSlot(chordOf(word), ticks));
-      else slots.push({ kind: 'rest', fermata: false, ticks });
+      else if (word?.kind === 'chord') slots.push(plainChord(chordOf(word), ticks));
+      else slots.push(silence(ticks));
     }
     return { kind: 'played', meter: null, feel: null, pickup: false, slots };
   }

@@ -1,4 +1,6 @@
-import { readLine } from '../chart/lines.ts';
+import { emptyHead } from '../chart/fields.ts';
+import { namesSection } from '../chart/lines.ts';
+import { sectionOfStep } from '../chart/road.ts';
 import type { Song } from '../chart/song.ts';
 import { failure, type Result } from '../result.ts';
 import type { KeyGuess } from './guessKey.ts';
@@ -20,18 +22,7 @@ export function unreadable(message: string, line = 1, column = 1, length = 1): R
   return failure({ severity: 'problem', message, place, repairs: [] });
 }
 
-export const emptySong: Song = {
-  title: '',
-  key: { tonic: { letter: 'C', alter: 0 }, mode: 'major' },
-  meter: { beats: 4, unit: 4, groups: null },
-  tempo: null,
-  swing: null,
-  reading: 'as written',
-  minor: 'relative',
-  details: { by: '', singer: '', feel: '', rights: '' },
-  road: null,
-  sections: [],
-};
+export const emptySong: Song = { ...emptyHead, sections: [] };
 
 /** A text that fits on one line of a chart. */
 export function oneLine(text: string, most = 200): string {
@@ -45,7 +36,17 @@ export function oneLine(text: string, most = 200): string {
 /** A name that a chart reads as that of a section: one that says something else there has a word before it. */
 export function sectionName(text: string): string {
   const name = oneLine(text.replace(/[:>*]/g, ' '), 55) || 'Section';
-  return readLine(`${name}:`, true).kind === 'heading' ? name : `Part ${name}`;
+  return namesSection(name) ? name : `Part ${name}`;
+}
+
+/** The song without a roadmap that names a section it does not have; what is lost is told. */
+export function withKnownRoad(song: Song, dropped: string[]): Song {
+  const unknown = song.road?.find(
+    (step) => step.kind === 'play' && sectionOfStep(song.sections, step.name) < 0,
+  );
+  if (unknown?.kind !== 'play') return song;
+  dropped.push(`The order: it names a section “${unknown.name}” that is not there.`);
+  return { ...song, road: null };
 }
 
 /** @example counted(1, 'bar') // '1 bar'; counted(2, 'bar') // '2 bars' */

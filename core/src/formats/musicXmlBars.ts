@@ -15,7 +15,6 @@ export interface PlacedNote {
   readonly ticks: number;
   readonly rest: boolean;
   readonly slash: boolean;
-  readonly tieStart: boolean;
   readonly tieStop: boolean;
   readonly accent: boolean;
   readonly stop: boolean;

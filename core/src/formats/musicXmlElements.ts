@@ -1,4 +1,4 @@
-import { feltBeats } from '../chart/beats.ts';
+import { tempoBeat } from '../chart/beats.ts';
 import type { Meter } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
 import { keySignature, type Key } from '../pitch/key.ts';
@@ -60,7 +60,7 @@ export function timeElement({ beats, unit, groups }: Meter): Element {
 /** The tempo mark of a song: felt beats a minute on the page, quarters for what plays it. */
 export function tempoElement({ tempo, meter, swing }: Song): Element | null {
   if (tempo === null && swing === null) return null;
-  const [beat = 480] = meter.groups ? [] : feltBeats(meter);
+  const beat = tempoBeat(meter);
   return element(
     'direction',
     { placement: 'above' },

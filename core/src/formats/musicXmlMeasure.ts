@@ -2,7 +2,7 @@ import { fromLetters } from '../chord/letters.ts';
 import { parseChord } from '../chord/parseChord.ts';
 import type { Chord } from '../chord/chord.ts';
 import { feels, type Feel, type Push } from '../chart/song.ts';
-import { parseMeter, type Meter } from '../chart/meter.ts';
+import { meterOf, type Meter } from '../chart/meter.ts';
 import { toRelative, type Degree, type Step } from '../pitch/degree.ts';
 import { degreeOfNote, keyOfSignature, type Key } from '../pitch/key.ts';
 import { letters, type Note } from '../pitch/note.ts';
@@ -156,12 +156,8 @@ function meterIn(measure: Element): readonly [Meter | null, string | null] {
   const beats = textOf(time, 'beats').replace(/\s/g, '');
   const unit = textOf(time, 'beat-type').trim();
   const sum = beats.split('+').reduce((total, one) => total + Number(one), 0);
-  const grouped = beats.includes('+') ? ` (${beats})` : '';
-  // A five or a seven that says no groups has the commoner ones.
-  const usual: Readonly<Record<string, string>> = { '5/4': ' (3+2)', '7/8': ' (4+3)' };
-  const name = `${sum}/${unit}`;
-  const read = parseMeter(name + (grouped || (usual[name] ?? '')));
-  return read.ok ? [read.value, null] : [null, `${beats}/${unit}`];
+  const meter = meterOf(sum, Number(unit), beats.includes('+') ? beats : '');
+  return [meter, meter ? null : `${beats}/${unit}`];
 }
 
 function tempoIn(
@@ -240,15 +236,12 @@ function noteOf(note: Element, at: number, ticks: number): PlacedNote {
     childrenOf(child(one, 'technical'), 'other-technical').map(({ text }) => text),
   );
   const ringBars = all.map((text) => /^ring: (\d{1,2}) bars$/.exec(text)?.[1]).find(Boolean);
-  const tie = (type: string) =>
-    childrenOf(note, 'tie').some(({ attributes }) => attributes['type'] === type);
   return {
     at,
     ticks,
     rest: child(note, 'rest') !== null,
     slash: textOf(note, 'notehead') === 'slash',
-    tieStart: tie('start'),
-    tieStop: tie('stop'),
+    tieStop: childrenOf(note, 'tie').some(({ attributes }) => attributes['type'] === 'stop'),
     accent: has('articulations', 'accent'),
     stop: has('articulations', 'staccatissimo'),
     fermata: has('fermata'),

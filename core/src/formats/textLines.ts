@@ -43,35 +43,54 @@ const asWritten = styleFor(countedFrom, { reading: 'as written', minor: 'relativ
 
 /** What players call the parts of a song. */
 const sectionWord =
-  /^(?:intro|verse|strophe|chorus|refrain|pre-?chorus|lift|bridge|tag|ending|outro|coda|interlude|instrumental|solo|vamp|turnaround|hook|part|channel|break|opening)\b/i;
+  '(?:intro|verse|strophe|chorus|refrain|pre-?chorus|lift|bridge|tag|ending|outro|coda|interlude|instrumental|solo|vamp|turnaround|hook|part|channel|break|opening)';
+/** A line with such a word, a number or a letter, and nothing that could be sung: `Verse 1`, `Last Chorus x2`. */
+const sectionAlone = new RegExp(
+  String.raw`^(?:(?:last|final|first|second|double|half)\s+)?${sectionWord}(?:\s+(?:\d{1,2}|[a-d]|[ivx]{1,4}))?(?:\s*[(x×]\s*x?\d{1,2}\s*x?\)?)?(?:\s*\(until the signal\))?$`,
+  'i',
+);
+const sectionFirst = new RegExp(String.raw`^${sectionWord}\b`, 'i');
 
+/** What is said with a colon, and wherever it stands. */
 const fields: readonly (readonly [TextField, RegExp])[] = [
   ['numbers', /^numbers\s*:\s*(in key|as written)$/i],
   ['minor', /^minor\s*:\s*(relative|own tonic)$/i],
   ['title', /^title\s*[:=]\s*(.+)$/i],
-  ['by', /^(?:by|words and music by|artist|author|music)\s*[: ]\s*(.+)$/i],
-  ['key', /^key(?:\s+of)?\s*[:=]?\s+([a-h](?:[b#♭♯]|is|es|s)?\s*(?:m|min|minor|maj|major)?)$/i],
-  ['key', /^key\s*[:=]\s*(.+)$/i],
-  ['tempo', /^(?:tempo|bpm)\s*[:=]?\s*(\d{2,3}(?:\.\d)?)(?:\s*bpm)?$/i],
+  ['by', /^(?:by|words and music by|artist|author|music)\s*:\s*(.+)$/i],
+  ['key', /^key(?:\s+of)?\s*[:=]\s*(.+)$/i],
+  ['tempo', /^(?:tempo|bpm)\s*[:=]\s*(\d{2,3}(?:\.\d)?)(?:\s*bpm)?$/i],
   [
     'meter',
-    /^(?:time|meter|metre|time signature)\s*[:=]?\s*(\d{1,2}\/\d{1,2}(?:\s*\([0-9+]+\))?)$/i,
+    /^(?:time|meter|metre|time signature)\s*[:=]\s*(\d{1,2}\/\d{1,2}(?:\s*\([0-9+]+\))?)$/i,
   ],
   ['road', /^(?:order|road(?:map)?)\s*:\s*(.+)$/i],
-  ['capo', /^capo\s*:?\s*(\d{1,2})$/i],
+  ['capo', /^capo\s*:\s*(\d{1,2})$/i],
   ['rights', /^rights\s*:\s*(.+)$/i],
-  ['rights', /^((?:copyright|©|\(c\)|words and music\b|all rights).*)$/i],
+  ['rights', /^((?:copyright|©|\(c\)|all rights|words and music\b.*\d{4}).*)$/i],
 ];
 
-/** Says what a line is. */
-export function readTextLine(text: string, reading: TextReading): TextLine {
+/** What is said without one above the first section only: below, such a line may well be sung. */
+const fieldsOfHead: readonly (readonly [TextField, RegExp])[] = [
+  ['by', /^(?:words and music )?by\s+(.+)$/i],
+  ['key', /^key(?:\s+of)?\s+([a-h](?:[b#♭♯]|is|es|s)?\s*(?:m|min|minor|maj|major)?)$/i],
+  ['tempo', /^(?:tempo|bpm)\s+(\d{2,3}(?:\.\d)?)$/i],
+  ['tempo', /^(\d{2,3}(?:\.\d)?)\s*bpm$/i],
+  ['meter', /^(?:time|meter|metre)\s+(\d{1,2}\/\d{1,2})$/i],
+  ['capo', /^capo\s+(\d{1,2})$/i],
+];
+
+/**
+ * Says what a line is.
+ * @param inHead no section and no chord stands above it
+ */
+export function readTextLine(text: string, reading: TextReading, inHead: boolean): TextLine {
   const typed = text.trim();
   if (typed === '') return { kind: 'blank' };
   const when = readWhen(typed);
   if (when && when.length === typed.length) return { kind: 'when', when: when.when };
   const heading = readHeading(typed);
   if (heading) return heading;
-  for (const [name, pattern] of fields) {
+  for (const [name, pattern] of inHead ? [...fields, ...fieldsOfHead] : fields) {
     const found = pattern.exec(typed);
     if (found) return { kind: 'field', name, value: found[1]!.trim() };
   }
@@ -84,21 +103,18 @@ export function readTextLine(text: string, reading: TextReading): TextLine {
 
 function readHeading(typed: string): Extract<TextLine, { kind: 'heading' }> | null {
   const bracketed = /^\[([^\]|]+)\]\s*(.*)$/.exec(typed);
-  const plain = sectionWord.test(typed) && typed.length <= 50;
   const ended = typed.endsWith(':') && typed.length <= 61;
   const named = bracketed
     ? `${bracketed[1]} ${bracketed[2]}`.trim()
-    : plain || ended
+    : ended || sectionAlone.test(typed)
       ? typed
       : null;
-  if (named === null || (bracketed && !sectionWord.test(bracketed[1]!.trim()))) return null;
+  if (named === null || (bracketed && !sectionFirst.test(bracketed[1]!.trim()))) return null;
   const found =
-    /^(?<name>.*?)(?:\s*[(x×]\s*x?(?<times>\d{1,2})\s*x?\)?)?(?<open>\s*\(until the signal\))?\s*:?$/i.exec(
+    /^(?<name>.*?)(?:\s*[(x×]\s*x?(?<times>\d{1,2})\s*x?\)?)?(?<open>\s*\(until the signal\))?$/i.exec(
       named.replace(/:$/, ''),
     );
   const { name = named, times, open } = found?.groups ?? {};
-  // More than a few words after the section's name is a line that is sung.
-  if (!ended && name.split(/\s+/).length > 4) return null;
   return {
     kind: 'heading',
     name: name.replace(/[:*>]/g, ' ').trim(),
@@ -135,6 +151,7 @@ function readWord(text: string, start: number, reading: TextReading): ChordWord 
 /** True if more lines of the text are chords in numbers than in letters. */
 export function writtenInNumbers(lines: readonly string[], language: NoteLanguage): boolean {
   const count = (chords: TextReading['chords']) =>
-    lines.filter((line) => readTextLine(line, { chords, language }).kind === 'chords').length;
+    lines.filter((line) => readTextLine(line, { chords, language }, false).kind === 'chords')
+      .length;
   return count('numbers') > count('letters');
 }

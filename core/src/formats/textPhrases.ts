@@ -1,20 +1,6 @@
-import type { Phrase, Slot } from '../chart/song.ts';
-import type { Chord } from '../chord/chord.ts';
+import { withoutEmptyEnd, type Phrase } from '../chart/song.ts';
 import { oneLine } from './imported.ts';
 import type { ChordWord } from './textLines.ts';
-
-export function chordSlot(chord: Chord, ticks: number): Slot {
-  return {
-    kind: 'chord',
-    chord,
-    push: null,
-    ring: null,
-    stop: false,
-    accent: false,
-    fermata: false,
-    ticks,
-  };
-}
 
 export function isSounding({ kind }: ChordWord): boolean {
   return kind !== 'bar line' && kind !== 'times';
@@ -35,10 +21,11 @@ export function wordsUnder(line: string, cells: readonly (readonly ChordWord[])[
   const starts = cells.map((cell, index) =>
     index === 0 ? 0 : nearestWordEdge(characters, cell[0]!.start),
   );
-  const parts = starts.map((start, index) =>
-    oneLine(characters.slice(start, starts[index + 1] ?? characters.length).join(''), 400),
+  return withoutEmptyEnd(
+    starts.map((start, index) =>
+      oneLine(characters.slice(start, starts[index + 1] ?? characters.length).join(''), 400),
+    ),
   );
-  return parts.slice(0, parts.findLastIndex((part) => part !== '') + 1);
 }
 
 /** Where a line can be cut near a place without cutting a word. */

@@ -1,5 +1,5 @@
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { feltBeats } from '../chart/beats.ts';
+import { tempoBeat } from '../chart/beats.ts';
 import { formatMeter } from '../chart/meter.ts';
 import { ordinalOf } from '../chart/when.ts';
 import { perform, type Performance, type PlayedNote } from '../hands/perform.ts';
@@ -49,8 +49,7 @@ export function toMidi(voiced: Voiced): Uint8Array {
 
 function conductorTrack({ timeline }: Voiced, { tempos }: Performance): MidiEvent[] {
   const { song, slots, parts, ticks } = timeline;
-  const [beat = 480] = song.meter.groups ? [] : feltBeats(song.meter);
-  const quarters = (song.tempo ?? usualTempo) * (beat / 480);
+  const quarters = (song.tempo ?? usualTempo) * (tempoBeat(song.meter) / 480);
   const events: Timed[] = [
     ...name(song.title || 'Song'),
     ...tempos.map(({ onset, factor }) =>

@@ -16,7 +16,7 @@ export const nothingSaid: Said = { louder: 0, growing: 0, octaves: 0, silent: []
  * amounts). A direction that says none of these is for people to read.
  */
 const words: readonly (readonly [pattern: RegExp, meaning: Partial<Said>])[] = [
-  [/\b(?:soft(?:er|ly)?|quiet(?:er|ly)?|gentl[ey]|hushed|piano)\b/, { louder: -18 }],
+  [/\b(?:soft(?:er|ly)?|quiet(?:er|ly)?|gentl[ey]|hushed)\b/, { louder: -18 }],
   [/\b(?:loud(?:er|ly)?|full|strong(?:er|ly)?|forte)\b/, { louder: 16 }],
   [/\b(?:build(?:ing)?|crescendo|growing)\b/, { growing: 28 }],
   [/\b(?:fade|fading|diminuendo|dying away)\b/, { growing: -28 }],

@@ -61,7 +61,8 @@ export function perform(
   const pedal: { onset: number; ticks: number }[] = [];
   const starts: { at: number; onset: number }[] = [];
   const saidAt = directionsOf(timeline);
-  const swing = swinging(timeline.song.swing, beatsOf(timeline, { from, to }));
+  const beats = beatsOf(timeline, { from, to });
+  const swing = swinging(timeline.song.swing, beats);
   const swung = (note: PlayedNote): PlayedNote => {
     const onset = swing(note.onset);
     return { ...note, onset, ticks: Math.max(1, swing(note.onset + note.ticks) - onset) };
@@ -95,7 +96,7 @@ export function perform(
       const onset = timeline.slots[part.from]!.start - origin;
       return { onset, ticks: (timeline.slots[part.to]?.start ?? timeline.ticks) - origin - onset };
     });
-  const tempos = temposOf(timeline, { from, to });
+  const tempos = temposOf(timeline, { from, to }, beats);
   return { notes, pedal, starts, tempos, open, ticks: ends - origin };
 }
 

@@ -1,4 +1,4 @@
-import { beatsOf, type Beat } from '../chart/beats.ts';
+import type { Beat } from '../chart/beats.ts';
 import type { Timeline } from '../chart/timeline.ts';
 
 /** From here on time goes by this much faster (over 1) or slower than the song's tempo. */
@@ -15,13 +15,16 @@ const ritFactor = 0.65;
 const freeFactor = 0.85;
 const fermataFactor = 0.5;
 
-/** How the tempo changes over a stretch of the timeline; its ticks stay what they are. The first mark is at 0. */
+/**
+ * How the tempo changes over a stretch of the timeline; its ticks stay what they are. The first mark is at 0.
+ * @param beats the felt beats of the stretch
+ */
 export function temposOf(
   timeline: Timeline,
   range: { readonly from: number; readonly to: number },
+  beats: readonly Beat[],
 ): TempoMark[] {
   const origin = timeline.slots[range.from]?.start ?? 0;
-  const beats = beatsOf(timeline, range);
   const marks: TempoMark[] = [];
   const put = (onset: number, factor: number) => {
     if (marks.at(-1)?.factor !== factor) marks.push({ onset, factor });

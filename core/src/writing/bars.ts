@@ -1,5 +1,5 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
-import type { Bar, Phrase, Song } from '../chart/song.ts';
+import { silence, type Bar, type Phrase, type Song } from '../chart/song.ts';
 import type { ChartChange } from './changes.ts';
 import {
   placeOfBar,
@@ -19,7 +19,7 @@ export function silentBar(meter: Meter): Bar {
     meter: null,
     feel: null,
     pickup: false,
-    slots: [{ kind: 'rest', fermata: false, ticks: barTicks(meter) }],
+    slots: [silence(barTicks(meter))],
   };
 }
 
@@ -92,6 +92,8 @@ function removeBar(placed: BarPlaced): ChartEdit {
   const others = otherTimes(placed, at, -1);
   const cursor = { bar: Math.max(0, firstBar + inPhrase - 1), slot: 0 };
   if (of.bars.length === 1) {
+    if (placed.in.phrases.length === 1)
+      return refused('A section has one bar at least; the whole section can be taken away.');
     const words = of.words.some((line) => line.some((cell) => cell !== ''));
     if (words) return refused('Words stand under this bar; take them away first.');
     return { ok: true, changes: [rewrite(placed), ...others], cursor };

@@ -14,8 +14,6 @@ export type ChartChange =
       readonly phrase: number;
       readonly instead: readonly Phrase[];
     }
-  /** A first line of bars in a section without any. */
-  | { readonly kind: 'first phrase'; readonly section: number; readonly is: Phrase }
   | { readonly kind: 'heading'; readonly section: number; readonly is: Section }
   /** Put in after a section; -1 for before all others. */
   | { readonly kind: 'add section'; readonly after: number; readonly is: Section }
@@ -32,22 +30,22 @@ export function changeText(
 ): string {
   const song = read.ok ? read.value : read.partial;
   const lines: (string | null)[] = text.split(/\r\n|\r|\n/);
-  /** What is put in after a line, by its index. */
+  /** What is put in after a line, by its index; after -1, above all lines. */
   const added = new Map<number, string[]>();
   const addAfter = (line: number, more: readonly string[]) =>
     added.set(line, [...(added.get(line) ?? []), ...more]);
   const after = withChanges(song, changes);
   const style = styleFor(song.key, song);
 
-  const linesOf = (section: number) => {
-    const own = read.sectionLines[section]!;
-    const next = read.sectionLines[section + 1]?.heading ?? lines.length + 1;
-    return { ...own, end: next - 1 };
+  /** The first line of a section, from 1; one line beyond the text for a section that is not there. */
+  const startOf = (section: number) => {
+    const own = read.sectionLines[section];
+    return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : lines.length + 1;
   };
   for (const change of changes) {
     switch (change.kind) {
       case 'phrase': {
-        const at = linesOf(change.section).phrases[change.phrase];
+        const at = read.sectionLines[change.section]?.phrases[change.phrase];
         if (!at) throw new RangeError(`There is no line ${change.phrase} in this section.`);
         const indent = /^\s*/.exec(lines[at.bars - 1]!)![0];
         const whole = after[change.section]!;
@@ -58,47 +56,37 @@ export function changeText(
         for (const words of at.words) lines[words - 1] = null;
         break;
       }
-      case 'first phrase': {
-        const { heading, directions } = linesOf(change.section);
-        const [phrase] = metersOf({ ...after[change.section]!, phrases: [change.is] }, song.meter);
-        const printed = printPhrase(phrase!, style).map((line) => `  ${line}`);
-        addAfter(Math.max(heading, ...directions) - 1, printed);
-        break;
-      }
       case 'heading': {
-        const { heading } = linesOf(change.section);
-        lines[heading - 1] = printHeading(change.is);
+        const { heading } = read.sectionLines[change.section]!;
+        // Bars without a name above them get one.
+        if (heading === null) addAfter(startOf(change.section) - 2, [printHeading(change.is)]);
+        else lines[heading - 1] = printHeading(change.is);
         break;
       }
       case 'add section': {
-        const end =
-          change.after < 0 ? firstHeading(read, lines.length) - 2 : lastLine(change.after);
+        const end = change.after < 0 ? startOf(0) - 2 : lastLine(change.after);
         const printed = printSection(change.is, song.meter, style);
         addAfter(end, ['', printed]);
         break;
       }
       case 'remove section': {
-        const { heading, end } = linesOf(change.section);
-        lines.fill(null, Math.max(heading - 1, 0), end);
+        lines.fill(null, startOf(change.section) - 1, startOf(change.section + 1) - 1);
         break;
       }
     }
   }
-  return lines
-    .flatMap((line, index) => [...(line === null ? [] : [line]), ...(added.get(index) ?? [])])
-    .join('\n');
+  const written = lines.flatMap((line, index) => [
+    ...(line === null ? [] : [line]),
+    ...(added.get(index) ?? []),
+  ]);
+  return [...(added.get(-1) ?? []), ...written].join('\n');
 
   /** The last line of a section with something on it. */
   function lastLine(section: number): number {
-    const { heading, end } = linesOf(section);
-    let line = end - 1;
-    while (line > heading - 1 && lines[line]?.trim() === '') line -= 1;
+    let line = startOf(section + 1) - 2;
+    while (line >= startOf(section) && lines[line]?.trim() === '') line -= 1;
     return line;
   }
-}
-
-function firstHeading(read: ChartResult, lines: number): number {
-  return read.sectionLines[0]?.heading ?? lines + 1;
 }
 
 /** The sections a change of phrases leaves, for the metres that hold in them. */

@@ -1,4 +1,5 @@
-import type { Phrase, Section, Song } from '../chart/song.ts';
+import { namesSection } from '../chart/lines.ts';
+import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import { silentBar } from './bars.ts';
 import { barsBefore, placeOfBar, refused, type ChartEdit, type Cursor } from './place.ts';
 
@@ -8,8 +9,9 @@ export function addSection(song: Song, at: Cursor | null, name: string): ChartEd
     .replace(/[\p{Cc}:]/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
-  if (clean === '' || /^[>*]/.test(clean))
-    return refused('A section needs a name: Verse 1, Chorus.');
+  if (clean === '') return refused('A section needs a name: Verse 1, Chorus.');
+  if (!namesSection(clean))
+    return refused(`A chart reads “${clean}:” as something else; give the section another name.`);
   if (clean.length > 60) return refused('The name of a section holds up to 60 characters.');
   const after = sectionAt(song, at) ?? song.sections.length - 1;
   const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], words: [] };
@@ -39,9 +41,7 @@ export function copySection(song: Song, at: Cursor): ChartEdit {
 function asLater(bar: Phrase['bars'][number]): Phrase['bars'][number] {
   if (bar.kind === 'same' || !bar.pickup) return bar;
   const slots = bar.slots.map((slot, index) =>
-    index === 0 && slot.kind === 'held'
-      ? ({ kind: 'rest', fermata: false, ticks: slot.ticks } as const)
-      : slot,
+    index === 0 && slot.kind === 'held' ? silence(slot.ticks) : slot,
   );
   return { ...bar, pickup: false, slots };
 }
@@ -51,6 +51,7 @@ export function repeatSection(song: Song, at: Cursor, by: 1 | -1): ChartEdit {
   const section = sectionAt(song, at);
   if (section === null) return refused('There is no section here to repeat.');
   const is = song.sections[section]!;
+  if (is.name === '') return refused('Give the section a name first; it stands above its bars.');
   const times = is.times + by;
   if (times < 1 || times > 99) return refused('A section is played 1 to 99 times.');
   return { ok: true, changes: [{ kind: 'heading', section, is: { ...is, times } }], cursor: at };

@@ -1,8 +1,11 @@
 import type { Chord } from '../chord/chord.ts';
 import { partSlot } from '../chart/edit.ts';
+import { barTicks } from '../chart/meter.ts';
 import { fitsMeter } from '../chart/printChart.ts';
 import {
+  plainChord,
   pushTicks,
+  silence,
   type ChordSlot,
   type PlayedBar,
   type Push,
@@ -19,24 +22,20 @@ import {
   type Cursor,
 } from './place.ts';
 
-/** The marks that a chord can wear. */
-export const chordMarks = ['push', 'right', 'ring', 'stop', 'accent', 'fermata'] as const;
-export type ChordMark = (typeof chordMarks)[number];
+/** The marks that a chord can wear; `right` is a push of the right hand alone. */
+export type MarkName = 'push' | 'right' | 'ring' | 'stop' | 'accent' | 'fermata';
 
-const unmarked = { push: null, ring: null, stop: false, accent: false, fermata: false } as const;
 const nowhere = 'There is no bar here yet; begin a section first.';
 
 /** Puts a chord in a slot, with the marks that the chord before it wore. A repeated bar becomes a bar of its own. */
 export function putChord(song: Song, at: Cursor, chord: Chord): ChartEdit {
   return editSlot(song, at, (slot) =>
-    slot.kind === 'chord'
-      ? { ...slot, chord }
-      : { ...unmarked, kind: 'chord', chord, ticks: slot.ticks },
+    slot.kind === 'chord' ? { ...slot, chord } : plainChord(chord, slot.ticks),
   );
 }
 
 export function putSilence(song: Song, at: Cursor): ChartEdit {
-  return editSlot(song, at, ({ ticks }) => ({ kind: 'rest', fermata: false, ticks }));
+  return editSlot(song, at, ({ ticks }) => silence(ticks));
 }
 
 /** The chord before sounds on through this slot: it takes its time, or is tied over the bar line. */
@@ -100,48 +99,62 @@ export function join(song: Song, at: Cursor): ChartEdit {
 
 /**
  * Puts a mark on the chords from one slot to another, or takes it off where all of them wear it. A push goes round:
- * an eighth, a sixteenth, none.
+ * an eighth, a sixteenth, none, as far as what comes before leaves room.
  */
-export function mark(song: Song, from: Cursor, to: Cursor, what: ChordMark): ChartEdit {
+export function mark(song: Song, from: Cursor, to: Cursor, what: MarkName): ChartEdit {
   const chosen = chordsBetween(song, from, to);
   if (chosen.length === 0) return refused('A mark needs a chord to stand on.');
-  const first = chosen[0]!.is;
-  const all = chosen.every(({ is }) => wears(is, what));
-  const marked = (slot: ChordSlot, room: number | null): ChordSlot => {
-    switch (what) {
-      case 'push': {
-        const by: Push['by'] | null =
-          first.push === null ? 'eighth' : first.push.by === 'eighth' ? 'sixteenth' : null;
-        const push = by && { by, hands: slot.push?.hands ?? 'both' };
-        return { ...slot, push: push && room !== null && room >= pushTicks(push) ? push : null };
-      }
-      case 'right':
-        return slot.push
-          ? { ...slot, push: { ...slot.push, hands: all ? 'both' : 'right' } }
-          : slot;
-      case 'ring':
-        return { ...slot, ring: all ? null : { bars: null }, stop: false };
-      case 'stop':
-        return { ...slot, stop: !all, ring: null };
-      case 'accent':
-        return { ...slot, accent: !all };
-      case 'fermata':
-        return { ...slot, fermata: !all };
-    }
-  };
+  if (what === 'push') return push(song, from, to, chosen);
   if (what === 'right' && chosen.every(({ is }) => is.push === null))
     return refused('Push the chord first (<); then the right hand alone can come early.');
-  if (what === 'push' && chosen.every(({ room }) => room === null))
-    return refused('The first chord of a song has nothing before it to push into.');
-  return editSlots(song, from, to, (slot, room) =>
-    slot.kind === 'chord' ? { ...slot, ...marked(slot, room) } : slot,
+  const all = chosen.every(({ is }) => wears(is, what));
+  return editSlots(song, from, to, (slot) =>
+    slot.kind === 'chord' ? { ...slot, ...marked(slot, what, !all) } : slot,
   );
 }
 
-function wears(slot: ChordSlot, what: ChordMark): boolean {
+function marked(slot: ChordSlot, what: Exclude<MarkName, 'push'>, on: boolean): ChordSlot {
   switch (what) {
-    case 'push':
-      return slot.push !== null;
+    case 'right':
+      return slot.push ? { ...slot, push: { ...slot.push, hands: on ? 'right' : 'both' } } : slot;
+    case 'ring':
+      return { ...slot, ring: on ? { bars: null } : null, stop: false };
+    case 'stop':
+      return { ...slot, stop: on, ring: null };
+    case 'accent':
+      return { ...slot, accent: on };
+    case 'fermata':
+      return { ...slot, fermata: on };
+  }
+}
+
+/** The ways a push goes round. */
+const pushes: readonly (Push['by'] | null)[] = [null, 'eighth', 'sixteenth'];
+
+function push(song: Song, from: Cursor, to: Cursor, chosen: readonly ChosenChord[]): ChartEdit {
+  const fits = (by: Push['by'] | null, room: number | null) =>
+    by === null || (room !== null && room >= pushTicks({ by, hands: 'both' }));
+  const [first] = chosen;
+  const now = pushes.indexOf(first!.is.push?.by ?? null);
+  const next = [1, 2, 3]
+    .map((step) => pushes[(now + step) % pushes.length]!)
+    .find((by) => chosen.some(({ room }) => fits(by, room)))!;
+  if (next === null && chosen.every(({ is }) => is.push === null)) {
+    return refused(
+      chosen.every(({ room }) => room === null)
+        ? 'The first chord of a song has nothing before it to push into.'
+        : 'What comes before is too short to push into.',
+    );
+  }
+  return editSlots(song, from, to, (slot, room) => {
+    if (slot.kind !== 'chord') return slot;
+    const by = fits(next, room) ? next : null;
+    return { ...slot, push: by && { by, hands: slot.push?.hands ?? 'both' } };
+  });
+}
+
+function wears(slot: ChordSlot, what: Exclude<MarkName, 'push'>): boolean {
+  switch (what) {
     case 'right':
       return slot.push?.hands === 'right';
     case 'ring':
@@ -172,8 +185,11 @@ export function editSlots(
   let room: number | null = null;
   let bar = 0;
   for (const [section, { phrases }] of song.sections.entries()) {
+    let shared: number | null = room;
     for (const [phrase, of] of phrases.entries()) {
       let touched = false;
+      // What is not played every time comes after the bars that all times share.
+      if (of.when !== null) room = shared;
       const bars = of.bars.map((is) => {
         const here = bar;
         bar += 1;
@@ -188,6 +204,7 @@ export function editSlots(
         });
         return { ...is, slots };
       });
+      if (of.when === null) shared = room;
       if (touched)
         changes.push({ kind: 'phrase', section, phrase, instead: [{ ...of, bars }] } as const);
     }
@@ -196,12 +213,14 @@ export function editSlots(
   return { ok: true, changes, cursor: head.bar < bar ? head : anchor };
 }
 
-function chordsBetween(
-  song: Song,
-  from: Cursor,
-  to: Cursor,
-): { readonly is: Extract<Slot, { kind: 'chord' }>; readonly room: number | null }[] {
-  const found: { is: Extract<Slot, { kind: 'chord' }>; room: number | null }[] = [];
+interface ChosenChord {
+  readonly is: Extract<Slot, { kind: 'chord' }>;
+  /** Ticks of the slot before it; null at the very beginning. */
+  readonly room: number | null;
+}
+
+function chordsBetween(song: Song, from: Cursor, to: Cursor): ChosenChord[] {
+  const found: ChosenChord[] = [];
   editSlots(song, from, to, (slot, room) => {
     if (slot.kind === 'chord') found.push({ is: slot, room });
     return slot;
@@ -213,13 +232,12 @@ function editSlot(song: Song, at: Cursor, change: (slot: Slot) => Slot): ChartEd
   const placed = placeOfBar(song, at.bar);
   if (!placed) return refused(nowhere);
   if (placed.bar.kind === 'same') {
-    const ticks = (placed.meter.beats * 1920) / placed.meter.unit;
     const bar: PlayedBar = {
       kind: 'played',
       meter: null,
       feel: placed.bar.feel,
       pickup: false,
-      slots: [change({ kind: 'rest', fermata: false, ticks })],
+      slots: [change(silence(barTicks(placed.meter)))],
     };
     return edited(placed, bar, { bar: at.bar, slot: 0 });
   }

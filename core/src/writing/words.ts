@@ -1,4 +1,4 @@
-import type { Phrase, Song } from '../chart/song.ts';
+import { withoutEmptyEnd, type Phrase, type Song } from '../chart/song.ts';
 import type { ChartChange } from './changes.ts';
 import { placeOfBar, refused, rewrite, type ChartEdit, type Cursor } from './place.ts';
 
@@ -23,10 +23,6 @@ export function setWords(song: Song, at: Cursor, texts: readonly string[]): Char
     return withoutEmptyEnd(cells);
   }).filter((cells) => cells.length > 0);
   return { ok: true, changes: [rewrite(placed, { ...of, words })], cursor: at };
-}
-
-function withoutEmptyEnd(cells: readonly string[]): string[] {
-  return cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1);
 }
 
 /**
@@ -56,7 +52,7 @@ export function spreadWords(song: Song, at: Cursor, lyric: string): ChartEdit {
 /** The words of a line, shared among the bars so that each has about as many syllables. A pickup has one word at most. */
 function shareAmong(line: string, { bars }: Phrase): string[] {
   const words = line.split(' ');
-  const pickup = bars[0]?.kind === 'played' && bars[0].pickup ? 1 : 0;
+  const pickup = bars.length > 1 && bars[0]!.kind === 'played' && bars[0]!.pickup ? 1 : 0;
   const first = words.length > bars.length && pickup ? words.splice(0, 1) : [];
   const count = bars.length - pickup;
   const lengths = words.map(syllables);

@@ -3,6 +3,7 @@ import {
   countedBeats,
   feltBeats,
   perform,
+  tempoBeat,
   type Beat,
   type Meter,
   type Voiced,
@@ -28,8 +29,7 @@ export interface Playback {
 
 /** Quarter notes a minute: a song's tempo counts felt beats. */
 function quartersOf({ timeline: { song } }: Voiced, percent: number): number {
-  const [beat = 480] = song.meter.groups ? [] : feltBeats(song.meter);
-  return ((song.tempo ?? 80) * (beat / 480) * percent) / 100;
+  return ((song.tempo ?? 80) * (tempoBeat(song.meter) / 480) * percent) / 100;
 }
 
 /** Plays parts of a voiced song; what is played ends when the song changes or the screen is left. */

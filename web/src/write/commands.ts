@@ -13,7 +13,7 @@ import {
   split,
   transposeByDegrees,
   type ChartEdit,
-  type ChordMark,
+  type MarkName,
   type Cursor,
   type Song,
 } from '@intervallum/core';
@@ -38,7 +38,7 @@ const at =
   (song: Song, { head }: Chosen) =>
     edit(song, head);
 const marks =
-  (what: ChordMark) =>
+  (what: MarkName) =>
   (song: Song, { anchor, head }: Chosen) =>
     mark(song, anchor, head, what);
 
