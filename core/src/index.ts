@@ -73,6 +73,15 @@ export type {
   Song,
   Swing,
 } from './chart/song.ts';
+export type { Step as PatternStep, StepLength, StepVoice, TexturedHand } from './chart/steps.ts';
+export { notesInOrder, printStep, stepLengths, voicesOf } from './chart/steps.ts';
+export type { PatternName } from './chart/patterns.ts';
+export { patternNamed, patternNames } from './chart/patterns.ts';
+export type { Dynamic, Texture, Textures } from './chart/texture.ts';
+export { dynamics, noTextures, printTexture, readTexture, texturesOf } from './chart/texture.ts';
+export type { TuneBar, TuneEvent, TuneNote } from './chart/tune.ts';
+export { printTuneBar, printTuneNote, readTuneBar, tuneOctave, tunePitch } from './chart/tune.ts';
+export { setToTune, syllablesOf } from './chart/syllables.ts';
 export { pushCount } from './chart/count.ts';
 export { feels, styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
@@ -128,6 +137,9 @@ export {
   stepInWords,
   stepMovement,
 } from './hands/words.ts';
+export { stepsOfBar } from './hands/textures.ts';
+export type { SungNote } from './hands/sung.ts';
+export { melodyOver, sungNotes } from './hands/sung.ts';
 export type { Performance, PlayedNote } from './hands/perform.ts';
 export { perform } from './hands/perform.ts';
 export type { TempoMark } from './hands/tempo.ts';

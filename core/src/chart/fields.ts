@@ -5,6 +5,7 @@ import { parseKey } from '../pitch/key.ts';
 import { commonTime, parseMeter } from './meter.ts';
 import { readRoad } from './road.ts';
 import type { Song, SongDetails, Swing } from './song.ts';
+import { noTextures, readTexture } from './texture.ts';
 
 /** The fields above the first section, in the order they are printed. */
 export const fieldNames = [
@@ -18,6 +19,8 @@ export const fieldNames = [
   'feel',
   'numbers',
   'minor',
+  'left',
+  'right',
   'road',
   'rights',
 ] as const;
@@ -50,6 +53,7 @@ export const emptyHead: SongHead = {
   minor: 'relative',
   details: { by: '', singer: '', feel: '', rights: '' },
   road: null,
+  textures: noTextures,
 };
 
 /** Takes the value of a field into a song's head, or says why it cannot. Columns are those of the value. */
@@ -90,6 +94,12 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
     case 'road':
       if (value === '') return success({ ...head, road: null });
       return mapped(readRoad(value), (road) => ({ ...head, road }));
+    case 'left':
+    case 'right':
+      return mapped(readTexture(value, name), (texture) => ({
+        ...head,
+        textures: { ...head.textures, [name]: texture },
+      }));
     case 'by':
     case 'singer':
     case 'feel':

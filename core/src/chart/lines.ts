@@ -1,5 +1,6 @@
 import { readFieldName, type FieldName } from './fields.ts';
 import type { PhraseWhen } from './song.ts';
+import type { TexturedHand } from './steps.ts';
 import { readWhen } from './when.ts';
 
 /** One line of chart text, told apart by how it begins and ends. Starts count from 0 in the line. */
@@ -22,6 +23,14 @@ export type Line =
   | { readonly kind: 'late field'; readonly name: FieldName }
   | { readonly kind: 'words'; readonly text: string; readonly start: number }
   | { readonly kind: 'direction'; readonly text: string }
+  /** What a hand of the section does, or the tune of the bars above; `start` is where that begins in the line. */
+  | {
+      readonly kind: 'texture';
+      readonly hand: TexturedHand;
+      readonly value: string;
+      readonly start: number;
+    }
+  | { readonly kind: 'tune'; readonly text: string; readonly start: number }
   | { readonly kind: 'bars' }
   /** Bars that are not played every time, and where they begin in the line. */
   | { readonly kind: 'bars at times'; readonly when: PhraseWhen; readonly start: number };
@@ -42,7 +51,14 @@ export function readLine(text: string, inSections: boolean): Line {
   if (atTimes) return { kind: 'bars at times', when: atTimes.when, start: atTimes.length };
   const colon = text.indexOf(':');
   if (colon < 0) return { kind: 'bars' };
-  const field = readFieldName(text.slice(0, colon).trim());
+  const name = text.slice(0, colon).trim();
+  if (name.toLowerCase() === 'tune')
+    return { kind: 'tune', text: text.slice(colon + 1), start: colon + 1 };
+  const field = readFieldName(name);
+  if (inSections && (field === 'left' || field === 'right')) {
+    const value = text.slice(colon + 1);
+    return { kind: 'texture', hand: field, value, start: colon + 1 };
+  }
   if (field && inSections) return { kind: 'late field', name: field };
   if (field) {
     const value = text.slice(colon + 1);
@@ -50,7 +66,6 @@ export function readLine(text: string, inSections: boolean): Line {
     return { kind: 'field', name: field, value: value.trim(), valueStart };
   }
   if (typed.endsWith(':')) return readHeading(typed);
-  const name = text.slice(0, colon).trim();
   const rest = text.slice(colon + 1).trim();
   const barsFollow = inSections || /^[b#♭♯]?[1-7<({|_%]/u.test(rest);
   return barsFollow

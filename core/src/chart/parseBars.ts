@@ -29,6 +29,8 @@ interface Changes {
 export class BarsReader {
   readonly found: Problem[] = [];
   readonly places: BarPlace[] = [];
+  /** The metre of each bar of the line that was read last. */
+  metersOfLine: readonly Meter[] = [];
   #slotPlaces: readonly Place[] = [];
   readonly #songMeter: Meter;
   readonly #style: NumberStyle;
@@ -76,16 +78,19 @@ export class BarsReader {
 
   #readBars(text: string, line: number, isShared: boolean): Bar[] {
     const bars: Bar[] = [];
+    const meters: Meter[] = [];
     for (const cell of cellsOf(text)) {
       const bar = this.#readCell(cell, line);
       if (!bar) continue;
       bars.push(bar);
+      meters.push(this.#meter);
       if (isShared) this.#shared.push(this.#meter);
       const first = cell.tokens[0]!;
       const last = cell.tokens.at(-1)!;
       const length = last.start + last.text.length - first.start;
       this.places.push({ line, column: first.start + 1, length, slots: this.#slotPlaces });
     }
+    this.metersOfLine = meters;
     return bars;
   }
 

@@ -2,6 +2,9 @@ import { movedTo, quoted, replaceWith, type Problem } from '../result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from './fields.ts';
 import { readLine, type Line } from './lines.ts';
 import { BarsReader, type BarPlace } from './parseBars.ts';
+import type { TexturedHand } from './steps.ts';
+import { noTextures, readTexture, type Textures } from './texture.ts';
+import { readTuneBar, withoutSilentEnd, type TuneBar } from './tune.ts';
 import { missingSection } from './road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from './song.ts';
 
@@ -27,7 +30,13 @@ export interface SectionLines {
   /** Null for bars without a name above them. */
   readonly heading: number | null;
   readonly directions: readonly number[];
-  readonly phrases: readonly { readonly bars: number; readonly words: readonly number[] }[];
+  /** The lines that say what each hand does; null where none does. */
+  readonly textures: Readonly<Record<TexturedHand, number | null>>;
+  readonly phrases: readonly {
+    readonly bars: number;
+    readonly tune: number | null;
+    readonly words: readonly number[];
+  }[];
 }
 
 /**
@@ -56,7 +65,8 @@ export function parseChart(text: string): ChartResult {
 interface OpenLines {
   readonly heading: number | null;
   readonly directions: number[];
-  readonly phrases: { bars: number; words: number[] }[];
+  readonly textures: Record<TexturedHand, number | null>;
+  readonly phrases: { bars: number; tune: number | null; words: number[] }[];
 }
 
 interface OpenSection {
@@ -64,7 +74,13 @@ interface OpenSection {
   readonly times: number;
   readonly open: boolean;
   readonly directions: string[];
-  readonly phrases: { when: PhraseWhen | null; bars: Phrase['bars']; words: string[][] }[];
+  textures: Textures;
+  readonly phrases: {
+    when: PhraseWhen | null;
+    bars: Phrase['bars'];
+    tune: TuneBar[];
+    words: string[][];
+  }[];
 }
 
 class ChartReader {
@@ -98,6 +114,10 @@ class ChartReader {
         return this.#takeWords(line, text, number);
       case 'direction':
         return this.#takeDirection(line.text, text, number);
+      case 'texture':
+        return this.#takeTexture(line, number);
+      case 'tune':
+        return this.#takeTune(line, text, number);
       case 'bars':
         return this.#takeBars(text, number);
       case 'bars at times':
@@ -175,15 +195,14 @@ class ChartReader {
     }
     const inRange = times >= 1 && times <= 99;
     if (!inRange) this.#problem(number, text, 'A section is played 1 to 99 times.', [`${name}:`]);
-    this.#sections.push({
-      name,
-      times: inRange ? times : 1,
-      open,
-      directions: [],
-      phrases: [],
-    });
-    this.#lines.push({ heading: number, directions: [], phrases: [] });
+    this.#addSection({ name, times: inRange ? times : 1, open }, number);
     this.#bars?.openSection();
+  }
+
+  #addSection(section: Pick<OpenSection, 'name' | 'times' | 'open'>, heading: number | null): void {
+    this.#sections.push({ ...section, directions: [], textures: noTextures, phrases: [] });
+    const textures = { left: null, right: null };
+    this.#lines.push({ heading, directions: [], textures, phrases: [] });
   }
 
   #takeBars(text: string, number: number): void {
@@ -191,8 +210,7 @@ class ChartReader {
       this.#problem(number, text, 'Bars stand in a section; give it a name first.', [
         `Verse:\n  ${text.trim()}`,
       ]);
-      this.#sections.push({ name: '', times: 1, open: false, directions: [], phrases: [] });
-      this.#lines.push({ heading: null, directions: [], phrases: [] });
+      this.#addSection({ name: '', times: 1, open: false }, null);
     }
     if (this.#sections.at(-1)!.phrases.some(({ when }) => when !== null)) {
       this.#problem(
@@ -202,7 +220,7 @@ class ChartReader {
       );
     }
     const bars = this.#reader().readLine(text, number);
-    if (bars.length > 0) this.#addPhrase({ when: null, bars, words: [] }, number);
+    if (bars.length > 0) this.#addPhrase(null, bars, number);
   }
 
   /** The fields are known by now: the first line of bars comes after them. */
@@ -233,12 +251,62 @@ class ChartReader {
           : `The section has ${shared} ${shared === 1 ? 'bar' : 'bars'} that all times share; this reaches beyond them.`;
       this.#problem(number, text, message);
     }
-    this.#addPhrase({ when, bars, words: [] }, number);
+    this.#addPhrase(when, bars, number);
   }
 
-  #addPhrase(phrase: OpenSection['phrases'][number], line: number): void {
-    this.#sections.at(-1)!.phrases.push(phrase);
-    this.#lines.at(-1)!.phrases.push({ bars: line, words: [] });
+  #addPhrase(when: PhraseWhen | null, bars: Phrase['bars'], line: number): void {
+    this.#sections.at(-1)!.phrases.push({ when, bars, tune: [], words: [] });
+    this.#lines.at(-1)!.phrases.push({ bars: line, tune: null, words: [] });
+  }
+
+  #takeTexture(line: Extract<Line, { kind: 'texture' }>, number: number): void {
+    const { hand, value, start } = line;
+    const section = this.#sections.at(-1)!;
+    const lines = this.#lines.at(-1)!;
+    if (lines.textures[hand] !== null) {
+      const message = `What the ${hand} hand does was said above already; only one can hold.`;
+      const place = { line: number, column: 1, length: start + value.length };
+      const repairs = [{ label: 'Delete this line', text: '' }];
+      this.#found.push({ severity: 'problem', message, place, repairs });
+      return;
+    }
+    lines.textures[hand] = number;
+    const read = readTexture(value, hand);
+    if (read.ok) section.textures = { ...section.textures, [hand]: read.value };
+    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
+  }
+
+  #takeTune(line: Extract<Line, { kind: 'tune' }>, text: string, number: number): void {
+    const phrase = this.#sections.at(-1)?.phrases.at(-1);
+    const lines = this.#lines.at(-1)?.phrases.at(-1);
+    if (!phrase || !lines) {
+      this.#problem(number, text, 'A tune stands under a line of bars; there is none above it.');
+      return;
+    }
+    if (lines.tune !== null) {
+      this.#problem(number, text, 'These bars have a tune already; only one can hold.', ['']);
+      return;
+    }
+    lines.tune = number;
+    const cells = line.text.split('|');
+    if (cells.at(-1)!.trim() === '') cells.pop();
+    const bars: TuneBar[] = [];
+    const { minor } = styleFor(this.#head.key, this.#head);
+    let start = line.start;
+    for (const [index, cell] of cells.entries()) {
+      const meter = this.#bars!.metersOfLine[index];
+      if (!meter) {
+        const place = { line: number, column: start + 1, length: Math.max(cell.length, 1) };
+        const message = `There is a tune for ${cells.length} bars, and the line above has ${phrase.bars.length}.`;
+        this.#found.push({ severity: 'problem', message, place, repairs: [] });
+        break;
+      }
+      const read = readTuneBar(cell, { meter, minor });
+      bars.push(read.ok ? read.value : []);
+      if (!read.ok) this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
+      start += cell.length + 1;
+    }
+    phrase.tune.push(...withoutSilentEnd(bars));
   }
 
   #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {

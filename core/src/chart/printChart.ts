@@ -15,6 +15,8 @@ import {
   type Slot,
   type Song,
 } from './song.ts';
+import { printTexture, type Textures } from './texture.ts';
+import { printTuneBar } from './tune.ts';
 import { printWhen } from './when.ts';
 
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */
@@ -44,6 +46,9 @@ function fieldValue(song: Song, name: FieldName): string | null {
       return song.reading === 'as written' ? null : song.reading;
     case 'minor':
       return song.minor === 'relative' ? null : song.minor;
+    case 'left':
+    case 'right':
+      return song.textures[name] && printTexture(song.textures[name]);
     case 'road':
       return song.road && printRoad(song.road);
     case 'by':
@@ -57,6 +62,7 @@ function fieldValue(song: Song, name: FieldName): string | null {
 export function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
   const lines = [printHeading(section)];
   for (const direction of section.directions) lines.push(`  * ${direction}`);
+  lines.push(...printTextures(section.textures).map((line) => `  ${line}`));
   for (const phrase of metersOf(section, songMeter))
     lines.push(...printPhrase(phrase, style).map((line) => `  ${line}`));
   return lines.join('\n');
@@ -66,11 +72,26 @@ export function printHeading({ name, times, open }: Section): string {
   return `${name}${times === 1 ? '' : ` x${times}`}${open ? ' open' : ''}:`;
 }
 
-/** A line of bars and its lines of words, without the space before them. */
+/** What each hand of a section does, a line for each that says something. */
+export function printTextures({ left, right }: Textures): string[] {
+  return [
+    ...(right ? [`right: ${printTexture(right)}`] : []),
+    ...(left ? [`left: ${printTexture(left)}`] : []),
+  ];
+}
+
+/** A line of bars, its tune and its lines of words, without the space before them. */
 export function printPhrase({ phrase, meters }: MeteredPhrase, style: NumberStyle): string[] {
   const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
   const when = phrase.when ? `${printWhen(phrase.when)} ` : '';
-  return [when + bars.join(' | '), ...phrase.words.map((words) => `> ${words.join(' | ')}`)];
+  const tune = phrase.tune.map((bar, place) =>
+    printTuneBar(bar, { meter: meters[place]!, minor: style.minor }),
+  );
+  return [
+    when + bars.join(' | '),
+    ...(tune.length > 0 ? [`tune: ${tune.join(' | ')}`] : []),
+    ...phrase.words.map((words) => `> ${words.join(' | ')}`),
+  ];
 }
 
 /** One bar as text, in the metre that holds there. */

@@ -4,6 +4,8 @@ import type { MinorSchool } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Meter } from './meter.ts';
+import type { Textures } from './texture.ts';
+import type { TuneBar } from './tune.ts';
 
 /** What a player wrote: everything in degrees, so that a key is only ever a way of looking at it. */
 export interface Song {
@@ -20,6 +22,8 @@ export interface Song {
   readonly details: SongDetails;
   /** The order in which the sections are played; null where they are played as they stand. */
   readonly road: readonly RoadStep[] | null;
+  /** How each hand strikes what it holds, in sections that say nothing of their own. */
+  readonly textures: Textures;
   readonly sections: readonly Section[];
 }
 
@@ -55,6 +59,7 @@ export interface Section {
   /** It is played again and again until the signal, at least as often as `times` says. */
   readonly open: boolean;
   readonly directions: readonly string[];
+  readonly textures: Textures;
   readonly phrases: readonly Phrase[];
 }
 
@@ -65,11 +70,13 @@ export type PhraseWhen =
   /** In the place of as many bars from this one on (counted from 1 over the bars that all times share). */
   | { readonly kind: 'instead'; readonly times: readonly number[]; readonly bar: number };
 
-/** One line of bars, with the lines of words under them. */
+/** One line of bars, with the tune and the lines of words under them. */
 export interface Phrase {
   /** Null where it is played every time. */
   readonly when: PhraseWhen | null;
   readonly bars: readonly Bar[];
+  /** A bar of the tune under each bar; shorter than the bars where the tune ends early. */
+  readonly tune: readonly TuneBar[];
   /** Each line of words, parted like the bars; shorter than the bars where the line ends early. */
   readonly words: readonly (readonly string[])[];
 }

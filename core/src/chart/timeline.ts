@@ -3,6 +3,7 @@ import type { Meter } from './meter.ts';
 import { sectionOfStep } from './road.ts';
 import { metersOf } from './sectionMeters.ts';
 import type { Bar, Feel, Phrase, PhraseWhen, RoadStep, Slot, Song } from './song.ts';
+import { cut, type TuneBar } from './tune.ts';
 
 /** A slot of the unrolled song, at its time. */
 export interface TimedSlot {
@@ -31,6 +32,8 @@ export interface TimelinePart {
   readonly from: number;
   readonly to: number;
   readonly key: Key;
+  /** Semitones that lifts have moved the key since the beginning. */
+  readonly lift: number;
   /** The last time through a section that goes on until the signal. */
   readonly open: boolean;
   /** What the roadmap says is done differently here. */
@@ -46,6 +49,8 @@ export interface TimelineBar {
   /** Which line of bars of its section it stands in, and the words under it, a text for each line of words. */
   readonly line: number;
   readonly words: readonly string[];
+  /** As long as the slots together; nothing where no tune is written. */
+  readonly tune: TuneBar;
   readonly is: Bar;
   readonly slots: readonly { readonly slot: number; readonly meter: Meter; readonly is: Slot }[];
 }
@@ -95,10 +100,12 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
   const parts: TimelinePart[] = [];
   let start = 0;
   let now = key;
+  let lift = 0;
 
   for (const step of road) {
     if (step.kind === 'lift') {
       now = transposeKey(now, step.semitones);
+      lift += step.semitones;
       continue;
     }
     const { section } = step;
@@ -126,6 +133,7 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
         from,
         to: slots.length,
         key: now,
+        lift,
         open: open && time === times,
         direction,
       });
@@ -146,7 +154,8 @@ function numberedSections(song: Song): NumberedPhrase[][] {
             ? is.slots.map((one) => ({ slot: slot++, meter: meters[place]!, is: one }))
             : [];
         const words = phrase.words.map((cells) => cells[place] ?? '');
-        return { bar: bar++, line, words, is, slots: withoutLeadingSilence(is, slots) };
+        const tune = phrase.tune[place] ?? [];
+        return withoutLeadingSilence({ bar: bar++, line, words, tune, is, slots });
       }),
     })),
   );
@@ -168,6 +177,7 @@ function barsOfPass(phrases: readonly NumberedPhrase[], pass: number): TimelineB
         ...bar,
         line: replaced.line,
         words: bar.words.length > 0 ? bar.words : replaced.words,
+        tune: bar.tune.length > 0 ? bar.tune : replaced.tune,
       };
     });
     bars.splice(when.bar - 1, instead.length, ...placed);
@@ -197,8 +207,26 @@ function isEnding(phrase: NumberedPhrase): phrase is Ending {
   return phrase.when?.kind === 'ending';
 }
 
-function withoutLeadingSilence(bar: Bar, slots: TimelineBar['slots']): TimelineBar['slots'] {
-  if (bar.kind === 'same' || !bar.pickup) return slots;
-  const first = slots.findIndex(({ is }) => is.kind === 'chord' || is.kind === 'unread');
-  return first < 0 ? slots : slots.slice(first);
+/** A pickup begins with its first sound, of the chords or of the tune. */
+function withoutLeadingSilence(bar: TimelineBar): TimelineBar {
+  const { is, slots, tune } = bar;
+  if (is.kind === 'same' || !is.pickup) return bar;
+  const before = (lengths: readonly { readonly ticks: number }[], count: number) =>
+    lengths.slice(0, count).reduce((sum, { ticks }) => sum + ticks, 0);
+  const chord = slots.findIndex(({ is }) => is.kind === 'chord' || is.kind === 'unread');
+  const note = tune.findIndex(({ kind }) => kind === 'note');
+  if (chord < 0 && note < 0) return bar;
+  const inBar = slots.map((slot) => slot.is);
+  const from = Math.min(
+    chord < 0 ? Infinity : before(inBar, chord),
+    note < 0 ? Infinity : before(tune, note),
+  );
+  let at = 0;
+  const sounding = slots.flatMap((slot) => {
+    const start = at;
+    at += slot.is.ticks;
+    const ticks = at - Math.max(start, from);
+    return ticks > 0 ? [{ ...slot, is: { ...slot.is, ticks } }] : [];
+  });
+  return { ...bar, slots: sounding, tune: cut(tune, from, at) };
 }

@@ -1,6 +1,7 @@
 import type { Key } from '../pitch/key.ts';
 import type { Bar, Phrase, Section, Song } from './song.ts';
 import type { Timeline, TimelineBar, TimelinePart } from './timeline.ts';
+import { withoutSilentEnd, type TuneBar } from './tune.ts';
 import { ordinalOf } from './when.ts';
 
 /** A song as it is played: a section for every time through one, nothing repeated, nothing left to look up. */
@@ -22,7 +23,7 @@ export function unroll({ song, parts }: Timeline): UnrolledSong {
 }
 
 function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[]): Section {
-  const { name, directions } = song.sections[part.section]!;
+  const { name, directions, textures } = song.sections[part.section]!;
   const times = all.filter(({ section }) => section === part.section).length;
   const time = times > 1 ? [`${ordinalOf(part.pass)} time`] : [];
   const said = part.direction === '' ? [] : [part.direction];
@@ -31,25 +32,29 @@ function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[])
     times: 1,
     open: part.open,
     directions: [...time, ...said, ...directions],
+    textures,
     phrases: phrasesOf(part),
   };
 }
 
 /** The bars of each line of the text stay on one line. */
 function phrasesOf({ bars, pass }: TimelinePart): Phrase[] {
-  const phrases: { bars: Bar[]; words: string[]; line: number }[] = [];
+  const phrases: { bars: Bar[]; words: string[]; tune: TuneBar[]; line: number }[] = [];
   for (const bar of bars) {
     const now = phrases.at(-1);
     if (now?.line === bar.line) {
       now.bars.push(written(bar));
       now.words.push(wordsAt(bar, pass));
+      now.tune.push(bar.tune);
     } else {
-      phrases.push({ bars: [written(bar)], words: [wordsAt(bar, pass)], line: bar.line });
+      const words = [wordsAt(bar, pass)];
+      phrases.push({ bars: [written(bar)], words, tune: [bar.tune], line: bar.line });
     }
   }
-  return phrases.map(({ bars: inPhrase, words }) => ({
+  return phrases.map(({ bars: inPhrase, words, tune }) => ({
     when: null,
     bars: inPhrase,
+    tune: withoutSilentEnd(tune),
     words: words.some((cell) => cell !== '') ? [words] : [],
   }));
 }

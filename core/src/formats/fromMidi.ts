@@ -10,6 +10,8 @@ import {
   type Slot,
   type Song,
 } from '../chart/song.ts';
+import { noTextures } from '../chart/texture.ts';
+import { withoutSilentEnd, type TuneBar } from '../chart/tune.ts';
 import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import { identifyVoicing } from '../chord/identify.ts';
@@ -18,6 +20,7 @@ import { success, type Result } from '../result.ts';
 import { guessKey } from './guessKey.ts';
 import { counted, emptySong, sectionName, unreadable, type Imported } from './imported.ts';
 import { readMidi, type HeardMidi, type HeardNote } from './midiEvents.ts';
+import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 
 const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 const barsOnLine = 4;
@@ -47,7 +50,11 @@ export function fromMidi(
   if (midi.notes.length === 0) return unreadable('There are no notes in this MIDI file.');
   const dropped: string[] = [];
   const guessed: string[] = [];
-  const bars = barsOf(midi, dropped);
+  const sung = tuneTrack(midi);
+  const tune = sung ? onGrid(sung) : [];
+  const rest = midi.notes.filter(({ track }) => track !== sung?.[0]?.track);
+  const played = rest.length > 0 ? rest : midi.notes;
+  const bars = barsOf({ ...midi, notes: played }, dropped);
   if (bars.length > mostBars)
     return unreadable(`A MIDI file is read up to ${mostBars} bars; this has ${bars.length}.`);
 
@@ -73,12 +80,16 @@ export function fromMidi(
   if (midi.tempos > 1) dropped.push('Changes of tempo.');
   guessed.push('The chords are named by the notes that sound on each beat.');
   if (midi.markers.length === 0) guessed.push('The file has no markers; its bars are one section.');
-  dropped.push(
-    `${counted(midi.notes.length, 'note')} as they were played: a chart holds the chords.`,
-  );
+  dropped.push(`${counted(played.length, 'note')} as they were played: a chart holds the chords.`);
+
+  if (sung)
+    guessed.push(
+      `The tune is the track “${midi.tracks[sung[0]!.track]}”, moved to sixteenths or triplets.`,
+    );
 
   const namer = new Namer(key);
-  const sections = sectionsOf(midi, bars, namer);
+  const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, key);
+  const sections = sectionsOf(midi, bars, namer, tuneAt);
   if (namer.unnamed > 0)
     guessed.push(
       `${counted(namer.unnamed, 'beat')} with notes that make no chord go on with the one before.`,
@@ -86,7 +97,7 @@ export function fromMidi(
   const meter = bars[0]!.meter;
   const song: Song = {
     ...emptySong,
-    title: midi.name.replace(/: (?:right|left) hand$/, ''),
+    title: midi.name.replace(/: (?:right hand|left hand|tune)$/, ''),
     key,
     meter,
     tempo: tempoOf(midi, meter, dropped),
@@ -184,7 +195,12 @@ class Namer {
   }
 }
 
-function sectionsOf(midi: HeardMidi, bars: readonly HeardBar[], namer: Namer): Section[] {
+function sectionsOf(
+  midi: HeardMidi,
+  bars: readonly HeardBar[],
+  namer: Namer,
+  tuneAt: (bar: HeardBar) => TuneBar,
+): Section[] {
   const nearestBar = (at: number) =>
     bars.reduce(
       (best, bar, index) => (Math.abs(bar.at - at) < Math.abs(bars[best]!.at - at) ? index : best),
@@ -210,9 +226,11 @@ function sectionsOf(midi: HeardMidi, bars: readonly HeardBar[], namer: Namer): S
       return { kind: 'played', meter, feel: null, pickup: false, slots };
     });
     const phrases: Phrase[] = [];
-    for (let at = 0; at < written.length; at += barsOnLine)
-      phrases.push({ when: null, bars: written.slice(at, at + barsOnLine), words: [] });
-    return { name, times: 1, open: false, directions: [], phrases };
+    for (let at = 0; at < written.length; at += barsOnLine) {
+      const tune = withoutSilentEnd(inSection.slice(at, at + barsOnLine).map(tuneAt));
+      phrases.push({ when: null, bars: written.slice(at, at + barsOnLine), tune, words: [] });
+    }
+    return { name, times: 1, open: false, directions: [], textures: noTextures, phrases };
   });
   return together(made);
 }

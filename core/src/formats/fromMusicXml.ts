@@ -1,6 +1,10 @@
+import type { TexturedHand } from '../chart/steps.ts';
+import { noTextures, readTexture, type Texture, type Textures } from '../chart/texture.ts';
+import { tuneOfNotes } from './musicXmlTune.ts';
+import { withoutSilentEnd, type TuneBar } from '../chart/tune.ts';
 import { tempoBeat } from '../chart/beats.ts';
 import { tempoRange } from '../chart/fields.ts';
-import { formatMeter, sameMeter, type Meter } from '../chart/meter.ts';
+import { barTicks, formatMeter, sameMeter, type Meter } from '../chart/meter.ts';
 import { parseChart } from '../chart/parseChart.ts';
 import { readRoad } from '../chart/road.ts';
 import { withoutEmptyEnd, type Bar, type Phrase, type Song } from '../chart/song.ts';
@@ -74,6 +78,7 @@ function headOf(root: Element): Song {
     title: oneLine(textOf(root, 'work', 'work-title') || textOf(root, 'movement-title')),
     reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
     minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
+    textures: { left: textureIn(kept['left'], 'left'), right: textureIn(kept['right'], 'right') },
     details: {
       by: [...new Set(creators)]
         .filter((name) => name !== '')
@@ -86,12 +91,18 @@ function headOf(root: Element): Song {
   };
 }
 
+function textureIn(text: string | undefined, hand: TexturedHand): Texture | null {
+  const read = readTexture(text ?? '', hand);
+  return read.ok ? read.value : null;
+}
+
 interface OpenSection {
   name: string;
   times: number;
   open: boolean;
   readonly directions: string[];
-  readonly phrases: { when: Phrase['when']; bars: Bar[]; words: string[][] }[];
+  textures: Textures;
+  readonly phrases: { when: Phrase['when']; bars: Bar[]; tune: TuneBar[]; words: string[][] }[];
   readonly instead: string[];
 }
 
@@ -109,7 +120,6 @@ class PartReader {
   #repeatFrom: number | null = null;
   #strange = new Set<string>();
   #moved = 0;
-  #tune = 0;
   #jumps = 0;
   #same = false;
   /** Written by this program, so that what it does not say is not so. */
@@ -182,7 +192,15 @@ class PartReader {
 
   #openSection({ rehearsal }: ReadMeasure): void {
     const name = sectionName(rehearsal ?? 'Song');
-    this.#sections.push({ name, times: 1, open: false, directions: [], phrases: [], instead: [] });
+    this.#sections.push({
+      name,
+      times: 1,
+      open: false,
+      directions: [],
+      textures: noTextures,
+      phrases: [],
+      instead: [],
+    });
     this.#announced = this.#song.meter;
     this.#ending = null;
   }
@@ -193,8 +211,19 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
+    else if (this.#takeTexture(words, section)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
+  }
+
+  /** True for words that say what a hand does. */
+  #takeTexture(words: string, section: OpenSection): boolean {
+    const found = /^(left|right): (.+)$/.exec(words);
+    const hand = found?.[1] === 'left' ? 'left' : 'right';
+    const read = found && readTexture(found[2]!, hand);
+    if (!read?.ok) return false;
+    section.textures = { ...section.textures, [hand]: read.value };
+    return true;
   }
 
   #addBar(measure: ReadMeasure, section: OpenSection, breaks: boolean): void {
@@ -202,11 +231,12 @@ class PartReader {
     const goesOn = last && sameWhen(last.when, this.#ending);
     const isFull = breaks ? measure.newLine : (last?.bars.length ?? 0) >= barsOnLine;
     if (!last || !goesOn || isFull)
-      section.phrases.push({ when: this.#ending, bars: [], words: [] });
+      section.phrases.push({ when: this.#ending, bars: [], tune: [], words: [] });
     const phrase = section.phrases.at(-1)!;
     const place = phrase.bars.length;
     if (measure.same !== null) this.#same = measure.same === 'start';
     phrase.bars.push(this.#bar(measure, section));
+    phrase.tune.push(this.#tuneOf(measure, phrase.bars.at(-1)!));
     for (const [line, text] of measure.lyrics.entries()) {
       const cells = (phrase.words[line] ??= []);
       while (cells.length < place) cells.push('');
@@ -219,15 +249,26 @@ class PartReader {
     const changes = !sameMeter(this.#meter, this.#announced);
     this.#announced = this.#meter;
     if (this.#same && !isFirstOfSong) return { kind: 'same', feel: measure.feel };
-    const { bar, moved } = barOf(measure.chords, measure.notes, this.#meter, {
+    const hidden = measure.notes.filter((note) => note.hidden && (note.slash || note.rest));
+    const kept = this.#own && hidden.length > 0 ? hidden : measure.notes;
+    const { bar, moved } = barOf(measure.chords, kept, this.#meter, {
       pickup: measure.implicit && isFirstOfSong,
       goesOn: this.#sounds,
     });
     this.#moved += moved;
-    this.#tune += measure.notes.filter(({ rest, slash }) => !rest && !slash).length;
     this.#sounds ||= measure.chords.length > 0;
     if (bar.kind === 'same') return bar;
     return { ...bar, feel: measure.feel, meter: changes ? this.#meter : null };
+  }
+
+  /** The tune is in the voice that has pitches first. */
+  #tuneOf({ notes }: ReadMeasure, bar: Bar): TuneBar {
+    const voice = notes.find(({ pitch, slash }) => pitch && !slash)?.voice;
+    const own = notes.filter((note) => note.voice === voice && !note.slash && !note.hidden);
+    const length = barTicks(this.#meter);
+    const end = notes.reduce((last, { at, ticks }) => Math.max(last, at + ticks), 0);
+    const lead = bar.kind === 'played' && bar.pickup ? Math.max(0, length - (end || length)) : 0;
+    return voice === undefined ? [] : tuneOfNotes(own, this.#song.key, lead, length);
   }
 
   /** A repeat of a whole section is how often it is played; any other is told. */
@@ -243,6 +284,7 @@ class PartReader {
     const sections = this.#sections.map(({ instead, phrases, ...section }) => {
       const trimmed = phrases.map((phrase) => ({
         ...phrase,
+        tune: withoutSilentEnd(phrase.tune),
         words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
       }));
       return {
@@ -253,10 +295,6 @@ class PartReader {
         ],
       };
     });
-    if (this.#tune > 0)
-      this.dropped.push(
-        `The tune: ${counted(this.#tune, 'note')}. A chart holds chords and words.`,
-      );
     if (this.#strange.size > 0)
       this.dropped.push(
         `Chords that cannot be read: ${[...this.#strange].slice(0, 8).join(', ')}.`,

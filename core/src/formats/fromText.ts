@@ -1,3 +1,4 @@
+import { noTextures } from '../chart/texture.ts';
 import { divisions, parseMeter, type Meter } from '../chart/meter.ts';
 import { readRoad } from '../chart/road.ts';
 import { tempoRange } from '../chart/fields.ts';
@@ -256,13 +257,14 @@ class Gatherer {
       const bars = cells.map((cell) =>
         this.#bar(cell, meter, (word) => this.#inKey(word, key, style)),
       );
-      return { when, bars, words: lines.map((line) => wordsUnder(line, cells)) };
+      return { when, bars, tune: [], words: lines.map((line) => wordsUnder(line, cells)) };
     });
     return {
       name: sectionName(name),
       times,
       open,
       directions,
+      textures: noTextures,
       phrases: orderly(phrases),
     };
   }

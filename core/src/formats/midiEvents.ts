@@ -7,11 +7,15 @@ export interface HeardNote {
   readonly note: number;
   readonly onset: number;
   readonly ticks: number;
+  /** Which of the tracks it is on, from 0. */
+  readonly track: number;
 }
 
 /** What a chart can use of a MIDI file. */
 export interface HeardMidi {
   readonly name: string;
+  /** What each track is called; empty where it is not said. */
+  readonly tracks: readonly string[];
   readonly notes: readonly HeardNote[];
   /** Microseconds to the quarter; the first one. */
   readonly tempo: number | null;
@@ -69,7 +73,8 @@ function gather(data: MidiData, scale: number): Result<HeardMidi> {
   const markers: HeardMidi['markers'][number][] = [];
   const tempos: number[] = [];
   let name = '';
-  for (const track of data.tracks) {
+  const tracks = data.tracks.map(() => '');
+  for (const [index, track] of data.tracks.entries()) {
     let ticks = 0;
     /** Where each note of each channel began. */
     const down = new Map<number, number>();
@@ -77,7 +82,7 @@ function gather(data: MidiData, scale: number): Result<HeardMidi> {
       const onset = down.get(id);
       down.delete(id);
       if (onset !== undefined && at > onset)
-        notes.push({ note: id % 128, onset, ticks: at - onset });
+        notes.push({ note: id % 128, onset, ticks: at - onset, track: index });
     };
     for (const event of track) {
       ticks += event.deltaTime;
@@ -106,6 +111,7 @@ function gather(data: MidiData, scale: number): Result<HeardMidi> {
           markers.push({ at, text: oneLine(decoded(event.text), 60) });
           break;
         case 'trackName':
+          tracks[index] ||= oneLine(decoded(event.text));
           if (name === '') name = oneLine(decoded(event.text));
           break;
         default:
@@ -120,6 +126,7 @@ function gather(data: MidiData, scale: number): Result<HeardMidi> {
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
   return success({
     name,
+    tracks,
     notes,
     tempo: tempos[0] ?? null,
     tempos: new Set(tempos).size,

@@ -1,6 +1,7 @@
 import { barTicks, divisions, type Meter } from '../chart/meter.ts';
 import type { Bar, ChordSlot, Push, Slot } from '../chart/song.ts';
 import type { Chord } from '../chord/chord.ts';
+import type { WrittenNote } from './musicXmlTune.ts';
 
 /** A chord of a measure, where it stands (in ticks from its beginning). */
 export interface PlacedChord {
@@ -15,6 +16,10 @@ export interface PlacedNote {
   readonly ticks: number;
   readonly rest: boolean;
   readonly slash: boolean;
+  /** Not printed: it keeps what the chords wear beside a tune. */
+  readonly hidden: boolean;
+  readonly voice: string;
+  readonly pitch: WrittenNote['pitch'];
   readonly tieStop: boolean;
   readonly accent: boolean;
   readonly stop: boolean;

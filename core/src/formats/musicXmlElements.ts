@@ -1,6 +1,7 @@
 import { tempoBeat } from '../chart/beats.ts';
 import type { Meter } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
+import { printTexture } from '../chart/texture.ts';
 import { keySignature, type Key } from '../pitch/key.ts';
 import { element, type Element } from './xml.ts';
 
@@ -15,6 +16,8 @@ export function scoreOf(song: Song, part: string, measures: readonly Element[]):
     feel,
     numbers: song.reading === 'as written' ? '' : song.reading,
     minor: song.minor === 'relative' ? '' : song.minor,
+    left: song.textures.left ? printTexture(song.textures.left) : '',
+    right: song.textures.right ? printTexture(song.textures.right) : '',
   };
   const fields = Object.entries(kept).filter(([, value]) => value !== '');
   return element(

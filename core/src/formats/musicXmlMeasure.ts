@@ -5,6 +5,7 @@ import { feels, type Feel, type Push } from '../chart/song.ts';
 import { meterOf, type Meter } from '../chart/meter.ts';
 import { toRelative, type Degree, type Step } from '../pitch/degree.ts';
 import { degreeOfNote, keyOfSignature, type Key } from '../pitch/key.ts';
+import { midiNumber } from '../pitch/midi.ts';
 import { letters, type Note } from '../pitch/note.ts';
 import { figuresOf, type HarmonyDegree } from './harmonyKinds.ts';
 import type { PlacedChord, PlacedNote } from './musicXmlBars.ts';
@@ -79,10 +80,15 @@ export function readMeasure(measure: Element, context: MeasureContext): ReadMeas
     } else if (part.name === 'note') {
       addLyrics(part, lyrics);
       if (child(part, 'grace') || child(part, 'cue')) continue;
-      const chordTone = child(part, 'chord') !== null;
-      if (!chordTone) {
-        notes.push(noteOf(part, at, duration));
+      const one = noteOf(part, at, duration);
+      if (child(part, 'chord') === null) {
+        notes.push(one);
         at += duration;
+      } else if (one.pitch) {
+        const below = notes.at(-1);
+        // Of notes struck together the top one is the tune.
+        if (below?.pitch && pitchOf(one.pitch) > pitchOf(below.pitch))
+          notes[notes.length - 1] = { ...below, pitch: one.pitch };
       }
     }
   }
@@ -240,6 +246,9 @@ function noteOf(note: Element, at: number, ticks: number): PlacedNote {
     at,
     ticks,
     rest: child(note, 'rest') !== null,
+    hidden: note.attributes['print-object'] === 'no',
+    voice: textOf(note, 'voice').trim(),
+    pitch: pitchIn(note),
     slash: textOf(note, 'notehead') === 'slash',
     tieStop: childrenOf(note, 'tie').some(({ attributes }) => attributes['type'] === 'stop'),
     accent: has('articulations', 'accent'),
@@ -253,6 +262,19 @@ function noteOf(note: Element, at: number, ticks: number): PlacedNote {
   };
 }
 
+function pitchIn(note: Element): PlacedNote['pitch'] {
+  const pitch = child(note, 'pitch');
+  const letter = letters.find((one) => one === textOf(pitch, 'step').trim());
+  const alter = Math.round(numberOf(pitch, 'alter') ?? 0);
+  const octave = numberOf(pitch, 'octave');
+  if (!letter || Math.abs(alter) > 3 || octave === null || octave < 0 || octave > 9) return null;
+  return { note: { letter, alter }, octave: Math.round(octave) };
+}
+
+function pitchOf({ note, octave }: NonNullable<PlacedNote['pitch']>): number {
+  return midiNumber(note, octave);
+}
+
 function addLyrics(note: Element, lyrics: Map<number, string[]>): void {
   for (const lyric of childrenOf(note, 'lyric')) {
     const line = Math.min(20, Math.max(1, Number(lyric.attributes['number']) || 1));
@@ -261,7 +283,7 @@ function addLyrics(note: Element, lyrics: Map<number, string[]>): void {
       .join('');
     const goesOn = ['begin', 'middle'].includes(textOf(lyric, 'syllabic'));
     const cells = lyrics.get(line) ?? [];
-    cells.push(goesOn ? text : `${text} `);
+    cells.push(goesOn ? `${text}-` : `${text} `);
     lyrics.set(line, cells);
   }
 }

@@ -1,20 +1,28 @@
 import type { ChordSlot, Slot } from '../chart/song.ts';
-import { noteValues } from './noteValues.ts';
+import { noteValues, valueElements } from './noteValues.ts';
 import { element, type Element } from './xml.ts';
 
-/** The slashes of a slot: as many tied notes as its length needs; silence as rests. */
-export function slashes(slot: Slot, chord: ChordSlot | null, words: readonly string[]): Element[] {
+/**
+ * The slashes of a slot: as many tied notes as its length needs; silence as rests. Beside a tune they are a second voice
+ * that is not printed, and keep what the chords wear.
+ */
+export function slashes(
+  slot: Slot,
+  chord: ChordSlot | null,
+  words: readonly string[],
+  isBesideTune: boolean,
+): Element[] {
   const silent = slot.kind === 'rest';
   const values = noteValues(slot.ticks);
   const goesOn = slot.kind === 'held';
-  return values.map(({ ticks, type, dots }, index) => {
+  return values.map((value, index) => {
     const starts = index < values.length - 1;
     const stops = index > 0 || goesOn;
     const ties = silent ? [] : [...(stops ? ['stop'] : []), ...(starts ? ['start'] : [])];
     const isLast = index === values.length - 1;
     return element(
       'note',
-      {},
+      isBesideTune ? { 'print-object': 'no' } : {},
       ...(silent
         ? [element('rest')]
         : [
@@ -25,11 +33,10 @@ export function slashes(slot: Slot, chord: ChordSlot | null, words: readonly str
               element('display-octave', {}, 4),
             ),
           ]),
-      element('duration', {}, ticks),
+      element('duration', {}, value.ticks),
       ...ties.map((tie) => element('tie', { type: tie })),
-      element('voice', {}, 1),
-      element('type', {}, type),
-      dots === 1 && element('dot'),
+      element('voice', {}, isBesideTune ? 2 : 1),
+      ...valueElements(value),
       !silent && element('notehead', {}, 'slash'),
       notationsOf(
         ties,

@@ -2,7 +2,12 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import { tempoBeat } from '../chart/beats.ts';
 import { formatMeter } from '../chart/meter.ts';
 import { ordinalOf } from '../chart/when.ts';
-import { perform, type Performance, type PlayedNote } from '../hands/perform.ts';
+import {
+  perform,
+  type Performance,
+  type PlayedNote,
+  type TuneNotePlayed,
+} from '../hands/perform.ts';
 import type { Voiced } from '../hands/voiced.ts';
 import { formatKey, keySignature } from '../pitch/key.ts';
 
@@ -17,11 +22,12 @@ interface Timed {
 /** Quarter notes a minute where a chart says no tempo. */
 const usualTempo = 80;
 const sustainPedal = 64;
-const channels = { right: 0, left: 1 } as const;
+const channels = { right: 0, left: 1, tune: 2 } as const;
 
 /**
  * A voiced song as it is played, as a Standard MIDI File of format 1 (MIDI Manufacturers Association, Standard MIDI Files
- * 1.0; from memory): a track of tempo, metre, key and a marker for every time through a section, then one track a hand.
+ * 1.0; from memory): a track of tempo, metre, key and a marker for every time through a section, then one track a hand,
+ * and one for the tune where there is one.
  * 480 ticks to the quarter, as everywhere here. A section that goes on until the signal is played as often as it says.
  */
 export function toMidi(voiced: Voiced): Uint8Array {
@@ -33,7 +39,9 @@ export function toMidi(voiced: Voiced): Uint8Array {
       track(
         [
           ...name(`${timeline.song.title || 'Song'}: ${hand} hand`),
-          ...performance.notes.filter((note) => note.hand === hand).flatMap(noteEvents),
+          ...performance.notes
+            .filter((note) => note.hand === hand)
+            .flatMap((note) => noteEvents(note, hand)),
           ...performance.pedal.flatMap(({ onset, ticks }) => [
             pedalEvent(onset, hand, 127),
             pedalEvent(onset + ticks, hand, 0),
@@ -42,6 +50,17 @@ export function toMidi(voiced: Voiced): Uint8Array {
         performance.ticks,
       ),
     ),
+    ...(performance.tune.length > 0
+      ? [
+          track(
+            [
+              ...name(`${timeline.song.title || 'Song'}: tune`),
+              ...performance.tune.flatMap((note) => noteEvents(note, 'tune')),
+            ],
+            performance.ticks,
+          ),
+        ]
+      : []),
   ];
   const header = { format: 1 as const, numTracks: tracks.length, ticksPerBeat: 480 };
   return Uint8Array.from(writeMidi({ header, tracks }));
@@ -103,8 +122,11 @@ function name(text: string): Timed[] {
   return [meta(0, { type: 'trackName', text: bytes(text) })];
 }
 
-function noteEvents({ hand, note, onset, ticks, velocity }: PlayedNote): Timed[] {
-  const channel = channels[hand];
+function noteEvents(
+  { note, onset, ticks, velocity }: TuneNotePlayed,
+  voice: keyof typeof channels,
+): Timed[] {
+  const channel = channels[voice];
   const begin: MidiEvent = { deltaTime: 0, channel, type: 'noteOn', noteNumber: note, velocity };
   const end: MidiEvent = { deltaTime: 0, channel, type: 'noteOff', noteNumber: note, velocity: 0 };
   return [

@@ -1,5 +1,5 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
-import { printBar } from '../chart/printChart.ts';
+import { printBar, printTextures } from '../chart/printChart.ts';
 import { printRoad } from '../chart/road.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import {
@@ -10,6 +10,7 @@ import {
   type Slot,
   type Song,
 } from '../chart/song.ts';
+import { cut, type TuneBar, type TuneNote } from '../chart/tune.ts';
 import { printWhen } from '../chart/when.ts';
 import type { Key } from '../pitch/key.ts';
 import {
@@ -24,6 +25,7 @@ import {
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
 import { slashes } from './musicXmlSlashes.ts';
+import { soundingAfter, tuneNotes } from './musicXmlTune.ts';
 import { element, writeXml, type Element } from './xml.ts';
 
 /** How a chart goes out as MusicXML. */
@@ -60,11 +62,20 @@ class LeadWriter {
   #number = 0;
   #meter: Meter | null = null;
   #wasSame = false;
+  /** The tune of every measure in the order they are written, and the note that sounds where the next one begins. */
+  readonly #tunes: readonly TuneBar[];
+  #written = 0;
+  #sounding: TuneNote | null = null;
 
   constructor(song: Song, key: Key, harmony: 'root' | 'numeral') {
     this.#song = song;
     this.#key = key;
     this.#harmony = harmony;
+    this.#tunes = song.sections.flatMap(({ phrases }) =>
+      phrases
+        .filter(({ when }) => when?.kind !== 'instead')
+        .flatMap(({ bars, tune }) => bars.map((_, place) => tune[place] ?? [])),
+    );
   }
 
   measures(): Element[] {
@@ -111,7 +122,7 @@ class LeadWriter {
   }
 
   #heading(section: Section): Element[] {
-    const { name, times, open, directions } = section;
+    const { name, times, open, directions, textures } = section;
     const isStart = this.#number === 0;
     const road = this.#song.road;
     const tempo = isStart ? tempoElement(this.#song) : null;
@@ -127,6 +138,7 @@ class LeadWriter {
       ...(times > 1 ? [wordsElement(`×${times}`)] : []),
       ...(open ? [wordsElement('until the signal')] : []),
       ...directions.map((direction) => wordsElement(`* ${direction}`)),
+      ...printTextures(textures).map((line) => wordsElement(line)),
     ];
   }
 
@@ -176,15 +188,59 @@ class LeadWriter {
     const feel = bar.feel ? [wordsElement(feelWords[bar.feel])] : [];
     const slots: readonly Slot[] =
       bar.kind === 'same' ? [{ kind: 'rest', fermata: false, ticks: barTicks(meter) }] : bar.slots;
-    const from = pickup ? slots.findIndex(({ kind }) => kind === 'chord') : 0;
-    const sounding = slots.slice(Math.max(0, from));
-    const notes = sounding.flatMap((slot, index) => this.#slot(slot, index === 0 ? words : []));
-    return element('measure', attributes, ...left, ...feel, ...notes, ...right);
+    const tune = this.#tunes[this.#written] ?? [];
+    const next = this.#tunes[this.#written + 1]?.[0];
+    this.#written += 1;
+    const from = pickup ? firstSound(slots, tune) : 0;
+    const sounding = partOf(slots, from);
+    const isSet = tune.some(({ kind }) => kind === 'note');
+    const notes = sounding.flatMap((slot, index) =>
+      this.#slot(slot, index === 0 && !isSet ? words : [], tune.length > 0),
+    );
+    const sung =
+      tune.length === 0
+        ? []
+        : [
+            ...tuneNotes(cut(tune, from, barTicks(meter)), isSet ? words : [], this.#key, from, {
+              sounding: this.#sounding,
+              goesOn: next?.kind === 'held',
+            }),
+            element('backup', {}, element('duration', {}, barTicks(meter) - from)),
+          ];
+    this.#sounding = soundingAfter(tune, this.#sounding);
+    return element('measure', attributes, ...left, ...feel, ...sung, ...notes, ...right);
   }
 
-  #slot(slot: Slot, words: readonly string[]): Element[] {
+  #slot(slot: Slot, words: readonly string[], isBesideTune: boolean): Element[] {
     if (slot.kind === 'chord')
-      return [harmonyElement(slot, this.#key, this.#harmony), ...slashes(slot, slot, words)];
-    return slashes(slot, null, words);
+      return [
+        harmonyElement(slot, this.#key, this.#harmony),
+        ...slashes(slot, slot, words, isBesideTune),
+      ];
+    return slashes(slot, null, words, isBesideTune);
   }
+}
+
+/** Where a pickup begins to sound, in ticks. */
+function firstSound(slots: readonly Slot[], tune: TuneBar): number {
+  const before = (
+    events: readonly { readonly kind: string; readonly ticks: number }[],
+    kind: string,
+  ) => {
+    const first = events.findIndex((one) => one.kind === kind);
+    return first < 0 ? Infinity : events.slice(0, first).reduce((sum, { ticks }) => sum + ticks, 0);
+  };
+  const from = Math.min(before(slots, 'chord'), before(tune, 'note'));
+  return Number.isFinite(from) ? from : 0;
+}
+
+/** The slots from a tick on. */
+function partOf(slots: readonly Slot[], from: number): Slot[] {
+  let at = 0;
+  return slots.flatMap((slot) => {
+    const start = at;
+    at += slot.ticks;
+    const ticks = at - Math.max(start, from);
+    return ticks > 0 ? [{ ...slot, ticks }] : [];
+  });
 }

@@ -1,6 +1,8 @@
 import { barTicks, sameMeter, type Meter } from '../chart/meter.ts';
-import { pushTicks } from '../chart/song.ts';
+import { pushTicks, type Slot } from '../chart/song.ts';
 import { ordinalOf } from '../chart/when.ts';
+import { nextVoiced } from '../hands/perform.ts';
+import { Strikes } from '../hands/textures.ts';
 import type { Voiced, VoicedSlot } from '../hands/voiced.ts';
 import { noteSpeller } from '../hands/words.ts';
 import { pitchClass, type Note } from '../pitch/note.ts';
@@ -14,7 +16,7 @@ import {
   wordsElement,
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
-import { noteValues } from './noteValues.ts';
+import { noteValues, valueElements } from './noteValues.ts';
 import { element, writeXml, type Element } from './xml.ts';
 
 type Hand = 'left' | 'right';
@@ -34,8 +36,9 @@ interface Held {
 const stopTicks = 240;
 
 /**
- * Both hands of a song as a two-staff piano part in MusicXML 4.0, every time through each section written out: what is
- * held from chord to chord, pushes where they sound, walks, rolls, the chords over the staff.
+ * Both hands of a song as a two-staff piano part in MusicXML 4.0, every time through each section written out: what
+ * each hand strikes by its texture or holds from chord to chord, pushes where they sound, walks, rolls, the chords over
+ * the staff. What rings on is left to the pedal.
  */
 export function toPianoMusicXml(voiced: Voiced): string {
   const { timeline } = voiced;
@@ -125,11 +128,14 @@ function headingOf({ timeline: { song, parts } }: Voiced, index: number): Elemen
 /** What a hand holds through the song, in the order of time; nothing overlaps. */
 function heldBy({ timeline, slots }: Voiced, hand: Hand): Held[] {
   const found: Held[] = [];
+  const strikes = new Strikes(timeline);
+  let part = 0;
   for (const [at, timed] of timeline.slots.entries()) {
     const voiced = slots[at];
+    while (at >= timeline.parts[part]!.to) part += 1;
     if (timed.is.kind !== 'chord' || !voiced) continue;
-    const { push, stop, accent } = timed.is;
-    const early = push && (hand === 'right' || push.hands === 'both') ? pushTicks(push) : 0;
+    const { stop, accent } = timed.is;
+    const early = earlyBy(timed.is, hand);
     const from = Math.max(0, timed.start - early);
     let to = timed.start + timed.is.ticks;
     for (let next = at + 1; timeline.slots[next]?.is.kind === 'held'; next += 1)
@@ -137,9 +143,34 @@ function heldBy({ timeline, slots }: Voiced, hand: Hand): Held[] {
     if (stop) to = Math.min(to, from + stopTicks);
     const last = found.at(-1);
     if (last && last.to > from) found[found.length - 1] = { ...last, to: from };
-    found.push(...heldAt(voiced, hand, from, to, { accent, stop }));
+    const next = nextVoiced(timeline, slots, at);
+    const nextEarly = next ? earlyBy(timeline.slots[next.slot]!.is, hand) : 0;
+    const span = { onset: from, due: timed.start, end: to - nextEarly };
+    const struck = strikes.of({ part, slot: at, hand }, voiced, span, next);
+    if (!struck) {
+      found.push(...heldAt(voiced, hand, from, to, { accent, stop }));
+      continue;
+    }
+    const spell = noteSpeller(voiced);
+    for (const [index, { at: begins, until, notes, weight, short }] of struck.entries()) {
+      found.push({
+        spell,
+        from: begins,
+        to: short ? Math.min(until, begins + stopTicks) : until,
+        notes: notes.map(({ note }) => note),
+        rolled: voiced.rolled[hand],
+        accent: weight === 'accent' || (accent && index === 0),
+        stop: short,
+      });
+    }
   }
   return found.filter((one) => one.to > one.from && one.notes.length > 0);
+}
+
+/** Ticks that a hand comes in before a slot is due. */
+function earlyBy(is: Slot, hand: Hand): number {
+  const push = is.kind === 'chord' ? is.push : null;
+  return push && (hand === 'right' || push.hands === 'both') ? pushTicks(push) : 0;
 }
 
 /** A chord as a hand holds it; a walk is two chords of half its time. */
@@ -168,35 +199,35 @@ function staffOf(held: readonly Held[], from: number, to: number, staff: 1 | 2):
   let at = from;
   for (const one of held) {
     if (one.to <= from || one.from >= to) continue;
-    if (one.from > at) written.push(...rests(one.from - at, staff));
+    if (one.from > at) written.push(...rests(at - from, one.from - at, staff));
     const start = Math.max(one.from, at);
     const end = Math.min(one.to, to);
-    written.push(...chordsOf(one, start, end, staff));
+    written.push(...chordsOf(one, start, end, from, staff));
     at = end;
   }
-  if (at < to) written.push(...rests(to - at, staff));
+  if (at < to) written.push(...rests(at - from, to - at, staff));
   return written;
 }
 
-function rests(ticks: number, staff: 1 | 2): Element[] {
-  return noteValues(ticks).map(({ ticks: length, type, dots }) =>
+function rests(inBar: number, ticks: number, staff: 1 | 2): Element[] {
+  return noteValues(ticks, inBar).map((value) =>
     element(
       'note',
       {},
       element('rest'),
-      element('duration', {}, length),
+      element('duration', {}, value.ticks),
       element('voice', {}, staff),
-      element('type', {}, type),
-      dots === 1 && element('dot'),
+      ...valueElements(value),
       element('staff', {}, staff),
     ),
   );
 }
 
 /** What a hand holds from `start` to `end`, in as many tied chords as its length needs. */
-function chordsOf(held: Held, start: number, end: number, staff: 1 | 2): Element[] {
+function chordsOf(held: Held, start: number, end: number, bar: number, staff: 1 | 2): Element[] {
   let at = start;
-  return noteValues(end - start).flatMap(({ ticks, type, dots }) => {
+  return noteValues(end - start, start - bar).flatMap((value) => {
+    const { ticks } = value;
     const begins = at === held.from;
     const stops = at + ticks >= held.to;
     at += ticks;
@@ -228,8 +259,7 @@ function chordsOf(held: Held, start: number, end: number, staff: 1 | 2): Element
         element('duration', {}, ticks),
         ...ties.map((tie) => element('tie', { type: tie })),
         element('voice', {}, staff),
-        element('type', {}, type),
-        dots === 1 && element('dot'),
+        ...valueElements(value),
         element('staff', {}, staff),
         notations.length > 0 && element('notations', {}, ...notations),
       );

@@ -2,7 +2,9 @@ import { barTicks } from '../chart/meter.ts';
 import { pushTicks } from '../chart/song.ts';
 import { beatsOf } from '../chart/beats.ts';
 import { nothingSaid, readDirections, type Said } from './directions.ts';
+import { sungNotes } from './sung.ts';
 import { swinging, temposOf, type TempoMark } from './tempo.ts';
+import { louderBy as louderByTexture, louderByWeight, Strikes, type Strike } from './textures.ts';
 import type { Voiced, VoicedSlot } from './voiced.ts';
 
 /** One note as it is played. Times are in ticks, 480 to the quarter, from the beginning of what is performed. */
@@ -15,9 +17,13 @@ export interface PlayedNote {
   readonly velocity: number;
 }
 
+/** A note of the tune as it is played. */
+export type TuneNotePlayed = Omit<PlayedNote, 'hand'>;
+
 /** A song, or a part of it, as it is played. */
 export interface Performance {
   readonly notes: readonly PlayedNote[];
+  readonly tune: readonly TuneNotePlayed[];
   /** When the pedal is down: from shortly after a chord to the next. */
   readonly pedal: readonly { readonly onset: number; readonly ticks: number }[];
   /** When each voiced slot begins (by its index in the timeline), so that a screen can follow. */
@@ -34,12 +40,13 @@ const stopTicks = 160;
 const rollTicks = 45;
 const pedalWait = 60;
 
-const velocities = { left: 68, right: 78 } as const;
+const velocities = { left: 68, right: 78, tune: 92 } as const;
 const accent = 20;
 
 /**
- * Plays voiced slots as they are written: together, held to the next chord, pushed, ringing, stopped or accented, swung
- * where the song swings, and as loud and as high as the directions of each part say.
+ * Plays voiced slots as they are written: by the textures of each hand, else together and held to the next chord,
+ * pushed, ringing, stopped or accented, swung where the song swings, and as loud and as high as the directions of each
+ * part say; and the tune over them.
  * @param from the first slot of the timeline that is played, and `to` the one before which it ends
  * @param hands a hand that is silent is left out
  */
@@ -63,10 +70,11 @@ export function perform(
   const saidAt = directionsOf(timeline);
   const beats = beatsOf(timeline, { from, to });
   const swing = swinging(timeline.song.swing, beats);
-  const swung = (note: PlayedNote): PlayedNote => {
+  const swung = <Note extends TuneNotePlayed>(note: Note): Note => {
     const onset = swing(note.onset);
     return { ...note, onset, ticks: Math.max(1, swing(note.onset + note.ticks) - onset) };
   };
+  const strikes = new Strikes(timeline);
   for (let at = from; at < to; at += 1) {
     const timed = timeline.slots[at]!;
     const voiced = slots[at];
@@ -83,12 +91,33 @@ export function perform(
       if (said.silent.includes(hand)) continue;
       const onset = due - (hand === 'left' ? leftEarly : early);
       const louder = said.louder + (timed.is.accent ? accent : 0);
-      const played = playHand(voiced, hand, onset, length + due - onset);
-      notes.push(...moved(played, said.octaves).map((note) => swung(louderBy(note, louder))));
+      const { part } = said;
+      const texture = strikes.textureOf(part, hand);
+      const dynamic = texture ? louderByTexture[texture.dynamic] : 0;
+      const next = nextVoiced(timeline, slots, at);
+      const span = { onset: onset + origin, due: due + origin, end: until + origin };
+      const struck = strikes.of({ part, slot: at, hand }, voiced, span, next);
+      const played = struck
+        ? strike(struck, hand, origin, timed.is.accent, voiced.rolled[hand])
+        : playHand(voiced, hand, onset, length + due - onset);
+      // Steps in triplets are where they are; what swings is the written eighth.
+      const swings = struck === null || texture?.step !== 'triplets';
+      notes.push(
+        ...moved(played, said.octaves)
+          .map((note) => louderBy(note, dynamic + (struck ? said.louder : louder)))
+          .map((note) => (swings ? swung(note) : note)),
+      );
     }
     if (!stop && said.silent.length < 2)
       pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
   }
+  const tune = sungNotes(timeline)
+    .filter(({ onset }) => onset >= origin && onset < ends)
+    .map(({ note, onset, ticks, accent: isAccented }): TuneNotePlayed => {
+      const length = Math.min(ticks, ends - onset);
+      const velocity = velocities.tune + (isAccented ? accent : 0);
+      return swung({ note, onset: onset - origin, ticks: length, velocity });
+    });
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
   const open = timeline.parts
     .filter((part) => part.open && part.from >= from && part.to <= to)
@@ -97,23 +126,28 @@ export function perform(
       return { onset, ticks: (timeline.slots[part.to]?.start ?? timeline.ticks) - origin - onset };
     });
   const tempos = temposOf(timeline, { from, to }, beats);
-  return { notes, pedal, starts, tempos, open, ticks: ends - origin };
+  return { notes, tune, pedal, starts, tempos, open, ticks: ends - origin };
 }
 
 /** What the directions say at each slot of the timeline: those of the section and those of this time through it. */
-function directionsOf({ song, parts, slots, ticks }: Voiced['timeline']): (at: number) => Said {
+function directionsOf({
+  song,
+  parts,
+  slots,
+  ticks,
+}: Voiced['timeline']): (at: number) => Said & { readonly part: number } {
   const said = parts.map((part) =>
     readDirections([...song.sections[part.section]!.directions, part.direction]),
   );
   return (at) => {
     const index = parts.findIndex((part) => at >= part.from && at < part.to);
     const part = parts[index];
-    if (!part) return nothingSaid;
+    if (!part) return { ...nothingSaid, part: index };
     const { growing, ...rest } = said[index]!;
     const start = slots[part.from]!.start;
     const end = slots[part.to]?.start ?? ticks;
     const climbed = Math.round(growing * ((slots[at]!.start - start) / (end - start) - 0.5));
-    return { ...rest, growing, louder: rest.louder + climbed };
+    return { ...rest, growing, louder: rest.louder + climbed, part: index };
   };
 }
 
@@ -141,6 +175,36 @@ function endOf(slots: Voiced['timeline']['slots'], at: number, ringBars: number 
     return Math.max(end, Math.min(rings, nextChord?.start ?? rings));
   }
   return push ? end - pushTicks(push) : end;
+}
+
+/** The chord that follows; null where the song ends or is silent first. */
+export function nextVoiced(
+  { slots: timed }: Voiced['timeline'],
+  slots: Voiced['slots'],
+  at: number,
+): { readonly slot: number; readonly voiced: VoicedSlot } | null {
+  let slot = at + 1;
+  while (timed[slot]?.is.kind === 'held') slot += 1;
+  const voiced = slots[slot];
+  return voiced ? { slot, voiced } : null;
+}
+
+/** The strikes of a texture as notes; the accent of a chord is on the first of them. */
+function strike(
+  strikes: readonly Strike[],
+  hand: PlayedNote['hand'],
+  origin: number,
+  isAccented: boolean,
+  rolled: boolean,
+): PlayedNote[] {
+  return strikes.flatMap(({ at, notes, weight }, index) => {
+    const weighted = velocities[hand] + louderByWeight[weight];
+    const velocity = weighted + (isAccented && index === 0 ? accent : 0);
+    return notes.map(({ note, end }, place) => {
+      const late = rolled ? Math.min(rollTicks * place, end - at - 1) : 0;
+      return { hand, note, onset: at - origin + late, ticks: end - at - late, velocity };
+    });
+  });
 }
 
 function playHand(

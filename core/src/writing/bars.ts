@@ -1,5 +1,6 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
 import { silence, type Bar, type Phrase, type Song } from '../chart/song.ts';
+import { withoutSilentEnd } from '../chart/tune.ts';
 import type { ChartChange } from './changes.ts';
 import {
   placeOfBar,
@@ -36,10 +37,12 @@ export function insertBar(song: Song, at: Cursor, where: 'before' | 'after'): Ch
   const words = of.words.map((line) =>
     line.length > place ? [...line.slice(0, place), '', ...line.slice(place)] : line,
   );
+  const tune =
+    of.tune.length > place ? [...of.tune.slice(0, place), [], ...of.tune.slice(place)] : of.tune;
   return {
     ok: true,
     changes: [
-      rewrite(placed, { ...of, bars, words }),
+      rewrite(placed, { ...of, bars, tune, words }),
       ...otherTimes(placed, sharedBefore(placed.in, placed.phrase) + place, 1),
     ],
     cursor: { bar: placed.firstBar + place, slot: 0 },
@@ -51,7 +54,7 @@ export function addPhrase(song: Song, at: Cursor): ChartEdit {
   const placed = placeOfBar(song, at.bar);
   if (!placed) return refused('There is no bar here yet; begin a section first.');
   const { of, meter, firstBar } = placed;
-  const line: Phrase = { when: null, bars: [silentBar(meter)], words: [] };
+  const line: Phrase = { when: null, bars: [silentBar(meter)], tune: [], words: [] };
   if (of.when !== null)
     return refused('Bars that all times share stand above the endings; go up to one of those.');
   return {
@@ -96,6 +99,7 @@ function removeBar(placed: BarPlaced): ChartEdit {
       return refused('A section has one bar at least; the whole section can be taken away.');
     const words = of.words.some((line) => line.some((cell) => cell !== ''));
     if (words) return refused('Words stand under this bar; take them away first.');
+    if (of.tune.length > 0) return refused('A tune stands under this bar; take it away first.');
     return { ok: true, changes: [rewrite(placed), ...others], cursor };
   }
   const bars = of.bars
@@ -115,7 +119,9 @@ function removeBar(placed: BarPlaced): ChartEdit {
     cells.splice(inPhrase, 1);
     return cells;
   });
-  return { ok: true, changes: [rewrite(placed, { ...of, bars, words }), ...others], cursor };
+  const tune = of.tune.filter((_, index) => index !== inPhrase);
+  const kept = { ...of, bars, tune: withoutSilentEnd(tune), words };
+  return { ok: true, changes: [rewrite(placed, kept), ...others], cursor };
 }
 
 /** What was announced before a bar that goes is announced before the next one, if that says nothing else. */

@@ -1,6 +1,7 @@
 import { metersOf } from '../chart/sectionMeters.ts';
 import type { ChartResult } from '../chart/parseChart.ts';
-import { printHeading, printPhrase, printSection } from '../chart/printChart.ts';
+import { printHeading, printPhrase, printSection, printTextures } from '../chart/printChart.ts';
+import type { Textures } from '../chart/texture.ts';
 import { styleFor, type Phrase, type Section, type Song } from '../chart/song.ts';
 
 /**
@@ -15,6 +16,7 @@ export type ChartChange =
       readonly instead: readonly Phrase[];
     }
   | { readonly kind: 'heading'; readonly section: number; readonly is: Section }
+  | { readonly kind: 'textures'; readonly section: number; readonly are: Textures }
   /** Put in after a section; -1 for before all others. */
   | { readonly kind: 'add section'; readonly after: number; readonly is: Section }
   | { readonly kind: 'remove section'; readonly section: number };
@@ -53,7 +55,7 @@ export function changeText(
           .filter(({ phrase }) => change.instead.includes(phrase))
           .flatMap((phrase) => printPhrase(phrase, style).map((line) => indent + line));
         lines[at.bars - 1] = printed.length > 0 ? printed.join('\n') : null;
-        for (const words of at.words) lines[words - 1] = null;
+        for (const line of [at.tune, ...at.words]) if (line !== null) lines[line - 1] = null;
         break;
       }
       case 'heading': {
@@ -61,6 +63,18 @@ export function changeText(
         // Bars without a name above them get one.
         if (heading === null) addAfter(startOf(change.section) - 2, [printHeading(change.is)]);
         else lines[heading - 1] = printHeading(change.is);
+        break;
+      }
+      case 'textures': {
+        const { heading, directions, textures, phrases } = read.sectionLines[change.section]!;
+        const old = [textures.right, textures.left].filter((line) => line !== null);
+        const indent = /^\s*/.exec(lines[(old[0] ?? phrases[0]?.bars ?? 1) - 1] ?? '')![0];
+        for (const line of old) lines[line - 1] = null;
+        const after = old[0] ?? directions.at(-1) ?? heading ?? startOf(change.section) - 1;
+        addAfter(
+          after - 1,
+          printTextures(change.are).map((line) => (indent || '  ') + line),
+        );
         break;
       }
       case 'add section': {

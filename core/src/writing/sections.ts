@@ -1,5 +1,6 @@
 import { namesSection } from '../chart/lines.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
+import { noTextures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
 import { barsBefore, placeOfBar, refused, type ChartEdit, type Cursor } from './place.ts';
 
@@ -14,8 +15,15 @@ export function addSection(song: Song, at: Cursor | null, name: string): ChartEd
     return refused(`A chart reads “${clean}:” as something else; give the section another name.`);
   if (clean.length > 60) return refused('The name of a section holds up to 60 characters.');
   const after = sectionAt(song, at) ?? song.sections.length - 1;
-  const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], words: [] };
-  const is: Section = { name: clean, times: 1, open: false, directions: [], phrases: [phrase] };
+  const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], tune: [], words: [] };
+  const is: Section = {
+    name: clean,
+    times: 1,
+    open: false,
+    directions: [],
+    textures: noTextures,
+    phrases: [phrase],
+  };
   return {
     ok: true,
     changes: [{ kind: 'add section', after, is }],

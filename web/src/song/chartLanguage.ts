@@ -43,6 +43,12 @@ function piecesOf(line: string, state: LineState): Piece[] {
       return whole('quote');
     case 'direction':
       return whole('comment');
+    case 'texture':
+    case 'tune':
+      return [
+        { start, end: read.start, style: 'propertyName' },
+        { start: read.start, end: line.length, style: 'string' },
+      ];
     case 'bars':
       return barPieces(line);
     case 'bars at times':

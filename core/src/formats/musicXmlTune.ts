@@ -1,0 +1,165 @@
+import { setToTune } from '../chart/syllables.ts';
+import {
+  tuneOctave,
+  tunePitch,
+  type TuneBar,
+  type TuneEvent,
+  type TuneNote,
+} from '../chart/tune.ts';
+import { degreeOfNote, noteOfDegree, type Key } from '../pitch/key.ts';
+import { midiNumber } from '../pitch/midi.ts';
+import { pitchClass, type Note } from '../pitch/note.ts';
+import { noteValues, valueElements } from './noteValues.ts';
+import { element, type Element } from './xml.ts';
+
+/** What is known of a tune where a bar of it is written. */
+export interface TuneSoFar {
+  /** The note that sounds when the bar begins; null where none does. */
+  readonly sounding: TuneNote | null;
+  /** The next bar begins with what sounds at the end of this one. */
+  readonly goesOn: boolean;
+}
+
+/** The note that sounds at the end of a bar. */
+export function soundingAfter(tune: TuneBar, before: TuneNote | null): TuneNote | null {
+  const last = tune.at(-1);
+  if (!last || last.kind === 'rest') return null;
+  return last.kind === 'note' ? last : before;
+}
+
+/**
+ * The tune of a bar as notes, with the lines of words set to it.
+ * @param start where the first event begins in the bar, in ticks: later than 0 in a pickup
+ */
+export function tuneNotes(
+  tune: TuneBar,
+  words: readonly string[],
+  key: Key,
+  start: number,
+  { sounding, goesOn }: TuneSoFar,
+): Element[] {
+  const lines = words.map((line) => setToTune(line, tune));
+  let note = 0;
+  let now = sounding;
+  let at = start;
+  return tune.flatMap((event, index): Element[] => {
+    const from = at;
+    at += event.ticks;
+    const isLast = index === tune.length - 1;
+    if (event.kind === 'rest') now = null;
+    if (event.kind === 'note') now = event;
+    const lyrics = event.kind === 'note' ? lyricsOf(lines.map((line) => line[note] ?? '')) : [];
+    if (event.kind === 'note') note += 1;
+    return notesOf(event, now, key, from, isLast && goesOn, lyrics);
+  });
+}
+
+function notesOf(
+  event: TuneEvent,
+  sounding: TuneNote | null,
+  key: Key,
+  from: number,
+  goesOn: boolean,
+  lyrics: readonly Element[],
+): Element[] {
+  const values = noteValues(event.ticks, from);
+  return values.map((value, index) => {
+    const starts = index < values.length - 1 || goesOn;
+    const stops = index > 0 || event.kind === 'held';
+    const ties = sounding ? [...(stops ? ['stop'] : []), ...(starts ? ['start'] : [])] : [];
+    const isAccented = index === 0 && event.kind === 'note' && event.accent;
+    const notations = [
+      ...ties.map((type) => element('tied', { type })),
+      ...(isAccented ? [element('articulations', {}, element('accent'))] : []),
+    ];
+    return element(
+      'note',
+      {},
+      sounding ? pitchElement(sounding, key) : element('rest'),
+      element('duration', {}, value.ticks),
+      ...ties.map((type) => element('tie', { type })),
+      element('voice', {}, 1),
+      ...valueElements(value),
+      notations.length > 0 && element('notations', {}, ...notations),
+      ...(index === 0 ? lyrics : []),
+    );
+  });
+}
+
+function pitchElement(note: TuneNote, key: Key): Element {
+  const { letter, alter } = noteOfDegree(note.degree, key);
+  const octave = (tunePitch(note, key) - alter - pitchClass({ letter, alter: 0 })) / 12 - 1;
+  return element(
+    'pitch',
+    {},
+    element('step', {}, letter),
+    alter !== 0 && element('alter', {}, alter),
+    element('octave', {}, octave),
+  );
+}
+
+/** A syllable that a hyphen ends is followed by another of its word. */
+function lyricsOf(texts: readonly string[]): Element[] {
+  return texts.flatMap((text, line) => {
+    if (text === '') return [];
+    const goesOn = /[^\s-]-$/u.test(text);
+    return [
+      element(
+        'lyric',
+        { number: line + 1 },
+        element('syllabic', {}, goesOn ? 'begin' : 'single'),
+        element('text', {}, goesOn ? text.slice(0, -1) : text),
+      ),
+    ];
+  });
+}
+
+/** A note or rest as a score has it: ticks from the beginning of its measure. */
+export interface WrittenNote {
+  readonly at: number;
+  readonly ticks: number;
+  /** Null for a rest. */
+  readonly pitch: { readonly note: Note; readonly octave: number } | null;
+  readonly tieStop: boolean;
+  readonly accent: boolean;
+}
+
+/** Where a tune read from a score can have its notes, in ticks: what can be written in a chart. */
+const grid = 10;
+
+/**
+ * The tune of a measure, from the notes of one voice.
+ * @param lead ticks that the bar of a pickup lacks at its beginning
+ * @param length of the whole bar, in ticks
+ */
+export function tuneOfNotes(
+  notes: readonly WrittenNote[],
+  key: Key,
+  lead: number,
+  length: number,
+): TuneBar {
+  const tune: TuneEvent[] = [];
+  let at = 0;
+  const put = (event: TuneEvent) => {
+    const last = tune.at(-1);
+    if (event.ticks <= 0) return;
+    if (last && (event.kind === 'held' || (event.kind === 'rest' && last.kind === 'rest')))
+      tune[tune.length - 1] = { ...last, ticks: last.ticks + event.ticks };
+    else tune.push(event);
+    at += event.ticks;
+  };
+  const onGrid = (tick: number) => Math.min(length, Math.round((tick + lead) / grid) * grid);
+  for (const { at: written, ticks: long, pitch, tieStop, accent } of notes) {
+    const from = Math.max(at, onGrid(written));
+    const ticks = onGrid(written + long) - from;
+    if (!pitch || ticks <= 0) continue;
+    put({ kind: 'rest', ticks: from - at });
+    const { note } = pitch;
+    const degree = degreeOfNote(note, key);
+    const octave = tuneOctave(midiNumber(note, pitch.octave), degree, key);
+    put(tieStop ? { kind: 'held', ticks } : { kind: 'note', degree, octave, accent, ticks });
+  }
+  if (at === 0) return [];
+  put({ kind: 'rest', ticks: length - at });
+  return tune;
+}

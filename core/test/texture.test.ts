@@ -1,0 +1,193 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  expand,
+  parseChart,
+  patternNames,
+  perform,
+  printTexture,
+  readTexture,
+  usualReach,
+  voice,
+  type PlayedNote,
+  type TexturedHand,
+} from '../src/index.ts';
+import { songs } from './generators.ts';
+
+/** What one hand plays of some bars in C: when, which notes, for how long. */
+function played(
+  hand: TexturedHand,
+  texture: string,
+  bars: string,
+  { meter = '4/4', head = '' } = {},
+): readonly PlayedNote[] {
+  const read = parseChart(
+    `title: T\nkey: C\nmeter: ${meter}\n${head}\nA:\n  ${hand}: ${texture}\n  ${bars}\n`,
+  );
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return perform(voice(expand(read.value)), { hands: [hand] }).notes;
+}
+const onsets = (notes: readonly PlayedNote[]) => [...new Set(notes.map(({ onset }) => onset))];
+/** Which notes of a chord from the lowest up are struck at each moment: `02 1 02 1`. */
+function places(notes: readonly PlayedNote[]): string {
+  const all = [...new Set(notes.map(({ note }) => note))].sort((one, other) => one - other);
+  return onsets(notes)
+    .map((at) => notes.filter(({ onset }) => onset === at))
+    .map((struck) => struck.map(({ note }) => all.indexOf(note)).join(''))
+    .join(' ');
+}
+
+// Common practice, no published source: the patterns as players describe them.
+describe('the patterns of the right hand', () => {
+  test.each([
+    ['block', '4/4', '012 012 012 012', 480],
+    ['outer-inner', '4/4', '02 1 02 1 02 1 02 1', 240],
+    ['top-middle-low-middle', '4/4', '2 1 0 1 2 1 0 1', 240],
+    ['combined', '4/4', '02 1 02 1 2 1 0 1', 240],
+    ['motif on 2 and 4', '4/4', '0 1 012 1 0 1 012 1', 240],
+    ['outer-inner', '6/8', '02 1 1 02 1 1', 240],
+    ['top-middle-low-middle', '3/4', '2 1 0 1 2 1', 240],
+    ['block', '7/8 (4+3)', '012 012', 960],
+    ['top-middle-low-middle, sixteenths', '2/4', '2 1 0 1 2 1 0 1', 120],
+    ['top-middle-low-middle, triplets', '2/4', '2 1 0 1 2 1', 160],
+  ])('%s in %s', (texture, meter, expected, step) => {
+    const notes = played('right', texture, '1', { meter });
+    expect(places(notes)).toBe(expected);
+    expect(onsets(notes)[1]).toBe(step);
+  });
+
+  test('the top is held while the others move, the motif is accented on two and four', () => {
+    const held = played('right', 'top-middle-low-middle', '1');
+    const top = Math.max(...held.map(({ note }) => note));
+    expect(held.filter(({ note }) => note === top).map(({ ticks }) => ticks)).toEqual([960, 960]);
+    const motif = played('right', 'motif on 2 and 4', '1');
+    const loudest = Math.max(...motif.map(({ velocity }) => velocity));
+    expect(
+      onsets(motif.filter(({ velocity }) => velocity === loudest)).map((at) => at / 480 + 1),
+    ).toEqual([2, 4]);
+  });
+});
+
+describe('the patterns of the left hand', () => {
+  test('alternating bass: the last eighth of a chord is the fifth of the next, then its root', () => {
+    const notes = played('left', 'alternating bass', '1 | 4 | 5');
+    const leads = [1920, 3840].map((bar) => notes.find(({ onset }) => onset === bar - 240)!.note);
+    const roots = [1920, 3840].map((bar) => notes.find(({ onset }) => onset === bar)!.note);
+    // The fifth of F is C, of G is D.
+    expect(leads.map((note) => note % 12)).toEqual([0, 2]);
+    expect(roots.map((note) => note % 12)).toEqual([5, 7]);
+    expect(onsets(notes).filter((at) => at < 1920)).toEqual([0, 480, 960, 1440, 1680]);
+    expect(notes.filter(({ onset }) => onset === 480)[0]!.note % 12).toBe(7);
+  });
+
+  test.each([
+    ['octave on the offbeats', 12],
+    ['fifth on the offbeats', 7],
+  ])('%s: soft, over a bass that is held', (texture, interval) => {
+    const notes = played('left', texture, '1');
+    const low = notes[0]!;
+    const ghosts = notes.filter(({ onset }) => onset % 480 === 240);
+    expect(ghosts.map(({ note }) => note - low.note)).toEqual(Array(4).fill(interval));
+    expect(ghosts.every(({ velocity }) => velocity < low.velocity - 20)).toBe(true);
+    expect(low.ticks).toBe(480);
+  });
+
+  test('left-right: the two hands fill the bar like a drummer, never together', () => {
+    const left = onsets(played('left', 'left-right', '1'));
+    const right = onsets(played('right', 'left-right', '1'));
+    expect([...left, ...right].sort((one, other) => one - other)).toEqual(
+      [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => eighth * 240),
+    );
+    expect(left).toEqual([0, 720, 1440]);
+  });
+});
+
+describe('where a texture meets the chart', () => {
+  test('a chord that comes in is heard, whatever the pattern does there', () => {
+    expect(onsets(played('right', 'A . . .', '1 4'))).toEqual([0, 960]);
+    expect(onsets(played('right', 'A . . . . . . .', '1 4'))).toEqual([0, 960]);
+    expect(onsets(played('right', 'A _ _ _ _ _ A _', '1 4'))).toEqual([0, 1440]);
+  });
+
+  test('pushed chords come early, stops, rings and holds are struck once', () => {
+    expect(onsets(played('right', 'block', '1 | <4'))).toEqual([
+      0, 480, 960, 1440, 1680, 2400, 2880, 3360,
+    ]);
+    for (const mark of ['!', '~', '^'])
+      expect(onsets(played('right', 'block', `1${mark} | 4`))).toEqual([0, 1920, 2400, 2880, 3360]);
+  });
+
+  test('eighths swing, triplets stay where they are', () => {
+    const head = 'swing: eighths\n';
+    expect(onsets(played('right', 'A, eighths', '1', { meter: '2/4', head }))).toEqual([
+      0, 320, 480, 800,
+    ]);
+    expect(onsets(played('right', 'A, triplets', '1', { meter: '2/4', head }))).toEqual([
+      0, 160, 320, 480, 640, 800,
+    ]);
+  });
+
+  test('a section without one has the song’s, and its dynamic', () => {
+    const text =
+      'title: T\nkey: C\nmeter: 4/4\nright: block, soft\n\nA:\n  1\n\nB:\n  right: block\n  1\n';
+    const read = parseChart(text);
+    if (!read.ok) throw new Error('reads');
+    const { notes } = perform(voice(expand(read.value)), { hands: ['right'] });
+    const [soft, medium] = [0, 1920].map((at) => notes.find(({ onset }) => onset === at)!.velocity);
+    expect(medium! - soft!).toBe(14);
+    expect(onsets(notes)).toHaveLength(8);
+  });
+
+  test('every note of a texture lies within its chord, whatever the song; rests stay silent', () => {
+    fc.assert(
+      fc.property(songs, (song) => {
+        const voiced = voice(expand({ ...song, swing: null }), { reach: usualReach });
+        const { notes, ticks } = perform(voiced);
+        for (const { onset, ticks: length, velocity } of notes) {
+          expect(length).toBeGreaterThan(0);
+          expect(Number.isInteger(onset) && Number.isInteger(length)).toBe(true);
+          expect(onset).toBeGreaterThanOrEqual(0);
+          expect(onset + length).toBeLessThanOrEqual(ticks);
+          expect(velocity >= 1 && velocity <= 127).toBe(true);
+        }
+      }),
+      { numRuns: 40, endOnFailure: true },
+    );
+  });
+});
+
+describe('textures in text', () => {
+  test('every pattern of each hand is read by its name, large or small', () => {
+    for (const hand of ['left', 'right'] as const)
+      for (const name of patternNames(hand)) {
+        const read = readTexture(`${name.toUpperCase()}, soft`, hand);
+        expect(read.ok && read.value && printTexture(read.value)).toBe(`${name}, soft`);
+      }
+  });
+
+  test.each([
+    ['right', 'T~ M  l m , Eighths,loud', 'T~ M L M, eighths, loud'],
+    ['right', 'TML', 'A'],
+    ['right', 'MT> (A) A~!', 'TM> (A) A~!'],
+    ['left', 'L5 8 . _, leading', '5L 8 . _, leading'],
+    ['right', 'bloc', 'problem: block'],
+    ['right', 'T 5 M', 'problem: .'],
+    ['right', 'alternating bass', 'problem: '],
+    ['right', 'block, fast', 'problem: '],
+    ['right', 'block, leading', 'problem: loud'],
+    ['right', Array(49).fill('T').join(' '), `problem: ${Array(48).fill('T').join(' ')}`],
+  ] as const)('%s: %s', (hand, typed, expected) => {
+    const read = readTexture(typed, hand);
+    const said = read.ok
+      ? printTexture(read.value!)
+      : `problem: ${read.problems[0]!.repairs.map(({ text }) => text).join(', ')}`;
+    expect(said).toBe(expected);
+  });
+
+  test('said twice, or above no bars, is told with its place', () => {
+    const twice = parseChart('title: T\n\nA:\n  right: block\n  right: block\n  1\n');
+    expect(!twice.ok && twice.problems[0]!.place).toMatchObject({ line: 5 });
+    const wrong = parseChart('title: T\n\nA:\n  left: block, lowd\n  1\n');
+    expect(!wrong.ok && wrong.problems[0]!.place).toEqual({ line: 4, column: 16, length: 4 });
+  });
+});
