@@ -58,7 +58,14 @@ export type { Member } from './chord/member.ts';
 export { identifyVoicing } from './chord/identify.ts';
 
 export type { Meter } from './chart/meter.ts';
-export { barTicks, divisions, formatMeter, parseMeter } from './chart/meter.ts';
+export {
+  barTicks,
+  divisions,
+  feltBeats,
+  formatMeter,
+  parseMeter,
+  tempoBeat,
+} from './chart/meter.ts';
 export type {
   Bar,
   ChordSlot,
@@ -76,12 +83,31 @@ export type {
 export type { Step as PatternStep, StepLength, StepVoice, TexturedHand } from './chart/steps.ts';
 export { notesInOrder, printStep, stepLengths, voicesOf } from './chart/steps.ts';
 export type { PatternName } from './chart/patterns.ts';
-export { patternNamed, patternNames } from './chart/patterns.ts';
+export { patternNames } from './chart/patterns.ts';
 export type { Dynamic, Texture, Textures } from './chart/texture.ts';
-export { dynamics, noTextures, printTexture, readTexture, texturesOf } from './chart/texture.ts';
+export {
+  dynamics,
+  noTextures,
+  patternOf,
+  printTexture,
+  readTexture,
+  texturesOf,
+} from './chart/texture.ts';
 export type { TuneBar, TuneEvent, TuneNote } from './chart/tune.ts';
-export { printTuneBar, printTuneNote, readTuneBar, tuneOctave, tunePitch } from './chart/tune.ts';
+export {
+  countedOctave,
+  printTuneBar,
+  printTuneLine,
+  printTuneNote,
+  readTuneBar,
+  readTuneLine,
+  soundingAfter,
+  tuneNoteOf,
+  tuneOctave,
+  tunePitch,
+} from './chart/tune.ts';
 export { setToTune, syllablesOf } from './chart/syllables.ts';
+export { countAt } from './chart/counting.ts';
 export { pushCount } from './chart/count.ts';
 export { feels, styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
@@ -150,17 +176,23 @@ export type { PhraseWhen, RoadStep } from './chart/song.ts';
 export { printRoad } from './chart/road.ts';
 export { ordinalOf } from './chart/when.ts';
 export type { TimelinePart } from './chart/timeline.ts';
-export type { UnrolledSong } from './chart/unroll.ts';
+export type { SectionKey, UnrolledSong } from './chart/unroll.ts';
 export { unroll } from './chart/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/beats.ts';
-export { beatsOf, countedBeats, feltBeats, tempoBeat } from './chart/beats.ts';
+export { beatsOf, countedBeats } from './chart/beats.ts';
 
 export type { ChartChange } from './writing/changes.ts';
 export { changeText } from './writing/changes.ts';
 export type { ChartEdit, Cursor } from './writing/place.ts';
 export { addPhrase, insertBar, remove } from './writing/bars.ts';
-export { addSection, copySection, removeSection, repeatSection } from './writing/sections.ts';
+export {
+  addSection,
+  copySection,
+  removeSection,
+  repeatSection,
+  setTextures,
+} from './writing/sections.ts';
 export type { MarkName } from './writing/slots.ts';
 export {
   hold,
@@ -173,8 +205,12 @@ export {
   split,
 } from './writing/slots.ts';
 export { transposeByDegrees } from './writing/transpose.ts';
+export type { TuneLine } from './writing/tune.ts';
+export { setTune, tuneLineAt, withoutLast, withPlayed } from './writing/tune.ts';
 export { setWords, spreadWords } from './writing/words.ts';
 
+export type { NoteValue } from './formats/noteValues.ts';
+export { noteValues } from './formats/noteValues.ts';
 export { toMidi } from './formats/toMidi.ts';
 export type { TextWish } from './formats/toText.ts';
 export { toText } from './formats/toText.ts';

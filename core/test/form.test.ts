@@ -154,7 +154,7 @@ test('unrolled, a song is the same music without repeats, each time with words o
     [['1st time'], [[['first', 'time', 'end']]]],
     [['2nd time'], [[['second', 'round', 'end']]]],
   ]);
-  expect([keys.map((one) => formatKey(one)), bars]).toEqual([
+  expect([keys.map(({ key: of }) => formatKey(of)), bars]).toEqual([
     ['C', 'Db'],
     [0, 1, 2, 0, 1, 2],
   ]);

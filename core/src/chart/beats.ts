@@ -1,4 +1,4 @@
-import { barTicks, ticksPerWhole, type Meter } from './meter.ts';
+import { feltBeats } from './meter.ts';
 import type { Feel } from './song.ts';
 import type { Timeline } from './timeline.ts';
 
@@ -11,24 +11,6 @@ export interface Beat {
   /** Which of its bar, from 0. */
   readonly index: number;
   readonly feel: Feel;
-}
-
-/**
- * The lengths of the felt beats of a bar, in ticks: quarters, dotted quarters in compound time, and in metres of groups
- * one beat a group of eighths (common practice, no published source).
- */
-export function feltBeats(meter: Meter): readonly number[] {
-  const unit = ticksPerWhole / meter.unit;
-  if (meter.groups && meter.unit === 8) return meter.groups.map((group) => group * unit);
-  const compound = meter.unit === 8 && meter.beats % 3 === 0;
-  const beat = compound ? 3 * unit : ticksPerWhole / 4;
-  const bar = barTicks(meter);
-  return Array.from({ length: Math.round(bar / beat) }, () => beat);
-}
-
-/** The length of the beat that a tempo counts, in ticks: a dotted quarter in compound time, else a quarter. */
-export function tempoBeat(meter: Meter): number {
-  return meter.groups ? ticksPerWhole / 4 : feltBeats(meter)[0]!;
 }
 
 /** The beats of a stretch of the timeline, from slot `from` up to slot `to`, bar by bar. A pickup has those it sounds in. */

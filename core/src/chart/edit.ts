@@ -2,11 +2,12 @@ import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { Place } from '../result.ts';
-import { parseChart } from './parseChart.ts';
+import { parseChart, type ChartResult } from './parseChart.ts';
 import { fitsMeter, printBar } from './printChart.ts';
 import { divisions, type Meter } from './meter.ts';
 import { metersOf } from './sectionMeters.ts';
 import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
+import { printTuneBar, readTuneBar } from './tune.ts';
 
 /** A change of chart text: what stands at `place` gives way to `text`. */
 export interface TextChange {
@@ -97,7 +98,40 @@ export function rewriteNumbers(
     ...fieldChanges(text, 'numbers', wish.reading),
     ...fieldChanges(text, 'minor', wish.minor),
     ...chords,
+    ...rewriteTunes(text, read, song, style.minor),
   ];
+}
+
+/** The tunes counted as another school counts; a bar that cannot be read stays as it was typed. */
+function rewriteTunes(
+  text: string,
+  read: ChartResult,
+  song: Song,
+  wished: NumberStyle['minor'],
+): TextChange[] {
+  const { minor } = styleFor(song.key, song);
+  if (minor === wished) return [];
+  const lines = text.split(/\r\n|\r|\n/);
+  return song.sections.flatMap((section, index) =>
+    metersOf(section, song.meter).flatMap(({ meters }, phrase): TextChange[] => {
+      const line = read.sectionLines[index]?.phrases[phrase]?.tune ?? null;
+      const typed = line === null ? undefined : lines[line - 1];
+      if (line === null || typed === undefined) return [];
+      const start = typed.indexOf(':') + 1;
+      const cells = typed
+        .slice(start)
+        .split('|')
+        .map((cell, bar) => {
+          const meter = meters[bar];
+          const was = meter ? readTuneBar(cell, { meter, minor }) : null;
+          const [before, after] = [/^\s*/.exec(cell)![0], /\s*$/.exec(cell)![0]];
+          if (!meter || !was?.ok || cell.trim() === '') return cell;
+          return before + printTuneBar(was.value, { meter, minor: wished }) + after;
+        });
+      const place = { line, column: start + 1, length: typed.length - start };
+      return [{ place, text: cells.join('|') }];
+    }),
+  );
 }
 
 /** Sets a field's line, or adds it after the first line where the chart has none. */

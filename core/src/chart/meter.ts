@@ -47,6 +47,28 @@ export function barTicks(meter: Meter): number {
 }
 
 /**
+ * The lengths of the felt beats of a bar, in ticks: quarters, dotted quarters in compound time, and in metres of groups
+ * one beat a group of eighths (common practice, no published source).
+ */
+export function feltBeats(meter: Meter): readonly number[] {
+  const unit = ticksPerWhole / meter.unit;
+  if (meter.groups && meter.unit === 8) return meter.groups.map((group) => group * unit);
+  const beat = isCompound(meter) ? 3 * unit : ticksPerWhole / 4;
+  const bar = barTicks(meter);
+  return Array.from({ length: Math.round(bar / beat) }, () => beat);
+}
+
+/** True where a beat has three eighths: 6/8, 9/8, 12/8. */
+export function isCompound({ unit, beats, groups }: Meter): boolean {
+  return unit === 8 && beats % 3 === 0 && !groups;
+}
+
+/** The length of the beat that a tempo counts, in ticks: a dotted quarter in compound time, else a quarter. */
+export function tempoBeat(meter: Meter): number {
+  return meter.groups ? ticksPerWhole / 4 : feltBeats(meter)[0]!;
+}
+
+/**
  * The ways a bar of this metre is parted, fewest parts first, each as the lengths of its parts in ticks.
  * Metres in groups are parted by group or by unit.
  */

@@ -4,7 +4,7 @@ import { readLine, type Line } from './lines.ts';
 import { BarsReader, type BarPlace } from './parseBars.ts';
 import type { TexturedHand } from './steps.ts';
 import { noTextures, readTexture, type Textures } from './texture.ts';
-import { readTuneBar, withoutSilentEnd, type TuneBar } from './tune.ts';
+import { readTuneLine, type TuneBar } from './tune.ts';
 import { missingSection } from './road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from './song.ts';
 
@@ -288,25 +288,10 @@ class ChartReader {
       return;
     }
     lines.tune = number;
-    const cells = line.text.split('|');
-    if (cells.at(-1)!.trim() === '') cells.pop();
-    const bars: TuneBar[] = [];
     const { minor } = styleFor(this.#head.key, this.#head);
-    let start = line.start;
-    for (const [index, cell] of cells.entries()) {
-      const meter = this.#bars!.metersOfLine[index];
-      if (!meter) {
-        const place = { line: number, column: start + 1, length: Math.max(cell.length, 1) };
-        const message = `There is a tune for ${cells.length} bars, and the line above has ${phrase.bars.length}.`;
-        this.#found.push({ severity: 'problem', message, place, repairs: [] });
-        break;
-      }
-      const read = readTuneBar(cell, { meter, minor });
-      bars.push(read.ok ? read.value : []);
-      if (!read.ok) this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
-      start += cell.length + 1;
-    }
-    phrase.tune.push(...withoutSilentEnd(bars));
+    const read = readTuneLine(line.text, this.#bars!.metersOfLine, minor);
+    phrase.tune.push(...read.tune);
+    this.#found.push(...read.problems.map((one) => movedTo(one, number, line.start)));
   }
 
   #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {

@@ -16,7 +16,7 @@ import {
   type Song,
 } from './song.ts';
 import { printTexture, type Textures } from './texture.ts';
-import { printTuneBar } from './tune.ts';
+import { printTuneLine } from './tune.ts';
 import { printWhen } from './when.ts';
 
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */
@@ -84,12 +84,10 @@ export function printTextures({ left, right }: Textures): string[] {
 export function printPhrase({ phrase, meters }: MeteredPhrase, style: NumberStyle): string[] {
   const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
   const when = phrase.when ? `${printWhen(phrase.when)} ` : '';
-  const tune = phrase.tune.map((bar, place) =>
-    printTuneBar(bar, { meter: meters[place]!, minor: style.minor }),
-  );
+  const tune = printTuneLine(phrase.tune, meters, style.minor);
   return [
     when + bars.join(' | '),
-    ...(tune.length > 0 ? [`tune: ${tune.join(' | ')}`] : []),
+    ...(phrase.tune.length > 0 ? [`tune: ${tune}`] : []),
     ...phrase.words.map((words) => `> ${words.join(' | ')}`),
   ];
 }

@@ -1,5 +1,6 @@
 import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
-import { findPattern, patternNames, type PatternName } from './patterns.ts';
+import { isCompound, type Meter } from './meter.ts';
+import { findPattern, patternNamed, patternNames, type PatternName } from './patterns.ts';
 import {
   mostSteps,
   printStep,
@@ -75,6 +76,17 @@ export function printTexture({ pattern, step, dynamic, leading }: Texture): stri
 /** What a hand of a section is to do: the section's own word, else the song's. */
 export function texturesOf(song: Textures, section: Textures): Textures {
   return { left: section.left ?? song.left, right: section.right ?? song.right };
+}
+
+/** What a texture comes to in a metre: its steps (none for a hand that strikes and holds), how long each is, and whether it leads. */
+export function patternOf(
+  { pattern, step, leading }: Texture,
+  hand: TexturedHand,
+  meter: Meter,
+): { readonly steps: readonly Step[]; readonly step: StepLength; readonly leading: boolean } {
+  if (typeof pattern !== 'string') return { steps: pattern, step: step ?? 'eighths', leading };
+  const named = patternNamed(pattern, hand, isCompound(meter));
+  return { ...named, step: step ?? named.step, leading: leading || named.leading };
 }
 
 function readPattern(

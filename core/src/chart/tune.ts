@@ -1,5 +1,15 @@
-import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
 import {
+  failure,
+  movedTo,
+  placeInLine,
+  quoted,
+  replaceWith,
+  success,
+  type Problem,
+  type Result,
+} from '../result.ts';
+import {
+  degreeOfSemitones,
   degreeSemitones,
   formatDegree,
   readDegree,
@@ -10,8 +20,7 @@ import {
 } from '../pitch/degree.ts';
 import { relativeMajor, type Key } from '../pitch/key.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
-import { feltBeats } from './beats.ts';
-import { barTicks, divisions, formatMeter, type Meter } from './meter.ts';
+import { feltBeats, barTicks, divisions, formatMeter, type Meter } from './meter.ts';
 
 /** What the tune does for a stretch of a bar, in ticks. */
 export type TuneEvent = { readonly ticks: number } & (
@@ -53,6 +62,12 @@ export function tunePitch(
 /** The octave that a pitch has when it is written as this degree: the other way about. */
 export function tuneOctave(pitch: number, degree: Degree, key: Key): number {
   return Math.round((pitch - tunePitch({ degree, octave: 0 }, key)) / 12);
+}
+
+/** A pitch (a MIDI number) as a note of a tune: by its usual degree of the key. */
+export function tuneNoteOf(pitch: number, key: Key): Pick<TuneNote, 'degree' | 'octave'> {
+  const degree = degreeOfSemitones(pitch - homeOf(key));
+  return { degree, octave: tuneOctave(pitch, degree, key) };
 }
 
 const lowestHome = 57;
@@ -234,6 +249,42 @@ function longer(event: TuneEvent, ticks: number): TuneEvent {
   return { ...event, ticks: event.ticks + ticks };
 }
 
+/** Reads a line's tune, bar by bar; a bar that cannot be read is empty, and why is told where it stands in the text. */
+export function readTuneLine(
+  text: string,
+  meters: readonly Meter[],
+  minor: MinorSchool,
+): { readonly tune: TuneBar[]; readonly problems: readonly Problem[] } {
+  const cells = text.split('|');
+  if (cells.at(-1)!.trim() === '') cells.pop();
+  const tune: TuneBar[] = [];
+  const problems: Problem[] = [];
+  let start = 0;
+  for (const [index, cell] of cells.entries()) {
+    const meter = meters[index];
+    if (!meter) {
+      const message = `There is a tune for ${cells.length} bars, and the line above has ${meters.length}.`;
+      const place = placeInLine(start, Math.max(cell.length, 1));
+      problems.push({ severity: 'problem', message, place, repairs: [] });
+      break;
+    }
+    const read = readTuneBar(cell, { meter, minor });
+    tune.push(read.ok ? read.value : []);
+    if (!read.ok) problems.push(...read.problems.map((one) => movedTo(one, 1, start)));
+    start += cell.length + 1;
+  }
+  return { tune: withoutSilentEnd(tune), problems };
+}
+
+/** A line's tune as text. */
+export function printTuneLine(
+  tune: readonly TuneBar[],
+  meters: readonly Meter[],
+  minor: MinorSchool,
+): string {
+  return tune.map((bar, place) => printTuneBar(bar, { meter: meters[place]!, minor })).join(' | ');
+}
+
 /** How the parts of a bar of a tune are parted: as chords are, and in sixteenths and what is half as long. */
 function waysOf(meter: Meter): readonly (readonly number[])[] {
   const bar = barTicks(meter);
@@ -303,14 +354,30 @@ function printEvent(event: TuneEvent, minor: MinorSchool): string {
 }
 
 /** @example printTuneNote(note, 'relative') // "5," for the fifth degree below the home note */
-export function printTuneNote({ degree, octave, accent }: TuneNote, minor: MinorSchool): string {
+export function printTuneNote(note: TuneNote, minor: MinorSchool): string {
+  const { degree, accent } = note;
   const own = minor === 'own tonic' ? toOwnTonic(degree) : degree;
-  const octaves = octave - ownOctave(own, minor);
+  const octaves = countedOctave(note, minor);
   const mark = (octaves < 0 ? ',' : "'").repeat(Math.abs(octaves));
   return formatDegree(own) + mark + (accent ? '>' : '');
+}
+
+/** The octave of a note as a school counts it: from the home note of the relative major, or from the own tonic below it. */
+export function countedOctave(
+  { degree, octave }: Pick<TuneNote, 'degree' | 'octave'>,
+  minor: MinorSchool,
+): number {
+  return minor === 'own tonic' ? octave - ownOctave(toOwnTonic(degree), minor) : octave;
 }
 
 /** A tune without the bars at its end in which nothing is written. */
 export function withoutSilentEnd(bars: readonly TuneBar[]): TuneBar[] {
   return bars.slice(0, bars.findLastIndex((bar) => bar.length > 0) + 1);
+}
+
+/** The note that sounds at the end of a bar. */
+export function soundingAfter(tune: TuneBar, before: TuneNote | null): TuneNote | null {
+  const last = tune.at(-1);
+  if (!last || last.kind === 'rest') return null;
+  return last.kind === 'note' ? last : before;
 }

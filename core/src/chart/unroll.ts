@@ -4,11 +4,17 @@ import type { Timeline, TimelineBar, TimelinePart } from './timeline.ts';
 import { withoutSilentEnd, type TuneBar } from './tune.ts';
 import { ordinalOf } from './when.ts';
 
+/** The key of a section, and the semitones that lifts have moved it since the beginning. */
+export interface SectionKey {
+  readonly key: Key;
+  readonly lift: number;
+}
+
 /** A song as it is played: a section for every time through one, nothing repeated, nothing left to look up. */
 export interface UnrolledSong {
   readonly song: Song;
   /** The key of each section: lifts change it. */
-  readonly keys: readonly Key[];
+  readonly keys: readonly SectionKey[];
   /** The bar of the text that each bar is. Slots are those of the timeline, in its order. */
   readonly bars: readonly number[];
 }
@@ -17,7 +23,7 @@ export interface UnrolledSong {
 export function unroll({ song, parts }: Timeline): UnrolledSong {
   return {
     song: { ...song, road: null, sections: parts.map((part) => sectionOf(song, part, parts)) },
-    keys: parts.map(({ key }) => key),
+    keys: parts.map(({ key, lift }) => ({ key, lift })),
     bars: parts.flatMap(({ bars }) => bars.map(({ bar }) => bar)),
   };
 }

@@ -1,6 +1,13 @@
-import { feltBeats, tempoBeat } from '../chart/beats.ts';
 import { tempoRange } from '../chart/fields.ts';
-import { barTicks, commonTime, formatMeter, meterOf, type Meter } from '../chart/meter.ts';
+import {
+  feltBeats,
+  tempoBeat,
+  barTicks,
+  commonTime,
+  formatMeter,
+  meterOf,
+  type Meter,
+} from '../chart/meter.ts';
 import {
   plainChord,
   silence,

@@ -1,7 +1,6 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
-import type { TuneBar } from '../chart/tune.ts';
-import { degreeOfSemitones } from '../pitch/degree.ts';
-import { noteOfDegree, relativeMajor, type Key } from '../pitch/key.ts';
+import { tuneNoteOf, type TuneBar } from '../chart/tune.ts';
+import { noteOfDegree, type Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import type { HeardMidi, HeardNote } from './midiEvents.ts';
 import { tuneOfNotes, type WrittenNote } from './musicXmlTune.ts';
@@ -66,10 +65,8 @@ export function tuneOfBar(
 ): TuneBar {
   const end = at + barTicks(meter);
   const inBar = notes.filter(({ onset, ticks }) => onset < end && onset + ticks > at);
-  const home = pitchClass(relativeMajor(key).tonic);
   const written = inBar.map(({ note, onset, ticks }): WrittenNote => {
-    const degree = degreeOfSemitones(note - home);
-    const spelled = noteOfDegree(degree, key);
+    const spelled = noteOfDegree(tuneNoteOf(note, key).degree, key);
     const octave = (note - spelled.alter - pitchClass({ ...spelled, alter: 0 })) / 12 - 1;
     const from = Math.max(onset, at);
     return {

@@ -1,5 +1,4 @@
-import { tempoBeat } from '../chart/beats.ts';
-import type { Meter } from '../chart/meter.ts';
+import { tempoBeat, type Meter } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
 import { printTexture } from '../chart/texture.ts';
 import { keySignature, type Key } from '../pitch/key.ts';

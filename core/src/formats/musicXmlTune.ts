@@ -20,13 +20,6 @@ export interface TuneSoFar {
   readonly goesOn: boolean;
 }
 
-/** The note that sounds at the end of a bar. */
-export function soundingAfter(tune: TuneBar, before: TuneNote | null): TuneNote | null {
-  const last = tune.at(-1);
-  if (!last || last.kind === 'rest') return null;
-  return last.kind === 'note' ? last : before;
-}
-
 /**
  * The tune of a bar as notes, with the lines of words set to it.
  * @param start where the first event begins in the bar, in ticks: later than 0 in a pickup

@@ -1,6 +1,5 @@
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { tempoBeat } from '../chart/beats.ts';
-import { formatMeter } from '../chart/meter.ts';
+import { tempoBeat, formatMeter } from '../chart/meter.ts';
 import { ordinalOf } from '../chart/when.ts';
 import {
   perform,

@@ -10,7 +10,7 @@ import {
   type Slot,
   type Song,
 } from '../chart/song.ts';
-import { cut, type TuneBar, type TuneNote } from '../chart/tune.ts';
+import { cut, soundingAfter, type TuneBar, type TuneNote } from '../chart/tune.ts';
 import { printWhen } from '../chart/when.ts';
 import type { Key } from '../pitch/key.ts';
 import {
@@ -25,7 +25,7 @@ import {
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
 import { slashes } from './musicXmlSlashes.ts';
-import { soundingAfter, tuneNotes } from './musicXmlTune.ts';
+import { tuneNotes } from './musicXmlTune.ts';
 import { element, writeXml, type Element } from './xml.ts';
 
 /** How a chart goes out as MusicXML. */

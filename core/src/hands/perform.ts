@@ -80,6 +80,7 @@ export function perform(
     const voiced = slots[at];
     if (timed.is.kind !== 'chord' || !voiced) continue;
     const { push, ring, stop } = timed.is;
+    let dry = stop;
     const said = saidAt(at);
     const early = push ? Math.min(pushTicks(push), timed.start - origin) : 0;
     const leftEarly = push?.hands === 'right' ? 0 : early;
@@ -97,6 +98,7 @@ export function perform(
       const next = nextVoiced(timeline, slots, at);
       const span = { onset: onset + origin, due: due + origin, end: until + origin };
       const struck = strikes.of({ part, slot: at, hand }, voiced, span, next);
+      dry ||= struck !== null && leavesSilence(struck, until + origin);
       const played = struck
         ? strike(struck, hand, origin, timed.is.accent, voiced.rolled[hand])
         : playHand(voiced, hand, onset, length + due - onset);
@@ -108,7 +110,7 @@ export function perform(
           .map((note) => (swings ? swung(note) : note)),
       );
     }
-    if (!stop && said.silent.length < 2)
+    if (!dry && said.silent.length < 2)
       pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
   }
   const tune = sungNotes(timeline)
@@ -187,6 +189,13 @@ export function nextVoiced(
   while (timed[slot]?.is.kind === 'held') slot += 1;
   const voiced = slots[slot];
   return voiced ? { slot, voiced } : null;
+}
+
+/** True for a texture with silence or short notes in it, which the pedal would drown. */
+function leavesSilence(strikes: readonly Strike[], end: number): boolean {
+  return strikes.some(
+    ({ until, short }, index) => short || until < (strikes[index + 1]?.at ?? end),
+  );
 }
 
 /** The strikes of a texture as notes; the accent of a chord is on the first of them. */

@@ -1,4 +1,4 @@
-import { tempoBeat } from '../chart/beats.ts';
+import { tempoBeat } from '../chart/meter.ts';
 import { tunePitch } from '../chart/tune.ts';
 import type { Timeline } from '../chart/timeline.ts';
 import type { Degree } from '../pitch/degree.ts';

@@ -1,8 +1,6 @@
-import { feltBeats } from '../chart/beats.ts';
-import { barTicks, type Meter } from '../chart/meter.ts';
-import { patternNamed } from '../chart/patterns.ts';
+import { feltBeats, isCompound, barTicks, type Meter } from '../chart/meter.ts';
 import type { Step, StepLength, StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
-import { texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
+import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
 import type { Timeline } from '../chart/timeline.ts';
 import { chordTones } from '../chord/tones.ts';
 import { fold } from '../pitch/note.ts';
@@ -131,14 +129,12 @@ function planOf(
 ): Plan {
   let leading = texture.leading;
   const cells = bars.flatMap(({ meter, start, from }) => {
-    const compound = isCompound(meter);
-    const named =
-      typeof texture.pattern === 'string' ? patternNamed(texture.pattern, hand, compound) : null;
-    const steps = named ? named.steps : (texture.pattern as readonly Step[]);
-    leading ||= named?.leading ?? false;
+    const pattern = patternOf(texture, hand, meter);
+    const { steps } = pattern;
+    leading = pattern.leading;
     if (steps.length === 0) return [];
     let at = start;
-    return stepsOfBar(meter, texture.step ?? named?.step ?? 'eighths').flatMap((ticks, index) => {
+    return stepsOfBar(meter, pattern.step).flatMap((ticks, index) => {
       const cell: Cell = { at, step: steps[index % steps.length]! };
       at += ticks;
       return cell.at >= from ? [cell] : [];
@@ -152,10 +148,6 @@ export function stepsOfBar(meter: Meter, step: StepLength): readonly number[] {
   if (step === 'beats') return feltBeats(meter);
   const ticks = { eighths: 240, sixteenths: 120, triplets: isCompound(meter) ? 240 : 160 }[step];
   return Array.from({ length: Math.ceil(barTicks(meter) / ticks) }, () => ticks);
-}
-
-function isCompound(meter: Meter): boolean {
-  return feltBeats(meter)[0] === 720 && !meter.groups;
 }
 
 /** The cells that lie in a stretch of time; they are in order. */

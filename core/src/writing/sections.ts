@@ -1,6 +1,6 @@
 import { namesSection } from '../chart/lines.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
-import { noTextures } from '../chart/texture.ts';
+import { noTextures, type Textures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
 import { barsBefore, placeOfBar, refused, type ChartEdit, type Cursor } from './place.ts';
 
@@ -74,6 +74,13 @@ export function removeSection(song: Song, at: Cursor): ChartEdit {
     changes: [{ kind: 'remove section', section }],
     cursor: { bar: Math.max(0, barsBefore(song, section) - 1), slot: 0 },
   };
+}
+
+/** What each hand of the section at the cursor does; null where it is to do what the song says. */
+export function setTextures(song: Song, at: Cursor, are: Textures): ChartEdit {
+  const section = sectionAt(song, at);
+  if (section === null) return refused('There is no section here; begin one first.');
+  return { ok: true, changes: [{ kind: 'textures', section, are }], cursor: at };
 }
 
 function sectionAt(song: Song, at: Cursor | null): number | null {

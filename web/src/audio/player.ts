@@ -43,6 +43,7 @@ let opened: Promise<{
   tone: typeof Tone;
   piano: Tone.Sampler;
   click: Tone.MembraneSynth;
+  voice: Tone.Synth;
 }> | null = null;
 
 /** Fetches the piano when it is first asked for. What failed is tried again the next time. */
@@ -73,14 +74,20 @@ async function openPiano() {
     envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
     volume: -10,
   }).toDestination();
-  return { tone, piano, click };
+  // A plain voice for the tune, told apart from the piano.
+  const voice = new tone.Synth({
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.03, decay: 0.1, sustain: 0.8, release: 0.15 },
+    volume: -12,
+  }).toDestination();
+  return { tone, piano, click, voice };
 }
 
 /** A device that never answers would leave the player waiting for ever. */
 const deviceTimeout = 3_000;
 
 async function playAloud(performance: Performance, options: PlayOptions): Promise<Playing> {
-  const { tone, piano, click } = await open();
+  const { tone, piano, click, voice } = await open();
   const running = await Promise.race([
     tone.start().then(() => true),
     new Promise<false>((resolve) => setTimeout(() => resolve(false), deviceTimeout)),
@@ -120,6 +127,13 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
       );
     }, at(onset));
   }
+  for (const { note, onset, ticks, velocity } of performance.tune) {
+    const name = tone.Frequency(note, 'midi').toNote();
+    transport.schedule((time) => {
+      const seconds = (clock(onset + ticks) - clock(onset)) * 0.95;
+      voice.triggerAttackRelease(name, Math.max(0.05, seconds), time, velocity / 127);
+    }, at(onset));
+  }
   for (const { at: slot, onset } of performance.starts) {
     transport.schedule((time) => tone.getDraw().schedule(() => onSlot(slot), time), at(onset));
   }
@@ -147,6 +161,7 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
     transport.stop();
     transport.cancel(0);
     piano.releaseAll();
+    voice.triggerRelease();
   };
   if (!loop) {
     transport.schedule((time) => {

@@ -1,5 +1,5 @@
-import type { Chord } from '@intervallum/core';
-import { memo, type ReactNode } from 'react';
+import { nameDegree, type Chord, type TuneBar } from '@intervallum/core';
+import { memo, useMemo, type ReactNode } from 'react';
 import { Hidden } from '../ui/hidden.ts';
 import {
   Accent,
@@ -23,7 +23,10 @@ import {
 } from './barParts.ts';
 import { ChordMark, Letters } from './ChordMark.tsx';
 import { HandsAbove, type HandsMark } from './HandsAbove.tsx';
-import type { LaidBar, LaidSlot } from './layout.ts';
+import type { StaffBar } from '../tune/drawStaff.ts';
+import { TuneLane } from '../tune/TuneLane.tsx';
+import { TuneStaff } from '../tune/TuneStaff.tsx';
+import { isWithin, type LaidBar, type LaidSlot } from './layout.ts';
 import type { ChartView } from './view.ts';
 
 interface BarProps {
@@ -82,7 +85,7 @@ export const BarView = memo(function BarView({
           <Cell
             key={place}
             $share={laid.share}
-            $chosen={place === chosenSlot || isIn(selection, laid.index)}
+            $chosen={place === chosenSlot || isWithin(selection, laid.index)}
             $above={hands !== null}
             $playing={laid.index === playing}
             data-playing={laid.index === playing ? '' : undefined}
@@ -112,16 +115,49 @@ export const BarView = memo(function BarView({
           </Cell>
         ))}
       </Slots>
-      {view.words && bar.words.map((words, line) => <Words key={line}>{words}</Words>)}
+      <Sung bar={bar} view={view} />
     </Frame>
   );
 });
 
-function isIn(
-  selection: { readonly from: number; readonly to: number } | null,
-  index: number,
-): boolean {
-  return selection !== null && index >= selection.from && index <= selection.to;
+/** What is sung in the bar: its tune with the words set to it, or the words alone. */
+function Sung({ bar, view }: { bar: LaidBar; view: ChartView }) {
+  const words = useMemo(() => (view.words ? bar.words : []), [view.words, bar.words]);
+  const isSet = view.tune !== 'off' && bar.tune.some(({ kind }) => kind === 'note');
+  const staff = useMemo<StaffBar>(
+    () => ({
+      ...bar,
+      tune: bar.pickup ? withoutLead(bar.tune) : bar.tune,
+      key: view.key,
+      lift: view.lift ?? null,
+      isFirst: bar.startsRail,
+      words: isSet ? words : [],
+    }),
+    [bar, view.key, view.lift, isSet, words],
+  );
+  return (
+    <>
+      {view.tune === 'staff' && bar.tune.length > 0 ? (
+        <TuneStaff bar={staff} label={`Tune: ${tuneInWords(bar.tune, view)}`} />
+      ) : null}
+      {view.tune === 'degrees' && bar.tune.length > 0 ? (
+        <TuneLane tune={bar.tune} style={view.style} words={isSet ? words : []} />
+      ) : null}
+      {isSet ? null : words.map((line, index) => <Words key={index}>{line}</Words>)}
+    </>
+  );
+}
+
+/** A pickup begins with its first note. */
+function withoutLead(tune: TuneBar): TuneBar {
+  return tune[0]?.kind === 'rest' ? tune.slice(1) : tune;
+}
+
+/** The degrees of a tune, for those who listen. */
+function tuneInWords(tune: TuneBar, { style }: ChartView): string {
+  return tune
+    .flatMap((event) => (event.kind === 'note' ? [nameDegree(event.degree, style)] : []))
+    .join(' ');
 }
 
 function Proposed({ chord, view }: { chord: Chord; view: ChartView }) {

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
-import { sameKey, type Chord, type Key, type Song } from '@intervallum/core';
+import { sameKey, type Chord, type SectionKey, type Song, type Textures } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
 import type { HandsMark } from './HandsAbove.tsx';
-import { layOut, type LaidBar, type LaidSection } from './layout.ts';
+import { isWithin, layOut, type LaidBar, type LaidSection } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
 
 const onScreen = css`
@@ -130,7 +130,7 @@ interface ChartProps {
   /** The slot of the song that sounds now. */
   playing?: number | null;
   /** The key of each section, where a lift makes it another one than the view's. */
-  keys?: readonly Key[] | null;
+  keys?: readonly SectionKey[] | null;
   /** The slots of the song that are chosen together. */
   selection?: { readonly from: number; readonly to: number } | null;
   /** A chord being typed in the chosen slot. */
@@ -164,7 +164,12 @@ export function Chart({
     [],
   );
   const views = useMemo(
-    () => keys?.map((key) => (sameKey(key, view.key) ? view : { ...view, key })),
+    () =>
+      keys?.map(({ key, lift }) =>
+        sameKey(key, view.key) && lift === 0
+          ? view
+          : { ...view, key, lift: { from: view.key, semitones: lift } },
+      ),
     [keys, view],
   );
   const page = useRef<HTMLDivElement>(null);
@@ -190,7 +195,7 @@ export function Chart({
         >
           <Margin $above={paper?.names === 'above'}>
             <h2>{section.name || '…'}</h2>
-            {views?.[place] && views[place] !== view ? (
+            {views?.[place] && !sameKey(views[place].key, view.key) ? (
               <p>
                 <b>in {keyNameOf(views[place])}</b>
               </p>
@@ -199,6 +204,9 @@ export function Chart({
             {section.open ? <p>until the signal</p> : null}
             {section.directions.map((direction, line) => (
               <p key={line}>{direction}</p>
+            ))}
+            {texturesInWords(section.textures).map((words) => (
+              <p key={words}>{words}</p>
             ))}
           </Margin>
           <Lines $paper={paper !== null}>
@@ -264,8 +272,14 @@ function useSameBars(sections: readonly LaidSection[]): readonly LaidSection[] {
   return are;
 }
 
-function isWithin({ from, to }: { from: number; to: number }, index: number): boolean {
-  return index >= from && index <= to;
+/** What the hands of a section do; a pattern without a name is the player's own. */
+function texturesInWords(textures: Textures): string[] {
+  return (['right', 'left'] as const).flatMap((hand) => {
+    const texture = textures[hand];
+    if (!texture) return [];
+    const name = typeof texture.pattern === 'string' ? texture.pattern : 'a pattern of its own';
+    return [`${hand} hand: ${name}${texture.dynamic === 'medium' ? '' : `, ${texture.dynamic}`}`];
+  });
 }
 
 function keyNameOf({ key, letterStyle }: ChartView): string {

@@ -4,6 +4,7 @@ import {
   metersOf,
   ordinalOf,
   pushCount,
+  soundingAfter,
   type Bar,
   type Feel,
   type Meter,
@@ -12,6 +13,8 @@ import {
   type Section,
   type Slot,
   type Song,
+  type TuneBar,
+  type TuneNote,
 } from '@intervallum/core';
 
 /** A slot where it stands in its bar, with what the page says of its time. */
@@ -37,6 +40,13 @@ export interface LaidBar {
   readonly slots: readonly LaidSlot[];
   /** The words under the bar, one text for each line of words. */
   readonly words: readonly string[];
+  /** The tune of the bar; nothing where none is written. */
+  readonly tune: TuneBar;
+  readonly meter: Meter;
+  /** What a staff needs to know of the bars beside it: what is tied in and out, and that a line begins. */
+  readonly before: TuneNote | null;
+  readonly goesOn: boolean;
+  readonly startsRail: boolean;
 }
 
 export interface LaidSection {
@@ -68,11 +78,15 @@ const mostOnRail = 5;
 export function layOut(song: Song): LaidSection[] {
   let index = 0;
   let slots = 0;
+  let sounding: TuneNote | null = null;
   return song.sections.map((section) => {
     const rails = metersOf(section, song.meter).flatMap(({ phrase, meters }, line): LaidRail[] => {
       const bars = phrase.bars.map((bar, place): LaidBar => {
         const meter = meters[place]!;
-        const laid = layBar(bar, meter, phrase, place, index, slots);
+        const next = phrase.tune[place + 1]?.[0];
+        const sung = { before: sounding, goesOn: next?.kind === 'held' };
+        const laid = layBar(bar, meter, phrase, place, index, slots, sung);
+        sounding = soundingAfter(laid.tune, sounding);
         slots += laid.slots.length;
         index += 1;
         return laid;
@@ -83,7 +97,7 @@ export function layOut(song: Song): LaidSection[] {
         when: place === 0 ? when : null,
         isTimed: when !== null,
         phrase: line,
-        bars: row,
+        bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
       }));
     });
     return { section, rails };
@@ -109,11 +123,13 @@ function layBar(
   place: number,
   index: number,
   firstSlot: number,
+  sung: Pick<LaidBar, 'before' | 'goesOn'>,
 ): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
   const feel = bar.feel && feelInWords[bar.feel];
-  if (bar.kind === 'same')
-    return { index, same: true, pickup: false, change: null, feel, slots: [], words };
+  const tune = phrase.tune[place] ?? [];
+  const always = { index, feel, words, tune, meter, ...sung, startsRail: false };
+  if (bar.kind === 'same') return { ...always, same: true, pickup: false, change: null, slots: [] };
   let due = 0;
   const slots = bar.slots.map((slot, inBar): LaidSlot => {
     const push = slot.kind === 'chord' ? slot.push : null;
@@ -122,5 +138,13 @@ function layBar(
     return { slot, index: firstSlot + inBar, share: slot.ticks / barTicks(meter), count };
   });
   const change = bar.meter && formatMeter(bar.meter);
-  return { index, same: false, pickup: bar.pickup, change, feel, slots, words };
+  return { ...always, same: false, pickup: bar.pickup, change, slots };
+}
+
+/** True for a slot among those from one to another. */
+export function isWithin(
+  range: { readonly from: number; readonly to: number } | null,
+  index: number,
+): boolean {
+  return range !== null && index >= range.from && index <= range.to;
 }

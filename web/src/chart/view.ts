@@ -13,6 +13,8 @@ import {
 } from '@intervallum/core';
 import type { Settings } from '../state/settings.ts';
 
+export type TuneView = 'degrees' | 'staff' | 'off';
+
 /** How a chart is looked at: in which key, in which kind of numbers and letters, with what beside them. */
 export interface ChartView {
   readonly key: Key;
@@ -23,6 +25,10 @@ export interface ChartView {
   /** Letters small beneath the numbers. */
   readonly letters: boolean;
   readonly words: boolean;
+  /** How the tune is shown. */
+  readonly tune: TuneView;
+  /** Where lifts have moved the key of a section: the tune rises with them. */
+  readonly lift?: { readonly from: Key; readonly semitones: number };
 }
 
 const signs: Symbols = { minor: '-', majorSeventh: '△', diminished: '°', halfDiminished: 'ø' };

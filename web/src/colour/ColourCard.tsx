@@ -91,17 +91,21 @@ interface ColourCardProps {
   chord: Chord;
   next: Chord | null;
   view: ChartView;
+  /** What the song's own tune has over the chord, long or accented; null where it has nothing. */
+  tune: Degree | null;
   onApply: (chord: Chord, resolution: Chord | null) => void;
 }
 
 /** The chosen chord from close by: its tones, its other names, and the colours it can take here. */
-export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
-  const [sung, setSung] = useState('none');
+export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps) {
+  const [asked, setSung] = useState('tune');
+  const sung = asked === 'tune' && !tune ? 'none' : asked;
   const [grade, setGrade] = useState<Grade>('altered');
   const { key, style, letterStyle } = view;
   const melody = useMemo<Degree | null>(
-    () => (sung === 'none' ? null : { step: Number(sung) as Step, alter: 0 }),
-    [sung],
+    () =>
+      sung === 'tune' ? tune : sung === 'none' ? null : { step: Number(sung) as Step, alter: 0 },
+    [sung, tune],
   );
   const colours = useMemo(
     () => suggestColours(chord, { key, melody, next, grade, numbers: style, letters: letterStyle }),
@@ -152,7 +156,11 @@ export function ColourCard({ chord, next, view, onApply }: ColourCardProps) {
         <Choice
           label="Sung note"
           value={sung}
-          options={[['none', 'nothing'], ...sungNotes(key, style)]}
+          options={[
+            ...(tune ? [['tune', `the tune: ${nameDegree(tune, style)}`] as const] : []),
+            ['none', 'nothing'],
+            ...sungNotes(key, style),
+          ]}
           onChange={setSung}
         />
       </Sung>

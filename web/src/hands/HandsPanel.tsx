@@ -14,7 +14,7 @@ import {
   type Voiced,
   type WalkKind,
 } from '@intervallum/core';
-import { ChevronDown, ChevronUp, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
@@ -148,6 +148,8 @@ interface HandsPanelProps {
   pass: number;
   onPass: (pass: number) => void;
   actions: HandsActions;
+  /** Opens what the hands of the section do. */
+  onTexture: () => void;
 }
 
 /** Beside the chart: what the hands do at the chosen chord, other ways, and what the player decides. */
@@ -246,6 +248,11 @@ export function HandsPanel(props: HandsPanelProps) {
               </Button>
               <Button onPress={() => actions.move(-1)}>
                 <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> Octave down
+              </Button>
+            </Tools>
+            <Tools>
+              <Button onPress={props.onTexture}>
+                <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> How they play this section
               </Button>
             </Tools>
             <Tools role="group" aria-label="Walk the left hand">

@@ -12,6 +12,7 @@ import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { useSettings, type Settings } from '../state/settings.ts';
 import { Button } from '../ui/Button.tsx';
+import { Switch } from '../ui/Switch.tsx';
 import { Picker, Sheet } from '../ui/Picker.tsx';
 
 const Trigger = styled(Button)`
@@ -58,7 +59,7 @@ const spanOption = (span: number) => ({ id: String(span), name: spanInWords(span
 /** Who plays: reach of each hand, keyboard, lineup and wish for colour. It goes with the player, not with the song. */
 export function PlayerMenu() {
   const settings = useSettings();
-  const { reach, keys, lineup, handGrade, change } = settings;
+  const { reach, keys, lineup, handGrade, tuneOnTop, change } = settings;
   const setReach = (hand: keyof Reach, held: number, rolled: number) =>
     change({ reach: { ...reach, [hand]: { held, rolled: Math.max(held, rolled) } } });
   return (
@@ -113,6 +114,9 @@ export function PlayerMenu() {
             options={Object.keys(instruments).map((id) => ({ id, name: `${id} keys` }))}
             onChange={(id) => change({ keys: Number(id) as keyof typeof instruments })}
           />
+          <Switch isSelected={tuneOnTop} onChange={(on) => change({ tuneOnTop: on })}>
+            The tune on top, where a song has one
+          </Switch>
         </Inside>
       </Sheet>
     </DialogTrigger>

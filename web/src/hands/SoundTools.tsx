@@ -62,7 +62,7 @@ interface SoundToolsProps {
 
 /** Hears the chosen chord, the step into it, its section, or the song from there on. */
 export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: SoundToolsProps) {
-  const { pedal, countIn, click, heardHands, change } = useSettings();
+  const { pedal, countIn, click, heardHands, heardTune, change } = useSettings();
   const { isPlaying, isOpen, silent, start, stop, goOn } = playback;
   return (
     <>
@@ -126,6 +126,9 @@ export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: Sou
                 ]}
                 onChange={(id) => change({ heardHands: id as typeof heardHands })}
               />
+              <Switch isSelected={heardTune} onChange={(on) => change({ heardTune: on })}>
+                The tune
+              </Switch>
               <Switch isSelected={loop} onChange={onLoop}>
                 Again and again
               </Switch>

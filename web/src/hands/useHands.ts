@@ -2,6 +2,7 @@ import { proxy, wrap, type Remote } from 'comlink';
 import {
   expand,
   instruments,
+  melodyOver,
   type HandsProblem,
   type Key,
   type OtherVoicing,
@@ -14,6 +15,7 @@ import {
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { ChartView } from '../chart/view.ts';
 import { useSettings } from '../state/settings.ts';
+import { useSame } from '../state/useSame.ts';
 import type { HandsWorker } from '../workers/handsWorker.ts';
 
 /** How long a search may take before its progress is shown, in milliseconds. */
@@ -52,8 +54,8 @@ export function useHands(
   const [failure, setFailure] = useState<string | null>(null);
   const [stopped, setStopped] = useState(false);
   const [attempt, setAttempt] = useState(0);
-  const options = useVoiceOptions(hands, view);
   const timeline = useMemo<Timeline>(() => expand(song, { key }), [song, key]);
+  const options = useVoiceOptions(hands, view, timeline);
 
   useEffect(() => {
     if (!remote) return;
@@ -117,8 +119,15 @@ export function useHands(
 }
 
 /** What the search depends on besides the chords: the player, and what was decided for this song. */
-export function useVoiceOptions(hands: SongHands, view: Pick<ChartView, 'style'>): VoiceOptions {
-  const { reach, keys, lineup, handGrade } = useSettings();
+export function useVoiceOptions(
+  hands: SongHands,
+  view: Pick<ChartView, 'style'>,
+  timeline: Timeline,
+): VoiceOptions {
+  const { reach, keys, lineup, handGrade, tuneOnTop } = useSettings();
+  const melody = useSame(
+    useMemo(() => [...(tuneOnTop ? melodyOver(timeline) : [])], [timeline, tuneOnTop]),
+  );
   return useMemo(
     () => ({
       reach,
@@ -131,8 +140,9 @@ export function useVoiceOptions(hands: SongHands, view: Pick<ChartView, 'style'>
       registers: hands.registers,
       walks: hands.walks,
       numbers: view.style,
+      melody: new Map(melody),
     }),
-    [reach, lineup, keys, handGrade, hands, view.style],
+    [reach, lineup, keys, handGrade, hands, view.style, melody],
   );
 }
 

@@ -44,6 +44,7 @@ interface HandsLensInput {
   asPlayed: boolean;
   editorRef: RefObject<EditorView | null>;
   onChooseSlot: (bar: number, slot: number) => void;
+  onTexture: () => void;
 }
 
 /** What the hands lens lays over the chart, and stands beside and beneath it. */
@@ -59,7 +60,7 @@ export interface HandsLens {
 
 /** The hands lens: the search kept up to date, the chosen chord's hands, and all that a player does with them. */
 export function useHandsLens(input: HandsLensInput): HandsLens {
-  const { song, view, hands, slot, isOpen, asPlayed, editorRef, onChooseSlot } = input;
+  const { song, view, hands, slot, isOpen, asPlayed, editorRef, onChooseSlot, onTexture } = input;
   const { keys, lineup } = useSettings();
   const instrument = instruments[keys];
   const search = useHands(song, view.key, hands, view, isOpen);
@@ -171,6 +172,7 @@ export function useHandsLens(input: HandsLensInput): HandsLens {
         pass={pass}
         onPass={setPass}
         actions={actions}
+        onTexture={onTexture}
       />
     ),
     strip: (

@@ -86,6 +86,7 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
       hero: 'numbers',
       letters: true,
       words: true,
+      tune: 'degrees',
     }),
     [song, settings],
   );
@@ -136,14 +137,7 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
             {text}
           </Line>
         ))}
-        {read.dropped.map((text) => (
-          <Line
-            key={text}
-            sign={<CircleMinus size={18} color="var(--right)" aria-label="Left out" />}
-          >
-            {text}
-          </Line>
-        ))}
+        <LeftOut texts={read.dropped} />
         {chart.ok
           ? null
           : chart.problems.slice(0, 5).map(({ message, place }) => (
@@ -177,11 +171,13 @@ function understood({ sections, tempo, details }: Song): string {
     bar.kind === 'played' ? bar.slots.filter(({ kind }) => kind === 'chord') : [],
   );
   const words = sections.some(({ phrases }) => phrases.some((phrase) => phrase.words.length > 0));
+  const hasTune = sections.some(({ phrases }) => phrases.some(({ tune }) => tune.length > 0));
   const count = (number: number, what: string) => `${number} ${what}${number === 1 ? '' : 's'}`;
   return [
     count(sections.length, 'section'),
     count(bars.length, 'bar'),
     count(chords.length, 'chord'),
+    hasTune ? 'the tune' : '',
     words ? 'words' : '',
     tempo === null ? '' : `tempo ${tempo}`,
     details.by && `by ${details.by}`,
@@ -198,6 +194,14 @@ function Line({ sign, children }: { sign: ReactNode; children: ReactNode }) {
       <span>{children}</span>
     </li>
   );
+}
+
+function LeftOut({ texts }: { texts: readonly string[] }) {
+  return texts.map((text) => (
+    <Line key={text} sign={<CircleMinus size={18} color="var(--right)" aria-label="Left out" />}>
+      {text}
+    </Line>
+  ));
 }
 
 /** A list of songs that was read: their names, what was left out. */
@@ -234,14 +238,7 @@ export function ListReview({
             {song.tempo === null ? '' : ` · ${song.tempo}`}
           </Line>
         ))}
-        {read.dropped.map((text) => (
-          <Line
-            key={text}
-            sign={<CircleMinus size={18} color="var(--right)" aria-label="Left out" />}
-          >
-            {text}
-          </Line>
-        ))}
+        <LeftOut texts={read.dropped} />
       </Lines>
     </Card>
   );

@@ -1,5 +1,5 @@
 import { printRoad, formatMeter, type Song, type Voiced } from '@intervallum/core';
-import { useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import styled, { createGlobalStyle } from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
 import { keyName, type ChartView } from '../chart/view.ts';
@@ -152,10 +152,21 @@ export function PaperPages({ song, view, wish, voiced, onPages }: PaperPagesProp
       <Chart song={part} view={view} paper={{ names: columns === 1 ? 'beside' : 'above' }} />
     );
 
+  // What was measured before the fonts came is measured again.
+  const [hasFonts, setHasFonts] = useState(false);
+  useEffect(() => {
+    let current = true;
+    void document.fonts.ready.then(() => {
+      if (current) setHasFonts(true);
+    });
+    return () => {
+      current = false;
+    };
+  }, []);
   // Another song, paper or layout is fitted from the beginning.
   const id = useMemo(
-    () => ({ song, view, paper, columns, sheet, voiced }),
-    [song, view, paper, columns, sheet, voiced],
+    () => ({ song, view, paper, columns, sheet, voiced, hasFonts }),
+    [song, view, paper, columns, sheet, voiced, hasFonts],
   );
   const fitted = useRef<typeof id | null>(null);
   const several = useRef<Pages>([]);

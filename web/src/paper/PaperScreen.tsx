@@ -13,7 +13,7 @@ import { PrimaryButton } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Fetched } from '../ui/Fetched.tsx';
 import { useTitle } from '../ui/Page.tsx';
-import { LoadingState, NotFoundState } from '../ui/states.tsx';
+import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
 import { PaperPages, papers, type PaperName } from './PaperPages.tsx';
 
 const Bar = styled.div`
@@ -104,6 +104,8 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
   const what = oneOf<What>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);
   const paper = oneOf<PaperName>(parameters.get('paper'), ['A4', 'Letter']);
   const columns = parameters.get('columns') === '2' ? 2 : 1;
+  const withTune = song.sections.some(({ phrases }) => phrases.some(({ tune }) => tune.length > 0));
+  const hasTune = withTune && parameters.get('tune') !== 'off';
   const [pages, setPages] = useState(0);
   const set = (name: string, value: string) => {
     const next = new URLSearchParams(parameters);
@@ -118,10 +120,12 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
       hero: what === 'letters' ? 'letters' : 'numbers',
       letters: what === 'words',
       words: what === 'words' || what === 'letters',
+      // On paper the tune stands in degrees; a staff would take the room of the chart.
+      tune: hasTune && (what === 'words' || what === 'letters') ? 'degrees' : 'off',
     }),
-    [key, song, settings, what],
+    [key, song, settings, what, hasTune],
   );
-  const voiced = useVoicedOnce(stored, song, view, what === 'hands');
+  const { voiced, failed, again } = useVoicedOnce(stored, song, view, what === 'hands');
   const wish = useMemo(
     () => ({ paper, columns, sheet: what === 'hands' ? 'hands' : 'chart' }) as const,
     [paper, columns, what],
@@ -161,6 +165,17 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
           ]}
           onChange={(value) => set('columns', value)}
         />
+        {withTune && (what === 'words' || what === 'letters') ? (
+          <Choice
+            label="Tune"
+            value={hasTune ? 'on' : 'off'}
+            options={[
+              ['on', 'With the tune'],
+              ['off', 'Without'],
+            ]}
+            onChange={(value) => set('tune', value)}
+          />
+        ) : null}
         <p role="status">{pages === 0 ? '' : pages === 1 ? 'One page' : `${pages} pages`}</p>
         <PrimaryButton onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
@@ -168,7 +183,14 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
       </Bar>
       <Desk>
         {what === 'hands' && !voiced ? (
-          <LoadingState what="the hands" />
+          failed ? (
+            <FailedState
+              message="The hands could not be found: the search broke off."
+              onRetry={again}
+            />
+          ) : (
+            <LoadingState what="the hands" />
+          )
         ) : (
           <PaperPages song={song} view={view} wish={wish} voiced={voiced} onPages={setPages} />
         )}
@@ -190,10 +212,13 @@ function useVoicedOnce(
   song: ReturnType<typeof expand>['song'],
   view: ChartView,
   wanted: boolean,
-): Voiced | null {
-  const options = useVoiceOptions(hands, view);
-  const [found, setFound] = useState<{ readonly of: unknown; readonly is: Voiced } | null>(null);
+): { readonly voiced: Voiced | null; readonly failed: boolean; readonly again: () => void } {
+  const [found, setFound] = useState<{ readonly of: unknown; readonly is: Voiced | null } | null>(
+    null,
+  );
+  const [attempt, setAttempt] = useState(0);
   const timeline = useMemo(() => expand(song, { key: view.key }), [song, view.key]);
+  const options = useVoiceOptions(hands, view, timeline);
   useEffect(() => {
     if (!wanted) return;
     let current = true;
@@ -201,11 +226,22 @@ function useVoicedOnce(
       (is) => {
         if (current) setFound({ of: timeline, is });
       },
-      (error: unknown) => console.error('The hands could not be found.', error),
+      (error: unknown) => {
+        console.error('The hands could not be found.', error);
+        if (current) setFound({ of: timeline, is: null });
+      },
     );
     return () => {
       current = false;
     };
-  }, [wanted, timeline, options]);
-  return found?.of === timeline ? found.is : null;
+  }, [wanted, timeline, options, attempt]);
+  const own = found?.of === timeline ? found : null;
+  return {
+    voiced: own?.is ?? null,
+    failed: own?.is === null,
+    again: () => {
+      setFound(null);
+      setAttempt((count) => count + 1);
+    },
+  };
 }

@@ -268,6 +268,7 @@ function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps
           hero,
           letters,
           words,
+          tune: settings.tune,
         }}
       />
       <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>

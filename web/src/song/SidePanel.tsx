@@ -1,6 +1,6 @@
 import type { EditorView } from '@codemirror/view';
-import type { ChartResult, Chord } from '@intervallum/core';
-import { useEffect, type ReactNode, type RefObject } from 'react';
+import { expand, melodyOver, type ChartResult, type Chord } from '@intervallum/core';
+import { useEffect, useMemo, type ReactNode, type RefObject } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
@@ -150,7 +150,9 @@ export function SidePanel(props: SidePanelProps) {
           onSave={props.onSave}
         />
       </EditorPlace>
-      {showsColours ? <Colours chosen={chosen} view={view} onChord={onChord} /> : null}
+      {showsColours ? (
+        <Colours result={result} chosen={chosen} view={view} onChord={onChord} />
+      ) : null}
       {showsHands ? props.hands : null}
       <ProblemList problems={result.ok ? [] : result.problems} editor={() => editorRef.current} />
       {showsText ? (
@@ -163,7 +165,16 @@ export function SidePanel(props: SidePanelProps) {
   );
 }
 
-function Colours({ chosen, view, onChord }: Pick<SidePanelProps, 'chosen' | 'view' | 'onChord'>) {
+function Colours({
+  chosen,
+  view,
+  result,
+  onChord,
+}: Pick<SidePanelProps, 'chosen' | 'view' | 'onChord' | 'result'>) {
+  const melody = useMemo(
+    () => melodyOver(expand(result.ok ? result.value : result.partial)),
+    [result],
+  );
   if (!chosen) {
     return (
       <Nothing>
@@ -171,5 +182,13 @@ function Colours({ chosen, view, onChord }: Pick<SidePanelProps, 'chosen' | 'vie
       </Nothing>
     );
   }
-  return <ColourCard chord={chosen.chord} next={chosen.nextChord} view={view} onApply={onChord} />;
+  return (
+    <ColourCard
+      chord={chosen.chord}
+      next={chosen.nextChord}
+      view={view}
+      tune={melody.get(chosen.index) ?? null}
+      onApply={onChord}
+    />
+  );
 }

@@ -15,12 +15,10 @@ import {
   type Chord,
   type Key,
   type RoadStep,
-  type Song,
   type TextChange,
 } from '@intervallum/core';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
-import styled from 'styled-components';
 import { Chart } from '../chart/Chart.tsx';
 import { canUnroll, Road } from '../chart/Road.tsx';
 import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
@@ -33,7 +31,6 @@ import { useSteady } from '../state/useSteady.ts';
 import { useSaver } from '../state/useSaver.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { useTitle } from '../ui/Page.tsx';
-import { phone, tablet } from '../ui/theme.ts';
 import { rangeOf } from './ChartEditor.tsx';
 import { cursorAt } from '../write/cursor.ts';
 import { ChordEntry } from '../write/ChordEntry.tsx';
@@ -42,63 +39,12 @@ import { WriteTools } from '../write/WriteTools.tsx';
 import { WriteWindows } from '../write/WriteWindows.tsx';
 import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
+import { Desk, Music, RightsLine, Sides } from './deskLayout.tsx';
 import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { SongDocument } from './songDocument.ts';
 import { SongHeader } from './SongHeader.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
-
-const Desk = styled.div<{ $textOpen: boolean }>`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) ${({ $textOpen }) => ($textOpen ? '388px' : '0')};
-  grid-template-rows: auto minmax(0, 1fr) auto;
-  height: 100vh;
-  ${tablet} {
-    grid-template-columns: minmax(0, 1fr) ${({ $textOpen }) => ($textOpen ? '340px' : '0')};
-  }
-  ${phone} {
-    display: block;
-    height: auto;
-  }
-  @media print {
-    display: block;
-    height: auto;
-  }
-`;
-
-const Music = styled.div<{ $hidden: boolean }>`
-  overflow: auto;
-  outline-offset: -3px;
-  padding: 14px 24px 60px;
-  ${phone} {
-    display: ${({ $hidden }) => ($hidden ? 'none' : 'block')};
-    padding: 8px 14px 40px;
-  }
-  @media print {
-    display: block;
-    overflow: visible;
-    padding: 0;
-  }
-`;
-
-const Sides = styled.div`
-  display: none;
-  padding: 10px 14px 0;
-  ${phone} {
-    display: block;
-  }
-  @media print {
-    display: none;
-  }
-`;
-
-const Rights = styled.p`
-  margin-top: 28px;
-  padding-top: 8px;
-  border-top: 1px solid var(--hairline);
-  font-size: 13px;
-  color: var(--soft);
-`;
 
 interface SongDeskProps {
   songId: string;
@@ -138,8 +84,9 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
       hero: 'numbers',
       letters: settings.letters,
       words: settings.words,
+      tune: settings.tune,
     }),
-    [viewKey, style, letters, settings.letters, settings.words],
+    [viewKey, style, letters, settings.letters, settings.words, settings.tune],
   );
   const chosen = useMemo(() => chosenSlot(song, read, cursor), [song, read, cursor]);
   /** A proposal stands until the chart is changed in any other way. */
@@ -223,6 +170,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     asPlayed: unrolled !== null,
     editorRef,
     onChooseSlot: chooseSlot,
+    onTexture: () => writing.open('texture'),
   });
   const writing = useWriting({
     song,
@@ -246,6 +194,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     rewrite,
     addToSet: () => setWindow('set'),
     share: () => setWindow('share'),
+    save: () => saver.flush(),
     asked: () => ({ song, text, hands, viewKey, view, voiced: handsLens.whole }),
   });
 
@@ -261,6 +210,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         onWriteKey={header.writeKey}
         onAddToSet={header.addToSet}
         onShare={header.share}
+        onSave={header.save}
         onRewrite={header.rewrite}
         onDownload={header.asked}
       />
@@ -333,7 +283,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
           onPlace={putChord}
         />
       ) : null}
-      <WriteWindows writing={writing} />
+      <WriteWindows writing={writing} song={song} view={view} whole={handsLens.whole} />
       <ConflictWindow
         status={saver.state.status}
         mine={saver.state.draft}
@@ -349,13 +299,5 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         onRoad={writeRoad}
       />
     </Desk>
-  );
-}
-
-/** What printed paper says of the song besides its chart. */
-function RightsLine({ song }: { song: Song }) {
-  const { by, rights } = song.details;
-  return (
-    <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
   );
 }

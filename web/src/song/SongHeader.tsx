@@ -132,6 +132,8 @@ interface SongHeaderProps {
   onWriteKey: () => void;
   onAddToSet: () => void;
   onShare: () => void;
+  /** Sends what is not saved yet: paper shows what the server has. */
+  onSave: () => Promise<void>;
   /** What is downloaded, when it is asked for. */
   onDownload: () => Downloadable;
   /** Turns the chart's own text into the numbers that are looked at. */
@@ -149,6 +151,7 @@ export const SongHeader = memo(function SongHeader({
   onWriteKey,
   onAddToSet,
   onShare,
+  onSave,
   onDownload,
   onRewrite,
 }: SongHeaderProps) {
@@ -193,7 +196,7 @@ export const SongHeader = memo(function SongHeader({
         <DownloadMenu asked={onDownload} />
         <IconButton
           aria-label="Print"
-          onPress={() => void navigate(`/songs/${songId}/print${search}`)}
+          onPress={() => void onSave().then(() => navigate(`/songs/${songId}/print${search}`))}
         >
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>

@@ -37,7 +37,7 @@ interface ViewMenuProps {
 
 /** How this reader looks at charts. It changes no chart, unless the reader asks for the text to be rewritten. */
 export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
-  const { reading, minor, symbols, language, spelling, letters, words, theme, change } =
+  const { reading, minor, symbols, language, spelling, letters, words, tune, theme, change } =
     useSettings();
   const { mode } = song.key;
   const differs =
@@ -139,6 +139,19 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['off', 'Hidden'],
               ]}
               onChange={(chosen) => change({ words: chosen === 'on' })}
+            />
+          </Question>
+          <Question>
+            <h3>Tune</h3>
+            <Choice
+              label="Tune"
+              value={tune}
+              options={[
+                ['degrees', 'In degrees'],
+                ['staff', 'On a staff'],
+                ['off', 'Hidden'],
+              ]}
+              onChange={(chosen) => change({ tune: chosen })}
             />
           </Question>
           <Question>

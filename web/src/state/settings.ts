@@ -20,6 +20,7 @@ export interface Settings {
   readonly spelling: Spelling;
   readonly letters: boolean;
   readonly words: boolean;
+  readonly tune: 'degrees' | 'staff' | 'off';
   readonly theme: 'system' | 'light' | 'dark';
   readonly textOpen: boolean;
   readonly panel: 'text' | 'colours';
@@ -37,6 +38,9 @@ export interface Settings {
   readonly countIn: boolean;
   readonly click: boolean;
   readonly heardHands: 'both' | 'left' | 'right';
+  readonly heardTune: boolean;
+  /** The right hand has the tune on top where it can. */
+  readonly tuneOnTop: boolean;
 }
 
 interface SettingsStore extends Settings {
@@ -53,6 +57,7 @@ export const useSettings = create<SettingsStore>()(
       spelling: 'strict',
       letters: true,
       words: true,
+      tune: 'degrees',
       theme: 'system',
       textOpen: true,
       panel: 'text',
@@ -67,6 +72,8 @@ export const useSettings = create<SettingsStore>()(
       countIn: false,
       click: false,
       heardHands: 'both',
+      heardTune: true,
+      tuneOnTop: true,
       change: (change) => set(change),
     }),
     { name: 'intervallum-settings' },

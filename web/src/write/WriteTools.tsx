@@ -176,7 +176,7 @@ export const WriteTools = memo(function WriteTools({ writing }: { writing: Writi
               id in openers ? writing.open(id as OpenerName) : writing.run(id as CommandName)
             }
           >
-            {(['section', 'words', 'lyric'] as const).map((name) => (
+            {(['section', 'words', 'lyric', 'tune', 'texture'] as const).map((name) => (
               <Item key={name} id={name} textValue={openers[name].name}>
                 {openers[name].name} <kbd>{openers[name].keyName}</kbd>
               </Item>

@@ -1,9 +1,16 @@
+import type { Song, Voiced } from '@intervallum/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { ChartView } from '../chart/view.ts';
+import { TextureForm } from '../texture/TextureForm.tsx';
+import { TuneForm } from '../tune/TuneForm.tsx';
 import { Button, PrimaryButton } from '../ui/Button.tsx';
 import { TextField } from '../ui/fields.tsx';
+import { notify } from '../ui/notices.tsx';
+import { Picker } from '../ui/Picker.tsx';
 import { Window } from '../ui/Window.tsx';
 import { commands, openers } from './commands.ts';
+import { inSyllables, wordLanguages, type WordLanguage } from './syllables.ts';
 import type { Writing } from './useWriting.ts';
 
 const Form = styled.form`
@@ -46,9 +53,17 @@ const Keys = styled.dl`
   }
 `;
 
+interface WriteWindowsProps {
+  writing: Writing;
+  song: Song;
+  view: ChartView;
+  /** The whole song with its hands, to hear how they play. */
+  whole: () => Promise<Voiced>;
+}
+
 /** What the chart asks for in a window of its own: the name of a section, words, a lyric; and all its keys. */
-export function WriteWindows({ writing }: { writing: Writing }) {
-  const { opened, close } = writing;
+export function WriteWindows({ writing, song, view, whole }: WriteWindowsProps) {
+  const { opened, close, line } = writing;
   return (
     <>
       <Window title={openers.section.name} isOpen={opened === 'section'} onClose={close}>
@@ -59,6 +74,43 @@ export function WriteWindows({ writing }: { writing: Writing }) {
       </Window>
       <Window title={openers.lyric.name} isOpen={opened === 'lyric'} onClose={close} width={560}>
         <LyricForm writing={writing} />
+      </Window>
+      <Window
+        title={openers.tune.name}
+        isOpen={opened === 'tune' && line !== null}
+        onClose={close}
+        width={860}
+      >
+        {line ? (
+          <TuneForm
+            song={song}
+            line={line}
+            view={view}
+            onSet={(tune) => {
+              writing.setTune(tune);
+              close();
+            }}
+          />
+        ) : null}
+      </Window>
+      <Window
+        title={`How the hands play ${(line && song.sections[line.section]?.name) || 'this section'}`}
+        isOpen={opened === 'texture' && line !== null}
+        onClose={close}
+        width={1080}
+      >
+        {line ? (
+          <TextureForm
+            song={song}
+            section={line.section}
+            meter={line.meters[0]!}
+            whole={whole}
+            onKeep={(textures) => {
+              writing.setTextures(textures);
+              close();
+            }}
+          />
+        ) : null}
       </Window>
       <Window title="Keys on the chart" isOpen={opened === 'keys'} onClose={close} width={720}>
         <AllKeys />
@@ -128,12 +180,21 @@ function WordsForm({ writing }: { writing: Writing }) {
 
 function LyricForm({ writing }: { writing: Writing }) {
   const [lyric, setLyric] = useState('');
+  const [language, setLanguage] = useState<WordLanguage | 'whole'>('whole');
+  const spread = async () => {
+    try {
+      writing.spreadWords(language === 'whole' ? lyric : await inSyllables(lyric, language));
+      writing.close();
+    } catch (error) {
+      console.error('The words could not be parted.', error);
+      notify('The words could not be parted; they can still be spread whole.');
+    }
+  };
   return (
     <Form
       onSubmit={(event) => {
         event.preventDefault();
-        writing.spreadWords(lyric);
-        writing.close();
+        void spread();
       }}
     >
       <TextField
@@ -142,6 +203,15 @@ function LyricForm({ writing }: { writing: Writing }) {
         value={lyric}
         onChange={setLyric}
         autoFocus
+      />
+      <Picker
+        label="Words in syllables"
+        value={language}
+        options={[
+          { id: 'whole', name: 'Words stay whole' },
+          ...wordLanguages.map((id) => ({ id, name: `Parted as in ${id}` })),
+        ]}
+        onChange={(id) => setLanguage(id as typeof language)}
       />
       <Note>
         A line of text goes under each line of bars; what is left goes under them once more, for the

@@ -108,6 +108,8 @@ export type CommandName = keyof typeof commands;
 export const openers = {
   section: { key: 'n', keyName: 'N', name: 'New section' },
   words: { key: 'w', keyName: 'W', name: 'Words under this bar' },
+  tune: { key: 't', keyName: 'T', name: 'Tune of this line' },
+  texture: { key: 'g', keyName: 'G', name: 'How the hands play this section' },
   lyric: { key: 'l', keyName: 'L', name: 'Paste a lyric and spread it' },
   keys: { key: '?', keyName: '?', name: 'All keys' },
 } as const;

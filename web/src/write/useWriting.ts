@@ -8,12 +8,18 @@ import {
   parseChart,
   placedSlots,
   putChord,
+  setTextures,
+  setTune,
   setWords,
   spreadWords,
+  tuneLineAt,
   type ChartEdit,
   type ChartResult,
   type Cursor,
   type Song,
+  type Textures,
+  type TuneBar,
+  type TuneLine,
 } from '@intervallum/core';
 import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { ChartView } from '../chart/view.ts';
@@ -65,6 +71,10 @@ export interface Writing {
   readonly spreadWords: (lyric: string) => void;
   /** The words under the bar at the cursor. */
   readonly words: readonly string[];
+  /** The line of bars at the cursor, for the tune under it and for what the hands of its section do. */
+  readonly line: TuneLine | null;
+  readonly setTune: (tune: readonly TuneBar[]) => void;
+  readonly setTextures: (textures: Textures) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   /** A click on a slot chooses it alone; with Shift, all up to it. */
@@ -105,11 +115,11 @@ export function useWriting(input: WritingInput): Writing {
   const focusChart = () => chartRef.current?.focus({ preventScroll: true });
 
   const goTo = (to: Cursor | null, from: Cursor | null = null) => {
-    const view = editorRef.current;
+    const editor = editorRef.current;
     const there = to && (read.barPlaces[to.bar]?.slots[to.slot] ?? read.barPlaces[to.bar]);
-    if (!to || !view || !there) return;
-    view.dispatch({
-      selection: { anchor: rangeOf(view.state, there).from },
+    if (!to || !editor || !there) return;
+    editor.dispatch({
+      selection: { anchor: rangeOf(editor.state, there).from },
       scrollIntoView: true,
     });
     setAnchored(from && { anchor: from, head: to });
@@ -117,10 +127,10 @@ export function useWriting(input: WritingInput): Writing {
 
   /** Writes an edit into the text as one step, and goes to where it ends. */
   const write = (make: (song: Song) => ChartEdit): Cursor | null => {
-    const view = editorRef.current;
-    if (!view) return null;
+    const editor = editorRef.current;
+    if (!editor) return null;
     // Of several edits at one key press only the editor knows the text in between.
-    const before = view.state.doc.toString();
+    const before = editor.state.doc.toString();
     const from = before === text ? read : parseChart(before);
     const edit = make(from.ok ? from.value : from.partial);
     if (!edit.ok) {
@@ -131,16 +141,15 @@ export function useWriting(input: WritingInput): Writing {
     const now = parseChart(after);
     const { bar, slot } = edit.cursor;
     const there = now.barPlaces[bar]?.slots[slot] ?? now.barPlaces[bar];
-    view.dispatch({
-      changes: changedPart(before, after),
+    const changes = changedPart(before, after);
+    const changed = editor.state.update({ changes }).state;
+    editor.dispatch({
+      changes,
+      ...(there ? { selection: { anchor: rangeOf(changed, there).from } } : {}),
+      scrollIntoView: true,
       userEvent: 'input.chart',
       annotations: isolateHistory.of('full'),
     });
-    if (there)
-      view.dispatch({
-        selection: { anchor: rangeOf(view.state, there).from },
-        scrollIntoView: true,
-      });
     return edit.cursor;
   };
   const run = (name: CommandName) => {
@@ -167,16 +176,16 @@ export function useWriting(input: WritingInput): Writing {
   };
   /** The next slot of the line; at its end a new bar, which waits for its chord. */
   const goOnFrom = (at: Cursor) => {
-    const view = editorRef.current;
-    if (!view) return;
-    const now = parseChart(view.state.doc.toString());
+    const editor = editorRef.current;
+    if (!editor) return;
+    const now = parseChart(editor.state.doc.toString());
     const next = stepped(now.ok ? now.value : now.partial, at, 1);
     const line = now.barPlaces[at.bar]?.line;
     const place = next ? now.barPlaces[next.bar] : undefined;
     if (next && place && place.line === line) {
       const there = place.slots[next.slot] ?? place;
-      view.dispatch({
-        selection: { anchor: rangeOf(view.state, there).from },
+      editor.dispatch({
+        selection: { anchor: rangeOf(editor.state, there).from },
         scrollIntoView: true,
       });
     } else write((song) => insertBar(song, at, 'after'));
@@ -268,6 +277,9 @@ export function useWriting(input: WritingInput): Writing {
     setWords: (lines) => cursor && write((now) => setWords(now, cursor, lines)),
     spreadWords: (lyric) => cursor && write((now) => spreadWords(now, cursor, lyric)),
     words: cursor ? wordsAt(song, cursor.bar) : [],
+    line: cursor ? tuneLineAt(song, cursor) : null,
+    setTune: (tune) => cursor && write((now) => setTune(now, cursor, tune)),
+    setTextures: (textures) => cursor && write((now) => setTextures(now, cursor, textures)),
     undo: undoIt,
     redo: redoIt,
     choose: (to, extend) => {

@@ -1,0 +1,125 @@
+import { expect, test, type Page } from '@playwright/test';
+import { editor, expectAccessible, openSong, section, writeSong } from './pages.ts';
+
+/** The window in which a section's textures are chosen. */
+async function openTexture(page: Page, name: string) {
+  await section(page, name).getByRole('listitem').first().click();
+  await page.keyboard.press('g');
+  const window = page.getByRole('dialog', { name: `How the hands play ${name}` });
+  await expect(window).toBeVisible();
+  return window;
+}
+
+test('a pattern is chosen for a hand, another made on the grid with keys alone, and both undone', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Patterns\nkey: C\nmeter: 4/4\n\nVerse:\n  1 | 4\n');
+  const window = await openTexture(page, 'Verse');
+  await window.getByRole('button', { name: /Left hand$/ }).click();
+  await page.getByRole('option', { name: 'alternating bass' }).click();
+  await window
+    .getByRole('group', { name: 'Right hand: how it plays' })
+    .getByRole('button')
+    .first()
+    .click();
+  await page.getByRole('option', { name: 'top-middle-low-middle' }).click();
+  await expect(window.getByRole('img', { name: 'Both hands land together 4 times' })).toBeVisible();
+  await expectAccessible(page);
+
+  // The offbeat of two: its middle note gives way to the top one, accented.
+  const cell = (row: string) =>
+    window.getByRole('button', { name: new RegExp(`^Right hand, ${row}, beat 2 &:`) });
+  await cell('top').focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await expect(cell('middle')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect(cell('middle')).toHaveAccessibleName(/not struck$/);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(cell('touch')).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(cell('touch')).toHaveAccessibleName(/accented$/);
+  await window.getByRole('radio', { name: 'soft' }).first().click();
+  await window.getByRole('button', { name: 'Keep it' }).click();
+
+  await expect(editor(page)).toContainText('right: T~ M L T> T~ M L M, soft');
+  await expect(editor(page)).toContainText('left: alternating bass');
+  await expect(section(page, 'Verse')).toContainText('left hand: alternating bass');
+  await page.keyboard.press('Control+z');
+  await expect(editor(page)).not.toContainText('right:');
+  await page.keyboard.press('Control+y');
+  await expect(editor(page)).toContainText('T~ M L T> T~ M L M');
+});
+
+test('what the hands do is heard before it is kept, and stopped', async ({ page }) => {
+  await openSong(page, 'The Ferry Bell');
+  const window = await openTexture(page, 'Chorus');
+  await window.getByRole('button', { name: 'Hear the section' }).click();
+  await expect(window.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({
+    timeout: 30_000,
+  });
+  await window.getByRole('radio', { name: 'loud' }).first().click();
+  await window.getByRole('button', { name: /^(?:Finding the hands: )?stop$/i }).click();
+  await expect(window.getByRole('button', { name: 'Hear the section' })).toBeVisible();
+  await window.getByRole('button', { name: 'Close' }).click();
+  await expect(editor(page)).not.toContainText('loud');
+});
+
+test('a tune is typed, played in, seen in degrees and on a staff, and undone', async ({ page }) => {
+  await writeSong(
+    page,
+    'title: Sung\nkey: G\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n  > Lan-terns on | the quay\n',
+  );
+  const verse = section(page, 'Verse');
+  await verse.getByRole('listitem').first().click();
+  await page.keyboard.press('t');
+  const window = page.getByRole('dialog', { name: 'Tune of this line' });
+  const field = window.getByLabel('The tune of these 4 bars');
+  await field.fill('1 2 9');
+  await expect(window.getByText('“9” is no note of a tune.')).toBeVisible();
+  await expect(window.getByRole('button', { name: 'Set the tune' })).toBeDisabled();
+  await field.fill("1 2 (3 5) 1'");
+  // A and B are played in; the bar of what follows is filled with silence.
+  await window.getByRole('radio', { name: 'half' }).click();
+  await window.getByRole('button', { name: 'A4', exact: true }).click();
+  await window.getByRole('button', { name: 'B4', exact: true }).click();
+  await expect(field).toHaveValue("1 . 2 . 3 5 1' . | 2 3");
+  await window.getByRole('button', { name: 'C5', exact: true }).click();
+  await window.getByRole('button', { name: 'Take the last back' }).click();
+  await expect(window.getByRole('img', { name: 'Bar 1 of the tune' }).locator('svg')).toBeVisible();
+  await expectAccessible(page);
+  await window.getByRole('button', { name: 'Set the tune' }).click();
+
+  await expect(editor(page)).toContainText("tune: 1 . 2 . 3 5 1' . | 2 3");
+  await expect(verse.getByRole('listitem').first()).toContainText(/1\s*Lan-\s*2\s*terns\s*3\s*on/);
+  await page.getByRole('button', { name: 'View' }).click();
+  await page.getByRole('radio', { name: 'On a staff' }).click();
+  await page.keyboard.press('Escape');
+  await expect(verse.getByRole('img', { name: 'Tune: 1 2 3 5 1' }).locator('svg')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await expect(editor(page)).not.toContainText('tune:');
+});
+
+test('the tune decides: a colour that rubs against a long sung note says so', async ({ page }) => {
+  await writeSong(page, 'title: Rub\nkey: C\nmeter: 4/4\n\nVerse:\n  1 | 4\n  tune: 3 . . . | 1\n');
+  await section(page, 'Verse').getByRole('listitem').first().click();
+  await page.getByRole('radio', { name: 'Colours' }).click();
+  await expect(page.getByRole('radio', { name: 'the tune: 3' })).toBeChecked();
+  const card = page.getByRole('region', { name: 'Colours of the chord' });
+  await expect(card.getByText(/The sung 3/).first()).toBeVisible();
+  await page.getByRole('radio', { name: 'nothing' }).click();
+  await expect(card.getByText(/The sung 3/)).toHaveCount(0);
+});
+
+test('a lyric is spread in syllables', async ({ page }) => {
+  await writeSong(page, 'title: Parted\nkey: C\n\nVerse:\n  1 | 4\n');
+  await section(page, 'Verse').getByRole('listitem').first().click();
+  await page.keyboard.press('l');
+  await page.getByLabel('The lyric of this section').fill('Morning is ringing');
+  await page.getByRole('button', { name: /Words in syllables/ }).click();
+  await page.getByRole('option', { name: 'Parted as in English' }).click();
+  await page.getByRole('button', { name: 'Spread it' }).click();
+  await expect(editor(page)).toContainText('> Morn-ing | is ring-ing');
+});

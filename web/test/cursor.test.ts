@@ -1,0 +1,74 @@
+import { describe, expect, test } from '@jest/globals';
+import { parseChart } from '@intervallum/core';
+import fc from 'fast-check';
+import { keyOf } from '../src/write/commands.ts';
+import {
+  changedPart,
+  cursorAt,
+  lineAway,
+  lineEnd,
+  nearestCursor,
+  stepped,
+} from '../src/write/cursor.ts';
+
+const read = parseChart('title: T\n\nA:\n  1 | 4 5 | %\n  > one\n  6m\n\nB:\n  2m | 5\n');
+const song = read.ok ? read.value : read.partial;
+
+describe('the cursor on the chart', () => {
+  test('every place of the text has a slot where one goes on', () => {
+    expect(cursorAt(read, { line: 4, column: 9 })).toEqual({ bar: 1, slot: 1 });
+    expect(cursorAt(read, { line: 5, column: 3 })).toBeNull();
+    expect(nearestCursor(read, { line: 5, column: 3 })).toEqual({ bar: 3, slot: 0 });
+    expect(nearestCursor(read, { line: 99, column: 1 })).toEqual({ bar: 5, slot: 0 });
+    expect(nearestCursor(read, null)).toEqual({ bar: 0, slot: 0 });
+    expect(nearestCursor(parseChart('title: T\n'), null)).toBeNull();
+  });
+
+  test('steps go through every slot and every repeated bar, there and back', () => {
+    const there = [{ bar: 0, slot: 0 }];
+    for (let next = stepped(song, there[0]!, 1); next; next = stepped(song, next, 1))
+      there.push(next);
+    expect(there.map(({ bar, slot }) => `${bar}.${slot}`)).toEqual([
+      '0.0',
+      '1.0',
+      '1.1',
+      '2.0',
+      '3.0',
+      '4.0',
+      '5.0',
+    ]);
+    for (const [index, at] of there.entries())
+      expect(stepped(song, at, -1)).toEqual(there[index - 1] ?? null);
+  });
+
+  test('lines: above and below at the same place, or at the end of a shorter one', () => {
+    expect(lineAway(read, { bar: 2, slot: 0 }, 1)).toEqual({ bar: 3, slot: 0 });
+    expect(lineAway(read, { bar: 3, slot: 0 }, 1)).toEqual({ bar: 4, slot: 0 });
+    expect(lineAway(read, { bar: 0, slot: 0 }, -1)).toBeNull();
+    expect(lineEnd(song, read, { bar: 1, slot: 0 }, 'last')).toEqual({ bar: 2, slot: 0 });
+    expect(lineEnd(song, read, { bar: 1, slot: 1 }, 'first')).toEqual({ bar: 0, slot: 0 });
+  });
+
+  test('the changed part of a text is all that must be written', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.string(), fc.string(), fc.string(), (head, one, two, tail) => {
+        const [before, after] = [head + one + tail, head + two + tail];
+        const { from, to, insert } = changedPart(before, after);
+        expect(before.slice(0, from) + insert + before.slice(to)).toBe(after);
+        expect(insert.length).toBeLessThanOrEqual(Math.max(one.length, two.length));
+      }),
+    );
+  });
+
+  test.each([
+    [{ key: 'z', ctrlKey: true }, 'Ctrl+z'],
+    [{ key: 'z', metaKey: true }, 'Ctrl+z'],
+    [{ key: '<', shiftKey: true }, '<'],
+    [{ key: 'Enter', shiftKey: true }, 'Shift+Enter'],
+    [{ key: 'ArrowUp', altKey: true }, 'Alt+ArrowUp'],
+    [{ key: 'Delete' }, 'Backspace'],
+  ])('keys are named as the commands name them: %j', (event, name) => {
+    const none = { ctrlKey: false, metaKey: false, altKey: false, shiftKey: false };
+    expect(keyOf({ ...none, ...event })).toBe(name);
+  });
+});
