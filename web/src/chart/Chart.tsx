@@ -1,10 +1,10 @@
-import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type SectionKey, type Song, type Textures } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { phone } from '../ui/theme.ts';
 import { BarView } from './BarView.tsx';
 import type { HandsMark } from './HandsAbove.tsx';
-import { isWithin, layOut, type LaidBar, type LaidSection } from './layout.ts';
+import { isWithin, layOut, type LaidBar, type LaidRail, type LaidSection } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
 
 const onScreen = css`
@@ -83,6 +83,19 @@ const Rail = styled.ol`
   break-inside: avoid;
 `;
 
+/**
+ * What is out of sight is laid out when it comes into sight, so that a long chart is as quick as a short one. What stands
+ * out of a rail (a mark above it, a frame) has room inside, since nothing is painted beyond.
+ */
+const outOfSight = css`
+  @media screen {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 104px;
+    margin: -12px -6px 0;
+    padding: 12px 6px 0;
+  }
+`;
+
 /** On paper short endings stand side by side. */
 const Lines = styled.div<{ $paper: boolean }>`
   ${({ $paper }) =>
@@ -95,9 +108,10 @@ const Lines = styled.div<{ $paper: boolean }>`
     `}
 `;
 
-const Line = styled.div<{ $half: boolean }>`
+const Line = styled.div<{ $half: boolean; $apart: boolean }>`
   flex: ${({ $half }) => ($half ? '1 1 40%' : '1 0 100%')};
   min-width: 0;
+  ${({ $apart }) => $apart && outOfSight}
 `;
 
 /** A bracket over bars that are not played every time. */
@@ -210,38 +224,83 @@ export function Chart({
             ))}
           </Margin>
           <Lines $paper={paper !== null}>
-            {rails.map(({ when, isTimed, phrase, bars }, row) => (
-              <Line key={row} data-phrase={phrase} $half={isTimed && bars.length < 3}>
-                {when ? <When>{when}</When> : null}
-                <Rail>
-                  {bars.map((bar) => (
-                    <BarView
-                      key={bar.index}
-                      bar={bar}
-                      view={views?.[place] ?? view}
-                      isCurrent={bar.index === currentBar}
-                      chosenSlot={bar.index === currentBar ? currentSlot : null}
-                      proposal={proposal?.bar === bar.index ? proposal : null}
-                      hands={hands}
-                      selection={
-                        selection && bar.slots.some(({ index }) => isWithin(selection, index))
-                          ? selection
-                          : null
-                      }
-                      entry={bar.index === currentBar ? entry : null}
-                      playing={bar.slots.some(({ index }) => index === playing) ? playing : null}
-                      {...(onChooseSlot ? { onChoose: choose } : {})}
-                    />
-                  ))}
-                </Rail>
-              </Line>
-            ))}
+            {rails.map((rail, row) => {
+              const isHere = rail.bars.some(({ index }) => index === currentBar);
+              return (
+                <RailView
+                  key={row}
+                  rail={rail}
+                  view={views?.[place] ?? view}
+                  isPaper={paper !== null}
+                  currentBar={isHere ? currentBar : null}
+                  currentSlot={isHere ? currentSlot : null}
+                  proposal={
+                    rail.bars.some(({ index }) => index === proposal?.bar) ? proposal : null
+                  }
+                  hands={hands}
+                  selection={holds(rail, (index) => isWithin(selection, index)) ? selection : null}
+                  entry={isHere ? entry : null}
+                  playing={holds(rail, (index) => index === playing) ? playing : null}
+                  onChoose={onChooseSlot ? choose : null}
+                />
+              );
+            })}
           </Lines>
         </Part>
       ))}
     </Sections>
   );
 }
+
+function holds({ bars }: LaidRail, matches: (slot: number) => boolean): boolean {
+  return bars.some(({ slots }) => slots.some(({ index }) => matches(index)));
+}
+
+interface RailProps extends Required<
+  Pick<ChartProps, 'currentBar' | 'currentSlot' | 'proposal' | 'hands' | 'selection' | 'playing'>
+> {
+  rail: LaidRail;
+  view: ChartView;
+  isPaper: boolean;
+  entry: ReactNode;
+  onChoose: ((bar: number, slot: number, extend: boolean) => void) | null;
+}
+
+/** A rail with its bars; it is drawn anew only where something on it changed. */
+const RailView = memo(function RailView({ rail, view, isPaper, onChoose, ...on }: RailProps) {
+  const { when, isTimed, phrase, bars } = rail;
+  return (
+    <Line
+      data-phrase={phrase}
+      $half={isTimed && bars.length < 3}
+      $apart={!isPaper && on.currentBar === null}
+    >
+      {when ? <When>{when}</When> : null}
+      <Rail>
+        {bars.map((bar) => {
+          const isCurrent = bar.index === on.currentBar;
+          const has = (matches: (slot: number) => boolean) =>
+            bar.slots.some(({ index }) => matches(index));
+          return (
+            <BarView
+              key={bar.index}
+              bar={bar}
+              view={view}
+              isCurrent={isCurrent}
+              chosenSlot={isCurrent ? on.currentSlot : null}
+              proposal={on.proposal?.bar === bar.index ? on.proposal : null}
+              hands={on.hands}
+              selection={has((index) => isWithin(on.selection, index)) ? on.selection : null}
+              entry={isCurrent ? on.entry : null}
+              playing={has((index) => index === on.playing) ? on.playing : null}
+              {...(onChoose ? { onChoose } : {})}
+            />
+          );
+        })}
+      </Rail>
+    </Line>
+  );
+});
 
 /** The bars of before where they say the same, so that an edit draws only what it changed. */
 function useSameBars(sections: readonly LaidSection[]): readonly LaidSection[] {
@@ -254,18 +313,21 @@ function useSameBars(sections: readonly LaidSection[]): readonly LaidSection[] {
   if (kept.current?.of === sections) return kept.current.are;
   const before = kept.current?.bars;
   const bars = new Map<number, { readonly says: string; readonly bar: LaidBar }>();
+  const railsBefore = kept.current?.are.flatMap((section) => section.rails) ?? [];
+  let at = 0;
   const are = sections.map((section) => ({
     ...section,
-    rails: section.rails.map((rail) => ({
-      ...rail,
-      bars: rail.bars.map((bar) => {
+    rails: section.rails.map((rail) => {
+      const made = rail.bars.map((bar) => {
         const says = JSON.stringify(bar);
         const old = before?.get(bar.index);
         const one = old?.says === says ? old : { says, bar };
         bars.set(bar.index, one);
         return one.bar;
-      }),
-    })),
+      });
+      const old = railsBefore[at++];
+      return old && sameRail(old, rail, made) ? old : { ...rail, bars: made };
+    }),
   }));
   kept.current = { of: sections, are, bars };
   /* eslint-enable react-hooks/refs */
@@ -280,6 +342,20 @@ function texturesInWords(textures: Textures): string[] {
     const name = typeof texture.pattern === 'string' ? texture.pattern : 'a pattern of its own';
     return [`${hand} hand: ${name}${texture.dynamic === 'medium' ? '' : `, ${texture.dynamic}`}`];
   });
+}
+
+function sameRail(
+  old: LaidRail,
+  { when, isTimed, phrase }: LaidRail,
+  bars: readonly LaidBar[],
+): boolean {
+  return (
+    old.when === when &&
+    old.isTimed === isTimed &&
+    old.phrase === phrase &&
+    old.bars.length === bars.length &&
+    bars.every((bar, index) => bar === old.bars[index])
+  );
 }
 
 function keyNameOf({ key, letterStyle }: ChartView): string {

@@ -1,5 +1,8 @@
 import type { RoadStep, Song } from '@intervallum/core';
+import { memo } from 'react';
 import styled from 'styled-components';
+import { useSame } from '../state/useSame.ts';
+import { useSteady } from '../state/useSteady.ts';
 import { QuietButton } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 
@@ -65,11 +68,36 @@ interface RoadProps {
 
 /** Over the chart: the roadmap, and whether the chart is looked at as it is written or as it is played. */
 export function Road({ song, asPlayed, onChange, onEdit }: RoadProps) {
-  if (!canUnroll(song) && !(onEdit && song.sections.length > 1)) return null;
+  const road = useSame(song.road);
+  const steady = useSteady({ onChange, onEdit: () => onEdit?.() });
+  const canPlay = canUnroll(song);
+  if (!canPlay && !(onEdit && song.sections.length > 1)) return null;
+  return (
+    <RoadLine
+      road={road}
+      canPlay={canPlay}
+      asPlayed={asPlayed}
+      onChange={steady.onChange}
+      onEdit={onEdit ? steady.onEdit : null}
+    />
+  );
+}
+
+interface RoadLineProps {
+  road: readonly RoadStep[] | null;
+  canPlay: boolean;
+  asPlayed: boolean;
+  onChange: (asPlayed: boolean) => void;
+  onEdit: (() => void) | null;
+}
+
+/** Drawn anew only where the roadmap changed: typing chords leaves it as it is. */
+const RoadLine = memo(function RoadLine(props: RoadLineProps) {
+  const { road, canPlay, asPlayed, onChange, onEdit } = props;
   return (
     <Line>
       <Steps aria-label="Roadmap">
-        {song.road?.map((step, index) => (
+        {road?.map((step, index) => (
           <li key={index}>
             <Step step={step} />
           </li>
@@ -77,7 +105,7 @@ export function Road({ song, asPlayed, onChange, onEdit }: RoadProps) {
       </Steps>
       <Side>
         {onEdit ? <QuietButton onPress={onEdit}>Roadmap</QuietButton> : null}
-        {canUnroll(song) ? (
+        {canPlay ? (
           <Choice
             label="The chart"
             value={asPlayed ? 'played' : 'written'}
@@ -91,7 +119,7 @@ export function Road({ song, asPlayed, onChange, onEdit }: RoadProps) {
       </Side>
     </Line>
   );
-}
+});
 
 function Step({ step }: { step: RoadStep }) {
   if (step.kind === 'lift') {

@@ -1,6 +1,6 @@
 import type { EditorView } from '@codemirror/view';
 import { expand, melodyOver, type ChartResult, type Chord } from '@intervallum/core';
-import { useEffect, useMemo, type ReactNode, type RefObject } from 'react';
+import { memo, useEffect, useMemo, type ReactNode, type RefObject } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../chart/ChordMark.tsx';
 import type { ChartView } from '../chart/view.ts';
@@ -118,19 +118,7 @@ export function SidePanel(props: SidePanelProps) {
       $phone={isShownOnPhone}
       aria-label={showsHands ? 'Tools of the hands' : 'Text and colours'}
     >
-      {showsHands ? null : (
-        <Tabs>
-          <Choice
-            label="Beside the chart"
-            value={panel}
-            options={[
-              ['text', 'Text'],
-              ['colours', 'Colours'],
-            ]}
-            onChange={(chosenPanel) => change({ panel: chosenPanel })}
-          />
-        </Tabs>
-      )}
+      {showsHands ? null : <PanelTabs panel={panel} onChange={change} />}
       {proposal && !showsHands ? (
         <Resolve role="status">
           <span>
@@ -164,6 +152,29 @@ export function SidePanel(props: SidePanelProps) {
     </Panel>
   );
 }
+
+/** Drawn anew only where another panel is chosen. */
+const PanelTabs = memo(function PanelTabs({
+  panel,
+  onChange,
+}: {
+  panel: 'text' | 'colours';
+  onChange: (change: { panel: 'text' | 'colours' }) => void;
+}) {
+  return (
+    <Tabs>
+      <Choice
+        label="Beside the chart"
+        value={panel}
+        options={[
+          ['text', 'Text'],
+          ['colours', 'Colours'],
+        ]}
+        onChange={(chosen) => onChange({ panel: chosen })}
+      />
+    </Tabs>
+  );
+});
 
 function Colours({
   chosen,

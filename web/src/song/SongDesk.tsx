@@ -29,7 +29,6 @@ import { useSettings } from '../state/settings.ts';
 import { useSame } from '../state/useSame.ts';
 import { useSteady } from '../state/useSteady.ts';
 import { useSaver } from '../state/useSaver.ts';
-import { Choice } from '../ui/Choice.tsx';
 import { useTitle } from '../ui/Page.tsx';
 import { rangeOf } from './ChartEditor.tsx';
 import { cursorAt } from '../write/cursor.ts';
@@ -39,11 +38,11 @@ import { WriteTools } from '../write/WriteTools.tsx';
 import { WriteWindows } from '../write/WriteWindows.tsx';
 import { chosenSlot, proposeResolution, type Proposal } from './chosenSlot.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
-import { Desk, Music, RightsLine, Sides } from './deskLayout.tsx';
+import { Desk, Music, RightsLine, SideChoice } from './deskLayout.tsx';
 import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { SongDocument } from './songDocument.ts';
-import { SongHeader } from './SongHeader.tsx';
+import { SavingHere, SongHeader } from './SongHeader.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 
 interface SongDeskProps {
@@ -200,31 +199,22 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
 
   return (
     <Desk $textOpen={settings.textOpen}>
-      <SongHeader
-        songId={songId}
-        head={head}
-        lens={lens}
-        viewKey={viewKey}
-        status={saver.state.status}
-        onKey={header.setViewKey}
-        onWriteKey={header.writeKey}
-        onAddToSet={header.addToSet}
-        onShare={header.share}
-        onSave={header.save}
-        onRewrite={header.rewrite}
-        onDownload={header.asked}
-      />
-      <Sides>
-        <Choice
-          label="Show"
-          value={side}
-          options={[
-            ['chart', 'Chart'],
-            ['text', lens === 'hands' ? 'Tools' : 'Text and colours'],
-          ]}
-          onChange={setSide}
+      <SavingHere value={saver.state.status}>
+        <SongHeader
+          songId={songId}
+          head={head}
+          lens={lens}
+          viewKey={viewKey}
+          onKey={header.setViewKey}
+          onWriteKey={header.writeKey}
+          onAddToSet={header.addToSet}
+          onShare={header.share}
+          onSave={header.save}
+          onRewrite={header.rewrite}
+          onDownload={header.asked}
         />
-      </Sides>
+      </SavingHere>
+      <SideChoice side={side} lens={lens} onChange={setSide} />
       <Music
         ref={chartRef}
         $hidden={side === 'text'}

@@ -1,6 +1,6 @@
 import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
 import { formatMeter, sameKey, type Key, type SongHead } from '@intervallum/core';
-import { memo } from 'react';
+import { createContext, memo, useContext } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { keyName } from '../chart/view.ts';
@@ -127,7 +127,6 @@ interface SongHeaderProps {
   head: SongHead;
   lens: Lens;
   viewKey: Key;
-  status: SaveStatus<SongDocument>;
   onKey: (key: Key) => void;
   onWriteKey: () => void;
   onAddToSet: () => void;
@@ -140,13 +139,19 @@ interface SongHeaderProps {
   onRewrite: () => void;
 }
 
+/** Where the song stands between this screen and the server: it changes with every key, and the header does not. */
+export const SavingHere = createContext<SaveStatus<SongDocument>>({ kind: 'saved' });
+
+function SavedHere() {
+  return <SaveMark status={useContext(SavingHere)} />;
+}
+
 /** The song's name, the key it is looked at in, and what can be done with it. */
 export const SongHeader = memo(function SongHeader({
   songId,
   head,
   lens,
   viewKey,
-  status,
   onKey,
   onWriteKey,
   onAddToSet,
@@ -208,7 +213,7 @@ export const SongHeader = memo(function SongHeader({
         </PanelButton>
       </Tools>
       <Status>
-        <SaveMark status={status} />
+        <SavedHere />
         {moved ? (
           <Moved>
             written in {keyName(head.key, settings)}

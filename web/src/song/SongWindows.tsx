@@ -16,6 +16,7 @@ interface SongWindowsProps {
 
 /** What is done with a song in a window of its own: share it, put it in a set, order its sections. */
 export function SongWindows({ songId, song, viewKey, opened, onClose, onRoad }: SongWindowsProps) {
+  if (opened === null) return null;
   const name = song.title || 'Song without a title';
   return (
     <>

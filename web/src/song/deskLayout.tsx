@@ -1,6 +1,9 @@
 import type { Song } from '@intervallum/core';
+import { memo } from 'react';
 import styled from 'styled-components';
+import { Choice } from '../ui/Choice.tsx';
 import { phone, tablet } from '../ui/theme.ts';
+import type { Lens } from './lenses.ts';
 
 export const Desk = styled.div<{ $textOpen: boolean }>`
   display: grid;
@@ -35,7 +38,7 @@ export const Music = styled.div<{ $hidden: boolean }>`
   }
 `;
 
-export const Sides = styled.div`
+const Sides = styled.div`
   display: none;
   padding: 10px 14px 0;
   ${phone} {
@@ -53,6 +56,29 @@ const Rights = styled.p`
   font-size: 13px;
   color: var(--soft);
 `;
+
+interface SideChoiceProps {
+  side: 'chart' | 'text';
+  lens: Lens;
+  onChange: (side: 'chart' | 'text') => void;
+}
+
+/** On a phone the chart and what stands beside it take turns. */
+export const SideChoice = memo(function SideChoice({ side, lens, onChange }: SideChoiceProps) {
+  return (
+    <Sides>
+      <Choice
+        label="Show"
+        value={side}
+        options={[
+          ['chart', 'Chart'],
+          ['text', lens === 'hands' ? 'Tools' : 'Text and colours'],
+        ]}
+        onChange={onChange}
+      />
+    </Sides>
+  );
+});
 
 /** What printed paper says of the song besides its chart. */
 export function RightsLine({ song }: { song: Song }) {

@@ -64,6 +64,8 @@ interface WriteWindowsProps {
 /** What the chart asks for in a window of its own: the name of a section, words, a lyric; and all its keys. */
 export function WriteWindows({ writing, song, view, whole }: WriteWindowsProps) {
   const { opened, close, line } = writing;
+  // Most of the time nothing is open, and typing draws nothing here.
+  if (opened === null) return null;
   return (
     <>
       <Window title={openers.section.name} isOpen={opened === 'section'} onClose={close}>
