@@ -85,14 +85,14 @@ test('a tune is typed, played in, seen in degrees and on a staff, and undone', a
   await window.getByRole('radio', { name: 'half' }).click();
   await window.getByRole('button', { name: 'A4', exact: true }).click();
   await window.getByRole('button', { name: 'B4', exact: true }).click();
-  await expect(field).toHaveValue("1 . 2 . 3 5 1' . | 2 3");
+  await expect(field).toHaveValue("1 2 (3 5) 1' | 2 3");
   await window.getByRole('button', { name: 'C5', exact: true }).click();
   await window.getByRole('button', { name: 'Take the last back' }).click();
   await expect(window.getByRole('img', { name: 'Bar 1 of the tune' }).locator('svg')).toBeVisible();
   await expectAccessible(page);
   await window.getByRole('button', { name: 'Set the tune' }).click();
 
-  await expect(editor(page)).toContainText("tune: 1 . 2 . 3 5 1' . | 2 3");
+  await expect(editor(page)).toContainText("tune: 1 2 (3 5) 1' | 2 3");
   await expect(verse.getByRole('listitem').first()).toContainText(/1\s*Lan-\s*2\s*terns\s*3\s*on/);
   await page.getByRole('button', { name: 'View' }).click();
   await page.getByRole('radio', { name: 'On a staff' }).click();

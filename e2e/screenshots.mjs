@@ -76,6 +76,24 @@ await take('writing', {
     await page.keyboard.type('5sus');
   },
 });
+await take('textures', {
+  path: songAt('The Ferry Bell'),
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByRole('region', { name: 'Chorus' }).getByRole('listitem').first().click();
+    await page.keyboard.press('g');
+    await page.getByRole('dialog').waitFor();
+  },
+});
+await take('tune', {
+  path: songAt('The Ferry Bell'),
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByRole('region', { name: 'Chorus' }).getByRole('listitem').first().click();
+    await page.keyboard.press('t');
+    await page.getByRole('dialog').locator('svg').nth(4).waitFor();
+  },
+});
 const pasted = `Harbour Morning
 by Nele Marsh
 Tempo: 84

@@ -1,6 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { formatChord, parseChart, parseChord, printChart, type Problem } from '../src/index.ts';
+import {
+  formatChord,
+  parseChart,
+  parseChord,
+  parseMeter,
+  printChart,
+  printTexture,
+  printTuneBar,
+  readTexture,
+  readTuneBar,
+  type Problem,
+  type TexturedHand,
+} from '../src/index.ts';
 
 /** The examples of the grammar page, so that it cannot say what is not so. */
 const page = readFileSync(new URL('../../docs/chart-text.md', import.meta.url), 'utf8');
@@ -55,14 +67,35 @@ function readBars(typed: string, meter: string): string {
   return asProblem(texts);
 }
 
+function readTune(typed: string, time: string): string {
+  const meter = parseMeter(time);
+  if (!meter.ok) throw new Error(time);
+  const place = { meter: meter.value, minor: 'relative' as const };
+  const read = readTuneBar(typed, place);
+  if (read.ok) return `\`${printTuneBar(read.value, place)}\``;
+  return asProblem(repaired(typed, read.problems[0]!));
+}
+
+function readHand(typed: string, hand: TexturedHand): string {
+  const read = readTexture(typed, hand);
+  if (read.ok) return `\`${read.value ? printTexture(read.value) : ''}\``;
+  return asProblem(repaired(typed, read.problems[0]!));
+}
+
+/** What reads the rows of a table, by what the table is called. */
+function reader(table: string): (typed: string) => string {
+  const [, what, where] = /^(bars|tunes) in (.+)$/.exec(table) ?? [];
+  if (what === 'bars') return (typed) => readBars(typed, where!);
+  if (what === 'tunes') return (typed) => readTune(typed, where!);
+  const hand = /^textures of the (left|right) hand$/.exec(table)?.[1];
+  if (hand) return (typed) => readHand(typed, hand as TexturedHand);
+  return (typed) => readChord(typed, table === 'chords in key' ? 'in key' : 'as written');
+}
+
 describe('the tables', () => {
   test('there are tables to run', () => expect(rows.length).toBeGreaterThan(60));
 
   test.each(rows)('$table: $typed reads as $expected', ({ table, typed, expected }) => {
-    const bars = /^bars in (.+)$/.exec(table);
-    const got = bars
-      ? readBars(typed, bars[1]!)
-      : readChord(typed, table === 'chords in key' ? 'in key' : 'as written');
-    expect(got).toBe(expected);
+    expect(reader(table)(typed)).toBe(expected);
   });
 });

@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { XMLParser } from 'fast-xml-parser';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expand, parseChart, toPianoMusicXml, voice, type Voiced } from '../src/index.ts';
+import { expand, parseChart, perform, toPianoMusicXml, voice, type Voiced } from '../src/index.ts';
+import { songs } from './generators.ts';
 
 /** A reader of its own, which knows MusicXML's elements and nothing of ours. */
 interface XmlNote {
@@ -10,6 +12,7 @@ interface XmlNote {
   readonly staff: number;
   readonly rest?: unknown;
   readonly chord?: unknown;
+  readonly 'time-modification'?: { readonly 'actual-notes': number };
   readonly pitch?: { readonly step: string; readonly alter?: number; readonly octave: number };
   readonly tie?: readonly { readonly '@type': string }[];
 }
@@ -75,6 +78,42 @@ describe('the piano part, read by another reader', () => {
       [1680, second!.left],
       [3840, third!.left],
     ]);
+  });
+
+  test('textures are written as they are played, triplets as three in the time of two', () => {
+    const song = songOf('right: A, triplets\n  left: alternating bass\n  1 | <4');
+    const voiced = voice(expand(song));
+    const measures = measuresOf(voiced);
+    const played = perform(voiced).notes;
+    for (const [staff, hand] of [
+      [1, 'right'],
+      [2, 'left'],
+    ] as const) {
+      const onsets = [
+        ...new Set(played.filter((note) => note.hand === hand).map(({ onset }) => onset)),
+      ];
+      expect(attacks(measures, staff).map(([at]) => at)).toEqual(onsets);
+    }
+    const triplets = measures[0]!.note.filter((one) => one.staff === 1 && one.duration === 160);
+    expect(triplets.every((one) => one['time-modification']?.['actual-notes'] === 3)).toBe(true);
+    expect(triplets.length).toBeGreaterThan(8);
+  });
+
+  test('both staves fill every measure, whatever the textures', () => {
+    fc.assert(
+      fc.property(songs, (song) => {
+        const timeline = expand(song);
+        if (timeline.slots.length === 0) return;
+        const measures = measuresOf(voice(timeline));
+        const bars = timeline.parts
+          .flatMap((part) =>
+            part.bars.map(({ slots }) => slots.reduce((sum, { is }) => sum + is.ticks, 0)),
+          )
+          .filter((ticks) => ticks > 0);
+        expect([lengths(measures, 1), lengths(measures, 2)]).toEqual([bars, bars]);
+      }),
+      { numRuns: 40, endOnFailure: true },
+    );
   });
 
   test('a lift has its key, every time through is written out', () => {

@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import { parseMidi } from 'midi-file';
 import {
   expand,
+  formatDegree,
   fromMidi,
+  melodyOver,
   parseChart,
   parseMeter,
   perform,
@@ -33,15 +35,16 @@ function songOf(body: string, head = 'key: C'): Song {
 describe('a bar of a tune', () => {
   test.each([
     ['4/4', '5', '5'],
-    ['4/4', '5 (6 5) 3 .', '5 . 6 5 3 . . .'],
-    ['4/4', '5 . 6 5 3 . . .', '5 . 6 5 3 . . .'],
+    ['4/4', '5 (6 5) 3 .', '5 (6 5) 3 .'],
+    ['4/4', '5 . 6 5 3 . . .', '5 (6 5) 3 .'],
     ['4/4', '5 5 5 .', '5 5 5 .'],
     ['4/4', "5, 1 3' b7>", "5, 1 3' b7>"],
     ['4/4', '(5 6 5) 3 . _', '(5 6 5) 3 . _'],
     ['4/4', '. _ _ _', '. _ . .'],
     ['6/8', '(3 . 4) (5 4 3)', '3 . 4 5 4 3'],
     ['3/4', '1 . 2', '1 . 2'],
-    ['7/8 (4+3)', '5 (3 2 1)', '5 . . . 3 2 1'],
+    ['7/8 (4+3)', '5 (3 2 1)', '5 (3 2 1)'],
+    ['4/4', '(1 2) (3 4) (5 6) (7 1)', '1 2 3 4 5 6 7 1'],
     ['4/4', '(1 ((2 3 4) 5)) . . .', '(1 . . . . . 2 3 4 5 . .) . . .'],
     ['4/4', '1 2 3', 'problem: 1 2 3 .'],
     ['4/4', '1 (2 3', 'problem: '],
@@ -136,6 +139,39 @@ describe('the tune of a song', () => {
   });
 });
 
+describe('what the tune asks of chords and hands', () => {
+  const over = (body: string) => {
+    const timeline = expand(songOf(body));
+    return [...melodyOver(timeline)].map(([slot, degree]) => `${slot}: ${formatDegree(degree)}`);
+  };
+
+  // Common practice, no published source.
+  test.each([
+    ['a long note counts, a passing one does not', '1\n  tune: 3 . (4 3) (2 1)', ['0: 3']],
+    ['an accented one does', '1\n  tune: (1 2 3> 4) _ . .', ['0: 3']],
+    ['of several the longest', '1\n  tune: 5 . . 6', ['0: 5']],
+    [
+      'a note that is held over counts for both chords',
+      '1 | 4\n  tune: 1 . . . | . . 2 .',
+      ['0: 1', '1: 1'],
+    ],
+    ['each chord has its own', '1 4\n  tune: 1 . 6 .', ['0: 1', '1: 6']],
+    ['silence asks for nothing', '1 | 4\n  tune: _ | 4', ['1: 4']],
+  ])('%s', (_, body, expected) => {
+    expect(over(body)).toEqual(expected);
+  });
+
+  test('the right hand has it on top where the chord has it', () => {
+    const song = songOf('1 | 4 | 5 | 1\n  tune: 5 . . . | 1 . . . | 7 . . . | 3 . . .');
+    const timeline = expand(song);
+    const melody = melodyOver(timeline);
+    const tops = (options: object) =>
+      voice(timeline, options).slots.map((slot) => slot!.right.at(-1)! % 12);
+    expect(tops({ melody })).toEqual([7, 0, 11, 4]);
+    expect(tops({})).not.toEqual([7, 0, 11, 4]);
+  });
+});
+
 describe('the tune in MIDI', () => {
   const song = songOf('1 | 4 | 5 | 1\n  tune: 1 2 3 (4 5) | 6 . (6 5 4) 3 | _ 2 . . | 1');
 
@@ -153,7 +189,7 @@ describe('the tune in MIDI', () => {
     const read = fromMidi(toMidi(voice(expand(song))), { key: key('C') });
     if (!read.ok) throw new Error(read.problems[0]!.message);
     expect(printChart(read.value.song)).toContain(
-      'tune: 1 . 2 . 3 . 4 5 | 6 . (6 5 4) 3 | _ 2 . . | 1\n',
+      'tune: 1 2 3 (4 5) | 6 . (6 5 4) 3 | _ 2 . . | 1\n',
     );
     expect(read.value.guessed.join(' ')).toMatch(/The tune is the track “T: tune”/);
   });

@@ -292,12 +292,14 @@ function waysOf(meter: Meter): readonly (readonly number[])[] {
   return [...divisions(meter), equal(120), equal(60)];
 }
 
-/** The tune of one bar as text, in as few parts as show all of it. */
+/** The tune of one bar as text: in equal parts, or in beats with groups in them, whichever is shorter. */
 export function printTuneBar(bar: TuneBar, { meter, minor }: TunePlace): string {
   if (bar.length === 0) return '';
   const plain = divisions(meter).find((way) => way.length <= 8 && bordersHold(bar, way));
-  const way = plain ?? divisions(meter).find((one) => one.length === feltBeats(meter).length)!;
-  return printParts(bar, way, minor);
+  const beats = divisions(meter).find((one) => one.length === feltBeats(meter).length)!;
+  const inBeats = printParts(bar, beats, minor);
+  const inParts = plain ? printParts(bar, plain, minor) : null;
+  return inParts !== null && inParts.length <= inBeats.length ? inParts : inBeats;
 }
 
 /** The numbers of parts that a group is written with, the fewest first. */

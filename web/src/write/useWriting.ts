@@ -1,4 +1,5 @@
 import { isolateHistory, redo, undo } from '@codemirror/commands';
+import { EditorState } from '@codemirror/state';
 import type { EditorView } from '@codemirror/view';
 import {
   addSection,
@@ -141,10 +142,10 @@ export function useWriting(input: WritingInput): Writing {
     const now = parseChart(after);
     const { bar, slot } = edit.cursor;
     const there = now.barPlaces[bar]?.slots[slot] ?? now.barPlaces[bar];
-    const changes = changedPart(before, after);
-    const changed = editor.state.update({ changes }).state;
+    // A state of its own, since what the editor has read of its text must not be asked about another.
+    const changed = EditorState.create({ doc: after });
     editor.dispatch({
-      changes,
+      changes: changedPart(before, after),
       ...(there ? { selection: { anchor: rangeOf(changed, there).from } } : {}),
       scrollIntoView: true,
       userEvent: 'input.chart',
