@@ -104,6 +104,7 @@ const Lines = styled.div<{ $paper: boolean }>`
       display: flex;
       flex-wrap: wrap;
       align-items: flex-end;
+      align-content: flex-start;
       column-gap: 12px;
     `}
 `;

@@ -57,7 +57,9 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
   const { text, hands } = saver.state.draft;
   const read = useMemo(() => parseChart(text), [text]);
   const song = read.ok ? read.value : read.partial;
-  const shown = useDeferredValue(song);
+  // The chart draws only what a key changed, so it need not wait; the hands are drawn when there is time.
+  const later = useDeferredValue(song);
+  const shown = lens === 'chart' ? song : later;
   const settings = useSettings();
   const [parameters, setParameters] = useSearchParams();
   const { state } = useLocation() as { state: { isNew?: boolean } | null };

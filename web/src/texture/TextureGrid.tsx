@@ -44,7 +44,7 @@ const HandName = styled.h3<{ $hand: TexturedHand }>`
   font:
     600 14px/1.3 'Atkinson Hyperlegible Next Variable',
     sans-serif;
-  color: ${({ $hand }) => `var(--${$hand})`};
+  color: ${({ $hand }) => ($hand === 'left' ? 'var(--left-text)' : 'var(--right)')};
 `;
 
 const Cells = styled.div`

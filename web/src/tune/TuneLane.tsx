@@ -25,7 +25,7 @@ const Note = styled.div`
   align-items: center;
   gap: 4px;
   height: 33px;
-  padding-right: 5px;
+  padding-right: 3px;
   &::after {
     content: '';
     flex: 1;
@@ -38,7 +38,7 @@ const Note = styled.div`
 /** A degree of the tune; dots above or below it say the octave. */
 const Degree = styled.span<{ $octave: number }>`
   position: relative;
-  font: 600 17px/1 ${display};
+  font: 600 max(15px, calc(var(--numeral) * 0.42)) / 1 ${display};
   font-variant-numeric: lining-nums;
   &::before {
     content: '${({ $octave }) => '·'.repeat(Math.abs($octave))}';
@@ -63,9 +63,9 @@ const Rest = styled.span`
 `;
 
 const Syllable = styled.div`
-  padding-right: 6px;
-  min-height: 20px;
-  font: italic 400 15.5px/1.3 ${display};
+  padding-right: 5px;
+  min-height: 18px;
+  font: italic 400 max(13px, calc(var(--numeral) * 0.39)) / 1.3 ${display};
 `;
 
 interface TuneLaneProps {
