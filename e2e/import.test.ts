@@ -138,6 +138,15 @@ test('a program that only draws scores draws ours: the lead sheet with its chord
   const lead = await draw('Lead sheet, MusicXML');
   for (const text of ['Lanterns on the Quay', 'Verse 1', 'Cm7', 'Lanterns on the'])
     expect(lead.text).toContain(text);
+  // With a tune the lead sheet has its notes, and the syllables under them.
+  await openSong(page, 'The Ferry Bell');
+  const tune = await draw('Lead sheet, MusicXML');
+  expect(tune.text).toContain('ring');
+  expect(tune.text).toContain('Em7');
+  expect(tune.notes).toBeGreaterThan(50);
+  const patterned = await draw('Piano part, MusicXML');
+  expect(patterned.notes).toBeGreaterThan(300);
+  await openSong(page, 'Lanterns on the Quay');
   const piano = await draw('Piano part, MusicXML');
   expect(piano.text).toContain('Cm7');
   expect(piano.notes).toBeGreaterThan(150);

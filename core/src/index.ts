@@ -106,7 +106,7 @@ export {
   tuneOctave,
   tunePitch,
 } from './chart/tune.ts';
-export { setToTune, syllablesOf } from './chart/syllables.ts';
+export { onBeats, setToTune, syllablesOf } from './chart/syllables.ts';
 export { countAt } from './chart/counting.ts';
 export { pushCount } from './chart/count.ts';
 export { feels, styleFor } from './chart/song.ts';

@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import {
   expand,
   formatDegree,
   fromMidi,
   melodyOver,
+  onBeats,
   parseChart,
   parseMeter,
   perform,
@@ -136,6 +138,28 @@ describe('the tune of a song', () => {
     expect(setToTune('Lan-terns on the quay', bar!)).toEqual(['Lan-', 'terns', 'on the quay']);
     expect(setToTune('low', bar!)).toEqual(['low', '', '']);
     expect(setToTune('low', [])).toEqual([]);
+  });
+});
+
+describe('words on the beats, where there is no tune', () => {
+  test.each([
+    ['Lan-terns on the', 4, ['Lan-', 'terns', 'on', 'the']],
+    ['go of what I hold', 4, ['go of', 'what', 'I', 'hold']],
+    ['low', 3, ['low', '', '']],
+    ['', 2, ['', '']],
+  ])('%s on %i', (words, beats, expected) => {
+    expect(onBeats(words, beats)).toEqual(expected);
+  });
+
+  test('no syllable is lost and none moved before another', () => {
+    const words = fc.array(fc.constantFrom('a', 'lan-tern', 'ev-ery-where'), { maxLength: 9 });
+    fc.assert(
+      fc.property(words, fc.integer({ min: 1, max: 6 }), (texts, beats) => {
+        const shared = onBeats(texts.join(' '), beats);
+        expect(shared).toHaveLength(beats);
+        expect(shared.flatMap(syllablesOf)).toEqual(syllablesOf(texts.join(' ')));
+      }),
+    );
   });
 });
 

@@ -21,6 +21,23 @@ export function setToTune(words: string, tune: TuneBar): string[] {
   );
 }
 
+/**
+ * The words of a bar shared among its beats, a text for each: as many syllables to a beat as come out even.
+ * @example onBeats('Lan-terns on the', 4) // ['Lan-', 'terns', 'on', 'the']
+ */
+export function onBeats(words: string, beats: number): string[] {
+  const syllables = syllablesOf(words);
+  return Array.from({ length: beats }, (_, beat) => {
+    const first = Math.ceil((beat * syllables.length) / beats);
+    const next = Math.ceil(((beat + 1) * syllables.length) / beats);
+    return joined(
+      syllables.length > beats
+        ? syllables.slice(first, next)
+        : syllables.slice(beat, Math.min(beat + 1, syllables.length)),
+    );
+  });
+}
+
 /** Syllables as they are read in one go: those of one word together. */
 export function joined(syllables: readonly string[]): string {
   return syllables.reduce(

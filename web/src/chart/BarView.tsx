@@ -1,9 +1,18 @@
-import { nameDegree, type Chord, type TuneBar } from '@intervallum/core';
+import {
+  barTicks,
+  feltBeats,
+  nameDegree,
+  onBeats,
+  type Chord,
+  type TuneBar,
+} from '@intervallum/core';
 import { memo, useMemo, type ReactNode } from 'react';
 import { Hidden } from '../ui/hidden.ts';
 import {
   Accent,
   Beneath,
+  BeatWord,
+  BeatWords,
   Cell,
   Change,
   Count,
@@ -143,8 +152,31 @@ function Sung({ bar, view }: { bar: LaidBar; view: ChartView }) {
       {view.tune === 'degrees' && bar.tune.length > 0 ? (
         <TuneLane tune={bar.tune} style={view.style} words={isSet ? words : []} />
       ) : null}
-      {isSet ? null : words.map((line, index) => <Words key={index}>{line}</Words>)}
+      {isSet
+        ? null
+        : words.map((line, index) =>
+            view.wordsOnBeats ? (
+              <WordsOnBeats key={index} words={line} bar={bar} />
+            ) : (
+              <Words key={index}>{line}</Words>
+            ),
+          )}
     </>
+  );
+}
+
+/** A line of words with each syllable on the beat that it falls to. */
+function WordsOnBeats({ words, bar }: { words: string; bar: LaidBar }) {
+  const beats = feltBeats(bar.meter);
+  const shares = onBeats(words, beats.length);
+  return (
+    <BeatWords>
+      {beats.map((ticks, index) => (
+        <BeatWord key={index} $share={ticks / barTicks(bar.meter)}>
+          {shares[index]}
+        </BeatWord>
+      ))}
+    </BeatWords>
   );
 }
 

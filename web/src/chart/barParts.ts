@@ -196,6 +196,19 @@ export const Words = styled.p`
   overflow-wrap: break-word;
 `;
 
+export const BeatWords = styled.div`
+  display: flex;
+  padding-left: 9px;
+`;
+
+export const BeatWord = styled.span<{ $share: number }>`
+  flex: ${({ $share }) => $share} 0 0;
+  min-width: max-content;
+  padding-right: 6px;
+  min-height: 20px;
+  font: italic 400 15.5px/1.3 ${display};
+`;
+
 export const Ghost = styled.span`
   --numeral: 22px;
   display: inline-block;

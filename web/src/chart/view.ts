@@ -25,6 +25,8 @@ export interface ChartView {
   /** Letters small beneath the numbers. */
   readonly letters: boolean;
   readonly words: boolean;
+  /** Syllables stand on the beats where no tune says more. */
+  readonly wordsOnBeats?: boolean;
   /** How the tune is shown. */
   readonly tune: TuneView;
   /** Where lifts have moved the key of a section: the tune rises with them. */

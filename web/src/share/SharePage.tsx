@@ -268,6 +268,7 @@ function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps
           hero,
           letters,
           words,
+          wordsOnBeats: settings.wordsOnBeats,
           tune: settings.tune,
         }}
       />

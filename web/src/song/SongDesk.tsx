@@ -85,9 +85,18 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
       hero: 'numbers',
       letters: settings.letters,
       words: settings.words,
+      wordsOnBeats: settings.wordsOnBeats,
       tune: settings.tune,
     }),
-    [viewKey, style, letters, settings.letters, settings.words, settings.tune],
+    [
+      viewKey,
+      style,
+      letters,
+      settings.letters,
+      settings.words,
+      settings.wordsOnBeats,
+      settings.tune,
+    ],
   );
   const chosen = useMemo(() => chosenSlot(song, read, cursor), [song, read, cursor]);
   /** A proposal stands until the chart is changed in any other way. */

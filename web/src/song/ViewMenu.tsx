@@ -37,8 +37,19 @@ interface ViewMenuProps {
 
 /** How this reader looks at charts. It changes no chart, unless the reader asks for the text to be rewritten. */
 export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
-  const { reading, minor, symbols, language, spelling, letters, words, tune, theme, change } =
-    useSettings();
+  const {
+    reading,
+    minor,
+    symbols,
+    language,
+    spelling,
+    letters,
+    words,
+    wordsOnBeats,
+    tune,
+    theme,
+    change,
+  } = useSettings();
   const { mode } = song.key;
   const differs =
     (reading !== 'chart' && reading !== song.reading) ||
@@ -133,12 +144,15 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
             <h3>Words</h3>
             <Choice
               label="Words"
-              value={words ? 'on' : 'off'}
+              value={!words ? 'off' : wordsOnBeats ? 'beats' : 'bars'}
               options={[
-                ['on', 'Shown'],
+                ['bars', 'Under the bars'],
+                ['beats', 'On the beats'],
                 ['off', 'Hidden'],
               ]}
-              onChange={(chosen) => change({ words: chosen === 'on' })}
+              onChange={(chosen) =>
+                change({ words: chosen !== 'off', wordsOnBeats: chosen === 'beats' })
+              }
             />
           </Question>
           <Question>

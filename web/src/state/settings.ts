@@ -19,7 +19,9 @@ export interface Settings {
   readonly language: NoteLanguage;
   readonly spelling: Spelling;
   readonly letters: boolean;
+  /** Words under their bars, or a syllable at a time on the beats. */
   readonly words: boolean;
+  readonly wordsOnBeats: boolean;
   readonly tune: 'degrees' | 'staff' | 'off';
   readonly theme: 'system' | 'light' | 'dark';
   readonly textOpen: boolean;
@@ -57,6 +59,7 @@ export const useSettings = create<SettingsStore>()(
       spelling: 'strict',
       letters: true,
       words: true,
+      wordsOnBeats: false,
       tune: 'degrees',
       theme: 'system',
       textOpen: true,

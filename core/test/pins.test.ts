@@ -1,0 +1,120 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { fromDegrees, instruments, perform, toDegrees, voice, type Pin } from '../src/index.ts';
+import { fingerTravel } from '../src/hands/movement.ts';
+import { faults, timelineOf } from './holds.ts';
+import { chord, key } from './read.ts';
+import { pinOf, shown } from './handsTools.ts';
+
+describe('pins', () => {
+  test('are kept to the note, and the neighbours come nearer to them', () => {
+    const timeline = timelineOf('1 | 4 | 1');
+    const free = shown(voice(timeline));
+    const pin = pinOf(timeline, 1, [41, 53], [72, 77, 81]);
+    const pinned = shown(voice(timeline, { pins: [pin] }));
+    expect([pinned[1]!.left, pinned[1]!.right, pinned[1]!.pinned]).toEqual([
+      [41, 53],
+      [72, 77, 81],
+      true,
+    ]);
+    expect(fingerTravel(pinned[0]!.right, pinned[1]!.right)).toBeLessThan(
+      fingerTravel(free[0]!.right, pinned[1]!.right),
+    );
+  });
+
+  test('one hand can be pinned and the other found around it', () => {
+    const timeline = timelineOf('1 | 4 | 57');
+    const pin = { ...pinOf(timeline, 1, [], [69, 72, 77]), left: null };
+    const [, held] = shown(voice(timeline, { pins: [pin] }));
+    expect(held!.right).toEqual([69, 72, 77]);
+    expect(held!.left[0]! % 12).toBe(5);
+  });
+
+  test('in every key they are the same shape, back in their own key the same notes', () => {
+    const hands = fc.record({
+      left: fc.uniqueArray(fc.integer({ min: 33, max: 52 }), { minLength: 1, maxLength: 3 }),
+      right: fc.uniqueArray(fc.integer({ min: 60, max: 84 }), { minLength: 1, maxLength: 4 }),
+    });
+    const keys = fc.constantFrom('C', 'Db', 'F#', 'Bb', 'A minor', 'Eb minor', 'B', 'Cb');
+    fc.assert(
+      fc.property(hands, keys, keys, ({ left, right }, from, to) => {
+        const sort = (notes: number[]) => notes.sort((one, other) => one - other);
+        const pinned = toDegrees({ left: sort(left), right: sort(right) }, key(from));
+        expect(fromDegrees(pinned, key(from), instruments[88])).toEqual({ left, right });
+        const moved = fromDegrees(pinned, key(to), instruments[88])!;
+        const by = moved.left![0]! - left[0]!;
+        expect(Math.abs(by)).toBeLessThanOrEqual(6);
+        expect(moved.right).toEqual(right.map((note) => note + by));
+        const small = fromDegrees(pinned, key(to), instruments[49]);
+        if (small) {
+          const notes = [...small.left!, ...small.right!];
+          expect(Math.min(...notes)).toBeGreaterThanOrEqual(36);
+          expect(Math.max(...notes)).toBeLessThanOrEqual(84);
+          expect(Math.abs(small.left![0]! - moved.left![0]!) % 12).toBe(0);
+        }
+      }),
+    );
+  });
+
+  test('that cannot stand say so and name the chord', () => {
+    const timeline = timelineOf('1 | 4');
+    const messages = (pins: Pin[]) =>
+      voice(timeline, { pins }).problems.map(({ message }) => message);
+    const pin = pinOf(timeline, 1, [41], [60, 65, 69]);
+    expect(messages([{ ...pin, chord: '2m' }])).toEqual([
+      'The pin here was made for 2m; the chart now says 4. Pin it anew, or unpin it.',
+    ]);
+    expect(messages([pin, { ...pin, left: null }])[0]).toMatch(/^Two pins hold 4 here/);
+    expect(messages([pinOf(timeline, 1, [41, 65], [60, 69])])[0]).toMatch(/hands cross on 4/);
+    expect(messages([pinOf(timeline, 1, [41], [60, 65, 81])])[0]).toMatch(/beyond your reach/);
+    expect(messages([pin])).toEqual([]);
+  });
+});
+
+describe('walk-ins', () => {
+  const timeline = timelineOf('57 | 1');
+  const walked = (kind: '8-7' | '9-7' | '6-7') =>
+    voice(timeline, {
+      walks: [{ slot: 0, kind }],
+      pins: [pinOf(timeline, 0, [43, 50, 55], [65, 71, 74])],
+    });
+
+  test.each([
+    ['8-7', [43, 50, 55], [43, 50, 53]],
+    ['9-7', [43, 50, 57], [43, 50, 53]],
+    ['6-7', [43, 50, 52], [43, 50, 53]],
+  ] as const)('%s over a held root and fifth', (kind, first, then) => {
+    expect(shown(walked(kind))[0]!.walk).toEqual({ kind, first, then });
+  });
+
+  test('are heard in two halves over what is held', () => {
+    const left = perform(walked('8-7')).notes.filter(
+      ({ hand, onset }) => hand === 'left' && onset < 1920,
+    );
+    expect(left.map(({ note, onset, ticks }) => [note, onset, ticks])).toEqual([
+      [43, 0, 1920],
+      [50, 0, 1920],
+      [55, 0, 960],
+      [53, 960, 960],
+    ]);
+  });
+
+  test('that the hand cannot do say why', () => {
+    const { problems } = voice(timelineOf('1/3'), { walks: [{ slot: 0, kind: '8-7' }] });
+    expect(problems[0]!.message).toBe(
+      '8-7 walks over the root, and the left hand does not hold it here.',
+    );
+  });
+});
+
+test('a voicing that breaks a rule is found out by the checker itself', () => {
+  const bounds = { left: 14, right: 14, lowest: 21, highest: 108, bassPlayer: false };
+  const check = (left: number[], right: number[], number: string) =>
+    faults({ left, right }, chord(number), key('C'), bounds);
+  expect(check([48], [60, 64, 67], '1')).toEqual([]);
+  expect(check([36, 40], [60, 64, 67], '1')).toEqual(['mud: 36 under 40']);
+  expect(check([48, 64], [62, 67], '1')).toContain('hands cross');
+  expect(check([48], [60, 65, 67, 64], '1sus4')).toContain('a third under a suspension');
+  expect(check([48], [60, 67], '1')).toEqual(['no E']);
+  expect(check([52], [60, 64, 67], '1')).toEqual(['the written bass is not below']);
+});
