@@ -53,6 +53,8 @@ async function setPlayer(page: Page, field: RegExp, option: string): Promise<voi
     .getByRole('button', { name: field })
     .click();
   await page.getByRole('option', { name: option, exact: true }).click();
+  // Escape is for the menu once the list is gone.
+  await expect(page.getByRole('listbox')).toHaveCount(0);
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }
