@@ -61,6 +61,16 @@ describe('chords heard in a MIDI file', () => {
     expect(read.value.guessed.join(' ')).toMatch(/by its chords it is G.*no markers/);
   });
 
+  test('a chord an eighth early is pushed, a pickup stays one, what the pedal holds sounds', () => {
+    const chart =
+      'title: T\nkey: D\nmeter: 4/4\ntempo: 90\n\nA:\n  right: outer-inner\n  ( . . . 5 ) | 1 | <4 | 1/3 . . <5\n  1\n';
+    const read = parseChart(chart);
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    const back = fromMidi(toMidi(voice(expand(read.value))));
+    if (!back.ok) throw new Error(back.problems[0]!.message);
+    expect(printChart(back.value.song)).toBe(chart.replace('  right: outer-inner\n', ''));
+  });
+
   test.each(readdirSync(demo))(
     '%s: key, tempo, metre and sections come back, and nearly all chords',
     (file) => {

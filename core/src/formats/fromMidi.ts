@@ -1,47 +1,19 @@
 import { tempoRange } from '../chart/fields.ts';
-import {
-  feltBeats,
-  tempoBeat,
-  barTicks,
-  commonTime,
-  formatMeter,
-  meterOf,
-  type Meter,
-} from '../chart/meter.ts';
-import {
-  plainChord,
-  silence,
-  type Bar,
-  type Phrase,
-  type Section,
-  type Slot,
-  type Song,
-} from '../chart/song.ts';
+import { sameMeter, tempoBeat, type Meter } from '../chart/meter.ts';
+import { type Bar, type Phrase, type Section, type Song } from '../chart/song.ts';
 import { noTextures } from '../chart/texture.ts';
 import { withoutSilentEnd, type TuneBar } from '../chart/tune.ts';
-import type { Chord } from '../chord/chord.ts';
-import { formatChord } from '../chord/formatChord.ts';
-import { identifyVoicing } from '../chord/identify.ts';
 import { formatKey, keyOfSignature, type Key } from '../pitch/key.ts';
 import { success, type Result } from '../result.ts';
 import { guessKey } from './guessKey.ts';
 import { counted, emptySong, sectionName, unreadable, type Imported } from './imported.ts';
-import { readMidi, type HeardMidi, type HeardNote } from './midiEvents.ts';
+import { readMidi, type HeardMidi } from './midiEvents.ts';
+import { barsOf, mostBars, type HeardBar } from './midiBars.ts';
+import { asPickup, Namer, slotsOf } from './midiSlots.ts';
 import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 
 const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 const barsOnLine = 4;
-const mostBars = 1_000;
-
-/** Of a beat that a note must sound in to belong to its chord. */
-const soundingShare = 0.4;
-
-interface HeardBar {
-  readonly at: number;
-  readonly meter: Meter;
-  /** The notes of each felt beat. */
-  readonly beats: readonly { readonly ticks: number; readonly notes: readonly number[] }[];
-}
 
 /**
  * Reads the chords of a Standard MIDI File: on every felt beat the notes that sound, named as two hands would hold them,
@@ -85,7 +57,9 @@ export function fromMidi(
       'Changes of key: the chords are counted in the first. Write them as lifts in the roadmap.',
     );
   if (midi.tempos > 1) dropped.push('Changes of tempo.');
-  guessed.push('The chords are named by the notes that sound on each beat.');
+  guessed.push(
+    'The chords are named by the notes that sound on each beat; what comes an eighth early is pushed.',
+  );
   if (midi.markers.length === 0) guessed.push('The file has no markers; its bars are one section.');
   dropped.push(`${counted(played.length, 'note')} as they were played: a chart holds the chords.`);
 
@@ -121,87 +95,6 @@ function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number 
   return null;
 }
 
-/** The bars of the file, each with the notes that sound on its beats. */
-function barsOf(midi: HeardMidi, dropped: string[]): HeardBar[] {
-  // There can be more notes than a call takes arguments.
-  let [end, longest] = [0, 0];
-  for (const { onset, ticks } of midi.notes) {
-    end = Math.max(end, onset + ticks);
-    longest = Math.max(longest, ticks);
-  }
-  const bars: HeardBar[] = [];
-  let at = 0;
-  let next = 0;
-  let meter = commonTime;
-  let from = 0;
-  while (at < end && bars.length <= mostBars) {
-    while (next < midi.meters.length && midi.meters[next]!.at <= at) {
-      meter = meterIn(midi.meters[next]!, meter, dropped);
-      next += 1;
-    }
-    // The notes are in order; those that ended long ago need not be looked at again.
-    while (from < midi.notes.length && midi.notes[from]!.onset + longest < at) from += 1;
-    const beats = feltBeats(meter).map((ticks, index, all) => {
-      const start = at + all.slice(0, index).reduce((sum, one) => sum + one, 0);
-      return { ticks, notes: soundingIn(midi.notes, from, start, ticks) };
-    });
-    bars.push({ at, meter, beats });
-    at += barTicks(meter);
-  }
-  return bars;
-}
-
-function meterIn(
-  { beats, unit }: HeardMidi['meters'][number],
-  before: Meter,
-  dropped: string[],
-): Meter {
-  const meter = meterOf(beats, unit);
-  if (meter) return meter;
-  const message = `The metre ${beats}/${unit}, which no chart can be in; ${formatMeter(before)} was taken.`;
-  if (!dropped.includes(message)) dropped.push(message);
-  return before;
-}
-
-function soundingIn(
-  notes: readonly HeardNote[],
-  from: number,
-  start: number,
-  ticks: number,
-): number[] {
-  const found = new Set<number>();
-  for (let index = from; index < notes.length; index += 1) {
-    const { note, onset, ticks: length } = notes[index]!;
-    if (onset >= start + ticks) break;
-    const overlap = Math.min(onset + length, start + ticks) - Math.max(onset, start);
-    if (overlap >= ticks * soundingShare) found.add(note);
-  }
-  return [...found].sort((one, other) => one - other);
-}
-
-/** Names sets of notes in a key; the same set twice is named once. */
-class Namer {
-  readonly #key: Key;
-  readonly #known = new Map<string, Chord | null>();
-  unnamed = 0;
-
-  constructor(key: Key) {
-    this.#key = key;
-  }
-
-  name(notes: readonly number[]): Chord | null {
-    if (new Set(notes.map((note) => note % 12)).size < 2) return null;
-    const id = notes.join();
-    let chord = this.#known.get(id);
-    if (chord === undefined) {
-      chord = identifyVoicing({ left: [], right: notes }, this.#key)[0]?.chord ?? null;
-      this.#known.set(id, chord);
-    }
-    if (!chord) this.unnamed += 1;
-    return chord;
-  }
-}
-
 function sectionsOf(
   midi: HeardMidi,
   bars: readonly HeardBar[],
@@ -224,13 +117,18 @@ function sectionsOf(
     const inSection = bars.slice(from, to);
     let announced = bars[0]!.meter;
     let isFirst = true;
-    const written = inSection.map((bar): Bar => {
-      const meter = bar.meter === announced ? null : bar.meter;
+    const written = inSection.map((bar, place): Bar => {
+      const meter = sameMeter(bar.meter, announced) ? null : bar.meter;
       announced = bar.meter;
-      const slots = slotsOf(bar, namer, carried.sounds && !isFirst);
+      const [before, after] = [
+        bars[from + place - 1]?.beats.at(-1),
+        bars[from + place + 1]?.beats[0],
+      ];
+      const slots = slotsOf(bar, namer, carried.sounds && !isFirst, before, after);
       carried.sounds ||= slots.some(({ kind }) => kind === 'chord');
       isFirst = false;
-      return { kind: 'played', meter, feel: null, pickup: false, slots };
+      const made: Bar = { kind: 'played', meter, feel: null, pickup: false, slots };
+      return from + place === 0 ? asPickup(made) : made;
     });
     const phrases: Phrase[] = [];
     for (let at = 0; at < written.length; at += barsOnLine) {
@@ -240,23 +138,6 @@ function sectionsOf(
     return { name, times: 1, open: false, directions: [], textures: noTextures, phrases };
   });
   return together(made);
-}
-
-/** The slots of a bar: a new one wherever the chord changes. */
-function slotsOf({ beats }: HeardBar, namer: Namer, goesOn: boolean): Slot[] {
-  const slots: Slot[] = [];
-  for (const { ticks, notes } of beats) {
-    const chord = namer.name(notes);
-    const last = slots.at(-1);
-    const same = last?.kind === 'chord' && chord && formatChord(last.chord) === formatChord(chord);
-    const nothingNew = !chord && notes.length > 0 && last !== undefined;
-    const stillSilent = !chord && notes.length === 0 && last?.kind === 'rest';
-    if (last && (same || nothingNew || stillSilent))
-      slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
-    else if (chord) slots.push(plainChord(chord, ticks));
-    else slots.push(goesOn && notes.length > 0 ? { kind: 'held', ticks } : silence(ticks));
-  }
-  return slots;
 }
 
 /** “Verse, 2nd time” right after the same bars is the verse played twice. */

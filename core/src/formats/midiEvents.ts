@@ -36,6 +36,9 @@ export interface HeardMidi {
 /** What is read at most: bytes, tracks, notes, and ticks (about eight hours). */
 const largest = { bytes: 5_000_000, tracks: 256, notes: 100_000, ticks: 10_000_000 } as const;
 
+/** The controller of the sustain pedal: down from 64 on (MIDI 1.0, from memory). */
+export const sustainPedal = 64;
+
 /** Drums have no chords. */
 const drums = 9;
 
@@ -76,11 +79,14 @@ function gather(data: MidiData, scale: number): Result<HeardMidi> {
   const tracks = data.tracks.map(() => '');
   for (const [index, track] of data.tracks.entries()) {
     let ticks = 0;
-    /** Where each note of each channel began. */
+    /** Where each note of each channel began; those whose keys are up, and sound on while the pedal is down. */
     const down = new Map<number, number>();
+    const rung = new Set<number>();
+    const pedals = new Set<number>();
     const end = (id: number, at: number) => {
       const onset = down.get(id);
       down.delete(id);
+      rung.delete(id);
       if (onset !== undefined && at > onset)
         notes.push({ note: id % 128, onset, ticks: at - onset, track: index });
     };
@@ -93,9 +99,21 @@ function gather(data: MidiData, scale: number): Result<HeardMidi> {
         case 'noteOff': {
           if (event.channel === drums) break;
           const id = event.channel * 128 + event.noteNumber;
+          const begins = event.type === 'noteOn' && event.velocity > 0;
+          if (!begins && pedals.has(event.channel) && down.has(id)) {
+            rung.add(id);
+            break;
+          }
           // A note struck again before it ended ends there.
           end(id, at);
-          if (event.type === 'noteOn' && event.velocity > 0) down.set(id, at);
+          if (begins) down.set(id, at);
+          break;
+        }
+        case 'controller': {
+          if (event.controllerType !== sustainPedal) break;
+          if (event.value >= 64) pedals.add(event.channel);
+          else if (pedals.delete(event.channel))
+            for (const id of [...rung]) if (Math.floor(id / 128) === event.channel) end(id, at);
           break;
         }
         case 'setTempo':

@@ -1,5 +1,5 @@
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { tempoBeat, formatMeter } from '../chart/meter.ts';
+import { tempoBeat, barTicks, formatMeter } from '../chart/meter.ts';
 import { ordinalOf } from '../chart/when.ts';
 import {
   perform,
@@ -8,6 +8,7 @@ import {
   type TuneNotePlayed,
 } from '../hands/perform.ts';
 import type { Voiced } from '../hands/voiced.ts';
+import { sustainPedal } from './midiEvents.ts';
 import { formatKey, keySignature } from '../pitch/key.ts';
 
 /** An event at a time, before times are turned into distances. */
@@ -20,20 +21,21 @@ interface Timed {
 
 /** Quarter notes a minute where a chart says no tempo. */
 const usualTempo = 80;
-const sustainPedal = 64;
 const channels = { right: 0, left: 1, tune: 2 } as const;
 
 /**
  * A voiced song as it is played, as a Standard MIDI File of format 1 (MIDI Manufacturers Association, Standard MIDI Files
  * 1.0; from memory): a track of tempo, metre, key and a marker for every time through a section, then one track a hand,
  * and one for the tune where there is one.
- * 480 ticks to the quarter, as everywhere here. A section that goes on until the signal is played as often as it says.
+ * 480 ticks to the quarter, as everywhere here. Before a pickup its bar is silent, so that bars stay where they are counted.
+ * A section that goes on until the signal is played as often as it says.
  */
 export function toMidi(voiced: Voiced): Uint8Array {
   const { timeline } = voiced;
   const performance = perform(voiced);
+  const lead = silenceBefore(timeline);
   const tracks = [
-    conductorTrack(voiced, performance),
+    conductorTrack(voiced, performance, lead),
     ...(['right', 'left'] as const).map((hand) =>
       track(
         [
@@ -47,6 +49,7 @@ export function toMidi(voiced: Voiced): Uint8Array {
           ]),
         ],
         performance.ticks,
+        lead,
       ),
     ),
     ...(performance.tune.length > 0
@@ -57,6 +60,7 @@ export function toMidi(voiced: Voiced): Uint8Array {
               ...performance.tune.flatMap((note) => noteEvents(note, 'tune')),
             ],
             performance.ticks,
+            lead,
           ),
         ]
       : []),
@@ -65,7 +69,15 @@ export function toMidi(voiced: Voiced): Uint8Array {
   return Uint8Array.from(writeMidi({ header, tracks }));
 }
 
-function conductorTrack({ timeline }: Voiced, { tempos }: Performance): MidiEvent[] {
+/** The silence of a pickup’s bar before it begins, in ticks. */
+function silenceBefore({ parts }: Voiced['timeline']): number {
+  const first = parts[0]?.bars[0];
+  const meter = first?.slots[0]?.meter;
+  if (!meter || first.is.kind !== 'played' || !first.is.pickup) return 0;
+  return barTicks(meter) - first.slots.reduce((sum, { is }) => sum + is.ticks, 0);
+}
+
+function conductorTrack({ timeline }: Voiced, { tempos }: Performance, lead: number): MidiEvent[] {
   const { song, slots, parts, ticks } = timeline;
   const quarters = (song.tempo ?? usualTempo) * (tempoBeat(song.meter) / 480);
   const events: Timed[] = [
@@ -107,7 +119,7 @@ function conductorTrack({ timeline }: Voiced, { tempos }: Performance): MidiEven
       meta(at, { type: 'marker', text: bytes(song.sections[part.section]!.name + said) }),
     );
   }
-  return track(events, ticks);
+  return track(events, ticks, lead);
 }
 
 type Meta = Extract<MidiEvent, { meta?: true }>;
@@ -145,9 +157,15 @@ function pedalEvent(at: number, hand: PlayedNote['hand'], value: number): Timed 
   return { at, order: 1, event };
 }
 
-/** The events in the order of time, each with its distance from the one before. Nothing begins before the song does. */
-function track(events: readonly Timed[], ticks: number): MidiEvent[] {
-  const inTime = [...events].sort((one, other) => one.at - other.at || one.order - other.order);
+/**
+ * The events in the order of time, each with its distance from the one before; what is said of the beginning stands
+ * before the silence that leads in. Nothing begins before the song does.
+ */
+function track(events: readonly Timed[], ticks: number, lead: number): MidiEvent[] {
+  const moved = events.map((one) =>
+    one.at === 0 && 'meta' in one.event ? one : { ...one, at: one.at + lead },
+  );
+  const inTime = moved.sort((one, other) => one.at - other.at || one.order - other.order);
   let last = 0;
   const spaced = inTime.map(({ at, event }): MidiEvent => {
     const now = Math.max(at, last);
@@ -155,7 +173,10 @@ function track(events: readonly Timed[], ticks: number): MidiEvent[] {
     last = now;
     return { ...event, deltaTime };
   });
-  return [...spaced, { deltaTime: Math.max(0, ticks - last), meta: true, type: 'endOfTrack' }];
+  return [
+    ...spaced,
+    { deltaTime: Math.max(0, ticks + lead - last), meta: true, type: 'endOfTrack' },
+  ];
 }
 
 /** The writer cuts characters to bytes, so text is handed to it as its UTF-8 bytes. */

@@ -1,5 +1,5 @@
 import { tempoBeat } from '../chart/meter.ts';
-import { tunePitch } from '../chart/tune.ts';
+import { cut, tunePitch } from '../chart/tune.ts';
 import type { Timeline } from '../chart/timeline.ts';
 import type { Degree } from '../pitch/degree.ts';
 
@@ -22,8 +22,10 @@ export function sungNotes({ key, parts }: Pick<Timeline, 'key' | 'parts'>): Sung
   let sounds = false;
   for (const { bars, lift } of parts) {
     for (const { bar, slots, tune } of bars) {
+      const length = slots.reduce((sum, { is }) => sum + is.ticks, 0);
       let at = start;
-      for (const event of tune) {
+      // A bar that is played instead of another can be shorter than the tune it has from that one.
+      for (const event of cut(tune, 0, length)) {
         const last = sung.at(-1);
         if (event.kind === 'note') {
           const { degree, accent } = event;
@@ -37,7 +39,7 @@ export function sungNotes({ key, parts }: Pick<Timeline, 'key' | 'parts'>): Sung
         at += event.ticks;
       }
       sounds &&= tune.length > 0;
-      start += slots.reduce((sum, { is }) => sum + is.ticks, 0);
+      start += length;
     }
   }
   return sung;

@@ -4,6 +4,7 @@ import {
   formatChord,
   parseChart,
   parseChord,
+  patternNames,
   readLine,
   styleFor,
   toLetters,
@@ -21,6 +22,9 @@ const stock = [
   return read.ok ? [read.value] : [];
 });
 
+/** What a line in a section can begin with besides bars. */
+const inSection = ['tune: ', 'right: ', 'left: '];
+
 const sections = ['Intro', 'Verse 1', 'Verse 2', 'Chorus', 'Bridge', 'Tag', 'Ending'];
 
 /** Offers what can stand at the cursor: chords of the key in the chart's own numbers, sections, fields. */
@@ -34,6 +38,13 @@ export function completeChart(viewKey: () => Key) {
       .some((above) => readLine(above, false).kind === 'heading');
     if (/^\s*[>*]/.test(before)) return null;
 
+    const texture = /^\s*(left|right):\s*([^,]*)$/i.exec(before);
+    if (texture) {
+      const names = patternNames(texture[1]!.toLowerCase() === 'left' ? 'left' : 'right');
+      const options = names.map((label): Completion => ({ label, type: 'pattern' }));
+      return { from: context.pos - texture[2]!.length, options };
+    }
+    if (/^\s*tune:/i.test(before)) return null;
     const word = /[^\s|<({]*$/.exec(before)![0];
     const from = context.pos - word.length;
     if (before.trim() === word && /^[A-Za-z]*$/.test(word) && (word !== '' || !inSections)) {
@@ -42,7 +53,8 @@ export function completeChart(viewKey: () => Key) {
         label: `${name}: `,
         type: 'field',
       }));
-      return { from, options: inSections ? names : [...fields, ...names] };
+      const more: Completion[] = inSection.map((label) => ({ label, type: 'field' }));
+      return { from, options: inSections ? [...names, ...more] : [...fields, ...names] };
     }
     return inSections ? { from, options: chordsOf(context.state.doc.toString(), viewKey()) } : null;
   };
