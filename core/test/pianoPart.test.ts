@@ -112,7 +112,7 @@ describe('the piano part, read by another reader', () => {
           .filter((ticks) => ticks > 0);
         expect([lengths(measures, 1), lengths(measures, 2)]).toEqual([bars, bars]);
       }),
-      { numRuns: 40, endOnFailure: true },
+      { numRuns: 12, endOnFailure: true },
     );
   });
 

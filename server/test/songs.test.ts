@@ -122,6 +122,18 @@ test('a search takes its signs literally', async () => {
   expect(await titles("'; drop table songs; --")).toEqual([]);
 });
 
+test('a search finds words that are parted into syllables or by bars', async () => {
+  const words = 'Rooks in the el- | der, well-known rooks are | sing-ing';
+  const text = `title: Parted\n\nVerse:\n  1 | 4 | 5\n  > ${words}\n`;
+  await server.call('POST', '/api/songs', { text });
+  const titles = async (search: string) =>
+    songList
+      .parse((await server.call('GET', `/api/songs?search=${encodeURIComponent(search)}`)).body)
+      .songs.map(({ summary }) => summary.title);
+  for (const search of ['rooks in the elder', 'rooks are singing', 'well-known', 'sing-ing'])
+    expect([search, await titles(search)]).toEqual([search, ['Parted']]);
+});
+
 describe('what cannot be taken is refused with a reason', () => {
   test.each([
     ['POST', '/api/songs', '{"text":', 400, 'no valid JSON'],

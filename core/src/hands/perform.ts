@@ -2,6 +2,7 @@ import { barTicks } from '../chart/meter.ts';
 import { pushTicks } from '../chart/song.ts';
 import { beatsOf } from '../chart/beats.ts';
 import { nothingSaid, readDirections, type Said } from './directions.ts';
+import { usualReach, type Reach } from './player.ts';
 import { sungNotes } from './sung.ts';
 import { swinging, temposOf, type TempoMark } from './tempo.ts';
 import { louderBy as louderByTexture, louderByWeight, Strikes, type Strike } from './textures.ts';
@@ -49,6 +50,7 @@ const accent = 20;
  * part say; and the tune over them.
  * @param from the first slot of the timeline that is played, and `to` the one before which it ends
  * @param hands a hand that is silent is left out
+ * @param reach of the player, for what a texture adds above the bass
  */
 export function perform(
   { timeline, slots }: Voiced,
@@ -56,10 +58,12 @@ export function perform(
     from = 0,
     to = slots.length,
     hands = ['left', 'right'],
+    reach = usualReach,
   }: {
     readonly from?: number;
     readonly to?: number;
     readonly hands?: readonly PlayedNote['hand'][];
+    readonly reach?: Reach;
   } = {},
 ): Performance {
   const origin = timeline.slots[from]?.start ?? 0;
@@ -74,7 +78,7 @@ export function perform(
     const onset = swing(note.onset);
     return { ...note, onset, ticks: Math.max(1, swing(note.onset + note.ticks) - onset) };
   };
-  const strikes = new Strikes(timeline);
+  const strikes = new Strikes(timeline, reach.left.held);
   for (let at = from; at < to; at += 1) {
     const timed = timeline.slots[at]!;
     const voiced = slots[at];

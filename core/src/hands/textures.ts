@@ -4,6 +4,7 @@ import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/text
 import type { Timeline } from '../chart/timeline.ts';
 import { chordTones } from '../chord/tones.ts';
 import { fold } from '../pitch/note.ts';
+import { usualReach } from './player.ts';
 import type { VoicedSlot } from './voiced.ts';
 
 /** What a hand strikes at one moment, and what becomes of it. */
@@ -54,10 +55,13 @@ interface Plan {
 /** A song's textures, laid out over its timeline: which hand strikes what, when. */
 export class Strikes {
   readonly #timeline: Timeline;
+  readonly #reach: number;
   readonly #plans: readonly Readonly<Record<TexturedHand, Plan | null>>[];
 
-  constructor(timeline: Timeline) {
+  /** @param reach semitones that the left hand holds: an octave above is a fifth where that is beyond it */
+  constructor(timeline: Timeline, reach: number = usualReach.left.held) {
     this.#timeline = timeline;
+    this.#reach = reach;
     const { song, parts } = timeline;
     let start = 0;
     this.#plans = parts.map(({ section, bars }) => {
@@ -100,7 +104,9 @@ export class Strikes {
     const notes = voiced[at.hand];
     if (notes.length === 0) return [];
     const cells = between(plan.cells, span.due, span.end);
-    const resolve = (voice: StepVoice) => notesOf(voice, notes, this.#fifthOf(at.slot));
+    const fifth = this.#fifthOf(at.slot);
+    const resolve = (voice: StepVoice) =>
+      notesOf(voice === 'octave' && this.#reach < 12 ? 'fifth' : voice, notes, fifth);
     const lead = plan.leading && next ? this.#leadInto(next, notes[0]!) : null;
     return timed(strikesOf(cells, span, lead), span.end, resolve);
   }

@@ -1,6 +1,6 @@
 import type { Song, SongList } from '@intervallum/contract';
 import { carryHands, freeHands, type SongHands } from '@intervallum/core';
-import { and, count, eq, ilike, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, count, eq, ilike, isNotNull, isNull, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { songRevisions, songs } from '../db/schema.ts';
 import { summarize } from './summary.ts';
@@ -21,6 +21,12 @@ const songColumns = {
   hands: songRevisions.hands,
 };
 
+/** The chart as it is sung: words without the hyphens of their syllables, lines without their bars. */
+const asSung = sql<string>`regexp_replace(regexp_replace(regexp_replace(
+  ${songRevisions.text}, '(\\w)-\\s*\\|\\s*', '\\1', 'g'),
+  '(\\w)-(?=\\w)', '\\1', 'g'),
+  '\\s*\\|\\s*', ' ', 'g')`;
+
 /** The team's songs whose chart holds the words searched for, by title. */
 export async function listSongs(db: Database, teamId: string, search: string): Promise<SongList> {
   const wanted = search.trim();
@@ -28,7 +34,7 @@ export async function listSongs(db: Database, teamId: string, search: string): P
   const where = and(
     eq(songs.teamId, teamId),
     isNull(songs.deletedAt),
-    wanted === '' ? undefined : ilike(songRevisions.text, pattern),
+    wanted === '' ? undefined : or(ilike(songRevisions.text, pattern), ilike(asSung, pattern)),
   );
   const rows = await db
     .select({

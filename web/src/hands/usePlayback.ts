@@ -37,7 +37,7 @@ export function usePlayback(
   voiced: Voiced | null,
   { percent, loop }: { percent: number; loop: boolean },
 ): Playback {
-  const { pedal, countIn, click, heardHands, heardTune } = useSettings();
+  const { pedal, countIn, click, heardHands, heardTune, reach } = useSettings();
   const playing = useRef<Playing | null>(null);
   const asked = useRef(0);
   const [isPlaying, setPlaying] = useState(false);
@@ -72,7 +72,7 @@ export function usePlayback(
     setPlaying(true);
     setOpen(false);
     const hands = heardHands === 'both' ? (['left', 'right'] as const) : [heardHands];
-    const performed = perform(voiced, { ...range, hands });
+    const performed = perform(voiced, { ...range, hands, reach });
     const withTune = heardTune && goesOn;
     const performance = withTune ? performed : { ...performed, tune: [] };
     void play(performance, {

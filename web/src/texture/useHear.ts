@@ -1,6 +1,7 @@
 import { perform, tempoBeat, type Textures, type Voiced } from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
 import { play, type Playing } from '../audio/player.ts';
+import { useSettings } from '../state/settings.ts';
 import { notify } from '../ui/notices.tsx';
 
 /** Hears a section with other textures than it has, round and round, until it is stopped. */
@@ -35,15 +36,18 @@ export function useHear(whole: () => Promise<Voiced>) {
       }
       const range = { from: part.from, to: part.to };
       const { song } = voiced.timeline;
-      const started = await play(perform(voiced, range), {
-        quarters: (song.tempo ?? 80) * (tempoBeat(song.meter) / 480),
-        countIn: [],
-        clicks: [],
-        pedal: false,
-        loop: true,
-        onSlot: () => undefined,
-        onEnd: () => setState('silent'),
-      });
+      const started = await play(
+        perform(voiced, { ...range, reach: useSettings.getState().reach }),
+        {
+          quarters: (song.tempo ?? 80) * (tempoBeat(song.meter) / 480),
+          countIn: [],
+          clicks: [],
+          pedal: false,
+          loop: true,
+          onSlot: () => undefined,
+          onEnd: () => setState('silent'),
+        },
+      );
       if (own !== asked.current) return started.stop();
       playing.current = started;
       setState('playing');
