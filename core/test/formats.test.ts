@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import tonejsMidi from '@tonejs/midi';
+import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { expand, parseChart, perform, toMidi, toText, voice, type Song } from '../src/index.ts';
+import { playedOnce, songs } from './generators.ts';
 import { key } from './read.ts';
 
 function songOf(text: string): Song {
@@ -78,6 +80,27 @@ describe('a Standard MIDI File, read by others', () => {
         rows.sort((one, other) => one[0]! - other[0]! || one[1]! - other[1]!);
       expect(sort(written)).toEqual(sort(played));
     }
+  });
+
+  test('any song: every note of both hands and of the tune, at its tick, on the track it belongs to', () => {
+    fc.assert(
+      fc.property(songs, (song) => {
+        const timeline = expand(playedOnce(song));
+        if (timeline.slots.length === 0) return;
+        const found = voice(timeline);
+        const { notes, tune } = perform(found);
+        const { tracks } = new tonejsMidi.Midi(toMidi(found));
+        const heard = tracks.flatMap((track) =>
+          track.notes.map(({ midi, ticks }) => `${track.name.split(': ').at(-1)} ${midi} ${ticks}`),
+        );
+        const played = [
+          ...notes.map(({ hand, note, onset }) => `${hand} hand ${note} ${onset}`),
+          ...tune.map(({ note, onset }) => `tune ${note} ${onset}`),
+        ];
+        expect(heard.toSorted()).toEqual(played.toSorted());
+      }),
+      { numRuns: 25, endOnFailure: true },
+    );
   });
 
   test('half a character in a title breaks nothing', () => {

@@ -16,6 +16,7 @@ import {
   voice,
   type Chord,
 } from '../src/index.ts';
+import { playedOnce, songs } from './generators.ts';
 
 /** A file of one track: chords in quarters, as MIDI numbers. */
 function fileOf(
@@ -175,6 +176,23 @@ describe('chords heard in a MIDI file', () => {
     );
     expect(read.ok && read.value.dropped.join(' ')).toMatch(/metre 13\/16.*tempo of 60000000/);
     expect(read.ok && printChart(read.value.song)).toContain('  1\n');
+  });
+
+  test('what is read of any song is a chart that can be read', () => {
+    fc.assert(
+      fc.property(songs, (made) => {
+        const timeline = expand(playedOnce(made));
+        if (timeline.slots.length === 0) return;
+        const read = fromMidi(toMidi(voice(timeline)));
+        // A song of silence, or of one note at a time, has no chord to name.
+        if (!read.ok) return;
+        const chart = printChart(read.value.song);
+        const again = parseChart(chart);
+        expect(again.ok ? [] : again.problems).toEqual([]);
+        if (again.ok) expect(printChart(again.value)).toBe(chart);
+      }),
+      { numRuns: 30, endOnFailure: true },
+    );
   });
 
   test('broken files never throw', () => {

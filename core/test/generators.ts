@@ -339,6 +339,12 @@ function tuneUnder(bars: number, meter: Meter): fc.Arbitrary<TuneBar[]> {
   );
 }
 
+/** A song that is played once as it stands: where hands are searched, repeats only take time. */
+export function playedOnce(song: Song): Song {
+  const sections = song.sections.slice(0, 2).map((section) => ({ ...section, times: 1 }));
+  return { ...song, road: null, sections };
+}
+
 export const songs: fc.Arbitrary<Song> = fc
   .record({
     key: keys,

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import {
   formatChord,
   fromMusicXml,
+  noteValues,
   parseChart,
   placedSlots,
   printChart,
@@ -104,8 +105,14 @@ describe('MusicXML, out and back', () => {
         const held = asHeld(song);
         if (held.sections.length === 0) return;
         const firstHolds = held.sections[0]!.phrases[0]!.bars[0]!;
-        if (firstHolds.kind === 'same' || placedSlots(held).every(({ is }) => is.kind !== 'chord'))
-          return;
+        const heard = held.sections.flatMap(({ phrases }) =>
+          phrases.filter(({ when }) => when?.kind !== 'instead').flatMap(({ bars }) => bars),
+        );
+        const hasChord = heard.some(
+          (bar) => bar.kind === 'played' && bar.slots.some(({ kind }) => kind === 'chord'),
+        );
+        // Without a chord that is played there is nothing to read.
+        if (firstHolds.kind === 'same' || !hasChord) return;
         const { song: back } = imported(toMusicXml(held, { harmony }));
         // Roads are kept where all of their sections are; several spaces are one.
         const withoutRoad = (one: Song) =>
@@ -155,6 +162,37 @@ describe('MusicXML, out and back', () => {
   });
 });
 
+describe('the notes that a length is written with', () => {
+  test.each([
+    [0, 720, 'quarter.'],
+    [0, 1200, 'half eighth'],
+    [160, 320, 'quarter3'],
+    [0, 160, 'eighth3'],
+    [540, 340, '16th. eighth3'],
+    [880, 800, '16th3 quarter.'],
+    [320, 640, 'eighth3 quarter'],
+  ])('from %i for %i: %s', (at, ticks, expected) => {
+    const said = noteValues(ticks, at)
+      .map(({ type, dots, triplet }) => type + '.'.repeat(dots) + (triplet ? '3' : ''))
+      .join(' ');
+    expect(said).toBe(expected);
+  });
+
+  test('they are together as long as it', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 400 }),
+        fc.integer({ min: 1, max: 400 }),
+        (from, length) => {
+          const values = noteValues(10 * length, 10 * from);
+          expect(values.reduce((sum, { ticks }) => sum + ticks, 0)).toBe(10 * length);
+          expect(values.every(({ ticks }) => ticks > 0)).toBe(true);
+        },
+      ),
+    );
+  });
+});
+
 /** As another program might write it: a tune in quarters, chords over it, repeats, an anacrusis, no breaks. */
 const foreign = (measures: string, head = '') => `<?xml version="1.0"?>
 <score-partwise version="3.1"><movement-title>Harbour &amp; Hill</movement-title>${head}
@@ -183,6 +221,19 @@ describe('MusicXML of other programs', () => {
     );
     expect(guessed.join(' ')).toMatch(/no rehearsal marks.*no line breaks/);
     expect(dropped).toEqual([]);
+  });
+
+  test('a tune: the first voice with pitches, of notes together the top one, ties, triplets and rests', () => {
+    const pitched = (step: string, octave: number, duration: number, more = '') =>
+      `<note>${more.includes('<chord/>') ? '<chord/>' : ''}<pitch><step>${step}</step><octave>${octave}</octave></pitch><duration>${duration}</duration>${more.replace('<chord/>', '')}<voice>1</voice></note>`;
+    const sixths = attributes.replace('>2<', '>6<');
+    const { song } = imported(
+      foreign(
+        `<measure>${sixths}${harmony('G', 'major')}${pitched('G', 4, 2)}${pitched('A', 4, 2)}${pitched('B', 4, 2)}${pitched('D', 4, 6)}${pitched('B', 4, 6, '<chord/>')}<note><rest/><duration>6</duration><voice>1</voice></note>${pitched('D', 5, 6, '<tie type="start"/>')}</measure>
+         <measure>${pitched('D', 5, 12, '<tie type="stop"/>')}${pitched('C', 5, 12)}<backup><duration>24</duration></backup><note><pitch><step>G</step><octave>3</octave></pitch><duration>24</duration><voice>2</voice></note></measure>`,
+      ),
+    );
+    expect(printChart(song)).toContain('tune: (1 2 3) 3 _ 5 | . 4\n');
   });
 
   test('a chord in an odd place is moved to the nearest that the metre has', () => {

@@ -54,6 +54,12 @@ describe('as it is played', () => {
     expect(open).toEqual([{ onset: 0, ticks: 2 * 1920 }]);
   });
 
+  test('a section without bars that goes on until the signal is passed over', () => {
+    const read = parseChart('title: T\n\nA:\n  1\n\nVamp open:\n');
+    const voiced = voice(expand(read.ok ? read.value : read.partial));
+    expect(perform(voiced)).toMatchObject({ open: [], ticks: 1920 });
+  });
+
   test('no time drifts over five hundred bars', () => {
     const { starts } = performed(Array.from({ length: 500 }, () => '1 5 6m 4').join('\n  '));
     expect(starts.at(-1)!.onset).toBe(499 * 1920 + 3 * 480);

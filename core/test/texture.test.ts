@@ -12,7 +12,7 @@ import {
   type PlayedNote,
   type TexturedHand,
 } from '../src/index.ts';
-import { songs } from './generators.ts';
+import { playedOnce, songs } from './generators.ts';
 
 /** What one hand plays of some bars in C: when, which notes, for how long. */
 function played(
@@ -152,7 +152,7 @@ describe('where a texture meets the chart', () => {
   test('every note of a texture lies within its chord, whatever the song; rests stay silent', () => {
     fc.assert(
       fc.property(songs, (song) => {
-        const voiced = voice(expand({ ...song, swing: null }), { reach: usualReach });
+        const voiced = voice(expand({ ...playedOnce(song), swing: null }), { reach: usualReach });
         const { notes, ticks } = perform(voiced);
         for (const { onset, ticks: length, velocity } of notes) {
           expect(length).toBeGreaterThan(0);

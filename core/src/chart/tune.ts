@@ -113,7 +113,7 @@ export function readTuneBar(text: string, place: TunePlace): Result<TuneBar> {
   const put = (part: Part, ticks: number): Result<TuneBar> => {
     if (part.kind === 'group') {
       const each = ticks / part.parts.length;
-      if (!Number.isInteger(each) || each < 10)
+      if (!Number.isInteger(each) || each < finest)
         return problem(
           `${part.parts.length} parts are too many to share this stretch of the bar.`,
           part.start,
@@ -302,6 +302,9 @@ export function printTuneBar(bar: TuneBar, { meter, minor }: TunePlace): string 
   return inParts !== null && inParts.length <= inBeats.length ? inParts : inBeats;
 }
 
+/** Every note of a tune begins on a multiple of this, in ticks: what groups in groups can still be written for. */
+export const finest = 10;
+
 /** The numbers of parts that a group is written with, the fewest first. */
 const groupCounts = [2, 3, 4, 6, 8, 12, 16, 24] as const;
 
@@ -317,7 +320,7 @@ function printParts(events: TuneBar, way: readonly number[], minor: MinorSchool)
         (many) => ticks % many === 0 && bordersHold(inside, equalParts(ticks, many)),
       );
       // Where no one count of parts meets every note, groups stand in groups.
-      const count = parts ?? [2, 3].find((many) => ticks % many === 0);
+      const count = parts ?? [3, 2].find((many) => (ticks / many) % finest === 0);
       if (!count) throw new RangeError('A note of a tune begins where none can be written.');
       return `(${printParts(inside, equalParts(ticks, count), minor)})`;
     })

@@ -30,7 +30,6 @@ export function fromMidi(
   const dropped: string[] = [];
   const guessed: string[] = [];
   const sung = tuneTrack(midi);
-  const tune = sung ? onGrid(sung) : [];
   const rest = midi.notes.filter(({ track }) => track !== sung?.[0]?.track);
   const played = rest.length > 0 ? rest : midi.notes;
   const bars = barsOf({ ...midi, notes: played }, dropped);
@@ -69,6 +68,7 @@ export function fromMidi(
     );
 
   const namer = new Namer(key);
+  const tune = sung ? onGrid(sung, bars) : [];
   const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, key);
   const sections = sectionsOf(midi, bars, namer, tuneAt);
   if (namer.unnamed > 0)

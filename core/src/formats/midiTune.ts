@@ -1,4 +1,4 @@
-import { barTicks, type Meter } from '../chart/meter.ts';
+import { barTicks, feltBeats, type Meter } from '../chart/meter.ts';
 import { tuneNoteOf, type TuneBar } from '../chart/tune.ts';
 import { noteOfDegree, type Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
@@ -11,6 +11,9 @@ const tuneName = /\b(?:tune|melody|vocals?|voice|lead|sung|singer|solo)\b/i;
 /** Notes that sound together for longer than this are no tune, and a gap shorter than this is none, in ticks. */
 const together = 120;
 const breath = 120;
+
+const sixteenth = 120;
+const triplet = 160;
 
 /** The notes of the track that is called a tune and is one, a note at a time; null where there is none. */
 export function tuneTrack({ notes, tracks }: HeardMidi): readonly HeardNote[] | null {
@@ -26,23 +29,29 @@ export function tuneTrack({ notes, tracks }: HeardMidi): readonly HeardNote[] | 
   return null;
 }
 
-/** A tune as it was played, on the grid of sixteenths or of triplets, whichever is nearer in each beat. */
-export function onGrid(notes: readonly HeardNote[]): HeardNote[] {
-  const grids = new Map<number, number>();
-  const byBeat = new Map<number, number[]>();
-  for (const { onset } of notes) {
-    const beat = Math.floor(onset / 480);
-    byBeat.set(beat, [...(byBeat.get(beat) ?? []), onset % 480]);
-  }
-  for (const [beat, onsets] of byBeat) {
-    const off = (grid: number) =>
-      onsets.reduce((sum, at) => sum + Math.abs(at - Math.round(at / grid) * grid), 0);
-    grids.set(beat, off(160) < off(120) ? 160 : 120);
-  }
-  const near = (tick: number) => {
-    const grid = grids.get(Math.floor(tick / 480)) ?? 120;
-    return Math.round(tick / grid) * grid;
-  };
+/** A bar of the file: where it begins, and its metre. */
+interface MidiBar {
+  readonly at: number;
+  readonly meter: Meter;
+}
+
+/**
+ * A tune as it was played, on the grid of sixteenths, or of triplets in the quarters that are nearer to those.
+ * @param bars in the order of time
+ */
+export function onGrid(notes: readonly HeardNote[], bars: readonly MidiBar[]): HeardNote[] {
+  const beats = bars.flatMap(({ at, meter }) => {
+    let start = at;
+    return feltBeats(meter).map((ticks) => {
+      const beat = { start, ticks };
+      start += ticks;
+      return beat;
+    });
+  });
+  const near = nearestOnGrid(
+    beats,
+    notes.map(({ onset }) => onset),
+  );
   const placed = notes.map((note) => ({
     ...note,
     onset: near(note.onset),
@@ -51,9 +60,31 @@ export function onGrid(notes: readonly HeardNote[]): HeardNote[] {
   return placed.flatMap(({ end, ...note }, index) => {
     const next = placed[index + 1]?.onset ?? Infinity;
     const until = next - end < breath ? next : end;
-    const ticks = Math.max(until, Math.min(note.onset + 120, next)) - note.onset;
+    const ticks = Math.max(until, Math.min(note.onset + sixteenth, next)) - note.onset;
     return ticks > 0 ? [{ ...note, ticks }] : [];
   });
+}
+
+/** Where a tick is moved to: each beat has the grid that its onsets lie nearer to. */
+function nearestOnGrid(
+  beats: readonly { readonly start: number; readonly ticks: number }[],
+  onsets: readonly number[],
+): (tick: number) => number {
+  let next = 0;
+  const grids = beats.map(({ start, ticks }) => {
+    const inBeat: number[] = [];
+    while (next < onsets.length && onsets[next]! < start + ticks)
+      inBeat.push(onsets[next++]! - start);
+    const off = (grid: number) =>
+      inBeat.reduce((sum, at) => sum + Math.abs(at - Math.round(at / grid) * grid), 0);
+    return ticks === 480 && off(triplet) < off(sixteenth) ? triplet : sixteenth;
+  });
+  return (tick) => {
+    const index = beats.findLastIndex(({ start }) => start <= tick);
+    const beat = beats[index];
+    if (!beat) return Math.max(0, Math.round(tick / sixteenth) * sixteenth);
+    return beat.start + Math.round((tick - beat.start) / grids[index]!) * grids[index]!;
+  };
 }
 
 /** The part of a tune that falls into a bar. */

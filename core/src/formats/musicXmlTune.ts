@@ -1,5 +1,6 @@
 import { setToTune } from '../chart/syllables.ts';
 import {
+  finest,
   tuneOctave,
   tunePitch,
   type TuneBar,
@@ -117,9 +118,6 @@ export interface WrittenNote {
   readonly accent: boolean;
 }
 
-/** Where a tune read from a score can have its notes, in ticks: what can be written in a chart. */
-const grid = 10;
-
 /**
  * The tune of a measure, from the notes of one voice.
  * @param lead ticks that the bar of a pickup lacks at its beginning
@@ -141,7 +139,7 @@ export function tuneOfNotes(
     else tune.push(event);
     at += event.ticks;
   };
-  const onGrid = (tick: number) => Math.min(length, Math.round((tick + lead) / grid) * grid);
+  const onGrid = (tick: number) => Math.min(length, Math.round((tick + lead) / finest) * finest);
   for (const { at: written, ticks: long, pitch, tieStop, accent } of notes) {
     const from = Math.max(at, onGrid(written));
     const ticks = onGrid(written + long) - from;

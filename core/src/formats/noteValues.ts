@@ -35,43 +35,43 @@ const tripletValues = (
   ] as const
 ).map(([ticks, type]): NoteValue => ({ ticks, type, dots: 0, triplet: true }));
 
-/** Grids on which plain notes and triplets lie. */
+/** The grid on which plain notes begin and end, and the places at which a length is parted where triplets meet them. */
 const plainGrid = 30;
 const beat = 480;
+const borders = [beat, 240, 120, 60] as const;
 
 /**
  * The notes that a length is written with, tied, longest first; within a beat in triplets where plain notes do not meet
- * its ends. What is shorter than a 64th at its end is left out.
+ * its ends. Together they are always as long as the length: what no note is long enough for is in the last one's ticks.
  * @param at where it begins in its bar, in ticks
  */
 export function noteValues(ticks: number, at = 0): NoteValue[] {
-  const meets = (value: number) => value % plainGrid === 0;
-  if (meets(at) && meets(ticks)) return filled(ticks, plainValues);
-  const found: NoteValue[] = [];
-  const end = at + ticks;
-  for (let from = at; from < end;) {
-    const wholeBeats = from % beat === 0 ? Math.floor((end - from) / beat) * beat : 0;
-    const to = wholeBeats > 0 ? from + wholeBeats : Math.min(end, beatAfter(from));
-    const plain = meets(from) && meets(to);
-    found.push(...filled(to - from, plain ? plainValues : tripletValues));
-    from = to;
-  }
-  return found;
+  return written(at, at + ticks, 0);
 }
 
-function beatAfter(tick: number): number {
-  return (Math.floor(tick / beat) + 1) * beat;
+function written(from: number, to: number, depth: number): NoteValue[] {
+  const ticks = to - from;
+  const border = borders[depth];
+  if (border === undefined || (from % plainGrid === 0 && to % plainGrid === 0))
+    return filled(ticks, plainValues);
+  const whole = depth === 0 && from % beat === 0 ? Math.floor(ticks / beat) * beat : 0;
+  const cut = from + (whole || border - (from % border));
+  if (cut < to) return [...written(from, cut, depth), ...written(cut, to, depth)];
+  if (ticks % tripletValues.at(-1)!.ticks === 0) return filled(ticks, tripletValues);
+  return written(from, to, depth + 1);
 }
 
 function filled(ticks: number, values: readonly NoteValue[]): NoteValue[] {
+  const shortest = values.at(-1)!;
   const found: NoteValue[] = [];
   let left = ticks;
-  while (left >= values.at(-1)!.ticks) {
+  while (left >= shortest.ticks) {
     const value = values.find((one) => one.ticks <= left)!;
     found.push(value);
     left -= value.ticks;
   }
-  return found;
+  const last = found.pop() ?? { ...shortest, ticks: 0 };
+  return [...found, { ...last, ticks: last.ticks + left }];
 }
 
 /** What a note of MusicXML says of its value, in the order it says it. */

@@ -126,7 +126,8 @@ export function perform(
     });
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
   const open = timeline.parts
-    .filter((part) => part.open && part.from >= from && part.to <= to)
+    // A section without bars yet has nothing to go round.
+    .filter((part) => part.open && part.from >= from && part.to <= to && part.from < part.to)
     .map((part) => {
       const onset = timeline.slots[part.from]!.start - origin;
       return { onset, ticks: (timeline.slots[part.to]?.start ?? timeline.ticks) - origin - onset };
