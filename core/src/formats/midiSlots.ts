@@ -58,7 +58,7 @@ export function slotsOf(
     const same = last?.kind === 'chord' && chord && formatChord(last.chord) === formatChord(chord);
     const nothingNew = !chord && notes.length > 0 && last !== undefined;
     const stillSilent = !chord && notes.length === 0 && last?.kind === 'rest';
-    if (last && !isPushed && (same || nothingNew || stillSilent))
+    if (last && ((same && !isPushed) || nothingNew || stillSilent))
       slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
     else if (last?.kind === 'chord' && chord && !isPushed && grows(last.chord, chord))
       slots[slots.length - 1] = { ...last, chord, ticks: last.ticks + ticks };
