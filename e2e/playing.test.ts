@@ -51,6 +51,11 @@ test('a pattern is chosen for a hand, another made on the grid with keys alone, 
   await expect(editor(page)).not.toContainText('right:');
   await page.keyboard.press('Control+y');
   await expect(editor(page)).toContainText('T~ M L T> T~ M L M');
+
+  // For the whole song it is said above the sections, and no more in this one.
+  await openTexture(page, 'Verse');
+  await window.getByRole('button', { name: 'For the whole song' }).click();
+  await expect(editor(page)).toContainText('left: alternating bassVerse:');
 });
 
 test('what the hands do is heard before it is kept, and stopped', async ({ page }) => {

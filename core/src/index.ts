@@ -191,6 +191,7 @@ export {
   copySection,
   removeSection,
   repeatSection,
+  setSongTextures,
   setTextures,
 } from './writing/sections.ts';
 export type { MarkName } from './writing/slots.ts';

@@ -9,20 +9,28 @@ import {
   insertBar,
   join,
   mark,
+  noTextures,
   parseChart,
   parseChord,
   placedSlots,
   printChart,
   putChord,
   putSilence,
+  readTexture,
   remove,
   removeSection,
   repeatBar,
   repeatSection,
+  setSongTextures,
+  setTextures,
+  setTune,
   setWords,
   split,
   spreadWords,
   transposeByDegrees,
+  tuneLineAt,
+  withoutLast,
+  withPlayed,
   type ChartEdit,
   type Cursor,
   type Song,
@@ -44,6 +52,61 @@ function after(text: string, at: Cursor, edit: Edit): string {
   return made.ok ? changeText(text, read, made.changes) : made.why;
 }
 const at = (bar: number, slot = 0): Cursor => ({ bar, slot });
+
+describe('what the hands do', () => {
+  const typed =
+    'title: T\nright: combined\nkey: C\n\nA:\n  * soft\n   1 | 4\n\nB:\n  left: block\n  5\n';
+  const read = parseChart(typed);
+  const song = read.ok ? read.value : read.partial;
+  const texture = (text: string, hand: 'left' | 'right') => {
+    const found = readTexture(text, hand);
+    if (!found.ok) throw new Error(text);
+    return found.value;
+  };
+  const written = (edit: ChartEdit) => {
+    if (!edit.ok) throw new Error(edit.why);
+    return changeText(typed, read, edit.changes);
+  };
+
+  test('of a section: its lines are put under its directions, changed, taken away; all else stays', () => {
+    const are = { left: texture('L 5', 'left'), right: texture('block, soft', 'right') };
+    expect(written(setTextures(song, { bar: 0, slot: 0 }, are))).toBe(
+      typed.replace('  * soft\n', '  * soft\n   right: block, soft\n   left: L 5\n'),
+    );
+    expect(written(setTextures(song, { bar: 2, slot: 0 }, noTextures))).toBe(
+      typed.replace('  left: block\n', ''),
+    );
+  });
+
+  test('a tune is set under its line and taken away; a note that is played in reaches over the bar line', () => {
+    const at = { bar: 1, slot: 0 };
+    const { meters, tune } = tuneLineAt(song, at)!;
+    const note = { kind: 'note', degree: { step: 5, alter: 0 }, octave: 0, accent: false } as const;
+    let played = [...tune];
+    for (const ticks of [960, 480, 960]) played = withPlayed(played, meters, { ...note, ticks })!;
+    const set = written(setTune(song, at, played));
+    expect(set).toBe(typed.replace('1 | 4\n', '1 | 4\n   tune: 5 . 5 5 | . _ . .\n'));
+    expect(withPlayed(played, meters, { kind: 'rest', ticks: 1920 })).not.toBeNull();
+    const full = withPlayed(played, meters, { ...note, ticks: 9_600 })!;
+    expect(withPlayed(full, meters, { ...note, ticks: 480 })).toBeNull();
+    expect(withoutLast(withoutLast(withoutLast(played, meters), meters), meters)).toEqual([]);
+    const again = parseChart(set);
+    const edit = setTune(again.ok ? again.value : again.partial, at, []);
+    expect(edit.ok && changeText(set, again, edit.changes)).toBe(typed);
+  });
+
+  test('of the song: said in its head, and no longer in the section it was made in', () => {
+    const are = { left: texture('block', 'left'), right: null };
+    const after = written(setSongTextures(song, { bar: 2, slot: 0 }, are));
+    expect(after).toBe(
+      typed
+        .replace('right: combined\n', '')
+        .replace('key: C\n', 'key: C\nleft: block\n')
+        .replace('  left: block\n', ''),
+    );
+    expect(parseChart(after).ok).toBe(true);
+  });
+});
 
 describe('one edit of a line', () => {
   const cases: readonly (readonly [string, string, Cursor, Edit, string])[] = [

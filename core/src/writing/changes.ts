@@ -17,6 +17,8 @@ export type ChartChange =
     }
   | { readonly kind: 'heading'; readonly section: number; readonly is: Section }
   | { readonly kind: 'textures'; readonly section: number; readonly are: Textures }
+  /** What the hands do in every section that says nothing of it. */
+  | { readonly kind: 'song textures'; readonly are: Textures }
   /** Put in after a section; -1 for before all others. */
   | { readonly kind: 'add section'; readonly after: number; readonly is: Section }
   | { readonly kind: 'remove section'; readonly section: number };
@@ -75,6 +77,14 @@ export function changeText(
           after - 1,
           printTextures(change.are).map((line) => (indent || '  ') + line),
         );
+        break;
+      }
+      case 'song textures': {
+        const end = startOf(0) - 1;
+        const isSaid = (line: string | null) => /^\s*(?:left|right)\s*:/i.test(line ?? '');
+        const fields = lines.slice(0, end).findLastIndex((line) => /:/.test(line ?? ''));
+        for (let line = 0; line < end; line += 1) if (isSaid(lines[line]!)) lines[line] = null;
+        addAfter(fields, printTextures(change.are));
         break;
       }
       case 'add section': {

@@ -83,6 +83,20 @@ export function setTextures(song: Song, at: Cursor, are: Textures): ChartEdit {
   return { ok: true, changes: [{ kind: 'textures', section, are }], cursor: at };
 }
 
+/**
+ * What each hand does in the whole song, unless a section says otherwise; the section at the cursor says nothing of its
+ * own from then on.
+ */
+export function setSongTextures(song: Song, at: Cursor, are: Textures): ChartEdit {
+  const section = sectionAt(song, at);
+  if (section === null) return refused('There is no section here; begin one first.');
+  const changes = [
+    { kind: 'song textures', are },
+    { kind: 'textures', section, are: noTextures },
+  ] as const;
+  return { ok: true, changes, cursor: at };
+}
+
 function sectionAt(song: Song, at: Cursor | null): number | null {
   return (at && placeOfBar(song, at.bar)?.section) ?? null;
 }

@@ -71,6 +71,12 @@ const Foot = styled.div`
   background: var(--paper);
 `;
 
+const Keep = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+`;
+
 const Help = styled.p`
   margin-top: 8px;
   font-size: 13px;
@@ -82,7 +88,7 @@ interface TextureFormProps {
   section: number;
   meter: Meter;
   whole: () => Promise<Voiced>;
-  onKeep: (textures: Textures) => void;
+  onKeep: (textures: Textures, of: 'section' | 'song') => void;
 }
 
 /** What each hand of a section does with what it holds: a known pattern, or one's own on a grid; heard before it is kept. */
@@ -138,7 +144,10 @@ export function TextureForm({ song, section, meter, whole, onKeep }: TextureForm
             {state === 'searching' ? 'Finding the hands: stop' : 'Stop'}
           </Button>
         )}
-        <PrimaryButton onPress={() => onKeep(textures)}>Keep it</PrimaryButton>
+        <Keep>
+          <Button onPress={() => onKeep(now, 'song')}>For the whole song</Button>
+          <PrimaryButton onPress={() => onKeep(textures, 'section')}>Keep it</PrimaryButton>
+        </Keep>
       </Foot>
     </>
   );

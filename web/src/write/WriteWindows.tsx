@@ -107,8 +107,8 @@ export function WriteWindows({ writing, song, view, whole }: WriteWindowsProps) 
             section={line.section}
             meter={line.meters[0]!}
             whole={whole}
-            onKeep={(textures) => {
-              writing.setTextures(textures);
+            onKeep={(textures, of) => {
+              writing.setTextures(textures, of);
               close();
             }}
           />

@@ -9,6 +9,7 @@ import {
   parseChart,
   placedSlots,
   putChord,
+  setSongTextures,
   setTextures,
   setTune,
   setWords,
@@ -75,7 +76,7 @@ export interface Writing {
   /** The line of bars at the cursor, for the tune under it and for what the hands of its section do. */
   readonly line: TuneLine | null;
   readonly setTune: (tune: readonly TuneBar[]) => void;
-  readonly setTextures: (textures: Textures) => void;
+  readonly setTextures: (textures: Textures, of: 'section' | 'song') => void;
   readonly undo: () => void;
   readonly redo: () => void;
   /** A click on a slot chooses it alone; with Shift, all up to it. */
@@ -280,7 +281,9 @@ export function useWriting(input: WritingInput): Writing {
     words: cursor ? wordsAt(song, cursor.bar) : [],
     line: cursor ? tuneLineAt(song, cursor) : null,
     setTune: (tune) => cursor && write((now) => setTune(now, cursor, tune)),
-    setTextures: (textures) => cursor && write((now) => setTextures(now, cursor, textures)),
+    setTextures: (textures, of) =>
+      cursor &&
+      write((now) => (of === 'song' ? setSongTextures : setTextures)(now, cursor, textures)),
     undo: undoIt,
     redo: redoIt,
     choose: (to, extend) => {
