@@ -94,18 +94,9 @@ export {
   texturesOf,
 } from './chart/texture.ts';
 export type { TuneBar, TuneEvent, TuneNote } from './chart/tune.ts';
-export {
-  countedOctave,
-  printTuneBar,
-  printTuneLine,
-  printTuneNote,
-  readTuneBar,
-  readTuneLine,
-  soundingAfter,
-  tuneNoteOf,
-  tuneOctave,
-  tunePitch,
-} from './chart/tune.ts';
+export { printTuneBar, printTuneLine, printTuneNote } from './chart/printTune.ts';
+export { readTuneBar, readTuneLine } from './chart/readTune.ts';
+export { countedOctave, soundingAfter, tuneNoteOf, tuneOctave, tunePitch } from './chart/tune.ts';
 export { onBeats, setToTune, syllablesOf } from './chart/syllables.ts';
 export { countAt } from './chart/counting.ts';
 export { pushCount } from './chart/count.ts';

@@ -92,6 +92,17 @@ describe('the patterns of the left hand', () => {
     expect(low.ticks).toBe(480);
   });
 
+  test('the fifth is that of the chord, lowered or raised', () => {
+    for (const [bar, interval] of [
+      ['7dim', 6],
+      ['57#5', 8],
+      ['1', 7],
+    ] as const) {
+      const notes = played('left', 'L 5', bar);
+      expect([bar, notes[1]!.note - notes[0]!.note]).toEqual([bar, interval]);
+    }
+  });
+
   test('a hand that does not reach the octave has the fifth there', () => {
     const read = parseChart('title: T\nkey: C\n\nA:\n  left: L~ (8)\n  1\n');
     const voiced = voice(expand(read.ok ? read.value : read.partial));

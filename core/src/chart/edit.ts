@@ -7,7 +7,8 @@ import { fitsMeter, printBar } from './printChart.ts';
 import { divisions, type Meter } from './meter.ts';
 import { metersOf } from './sectionMeters.ts';
 import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
-import { printTuneBar, readTuneBar } from './tune.ts';
+import { printTuneBar } from './printTune.ts';
+import { readTuneBar } from './readTune.ts';
 
 /** A change of chart text: what stands at `place` gives way to `text`. */
 export interface TextChange {

@@ -4,7 +4,8 @@ import { readLine, type Line } from './lines.ts';
 import { BarsReader, type BarPlace } from './parseBars.ts';
 import type { TexturedHand } from './steps.ts';
 import { noTextures, readTexture, type Textures } from './texture.ts';
-import { readTuneLine, type TuneBar } from './tune.ts';
+import { readTuneLine } from './readTune.ts';
+import type { TuneBar } from './tune.ts';
 import { missingSection } from './road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from './song.ts';
 

@@ -16,7 +16,7 @@ import {
   type Song,
 } from './song.ts';
 import { printTexture, type Textures } from './texture.ts';
-import { printTuneLine } from './tune.ts';
+import { printTuneLine } from './printTune.ts';
 import { printWhen } from './when.ts';
 
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */

@@ -2,7 +2,7 @@ import { feltBeats, isCompound, barTicks, type Meter } from '../chart/meter.ts';
 import type { Step, StepLength, StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
 import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
 import type { Timeline } from '../chart/timeline.ts';
-import { chordTones } from '../chord/tones.ts';
+import { chordTones, type Role } from '../chord/tones.ts';
 import { fold } from '../pitch/note.ts';
 import { usualReach } from './player.ts';
 import type { VoicedSlot } from './voiced.ts';
@@ -38,6 +38,9 @@ export const louderByWeight: Readonly<Record<Strike['weight'], number>> = {
 /** A short note, and the note that leads into the next chord, in ticks. */
 const shortTicks = 160;
 const leadTicks = 240;
+
+/** What a fifth is called, whole, lowered or raised. */
+const fifths: readonly Role[] = ['fifth', 'b5', '#5'];
 
 interface Cell {
   readonly at: number;
@@ -115,8 +118,8 @@ export class Strikes {
   #fifthOf(slot: number): number | null {
     const { is, key } = this.#timeline.slots[slot]!;
     if (is.kind !== 'chord') return null;
-    const fifth = chordTones(is.chord, key).find(({ role }) => role === 'fifth');
-    return fifth ? fifth.pitchClass : null;
+    const tones = chordTones(is.chord, key);
+    return tones.find(({ role }) => fifths.includes(role))?.pitchClass ?? null;
   }
 
   /** The fifth of the chord that follows, near the note that the bass is on. */

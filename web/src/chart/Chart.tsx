@@ -1,11 +1,13 @@
-import { memo, useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type SectionKey, type Song, type Textures } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { phone } from '../ui/theme.ts';
-import { BarView } from './BarView.tsx';
 import type { HandsMark } from './HandsAbove.tsx';
-import { isWithin, layOut, type LaidBar, type LaidRail, type LaidSection } from './layout.ts';
+import { isWithin, layOut, type LaidRail } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
+
+import { RailView } from './RailView.tsx';
+import { useSameBars } from './sameBars.ts';
 
 const onScreen = css`
   ${phone} {
@@ -75,27 +77,6 @@ const Margin = styled.div<{ $above: boolean }>`
   }
 `;
 
-const Rail = styled.ol`
-  display: flex;
-  flex-wrap: wrap;
-  row-gap: 6px;
-  padding-top: 10px;
-  break-inside: avoid;
-`;
-
-/**
- * What is out of sight is laid out when it comes into sight, so that a long chart is as quick as a short one. What stands
- * out of a rail (a mark above it, a frame) has room inside, since nothing is painted beyond.
- */
-const outOfSight = css`
-  @media screen {
-    content-visibility: auto;
-    contain-intrinsic-size: auto 104px;
-    margin: -12px -6px 0;
-    padding: 12px 6px 0;
-  }
-`;
-
 /** On paper short endings stand side by side. */
 const Lines = styled.div<{ $paper: boolean }>`
   ${({ $paper }) =>
@@ -107,23 +88,6 @@ const Lines = styled.div<{ $paper: boolean }>`
       align-content: flex-start;
       column-gap: 12px;
     `}
-`;
-
-const Line = styled.div<{ $half: boolean; $apart: boolean }>`
-  flex: ${({ $half }) => ($half ? '1 1 40%' : '1 0 100%')};
-  min-width: 0;
-  ${({ $apart }) => $apart && outOfSight}
-`;
-
-/** A bracket over bars that are not played every time. */
-const When = styled.p`
-  margin-top: 8px;
-  padding: 1px 0 0 9px;
-  border-top: 2px solid var(--soft);
-  border-left: 2px solid var(--soft);
-  font-size: 13px;
-  font-weight: 600;
-  color: var(--soft);
 `;
 
 const Nothing = styled.p`
@@ -257,84 +221,6 @@ function holds({ bars }: LaidRail, matches: (slot: number) => boolean): boolean 
   return bars.some(({ slots }) => slots.some(({ index }) => matches(index)));
 }
 
-interface RailProps extends Required<
-  Pick<ChartProps, 'currentBar' | 'currentSlot' | 'proposal' | 'hands' | 'selection' | 'playing'>
-> {
-  rail: LaidRail;
-  view: ChartView;
-  isPaper: boolean;
-  entry: ReactNode;
-  onChoose: ((bar: number, slot: number, extend: boolean) => void) | null;
-}
-
-/** A rail with its bars; it is drawn anew only where something on it changed. */
-const RailView = memo(function RailView({ rail, view, isPaper, onChoose, ...on }: RailProps) {
-  const { when, isTimed, phrase, bars } = rail;
-  return (
-    <Line
-      data-phrase={phrase}
-      $half={isTimed && bars.length < 3}
-      $apart={!isPaper && on.currentBar === null}
-    >
-      {when ? <When>{when}</When> : null}
-      <Rail>
-        {bars.map((bar) => {
-          const isCurrent = bar.index === on.currentBar;
-          const has = (matches: (slot: number) => boolean) =>
-            bar.slots.some(({ index }) => matches(index));
-          return (
-            <BarView
-              key={bar.index}
-              bar={bar}
-              view={view}
-              isCurrent={isCurrent}
-              chosenSlot={isCurrent ? on.currentSlot : null}
-              proposal={on.proposal?.bar === bar.index ? on.proposal : null}
-              hands={on.hands}
-              selection={has((index) => isWithin(on.selection, index)) ? on.selection : null}
-              entry={isCurrent ? on.entry : null}
-              playing={has((index) => index === on.playing) ? on.playing : null}
-              {...(onChoose ? { onChoose } : {})}
-            />
-          );
-        })}
-      </Rail>
-    </Line>
-  );
-});
-
-/** The bars of before where they say the same, so that an edit draws only what it changed. */
-function useSameBars(sections: readonly LaidSection[]): readonly LaidSection[] {
-  const kept = useRef<{
-    readonly of: readonly LaidSection[];
-    readonly are: readonly LaidSection[];
-    readonly bars: ReadonlyMap<number, { readonly says: string; readonly bar: LaidBar }>;
-  } | null>(null);
-  /* eslint-disable react-hooks/refs -- whichever render has kept a bar, it says the same */
-  if (kept.current?.of === sections) return kept.current.are;
-  const before = kept.current?.bars;
-  const bars = new Map<number, { readonly says: string; readonly bar: LaidBar }>();
-  const railsBefore = kept.current?.are.flatMap((section) => section.rails) ?? [];
-  let at = 0;
-  const are = sections.map((section) => ({
-    ...section,
-    rails: section.rails.map((rail) => {
-      const made = rail.bars.map((bar) => {
-        const says = JSON.stringify(bar);
-        const old = before?.get(bar.index);
-        const one = old?.says === says ? old : { says, bar };
-        bars.set(bar.index, one);
-        return one.bar;
-      });
-      const old = railsBefore[at++];
-      return old && sameRail(old, rail, made) ? old : { ...rail, bars: made };
-    }),
-  }));
-  kept.current = { of: sections, are, bars };
-  /* eslint-enable react-hooks/refs */
-  return are;
-}
-
 /** What the hands of a section do; a pattern without a name is the player's own. */
 function texturesInWords(textures: Textures): string[] {
   return (['right', 'left'] as const).flatMap((hand) => {
@@ -343,20 +229,6 @@ function texturesInWords(textures: Textures): string[] {
     const name = typeof texture.pattern === 'string' ? texture.pattern : 'a pattern of its own';
     return [`${hand} hand: ${name}${texture.dynamic === 'medium' ? '' : `, ${texture.dynamic}`}`];
   });
-}
-
-function sameRail(
-  old: LaidRail,
-  { when, isTimed, phrase }: LaidRail,
-  bars: readonly LaidBar[],
-): boolean {
-  return (
-    old.when === when &&
-    old.isTimed === isTimed &&
-    old.phrase === phrase &&
-    old.bars.length === bars.length &&
-    bars.every((bar, index) => bar === old.bars[index])
-  );
 }
 
 function keyNameOf({ key, letterStyle }: ChartView): string {
