@@ -131,6 +131,15 @@ describe('the tune of a song', () => {
     expect(!nowhere.ok && nowhere.problems[0]!.message).toMatch(/under a line of bars/);
   });
 
+  test('a line that only names it is told: no section is swallowed', () => {
+    for (const line of ['tune:', 'Left:', 'right :']) {
+      const read = parseChart(`title: T\n\nA:\n  1\n\n${line}\n  4\n`);
+      expect(!read.ok && read.problems.map(({ message, place }) => [message, place.line])).toEqual([
+        [expect.stringMatching(/a section needs another name/), 6],
+      ]);
+    }
+  });
+
   test('words are set to it, a syllable to a note', () => {
     expect(syllablesOf('Lan-terns on – the')).toEqual(['Lan-', 'terns', 'on', '–', 'the']);
     const [phrase] = songOf('1\n  tune: 1 2 3 .').sections[0]!.phrases;

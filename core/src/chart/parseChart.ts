@@ -116,7 +116,7 @@ class ChartReader {
       case 'direction':
         return this.#takeDirection(line.text, text, number);
       case 'texture':
-        return this.#takeTexture(line, number);
+        return this.#takeTexture(line, text, number);
       case 'tune':
         return this.#takeTune(line, text, number);
       case 'bars':
@@ -260,8 +260,13 @@ class ChartReader {
     this.#lines.at(-1)!.phrases.push({ bars: line, tune: null, words: [] });
   }
 
-  #takeTexture(line: Extract<Line, { kind: 'texture' }>, number: number): void {
+  #takeTexture(line: Extract<Line, { kind: 'texture' }>, text: string, number: number): void {
     const { hand, value, start } = line;
+    if (value.trim() === '') {
+      const message = `After the colon stands what the ${hand} hand does; a section needs another name.`;
+      this.#problem(number, text, message, [`${hand}: block`, '']);
+      return;
+    }
     const section = this.#sections.at(-1)!;
     const lines = this.#lines.at(-1)!;
     if (lines.textures[hand] !== null) {
@@ -280,6 +285,12 @@ class ChartReader {
   #takeTune(line: Extract<Line, { kind: 'tune' }>, text: string, number: number): void {
     const phrase = this.#sections.at(-1)?.phrases.at(-1);
     const lines = this.#lines.at(-1)?.phrases.at(-1);
+    if (line.text.trim() === '') {
+      const message =
+        'After the colon stand the notes that are sung; a section needs another name.';
+      this.#problem(number, text, message, ['Instrumental:', '']);
+      return;
+    }
     if (!phrase || !lines) {
       this.#problem(number, text, 'A tune stands under a line of bars; there is none above it.');
       return;

@@ -33,7 +33,12 @@ const Row = styled.div`
   gap: 8px;
 `;
 
+/** Where the grid is wider than the screen, the names stay. */
 const Name = styled.span`
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  background: var(--paper);
   font-size: 14px;
   color: var(--soft);
   text-align: right;
