@@ -7,14 +7,26 @@ const bars = Array.from({ length: 125 }, (_, line) =>
     ? '  1 <5/7 | 6m7! | <r4maj7~ | 5sus4> 5'
     : '  1 | 4 . 5 6m | {rit} 2m7 | {in time} 5^',
 );
-const read = parseChart(
-  `title: Bench\nkey: Eb\nmeter: 4/4\ntempo: 96\nswing: eighths\n\nIn:\n  1\n\nSong:\n  * build, octave higher\n${bars.join('\n')}\n`,
-);
-if (!read.ok) throw new Error(read.problems[0]!.message);
-const voiced = voice(expand(read.value));
+const chart = (fields: string, under: string) =>
+  `title: Bench\nkey: Eb\nmeter: 4/4\ntempo: 96\nswing: eighths\n${fields}\nIn:\n  1\n\nSong:\n  * build, octave higher\n${bars.map((line) => line + under).join('\n')}\n`;
+function voicedOf(text: string) {
+  const read = parseChart(text);
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return voice(expand(read.value));
+}
+const voiced = voicedOf(chart('', ''));
 const { notes } = perform(voiced);
+/** The same with patterns in both hands and a tune. */
+const busy = voicedOf(
+  chart(
+    'left: alternating bass\nright: top-middle-low-middle, sixteenths\n',
+    '\n  tune: 5 (6 5) 3 . | 1 2 3 4 | . 5 _ 5 | 3 2 1 .',
+  ),
+);
+const busyNotes = perform(busy).notes.length;
 
 const whole = measure(15, () => perform(voiced));
+const full = measure(15, () => perform(busy));
 const loop = measure(15, () => {
   let sum = 0;
   for (let index = 0; index < 100 * notes.length; index += 1) sum = (sum + index * 7) | 0;
@@ -25,4 +37,10 @@ console.log(
     `(aim 30 ms: ${whole.median <= 30 ? 'met' : 'MISSED'}), ` +
     `${((1000 * whole.median) / notes.length).toFixed(1)} µs a note, ` +
     `${(whole.median / loop.median).toFixed(1)} times a plain loop of 100 steps a note`,
+);
+console.log(
+  `  with patterns in both hands and a tune, ${busyNotes} notes: median ${full.median.toFixed(1)} ms ` +
+    `(aim 30 ms: ${full.median <= 30 ? 'met' : 'MISSED'}), ` +
+    `${((1000 * full.median) / busyNotes).toFixed(1)} µs a note, ` +
+    `${(full.median / whole.median / (busyNotes / notes.length)).toFixed(2)} of the time that its notes would take at the plain song's pace`,
 );

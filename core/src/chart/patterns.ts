@@ -96,15 +96,26 @@ export function findPattern(text: string, hand: TexturedHand): PatternName | nul
   return patternNames(hand).find((name) => name === wanted) ?? null;
 }
 
+/** A pattern in one kind of time. */
+export interface Pattern {
+  readonly steps: readonly Step[];
+  readonly step: StepLength;
+  readonly leading: boolean;
+}
+
+/** Every bar asks for its pattern, so what was read of the table is kept. */
+const read = new Map<string, Pattern>();
+
 /** What a pattern is: its steps, how long each is, and whether it leads into the next chord. */
-export function patternNamed(
-  name: PatternName,
-  hand: TexturedHand,
-  isCompound: boolean,
-): { readonly steps: readonly Step[]; readonly step: StepLength; readonly leading: boolean } {
+export function patternNamed(name: PatternName, hand: TexturedHand, isCompound: boolean): Pattern {
+  const id = `${name} ${hand} ${isCompound}`;
+  const before = read.get(id);
+  if (before) return before;
   const { steps, step, leading }: KnownPattern = known[name];
   const own = (hand === 'right' && answers[name]) || steps;
-  const read = readSteps(isCompound ? own.compound : own.simple, hand);
-  if (!read.ok) throw new Error(`The pattern ${name} has a step ${read.text}.`);
-  return { steps: read.value, step, leading };
+  const found = readSteps(isCompound ? own.compound : own.simple, hand);
+  if (!found.ok) throw new Error(`The pattern ${name} has a step ${found.text}.`);
+  const pattern = { steps: found.value, step, leading };
+  read.set(id, pattern);
+  return pattern;
 }

@@ -1,6 +1,12 @@
 import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
 import { isCompound, type Meter } from './meter.ts';
-import { findPattern, patternNamed, patternNames, type PatternName } from './patterns.ts';
+import {
+  findPattern,
+  patternNamed,
+  patternNames,
+  type Pattern,
+  type PatternName,
+} from './patterns.ts';
 import {
   mostSteps,
   printStep,
@@ -83,7 +89,7 @@ export function patternOf(
   { pattern, step, leading }: Texture,
   hand: TexturedHand,
   meter: Meter,
-): { readonly steps: readonly Step[]; readonly step: StepLength; readonly leading: boolean } {
+): Pattern {
   if (typeof pattern !== 'string') return { steps: pattern, step: step ?? 'eighths', leading };
   const named = patternNamed(pattern, hand, isCompound(meter));
   return { ...named, step: step ?? named.step, leading: leading || named.leading };

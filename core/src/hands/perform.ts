@@ -5,7 +5,7 @@ import { nothingSaid, readDirections, type Said } from './directions.ts';
 import { usualReach, type Reach } from './player.ts';
 import { sungNotes } from './sung.ts';
 import { swinging, temposOf, type TempoMark } from './tempo.ts';
-import { louderBy as louderByTexture, louderByWeight, Strikes, type Strike } from './textures.ts';
+import { louderBy, louderByWeight, Strikes, type Strike } from './textures.ts';
 import type { Voiced, VoicedSlot } from './voiced.ts';
 
 /** One note as it is played. Times are in ticks, 480 to the quarter, from the beginning of what is performed. */
@@ -74,10 +74,6 @@ export function perform(
   const saidAt = directionsOf(timeline);
   const beats = beatsOf(timeline, { from, to });
   const swing = swinging(timeline.song.swing, beats);
-  const swung = <Note extends TuneNotePlayed>(note: Note): Note => {
-    const onset = swing(note.onset);
-    return { ...note, onset, ticks: Math.max(1, swing(note.onset + note.ticks) - onset) };
-  };
   const strikes = new Strikes(timeline, reach.left.held);
   for (let at = from; at < to; at += 1) {
     const timed = timeline.slots[at]!;
@@ -98,7 +94,7 @@ export function perform(
       const louder = said.louder + (timed.is.accent ? accent : 0);
       const { part } = said;
       const texture = strikes.textureOf(part, hand);
-      const dynamic = texture ? louderByTexture[texture.dynamic] : 0;
+      const dynamic = texture ? louderBy[texture.dynamic] : 0;
       const next = nextVoiced(timeline, slots, at);
       const span = { onset: onset + origin, due: due + origin, end: until + origin };
       const struck = strikes.of({ part, slot: at, hand }, voiced, span, next);
@@ -108,11 +104,19 @@ export function perform(
         : playHand(voiced, hand, onset, length + due - onset);
       // Steps in triplets are where they are; what swings is the written eighth.
       const swings = struck === null || texture?.step !== 'triplets';
-      notes.push(
-        ...moved(played, said.octaves)
-          .map((note) => louderBy(note, dynamic + (struck ? said.louder : louder)))
-          .map((note) => (swings ? swung(note) : note)),
-      );
+      const added = dynamic + (struck ? said.louder : louder);
+      const shift = shiftOf(played, said.octaves);
+      for (const one of played) {
+        const begins = swings ? swing(one.onset) : one.onset;
+        const until = swings ? swing(one.onset + one.ticks) : one.onset + one.ticks;
+        notes.push({
+          hand,
+          note: one.note + shift,
+          onset: begins,
+          ticks: Math.max(1, until - begins),
+          velocity: Math.max(1, Math.min(127, one.velocity + added)),
+        });
+      }
     }
     if (!dry && said.silent.length < 2)
       pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
@@ -122,7 +126,9 @@ export function perform(
     .map(({ note, onset, ticks, accent: isAccented }): TuneNotePlayed => {
       const length = Math.min(ticks, ends - onset);
       const velocity = velocities.tune + (isAccented ? accent : 0);
-      return swung({ note, onset: onset - origin, ticks: length, velocity });
+      const begins = swing(onset - origin);
+      const ticksPlayed = Math.max(1, swing(onset - origin + length) - begins);
+      return { note, onset: begins, ticks: ticksPlayed, velocity };
     });
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
   const open = timeline.parts
@@ -158,14 +164,10 @@ function directionsOf({
   };
 }
 
-/** Notes some octaves away, or where they were if the piano ends before. */
-function moved(notes: readonly PlayedNote[], octaves: number): readonly PlayedNote[] {
-  const there = notes.map((note) => ({ ...note, note: note.note + 12 * octaves }));
-  return there.every(({ note }) => note >= 21 && note <= 108) ? there : notes;
-}
-
-function louderBy(note: PlayedNote, by: number): PlayedNote {
-  return { ...note, velocity: Math.max(1, Math.min(127, note.velocity + by)) };
+/** How far notes are moved by some octaves, in semitones; not at all where the piano ends before. */
+function shiftOf(notes: readonly PlayedNote[], octaves: number): number {
+  const by = 12 * octaves;
+  return notes.every(({ note }) => note + by >= 21 && note + by <= 108) ? by : 0;
 }
 
 /** Where a chord gives way: at the next chord or silence, or where it has rung long enough. */

@@ -107,9 +107,10 @@ export class Strikes {
     const notes = voiced[at.hand];
     if (notes.length === 0) return [];
     const cells = between(plan.cells, span.due, span.end);
-    const fifth = this.#fifthOf(at.slot);
     const resolve = (voice: StepVoice) =>
-      notesOf(voice === 'octave' && this.#reach < 12 ? 'fifth' : voice, notes, fifth);
+      notesOf(voice === 'octave' && this.#reach < 12 ? 'fifth' : voice, notes, () =>
+        this.#fifthOf(at.slot),
+      );
     const lead = plan.leading && next ? this.#leadInto(next, notes[0]!) : null;
     return timed(strikesOf(cells, span, lead), span.end, resolve);
   }
@@ -236,10 +237,11 @@ function timed(
     short: step.short,
     notes: [...notes]
       .map(([note, rings]) => {
+        if (step.short) return { note, end: Math.min(at + shortTicks, until) };
+        if (!rings) return { note, end: until };
         const again = strikes.find((later) => later.at > at && later.notes.has(note))?.at ?? end;
         const silent = silences.find((later) => later > at) ?? end;
-        const rung = rings ? Math.min(again, silent) : until;
-        return { note, end: step.short ? Math.min(at + shortTicks, until) : rung };
+        return { note, end: Math.min(again, silent) };
       })
       .sort((one, other) => one.note - other.note),
   }));
@@ -248,7 +250,7 @@ function timed(
 function notesOf(
   voice: StepVoice,
   notes: readonly number[],
-  fifth: number | null,
+  fifthOf: () => number | null,
 ): readonly number[] {
   const low = notes[0]!;
   switch (voice) {
@@ -260,7 +262,9 @@ function notesOf(
       return notes.length > 2 ? notes.slice(1, -1) : [low];
     case 'octave':
       return [low + 12];
-    case 'fifth':
+    case 'fifth': {
+      const fifth = fifthOf();
       return [fifth === null ? low : low + (fold(fifth - low, 12) || 12)];
+    }
   }
 }
