@@ -107,6 +107,12 @@ describe('the tune of a song', () => {
     expect(ticks).toBe(9 * 1920);
   });
 
+  test('its eighths swing with the song, its triplets stay', () => {
+    const song = songOf('1\n  tune: (5 6) (5 6 5) . 3', 'key: C\nswing: eighths');
+    const { tune } = perform(voice(expand(song)));
+    expect(tune.map(({ onset }) => onset)).toEqual([0, 320, 480, 640, 800, 1440]);
+  });
+
   test('a pickup begins with the tune where that comes before the first chord', () => {
     const { slots, ticks } = expand(songOf('( . . . 5 ) | 1\n  tune: _ . 5 5 | 1'));
     expect(slots.map(({ start, is }) => [is.kind, start, is.ticks])).toEqual([

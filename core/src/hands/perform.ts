@@ -102,44 +102,76 @@ export function perform(
       const played = struck
         ? strike(struck, hand, origin, timed.is.accent, voiced.rolled[hand])
         : playHand(voiced, hand, onset, length + due - onset);
-      // Steps in triplets are where they are; what swings is the written eighth.
-      const swings = struck === null || texture?.step !== 'triplets';
       const added = dynamic + (struck ? said.louder : louder);
-      const shift = shiftOf(played, said.octaves);
-      for (const one of played) {
-        const begins = swings ? swing(one.onset) : one.onset;
-        const until = swings ? swing(one.onset + one.ticks) : one.onset + one.ticks;
-        notes.push({
-          hand,
-          note: one.note + shift,
-          onset: begins,
-          ticks: Math.max(1, until - begins),
-          velocity: Math.max(1, Math.min(127, one.velocity + added)),
-        });
-      }
+      // Steps in triplets are where they are; what swings is the written eighth.
+      const inTime = struck !== null && texture?.step === 'triplets' ? asWritten : swing;
+      notes.push(...shaped(played, said.octaves, added, inTime));
     }
     if (!dry && said.silent.length < 2)
       pedal.push({ onset: due + pedalWait, ticks: Math.max(0, until - due - pedalWait) });
   }
-  const tune = sungNotes(timeline)
-    .filter(({ onset }) => onset >= origin && onset < ends)
-    .map(({ note, onset, ticks, accent: isAccented }): TuneNotePlayed => {
-      const length = Math.min(ticks, ends - onset);
-      const velocity = velocities.tune + (isAccented ? accent : 0);
-      const begins = swing(onset - origin);
-      const ticksPlayed = Math.max(1, swing(onset - origin + length) - begins);
-      return { note, onset: begins, ticks: ticksPlayed, velocity };
-    });
+  const tune = tuneOf(timeline, origin, ends, swing);
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
-  const open = timeline.parts
-    // A section without bars yet has nothing to go round.
-    .filter((part) => part.open && part.from >= from && part.to <= to && part.from < part.to)
-    .map((part) => {
-      const onset = timeline.slots[part.from]!.start - origin;
-      return { onset, ticks: (timeline.slots[part.to]?.start ?? timeline.ticks) - origin - onset };
-    });
+  const open = openStretches(timeline, from, to);
   const tempos = temposOf(timeline, { from, to }, beats);
   return { notes, tune, pedal, starts, tempos, open, ticks: ends - origin };
+}
+
+/** Where a tick falls in time. */
+type Timing = (tick: number) => number;
+const asWritten: Timing = (tick) => tick;
+
+/** Notes as they are heard: so many octaves away, so much louder, when their time comes. */
+function shaped(
+  played: readonly PlayedNote[],
+  octaves: number,
+  louder: number,
+  inTime: Timing,
+): PlayedNote[] {
+  const shift = shiftOf(played, octaves);
+  return played.map(({ hand, note, onset, ticks, velocity }) => {
+    const begins = inTime(onset);
+    return {
+      hand,
+      note: note + shift,
+      onset: begins,
+      ticks: Math.max(1, inTime(onset + ticks) - begins),
+      velocity: Math.max(1, Math.min(127, velocity + louder)),
+    };
+  });
+}
+
+/** The tune between two ticks of the song. What is written in triplets does not swing. */
+function tuneOf(
+  timeline: Voiced['timeline'],
+  origin: number,
+  ends: number,
+  swing: Timing,
+): TuneNotePlayed[] {
+  const timing = (inBar: number) => (inBar % 120 === 0 ? swing : asWritten);
+  return sungNotes(timeline)
+    .filter(({ onset }) => onset >= origin && onset < ends)
+    .map(({ note, onset, ticks, accent: isAccented, inBar }) => {
+      const begins = timing(inBar)(onset - origin);
+      const until = timing(inBar + ticks)(Math.min(onset + ticks, ends) - origin);
+      const velocity = velocities.tune + (isAccented ? accent : 0);
+      return { note, onset: begins, ticks: Math.max(1, until - begins), velocity };
+    });
+}
+
+/** What goes on until the signal, of the slots from one up to another; a section without bars has nothing to go round. */
+function openStretches(
+  { parts, slots, ticks }: Voiced['timeline'],
+  from: number,
+  to: number,
+): Performance['open'] {
+  const origin = slots[from]?.start ?? 0;
+  return parts
+    .filter((part) => part.open && part.from >= from && part.to <= to && part.from < part.to)
+    .map((part) => {
+      const onset = slots[part.from]!.start;
+      return { onset: onset - origin, ticks: (slots[part.to]?.start ?? ticks) - onset };
+    });
 }
 
 /** What the directions say at each slot of the timeline: those of the section and those of this time through it. */
