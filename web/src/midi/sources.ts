@@ -59,3 +59,9 @@ export const simulatedChords = [
   { name: 'Passing diminished', notes: [49, 64, 67, 70] },
   { name: 'Eleventh without fifth', notes: [45, 55, 60, 62] },
 ] as const;
+
+/** What it can be asked to play note by note. */
+export const simulatedPhrases = [
+  { name: 'Down from the fifth', notes: [67, 65, 64, 62, 60] },
+  { name: 'Up and back', notes: [60, 62, 64, 62] },
+] as const;

@@ -1,7 +1,7 @@
 import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { simulatedChords } from '../midi/sources.ts';
+import { simulatedChords, simulatedPhrases } from '../midi/sources.ts';
 import { Button, QuietButton } from '../ui/Button.tsx';
 import { Picker } from '../ui/Picker.tsx';
 import type { Played } from './usePlayed.ts';
@@ -25,11 +25,13 @@ interface PlayToolsProps {
   musicKey: Key;
   /** What is said of the keys of the computer. */
   hint: string;
+  /** What the simulated keyboard plays: chords, or a tune note by note. */
+  plays?: 'chords' | 'tune';
   children?: ReactNode;
 }
 
 /** Over the keys: what plays on them. */
-export function PlayTools({ played, musicKey, hint, children }: PlayToolsProps) {
+export function PlayTools({ played, musicKey, hint, plays = 'chords', children }: PlayToolsProps) {
   const { sources, sourceId, choose, findKeyboards, simulate } = played;
   return (
     <Tools>
@@ -44,11 +46,24 @@ export function PlayTools({ played, musicKey, hint, children }: PlayToolsProps) 
         onChange={choose}
       />
       {sourceId === 'simulated' ? (
-        simulatedChords.map(({ name, notes }) => (
-          <Button key={name} onPress={() => simulate(fromTonic(notes, musicKey))}>
-            {name}
-          </Button>
-        ))
+        plays === 'chords' ? (
+          simulatedChords.map(({ name, notes }) => (
+            <Button key={name} onPress={() => simulate(fromTonic(notes, musicKey))}>
+              {name}
+            </Button>
+          ))
+        ) : (
+          simulatedPhrases.map(({ name, notes }) => (
+            <Button
+              key={name}
+              onPress={() => {
+                for (const note of fromTonic(notes, musicKey)) simulate([note]);
+              }}
+            >
+              {name}
+            </Button>
+          ))
+        )
       ) : (
         <>
           <QuietButton onPress={() => void findKeyboards()}>Find MIDI keyboards</QuietButton>

@@ -13,7 +13,7 @@ import {
   type TuneLine,
   type TuneNote,
 } from '@intervallum/core';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { ChartView } from '../chart/view.ts';
 import { Keys } from '../piano/Keys.tsx';
@@ -107,17 +107,33 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
     [text, meters, minor],
   );
   const staves = useMemo(() => stavesOf(tune, line, view), [tune, line, view]);
-  const write = (next: readonly TuneBar[] | null) => {
-    if (next) setText(printTuneLine(next, meters, minor));
+  const ready = problems.length === 0;
+  /** Notes can come faster than the screen is drawn, so that each goes on from what was written last. */
+  const latest = useRef(text);
+  const write = (typed: string) => {
+    latest.current = typed;
+    setText(typed);
+  };
+  const edit = (change: (now: readonly TuneBar[]) => readonly TuneBar[] | null) => {
+    const now = readTuneLine(latest.current, meters, minor);
+    if (now.problems.length > 0)
+      return notify('Mend what is typed first; then notes can be played in.');
+    const next = change(now.tune);
+    if (next) write(printTuneLine(next, meters, minor));
     else notify('The line is full; take back what should give way.');
   };
-  const ready = problems.length === 0;
   const put = (note: number | null) => {
-    if (!ready) return notify('Mend what is typed first; then notes can be played in.');
     const ticks = Number(length);
-    if (note === null) return write(withPlayed(tune, meters, { kind: 'rest', ticks }));
-    const sung = { ...tuneNoteOf(note, view.key), accent: false };
-    write(withPlayed(tune, meters, { kind: 'note', ...sung, ticks }));
+    edit((now) =>
+      note === null
+        ? withPlayed(now, meters, { kind: 'rest', ticks })
+        : withPlayed(now, meters, {
+            kind: 'note',
+            ...tuneNoteOf(note, view.key),
+            accent: false,
+            ticks,
+          }),
+    );
   };
   const played = usePlayed(({ kind, note }) => {
     if (kind === 'down') put(note);
@@ -133,7 +149,7 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
       <TextField
         label={`The tune of these ${meters.length === 1 ? 'bar' : `${meters.length} bars`}`}
         value={text}
-        onChange={setText}
+        onChange={write}
         maxLength={900}
         autoFocus
       />
@@ -159,12 +175,17 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
           <Button onPress={() => put(null)}>Silence</Button>
           <Button
             isDisabled={!ready || tune.length === 0}
-            onPress={() => write(withoutLast(tune, meters))}
+            onPress={() => edit((now) => withoutLast(now, meters))}
           >
             Take the last back
           </Button>
         </Row>
-        <PlayTools played={played} musicKey={view.key} hint="Computer keys A to P play here." />
+        <PlayTools
+          played={played}
+          musicKey={view.key}
+          hint="Computer keys A to P play here."
+          plays="tune"
+        />
         <Bed>
           <Keys
             from={48}
