@@ -73,14 +73,11 @@ function asHeld(song: Song): Song {
         ...section,
         phrases: [
           ...section.phrases.filter(({ when }) => when?.kind !== 'instead'),
-          ...section.phrases
-            .filter(({ when }) => when?.kind === 'instead')
-            // Their words have no place in a line of words.
-            .map((phrase) => ({ ...phrase, tune: [], words: [] })),
+          ...section.phrases.filter(({ when }) => when?.kind === 'instead'),
         ].map((phrase) => ({
           ...phrase,
-          bars: phrase.bars.map(bar),
-          tune: phrase.when?.kind === 'instead' ? [] : tuneOf(phrase),
+          bars: phrase.when?.kind === 'instead' ? phrase.bars : phrase.bars.map(bar),
+          tune: phrase.when?.kind === 'instead' ? phrase.tune : tuneOf(phrase),
         })),
       })),
   };
@@ -123,6 +120,15 @@ describe('MusicXML, out and back', () => {
       }),
       { numRuns: 120, endOnFailure: true },
     );
+  });
+
+  test('bars played instead keep their metre, their tune and their words', () => {
+    const text =
+      'title: T\nkey: A minor\nmeter: 4/4\nminor: own tonic\n\nA x3:\n  1m | {3/4} 4m 5m 1m\n  3rd time bar 2: 4m b7 1m\n  tune: 1 b3 5\n  > last one now\n';
+    const read = parseChart(text);
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    const { song, dropped } = imported(toMusicXml(read.value));
+    expect([printChart(song), dropped]).toEqual([printChart(read.value), []]);
   });
 
   test('every chord of the grammar, in every key', () => {

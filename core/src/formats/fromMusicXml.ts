@@ -314,11 +314,15 @@ class PartReader {
     };
   }
 
-  /** Bars that some times play instead are written in words, in chart text. */
+  /** Bars that some times play instead are written in words, in chart text, with their tune and what is sung. */
   #instead(words: string, phrases: readonly Phrase[]): Phrase[] {
     const shared = phrases.filter(({ when }) => when === null).flatMap(({ bars }) => bars);
     const { key, meter } = this.#song;
-    const text = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\n\nA:\n${shared.map(() => '  1\n').join('')}  ${words}\n`;
+    const bars = shared.map((bar) => {
+      const change = bar.kind === 'played' && bar.meter ? `{${formatMeter(bar.meter)}} ` : '';
+      return `  ${change}1\n`;
+    });
+    const text = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\n\nA:\n${bars.join('')}${words}\n`;
     const read = parseChart(text);
     const phrase = read.ok ? read.value.sections[0]?.phrases.at(-1) : undefined;
     if (phrase?.when) return [phrase];

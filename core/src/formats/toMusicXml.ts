@@ -1,5 +1,5 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
-import { printBar, printTextures } from '../chart/printChart.ts';
+import { printPhrase, printTextures } from '../chart/printChart.ts';
 import { printRoad } from '../chart/road.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import {
@@ -11,7 +11,6 @@ import {
   type Song,
 } from '../chart/song.ts';
 import { cut, soundingAfter, type TuneBar, type TuneNote } from '../chart/tune.ts';
-import { printWhen } from '../chart/when.ts';
 import type { Key } from '../pitch/key.ts';
 import {
   doctype,
@@ -143,10 +142,9 @@ class LeadWriter {
   }
 
   #insteadInWords(phrase: Phrase, section: Section): string {
-    const { meters } = metersOf(section, this.#song.meter).find((one) => one.phrase === phrase)!;
+    const metered = metersOf(section, this.#song.meter).find((one) => one.phrase === phrase)!;
     const style = styleFor(this.#song.key, { reading: 'as written', minor: 'relative' });
-    const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
-    return `${printWhen(phrase.when!)} ${bars.join(' | ')}`;
+    return printPhrase(metered, style).join('\n');
   }
 
   /** Divisions, key, metre and clef at the beginning, later what changes. */
