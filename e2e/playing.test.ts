@@ -72,6 +72,32 @@ test('what the hands do is heard before it is kept, and stopped', async ({ page 
   await expect(editor(page)).not.toContainText('loud');
 });
 
+test('while one writes, the song is played from the cursor; the chart follows, an edit ends it', async ({
+  page,
+}) => {
+  await openSong(page, 'The Ferry Bell');
+  const chorus = section(page, 'Chorus');
+  const tools = page.getByRole('toolbar', { name: 'Write on the chart' });
+  await chorus.getByRole('listitem').nth(1).click();
+  await page.keyboard.press('p');
+  await expect(tools.getByRole('button', { name: 'Stop playing' })).toBeVisible();
+  await expect(chorus.getByRole('listitem').nth(1).locator('[data-playing]')).toBeVisible({
+    timeout: 30_000,
+  });
+  await page.keyboard.press('p');
+  await expect(tools.getByRole('button', { name: 'Play from here' })).toBeVisible();
+  await expect(chorus.locator('[data-playing]')).toHaveCount(0);
+
+  await tools.getByRole('button', { name: 'How it is played' }).click();
+  await page.getByText('Again and again').click();
+  await page.keyboard.press('Escape');
+  await tools.getByRole('button', { name: 'Play from here' }).click();
+  await expect(chorus.locator('[data-playing]')).toBeVisible({ timeout: 30_000 });
+  await chorus.getByRole('listitem').nth(1).click();
+  await page.keyboard.press('>');
+  await expect(tools.getByRole('button', { name: 'Play from here' })).toBeVisible();
+});
+
 test('a tune is typed, played in, seen in degrees and on a staff, and undone', async ({ page }) => {
   await writeSong(
     page,

@@ -62,7 +62,6 @@ interface SoundToolsProps {
 
 /** Hears the chosen chord, the step into it, its section, or the song from there on. */
 export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: SoundToolsProps) {
-  const { pedal, countIn, click, heardHands, heardTune, change } = useSettings();
   const { isPlaying, isOpen, silent, start, stop, goOn } = playback;
   return (
     <>
@@ -95,51 +94,61 @@ export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: Sou
             ))}
           </>
         )}
-        <DialogTrigger>
-          <IconButton aria-label="How it is played">
-            <Settings2 size={18} strokeWidth={1.5} />
-          </IconButton>
-          <Sheet>
-            <Inside aria-label="How it is played">
-              <Picker
-                label="Tempo"
-                value={String(percent)}
-                options={speeds.map((speed) => ({ id: String(speed), name: `${speed} %` }))}
-                onChange={(speed) => onSpeed(Number(speed))}
-              />
-              <Switch isSelected={pedal} onChange={(on) => change({ pedal: on })}>
-                Pedal
-              </Switch>
-              <Switch isSelected={countIn} onChange={(on) => change({ countIn: on })}>
-                Count in before a section
-              </Switch>
-              <Switch isSelected={click} onChange={(on) => change({ click: on })}>
-                Click
-              </Switch>
-              <Picker
-                label="Hands that are heard"
-                value={heardHands}
-                options={[
-                  { id: 'both', name: 'both' },
-                  { id: 'left', name: 'left only' },
-                  { id: 'right', name: 'right only' },
-                ]}
-                onChange={(id) => change({ heardHands: id as typeof heardHands })}
-              />
-              <Switch isSelected={heardTune} onChange={(on) => change({ heardTune: on })}>
-                The tune
-              </Switch>
-              <Switch isSelected={loop} onChange={onLoop}>
-                Again and again
-              </Switch>
-              <Small>{credit}</Small>
-            </Inside>
-          </Sheet>
-        </DialogTrigger>
+        <SoundSettings percent={percent} loop={loop} onSpeed={onSpeed} onLoop={onLoop} />
       </Row>
       {silent ? (
         <Small role="alert">No sound: {silent} The steps are shown in time instead.</Small>
       ) : null}
     </>
+  );
+}
+
+type SoundSettingsProps = Pick<SoundToolsProps, 'percent' | 'loop' | 'onSpeed' | 'onLoop'>;
+
+/** How it is played: tempo, pedal, count-in, click, which hands, the tune, again and again. */
+export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsProps) {
+  const { pedal, countIn, click, heardHands, heardTune, change } = useSettings();
+  return (
+    <DialogTrigger>
+      <IconButton aria-label="How it is played">
+        <Settings2 size={18} strokeWidth={1.5} />
+      </IconButton>
+      <Sheet>
+        <Inside aria-label="How it is played">
+          <Picker
+            label="Tempo"
+            value={String(percent)}
+            options={speeds.map((speed) => ({ id: String(speed), name: `${speed} %` }))}
+            onChange={(speed) => onSpeed(Number(speed))}
+          />
+          <Switch isSelected={pedal} onChange={(on) => change({ pedal: on })}>
+            Pedal
+          </Switch>
+          <Switch isSelected={countIn} onChange={(on) => change({ countIn: on })}>
+            Count in before a section
+          </Switch>
+          <Switch isSelected={click} onChange={(on) => change({ click: on })}>
+            Click
+          </Switch>
+          <Picker
+            label="Hands that are heard"
+            value={heardHands}
+            options={[
+              { id: 'both', name: 'both' },
+              { id: 'left', name: 'left only' },
+              { id: 'right', name: 'right only' },
+            ]}
+            onChange={(id) => change({ heardHands: id as typeof heardHands })}
+          />
+          <Switch isSelected={heardTune} onChange={(on) => change({ heardTune: on })}>
+            The tune
+          </Switch>
+          <Switch isSelected={loop} onChange={onLoop}>
+            Again and again
+          </Switch>
+          <Small>{credit}</Small>
+        </Inside>
+      </Sheet>
+    </DialogTrigger>
   );
 }

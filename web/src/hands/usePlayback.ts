@@ -23,7 +23,8 @@ export interface Playback {
   readonly isOpen: boolean;
   /** Gives the signal: what goes on is played to its end, then the song goes on. */
   readonly goOn: () => void;
-  readonly start: (stretch: Stretch, at: number) => void;
+  /** @param voiced what is played, where it is not what was found last */
+  readonly start: (stretch: Stretch, at: number, voiced?: Voiced) => void;
   readonly stop: () => void;
 }
 
@@ -34,7 +35,7 @@ function quartersOf({ timeline: { song } }: Voiced, percent: number): number {
 
 /** Plays parts of a voiced song; what is played ends when the song changes or the screen is left. */
 export function usePlayback(
-  voiced: Voiced | null,
+  found: Voiced | null,
   { percent, loop }: { percent: number; loop: boolean },
 ): Playback {
   const { pedal, countIn, click, heardHands, heardTune, reach } = useSettings();
@@ -61,7 +62,7 @@ export function usePlayback(
     [],
   );
 
-  const start = (stretch: Stretch, from: number) => {
+  const start = (stretch: Stretch, from: number, voiced: Voiced | null = found) => {
     if (!voiced) return;
     stop();
     asked.current += 1;

@@ -42,6 +42,7 @@ import { Desk, Music, RightsLine, SideChoice } from './deskLayout.tsx';
 import type { Lens } from './lenses.ts';
 import { SidePanel } from './SidePanel.tsx';
 import type { SongDocument } from './songDocument.ts';
+import { useChartSound } from './useChartSound.ts';
 import { SavingHere, SongHeader } from './SongHeader.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 
@@ -182,6 +183,12 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     onChooseSlot: chooseSlot,
     onTexture: () => writing.open('texture'),
   });
+  const at = useMemo(() => cursorAt(read, cursor), [read, cursor]);
+  const slotHere = useMemo(
+    () => at && placedSlots(song).findIndex(({ bar, slot }) => bar === at.bar && slot === at.slot),
+    [song, at],
+  );
+  const { sound, playing } = useChartSound(handsLens.whole, slotHere, text);
   const writing = useWriting({
     song,
     read,
@@ -191,9 +198,12 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     editorRef,
     chartRef,
     lettersTaken: settings.textOpen && settings.panel === 'colours',
+    soundKey: (key) => {
+      if (key === 'p') return sound.toggle;
+      return key === 'g' && sound.isOpen ? sound.goOn : null;
+    },
   });
   const writes = lens === 'chart' && unrolled === null;
-  const at = cursorAt(read, cursor);
   const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
 
   const { sections: _, ...said } = song;
@@ -234,7 +244,7 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
         aria-label="Chart"
         {...(writes ? { onKeyDown: writing.onKey } : {})}
       >
-        {writes ? <WriteTools writing={writing.tools} /> : null}
+        {writes ? <WriteTools writing={writing.tools} sound={sound} /> : null}
         <Road
           song={shown}
           asPlayed={asPlayed}
@@ -251,7 +261,11 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
           entry={writes && writing.entry ? <ChordEntry writing={writing} /> : null}
           proposal={unrolled ? null : proposal}
           hands={handsLens.marks}
-          playing={handsLens.playing}
+          playing={
+            lens === 'chart'
+              ? ((unrolled ? playing?.at : playing?.slot) ?? null)
+              : handsLens.playing
+          }
           onChooseSlot={(bar, slot, extend) => {
             if (writes) writing.choose({ bar, slot }, extend);
             else chooseSlot(unrolled?.bars[bar] ?? bar, slot);

@@ -2,9 +2,12 @@ import {
   Combine,
   CornerDownLeft,
   Keyboard,
+  Play,
   Plus,
   Redo2,
+  SkipForward,
   SplitSquareHorizontal,
+  Square,
   Trash2,
   Type,
   Undo2,
@@ -20,6 +23,8 @@ import {
   TooltipTrigger,
 } from 'react-aria-components';
 import styled from 'styled-components';
+import { SoundSettings } from '../hands/SoundTools.tsx';
+import type { ChartSound } from '../song/useChartSound.ts';
 import { IconButton, QuietButton } from '../ui/Button.tsx';
 import { Sheet } from '../ui/Picker.tsx';
 import { display, phone } from '../ui/theme.ts';
@@ -145,10 +150,31 @@ const inMenu: readonly CommandName[] = [
   'removeSection',
 ];
 
+interface WriteToolsProps {
+  writing: WritingTools;
+  sound: ChartSound;
+}
+
 /** What can be done on the chart, each with its key: for a pointer, and to learn the keys by. */
-export const WriteTools = memo(function WriteTools({ writing }: { writing: WritingTools }) {
+export const WriteTools = memo(function WriteTools({ writing, sound }: WriteToolsProps) {
+  const isSilent = sound.state === 'silent';
   return (
     <Row aria-label="Write on the chart">
+      <Named name={isSilent ? 'Play from here' : 'Stop playing'} keyName="P" onPress={sound.toggle}>
+        {isSilent ? <Play {...icon} /> : <Square {...icon} />}
+      </Named>
+      {sound.isOpen ? (
+        <Named name="Go on" keyName="G" onPress={sound.goOn}>
+          <SkipForward {...icon} />
+        </Named>
+      ) : null}
+      <SoundSettings
+        percent={sound.percent}
+        loop={sound.loop}
+        onSpeed={sound.setPercent}
+        onLoop={sound.setLoop}
+      />
+      <Gap orientation="vertical" />
       <Named name="Type a chord" keyName="1 to 7, A to G, Enter" onPress={writing.type}>
         <Type {...icon} />
       </Named>

@@ -235,6 +235,8 @@ const always: readonly (readonly [string, string])[] = [
   ['Go from slot to slot, line to line', '← → ↑ ↓'],
   ['Choose more slots', 'Shift ← →'],
   ['Undo, redo', 'Ctrl Z, Ctrl Y'],
+  ['Play from here, stop playing', 'P'],
+  ['Go on, while an open section sounds', 'G'],
 ];
 
 function AllKeys() {

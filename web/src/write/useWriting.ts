@@ -94,11 +94,13 @@ interface WritingInput {
   chartRef: RefObject<HTMLElement | null>;
   /** Lower-case letters take colours while those are beside the chart. */
   lettersTaken: boolean;
+  /** Keys of what sounds, which come first: playing and stopping, the signal. */
+  soundKey: (key: string) => (() => void) | null;
 }
 
 /** Writing on the chart: the cursor, what is chosen, the chord being typed, and every edit as one step of undo. */
 export function useWriting(input: WritingInput): Writing {
-  const { song, read, text, view, place, editorRef, chartRef, lettersTaken } = input;
+  const { song, read, text, view, place, editorRef, chartRef, lettersTaken, soundKey } = input;
   const cursor = useMemo(() => nearestCursor(read, place), [read, place]);
   const [entry, setEntry] = useState<Entry | null>(null);
   const [anchored, setAnchored] = useState<{
@@ -222,6 +224,8 @@ export function useWriting(input: WritingInput): Writing {
     const key = keyOf(event);
     if (key === 'Ctrl+z') return undoIt;
     if (key === 'Ctrl+y' || key === 'Ctrl+Z') return redoIt;
+    const sounds = lettersTaken ? null : soundKey(key);
+    if (sounds) return sounds;
     const step = moves[key.replace('Shift+', '')];
     if (step) return () => move(step(), event.shiftKey);
     if (/^[1-7#[]$/.test(key) || /^[A-H]$/.test(key) || (key === 'b' && !lettersTaken))
