@@ -188,7 +188,11 @@ export function SongDesk({ songId, lens, saving }: SongDeskProps) {
     () => at && placedSlots(song).findIndex(({ bar, slot }) => bar === at.bar && slot === at.slot),
     [song, at],
   );
-  const { sound, playing } = useChartSound(handsLens.whole, slotHere, text);
+  const { sound, playing } = useChartSound(
+    handsLens.whole,
+    slotHere,
+    `${lens} ${unrolled !== null} ${text}`,
+  );
   const writing = useWriting({
     song,
     read,

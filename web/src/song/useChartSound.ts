@@ -20,12 +20,12 @@ export interface ChartSound {
 
 /**
  * @param slot the slot of the text that the cursor is in
- * @param text what is played ends when it changes
+ * @param until what is played ends when this changes: the text, the lens, how the chart is looked at
  */
 export function useChartSound(
   whole: () => Promise<Voiced>,
   slot: number | null,
-  text: string,
+  until: string,
 ): {
   /** Stays the same while nothing of it changes. */
   readonly sound: ChartSound;
@@ -49,7 +49,7 @@ export function useChartSound(
   useEffect(() => {
     latestHalt.current = halt;
   });
-  useEffect(() => () => latestHalt.current(), [text]);
+  useEffect(() => () => latestHalt.current(), [until]);
   useEffect(() => {
     if (silent) notify(`No sound: ${silent} The chart follows in time instead.`);
   }, [silent]);

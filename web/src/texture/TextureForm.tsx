@@ -78,8 +78,9 @@ const Keep = styled.div`
 `;
 
 const Help = styled.p`
-  margin-top: 8px;
+  flex: 1 1 260px;
   font-size: 13px;
+  line-height: 1.35;
   color: var(--soft);
 `;
 
@@ -129,10 +130,6 @@ export function TextureForm({ song, section, meter, whole, onKeep }: TextureForm
           }
         />
       </Scroll>
-      <Help>
-        Press a step to strike the note, again to let it ring, again to take it away. Low, middle
-        and top are what the hand holds; a chord that comes in is always heard.
-      </Help>
       <Foot>
         {state === 'silent' ? (
           <Button onPress={() => void hear(section, textures)}>
@@ -144,6 +141,10 @@ export function TextureForm({ song, section, meter, whole, onKeep }: TextureForm
             {state === 'searching' ? 'Finding the hands: stop' : 'Stop'}
           </Button>
         )}
+        <Help>
+          Press a step to strike the note, again to let it ring, again to take it away. Low, middle
+          and top are what the hand holds.
+        </Help>
         <Keep>
           <Button onPress={() => onKeep(now, 'song')}>For the whole song</Button>
           <PrimaryButton onPress={() => onKeep(textures, 'section')}>Keep it</PrimaryButton>
