@@ -1,5 +1,14 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { editor, expectAccessible, openSong, replaceText, section, writeSong } from './pages.ts';
+import {
+  editor,
+  expectAccessible,
+  openSong,
+  playing,
+  replaceText,
+  section,
+  withoutSound,
+  writeSong,
+} from './pages.ts';
 
 const piano = (page: Page): Locator => page.getByRole('region', { name: 'Piano' });
 const panel = (page: Page): Locator => page.getByRole('region', { name: 'Hands' });
@@ -258,10 +267,7 @@ test('the step is heard, or without sound shown in time', async ({ page }) => {
 test('the song is played on from the cursor; what is open goes round until G lets it end', async ({
   page,
 }) => {
-  // Without sound the same times are kept by the page's clock, which the test turns.
-  await page.addInitScript(() => {
-    Reflect.deleteProperty(window, 'AudioContext');
-  });
+  await withoutSound(page);
   await writeSong(
     page,
     'title: Vamp\nkey: C\ntempo: 60\n\nVerse:\n  1\n\nVamp open:\n  4 | 5\n\nEnd:\n  6m\n',
@@ -271,27 +277,23 @@ test('the song is played on from the cursor; what is open goes round until G let
   await page.clock.install();
   await piano(page).getByRole('button', { name: 'Hear the song from here' }).click();
   await expect(piano(page).getByRole('alert')).toBeVisible();
-  const playing = async () => {
-    const cell = page.locator('[data-playing]');
-    return (await cell.count()) === 0 ? '' : (await cell.innerText()).replace(/\s+/g, ' ');
-  };
   await page.clock.runFor(100);
-  await expect.poll(playing).toContain('1 C');
+  await expect.poll(() => playing(page)).toContain('1 C');
   const goOn = piano(page).getByRole('button', { name: 'Go on' });
   await expect(goOn).toHaveCount(0);
   for (const chord of ['4 F', '5 G', '4 F', '5 G', '4 F']) {
     await page.clock.runFor(4_000);
-    await expect.poll(playing).toContain(chord);
+    await expect.poll(() => playing(page)).toContain(chord);
   }
   await expect(goOn).toBeVisible();
   await page.keyboard.press('g');
   await expect(goOn).toHaveCount(0);
   await page.clock.runFor(4_000);
-  await expect.poll(playing).toContain('5 G');
+  await expect.poll(() => playing(page)).toContain('5 G');
   await page.clock.runFor(4_000);
-  await expect.poll(playing).toContain('6 m Am');
+  await expect.poll(() => playing(page)).toContain('6 m Am');
   await page.clock.runFor(4_000);
-  await expect.poll(playing).toBe('');
+  await expect.poll(() => playing(page)).toBe('');
   await expect(piano(page).getByRole('button', { name: 'Hear the chord' })).toBeVisible();
 });
 

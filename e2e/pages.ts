@@ -42,6 +42,19 @@ export async function replaceText(page: Page, text: string): Promise<void> {
   }, text);
 }
 
+/** What sounds now on the chart, as it is read aloud; empty while nothing does. */
+export async function playing(page: Page): Promise<string> {
+  const cell = page.locator('[data-playing]');
+  return (await cell.count()) === 0 ? '' : (await cell.innerText()).replace(/\s+/g, ' ');
+}
+
+/** Before a page is opened: it has no sound, and keeps the same times by its clock, which the test turns. */
+export async function withoutSound(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    Reflect.deleteProperty(window, 'AudioContext');
+  });
+}
+
 const axe = readFileSync(new URL(import.meta.resolve('axe-core/axe.min.js')), 'utf8');
 
 /** Fails with every WCAG 2.2 AA rule that axe finds broken on the page. */

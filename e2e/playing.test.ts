@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
-import { editor, expectAccessible, openSong, section, writeSong } from './pages.ts';
+import {
+  editor,
+  expectAccessible,
+  openSong,
+  playing,
+  section,
+  withoutSound,
+  writeSong,
+} from './pages.ts';
 
 /** The window in which a section's textures are chosen. */
 async function openTexture(page: Page, name: string) {
@@ -75,20 +83,13 @@ test('what the hands do is heard before it is kept, and stopped', async ({ page 
 test('while one writes, the song is played from the cursor; the chart follows, an edit ends it', async ({
   page,
 }) => {
-  // Without sound the same times are kept by the page's clock, which the test turns.
-  await page.addInitScript(() => {
-    Reflect.deleteProperty(window, 'AudioContext');
-  });
+  await withoutSound(page);
   await writeSong(
     page,
     'title: From Here\nkey: C\ntempo: 60\n\nVerse:\n  1 | 4 | 2m\n\nVamp open:\n  5\n\nEnd:\n  6m\n',
   );
   const tools = page.getByRole('toolbar', { name: 'Write on the chart' });
   const stop = tools.getByRole('button', { name: 'Stop playing' });
-  const playing = async () => {
-    const cell = page.locator('[data-playing]');
-    return (await cell.count()) === 0 ? '' : (await cell.innerText()).replace(/\s+/g, ' ');
-  };
   await section(page, 'Verse').getByRole('listitem').nth(1).click();
   await page.clock.install();
   await page.keyboard.press('p');
@@ -96,24 +97,24 @@ test('while one writes, the song is played from the cursor; the chart follows, a
     timeout: 30_000,
   });
   await page.clock.runFor(100);
-  await expect.poll(playing).toContain('4 F');
+  await expect.poll(() => playing(page)).toContain('4 F');
   await page.clock.runFor(4_000);
-  await expect.poll(playing).toContain('2 m Dm');
+  await expect.poll(() => playing(page)).toContain('2 m Dm');
   for (let round = 0; round < 2; round += 1) {
     await page.clock.runFor(4_000);
-    await expect.poll(playing).toContain('5 G');
+    await expect.poll(() => playing(page)).toContain('5 G');
   }
   // G is the signal while something open sounds, and opens no window.
   await page.keyboard.press('g');
   await page.clock.runFor(4_000);
-  await expect.poll(playing).toContain('6 m Am');
+  await expect.poll(() => playing(page)).toContain('6 m Am');
   await page.keyboard.press('p');
   await expect(stop).toHaveCount(0);
-  await expect.poll(playing).toBe('');
+  await expect.poll(() => playing(page)).toBe('');
 
   await tools.getByRole('button', { name: 'Play from here' }).click();
   await page.clock.runFor(500);
-  await expect.poll(playing).toContain('4 F');
+  await expect.poll(() => playing(page)).toContain('4 F');
   await section(page, 'Verse').getByRole('listitem').nth(1).click();
   await page.keyboard.press('>');
   await expect(editor(page)).toContainText('1 | 4> | 2m');

@@ -3,12 +3,9 @@ import {
   allKeys,
   divisions,
   feels,
-  feltBeats,
   parseChord,
   parseMeter,
-  readTexture,
   type Bar,
-  type Degree,
   type Feel,
   type NamedChord,
   type Key,
@@ -19,20 +16,12 @@ import {
   type Section,
   type Slot,
   type Song,
-  type Step,
-  type Texture,
-  type TexturedHand,
-  type Textures,
-  type TuneBar,
-  type TuneEvent,
 } from '../src/index.ts';
+import { degrees, textures, tuneUnder } from './tuneGenerators.ts';
+
+export { degrees };
 
 export const keys: fc.Arbitrary<Key> = fc.constantFrom(...allKeys);
-
-export const degrees: fc.Arbitrary<Degree> = fc.record({
-  step: fc.constantFrom<Step>(1, 2, 3, 4, 5, 6, 7),
-  alter: fc.constantFrom(0, 0, 0, -1, 1),
-});
 
 /** Every way the grammar can put a quality together; what it refuses is left out. */
 export const qualities: fc.Arbitrary<string> = fc
@@ -261,82 +250,6 @@ function roads(sections: readonly Section[]): fc.Arbitrary<RoadStep[]> {
   });
   const step = sections.length > 0 ? fc.oneof({ weight: 4, arbitrary: play }, lift) : lift;
   return fc.array(step, { minLength: 1, maxLength: 6 });
-}
-
-const stepTexts: Readonly<Record<TexturedHand, readonly string[]>> = {
-  right: ['block', 'T~ M L M', 'combined', 'A>! _ (TL) . M', 'whole notes', 'A~ TM~'],
-  left: ['alternating bass', 'L~ (8) . (5)', 'A', 'left-right', 'L5 T~> _ .'],
-};
-
-/** Every way a texture can be written, for one hand; now and then none. */
-function textureOf(hand: TexturedHand): fc.Arbitrary<Texture | null> {
-  const one = fc
-    .tuple(
-      fc.constantFrom(...stepTexts[hand]),
-      fc.constantFrom('', ', eighths', ', sixteenths', ', triplets', ', beats'),
-      fc.constantFrom('', ', soft', ', loud'),
-      fc.constantFrom('', hand === 'left' ? ', leading' : ''),
-    )
-    .map((parts) => {
-      const read = readTexture(parts.join(''), hand);
-      if (!read.ok) throw new Error(read.problems[0]!.message);
-      return read.value;
-    });
-  return fc.option(one, { freq: 1 });
-}
-const textures: fc.Arbitrary<Textures> = fc.record({
-  left: textureOf('left'),
-  right: textureOf('right'),
-});
-
-/** A bar of a tune on the grid of some division of each beat; an empty one now and then. */
-function tuneBar(meter: Meter): fc.Arbitrary<TuneBar> {
-  const grid = fc.constantFrom(1, 2, 3, 4, 6);
-  const body = fc.oneof(
-    {
-      weight: 5,
-      arbitrary: fc.record({
-        kind: fc.constant('note' as const),
-        degree: degrees,
-        octave: fc.constantFrom(0, 0, -1, 1),
-        accent: fc.boolean(),
-      }),
-    },
-    { weight: 1, arbitrary: fc.constant({ kind: 'rest' as const }) },
-  );
-  const lengths = fc
-    .tuple(...feltBeats(meter).map((ticks) => grid.map((count) => ({ ticks, count }))))
-    .map((beats) =>
-      beats.flatMap(({ ticks, count }) =>
-        ticks % count === 0 ? Array.from({ length: count }, () => ticks / count) : [ticks],
-      ),
-    );
-  const bar = lengths.chain((ticks) =>
-    fc
-      .array(fc.tuple(body, fc.boolean()), { minLength: ticks.length, maxLength: ticks.length })
-      .map((bodies) => {
-        const made: TuneEvent[] = [];
-        for (const [index, [event, holds]] of bodies.entries()) {
-          const last = made.at(-1);
-          const length = ticks[index]!;
-          if (holds && last) made[made.length - 1] = { ...last, ticks: last.ticks + length };
-          else if (!holds && event.kind === 'rest' && last?.kind === 'rest')
-            made[made.length - 1] = { ...last, ticks: last.ticks + length };
-          else made.push(holds ? { kind: 'held', ticks: length } : { ...event, ticks: length });
-        }
-        return made;
-      }),
-  );
-  return fc.oneof({ weight: 3, arbitrary: bar }, fc.constant([]));
-}
-
-function tuneUnder(bars: number, meter: Meter): fc.Arbitrary<TuneBar[]> {
-  return fc.oneof(
-    { weight: 2, arbitrary: fc.constant<TuneBar[]>([]) },
-    fc
-      .array(tuneBar(meter), { maxLength: bars })
-      .map((made) => made.slice(0, made.findLastIndex((bar) => bar.length > 0) + 1)),
-  );
 }
 
 /** A song that is played once as it stands: where hands are searched, repeats only take time. */

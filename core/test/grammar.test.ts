@@ -1,5 +1,5 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import {
   formatChord,
   parseChart,

@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { voice, Voicer, type Pin, type Timeline, type VoiceOptions } from '../src/index.ts';
 import { Asker, settle } from '../src/hands/asker.ts';
 import { candidateSet, findCandidates, type CandidateSet } from '../src/hands/candidates.ts';
 import { stepCost, totalOf } from '../src/hands/cost.ts';
@@ -8,8 +7,9 @@ import { Lattice, StepTable } from '../src/hands/lattice.ts';
 import { fingerTravel, matchNotes } from '../src/hands/movement.ts';
 import { isMud, lowIntervalLimits } from '../src/hands/mud.ts';
 import { weightsOf } from '../src/hands/schools.ts';
-import { timelineOf } from './holds.ts';
+import { voice, Voicer, type Pin, type Timeline, type VoiceOptions } from '../src/index.ts';
 import { barsOf, pinOf, settings, shown } from './handsTools.ts';
+import { timelineOf } from './holds.ts';
 
 describe('the cheapest path', () => {
   /** The voicings open to each chord, as the search sees them; the first `most` of each. */

@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fromDegrees, instruments, perform, toDegrees, voice, type Pin } from '../src/index.ts';
 import { fingerTravel } from '../src/hands/movement.ts';
+import { fromDegrees, instruments, perform, toDegrees, voice, type Pin } from '../src/index.ts';
+import { pinOf, shown } from './handsTools.ts';
 import { faults, timelineOf } from './holds.ts';
 import { chord, key } from './read.ts';
-import { pinOf, shown } from './handsTools.ts';
 
 describe('pins', () => {
   test('are kept to the note, and the neighbours come nearer to them', () => {

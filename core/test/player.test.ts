@@ -9,9 +9,9 @@ import {
   type Voiced,
   type VoicedSlot,
 } from '../src/index.ts';
+import { shown } from './handsTools.ts';
 import { timelineOf } from './holds.ts';
 import { key } from './read.ts';
-import { shown } from './handsTools.ts';
 
 describe('reach, lineup and school', () => {
   const lefts = (voiced: Voiced) => shown(voiced).map(({ leftFamily }) => leftFamily);

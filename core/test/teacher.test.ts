@@ -10,9 +10,9 @@ import {
   voice,
   type VoicedSlot,
 } from '../src/index.ts';
+import { shown } from './handsTools.ts';
 import { timelineOf } from './holds.ts';
 import { chord, key } from './read.ts';
-import { shown } from './handsTools.ts';
 
 describe('said by a teacher', () => {
   const slot = (number: string, left: number[], right: number[]): VoicedSlot => ({

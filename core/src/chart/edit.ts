@@ -2,13 +2,13 @@ import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { Place } from '../result.ts';
+import { divisions, type Meter } from './meter.ts';
 import { parseChart, type ChartResult } from './parseChart.ts';
 import { fitsMeter, printBar } from './printChart.ts';
-import { divisions, type Meter } from './meter.ts';
-import { metersOf } from './sectionMeters.ts';
-import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
 import { printTuneBar } from './printTune.ts';
 import { readTuneBar } from './readTune.ts';
+import { metersOf } from './sectionMeters.ts';
+import { styleFor, type PlayedBar, type Slot, type Song } from './song.ts';
 
 /** A change of chart text: what stands at `place` gives way to `text`. */
 export interface TextChange {

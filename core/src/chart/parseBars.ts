@@ -1,7 +1,7 @@
-import { quoted, replaceWith, type Place, type Problem } from '../result.ts';
 import type { NumberStyle } from '../chord/reading.ts';
-import { lexBars, type BarToken } from './lines.ts';
+import { quoted, replaceWith, type Place, type Problem } from '../result.ts';
 import { nearFeels, readFeel } from './feel.ts';
+import { lexBars, type BarToken } from './lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from './meter.ts';
 import { isPart, parseBar, problemAt } from './parseBar.ts';
 import { meterBefore } from './sectionMeters.ts';

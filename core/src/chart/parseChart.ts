@@ -2,12 +2,12 @@ import { movedTo, quoted, replaceWith, type Problem } from '../result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from './fields.ts';
 import { readLine, type Line } from './lines.ts';
 import { BarsReader, type BarPlace } from './parseBars.ts';
-import type { TexturedHand } from './steps.ts';
-import { noTextures, readTexture, type Textures } from './texture.ts';
 import { readTuneLine } from './readTune.ts';
-import type { TuneBar } from './tune.ts';
 import { missingSection } from './road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from './song.ts';
+import type { TexturedHand } from './steps.ts';
+import { noTextures, readTexture, type Textures } from './texture.ts';
+import type { TuneBar } from './tune.ts';
 
 /** Longest chart and longest line that are read, in UTF-16 code units. */
 export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as const;

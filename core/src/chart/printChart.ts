@@ -3,6 +3,7 @@ import type { NumberStyle } from '../chord/reading.ts';
 import { formatKey } from '../pitch/key.ts';
 import { fieldNames, type FieldName } from './fields.ts';
 import { divisions, formatMeter, type Meter } from './meter.ts';
+import { printTuneLine } from './printTune.ts';
 import { printRoad } from './road.ts';
 import { metersOf, type MeteredPhrase } from './sectionMeters.ts';
 import {
@@ -16,7 +17,6 @@ import {
   type Song,
 } from './song.ts';
 import { printTexture, type Textures } from './texture.ts';
-import { printTuneLine } from './printTune.ts';
 import { printWhen } from './when.ts';
 
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */

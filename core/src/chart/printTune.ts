@@ -1,6 +1,5 @@
 import { formatDegree, toOwnTonic, type MinorSchool } from '../pitch/degree.ts';
 import { feltBeats, divisions, type Meter } from './meter.ts';
-
 import {
   countedOctave,
   cut,

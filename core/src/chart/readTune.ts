@@ -1,3 +1,4 @@
+import { formatDegree, readDegree, toRelative, type MinorSchool } from '../pitch/degree.ts';
 import {
   failure,
   movedTo,
@@ -8,9 +9,7 @@ import {
   type Problem,
   type Result,
 } from '../result.ts';
-import { formatDegree, readDegree, toRelative, type MinorSchool } from '../pitch/degree.ts';
 import { barTicks, divisions, formatMeter, type Meter } from './meter.ts';
-
 import {
   finest,
   ownOctave,

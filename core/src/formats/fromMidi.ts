@@ -1,14 +1,14 @@
 import { tempoRange } from '../chart/fields.ts';
 import { sameMeter, tempoBeat, type Meter } from '../chart/meter.ts';
-import { type Bar, type Phrase, type Section, type Song } from '../chart/song.ts';
+import type { Bar, Phrase, Section, Song } from '../chart/song.ts';
 import { noTextures } from '../chart/texture.ts';
 import { withoutSilentEnd, type TuneBar } from '../chart/tune.ts';
 import { formatKey, keyOfSignature, type Key } from '../pitch/key.ts';
 import { success, type Result } from '../result.ts';
 import { guessKey } from './guessKey.ts';
 import { counted, emptySong, sectionName, unreadable, type Imported } from './imported.ts';
-import { readMidi, type HeardMidi } from './midiEvents.ts';
 import { barsOf, mostBars, type HeardBar } from './midiBars.ts';
+import { readMidi, type HeardMidi } from './midiEvents.ts';
 import { asPickup, Namer, slotsOf } from './midiSlots.ts';
 import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 

@@ -1,13 +1,13 @@
-import type { TexturedHand } from '../chart/steps.ts';
-import { noTextures, readTexture, type Texture, type Textures } from '../chart/texture.ts';
-import { tuneOfNotes } from './musicXmlTune.ts';
-import { withoutSilentEnd, type TuneBar } from '../chart/tune.ts';
 import { tempoRange } from '../chart/fields.ts';
 import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../chart/meter.ts';
 import { parseChart } from '../chart/parseChart.ts';
 import { readRoad } from '../chart/road.ts';
 import { withoutEmptyEnd, type Bar, type Phrase, type Song } from '../chart/song.ts';
-import { formatKey, sameKey } from '../pitch/key.ts';
+import type { TexturedHand } from '../chart/steps.ts';
+import { noTextures, readTexture, type Texture, type Textures } from '../chart/texture.ts';
+import { tuneOctave, withoutSilentEnd, type TuneBar, type TuneNote } from '../chart/tune.ts';
+import { degreeOfNote, formatKey, sameKey, type Key } from '../pitch/key.ts';
+import { midiNumber } from '../pitch/midi.ts';
 import { success, type Result } from '../result.ts';
 import {
   counted,
@@ -18,8 +18,9 @@ import {
   withKnownRoad,
   type Imported,
 } from './imported.ts';
-import { barOf } from './musicXmlBars.ts';
+import { barOf, type PlacedNote } from './musicXmlBars.ts';
 import { divisionsIn, keyIn, readMeasure, type ReadMeasure } from './musicXmlMeasure.ts';
+import { tuneOfNotes } from './tuneOfNotes.ts';
 import { child, childrenOf, readXml, textOf, type Element } from './xml.ts';
 
 /** Largest file that is read, in UTF-16 code units, and most measures. */
@@ -267,7 +268,9 @@ class PartReader {
     const length = barTicks(this.#meter);
     const end = notes.reduce((last, { at, ticks }) => Math.max(last, at + ticks), 0);
     const lead = bar.kind === 'played' && bar.pickup ? Math.max(0, length - (end || length)) : 0;
-    return voice === undefined ? [] : tuneOfNotes(own, this.#song.key, lead, length);
+    const { key } = this.#song;
+    const sung = own.map((note) => ({ ...note, sung: note.pitch && sungAs(note.pitch, key) }));
+    return voice === undefined ? [] : tuneOfNotes(sung, lead, length);
   }
 
   /** A repeat of a whole section is how often it is played; any other is told. */
@@ -329,6 +332,15 @@ class PartReader {
     this.dropped.push(`“${oneLine(words, 60)}” could not be read.`);
     return [];
   }
+}
+
+/** A written pitch as a note of a tune: by its own spelling. */
+function sungAs(
+  { note, octave }: NonNullable<PlacedNote['pitch']>,
+  key: Key,
+): Pick<TuneNote, 'degree' | 'octave'> {
+  const degree = degreeOfNote(note, key);
+  return { degree, octave: tuneOctave(midiNumber(note, octave), degree, key) };
 }
 
 function sameWhen(one: Phrase['when'], other: Phrase['when']): boolean {

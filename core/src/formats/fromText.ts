@@ -1,7 +1,6 @@
-import { noTextures } from '../chart/texture.ts';
+import { tempoRange } from '../chart/fields.ts';
 import { divisions, parseMeter, type Meter } from '../chart/meter.ts';
 import { readRoad } from '../chart/road.ts';
-import { tempoRange } from '../chart/fields.ts';
 import {
   plainChord,
   silence,
@@ -13,10 +12,11 @@ import {
   type Slot,
   type Song,
 } from '../chart/song.ts';
+import { noTextures } from '../chart/texture.ts';
 import type { Chord } from '../chord/chord.ts';
+import { fromLetters } from '../chord/letters.ts';
 import { parseChord } from '../chord/parseChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
-import { fromLetters } from '../chord/letters.ts';
 import { formatKey, parseKey, type Key } from '../pitch/key.ts';
 import type { NoteLanguage } from '../pitch/names.ts';
 import { success, type Result } from '../result.ts';
@@ -30,8 +30,8 @@ import {
   withKnownRoad,
   type Imported,
 } from './imported.ts';
-import { inBars, isSounding, orderly, wordsUnder } from './textPhrases.ts';
 import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
+import { inBars, isSounding, orderly, wordsUnder } from './textPhrases.ts';
 
 /** Longest text that is read, in UTF-16 code units. */
 const longestText = 200_000;

@@ -7,7 +7,7 @@ import {
   type Meter,
 } from '../chart/meter.ts';
 import { pushTicks } from '../chart/song.ts';
-import { type HeardMidi, type HeardNote } from './midiEvents.ts';
+import type { HeardMidi, HeardNote } from './midiEvents.ts';
 
 /** What sounds on a felt beat, from the lowest up. */
 export interface HeardBeat {

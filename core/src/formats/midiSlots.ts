@@ -62,14 +62,16 @@ export function slotsOf(
       slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
     else if (last?.kind === 'chord' && chord && !isPushed && grows(last.chord, chord))
       slots[slots.length - 1] = { ...last, chord, ticks: last.ticks + ticks };
-    else if (chord)
-      slots.push({
-        ...plainChord(chord, ticks),
-        ...(isPushed ? { push: { by: 'eighth', hands: 'both' } } : {}),
-      } as Slot);
+    else if (chord) slots.push(chordSlot(chord, ticks, isPushed));
     else slots.push(goesOn && notes.length > 0 ? { kind: 'held', ticks } : silence(ticks));
   }
   return slots;
+}
+
+function chordSlot(chord: Chord, ticks: number, isPushed: boolean): Slot {
+  const slot = plainChord(chord, ticks);
+  if (slot.kind !== 'chord' || !isPushed) return slot;
+  return { ...slot, push: { by: 'eighth', hands: 'both' } };
 }
 
 /** True for a root and fifth that get their third later: a chord whose notes come one by one. */

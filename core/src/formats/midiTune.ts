@@ -1,9 +1,8 @@
 import { barTicks, feltBeats, type Meter } from '../chart/meter.ts';
 import { tuneNoteOf, type TuneBar } from '../chart/tune.ts';
-import { noteOfDegree, type Key } from '../pitch/key.ts';
-import { pitchClass } from '../pitch/note.ts';
+import type { Key } from '../pitch/key.ts';
 import type { HeardMidi, HeardNote } from './midiEvents.ts';
-import { tuneOfNotes, type WrittenNote } from './musicXmlTune.ts';
+import { tuneOfNotes, type WrittenNote } from './tuneOfNotes.ts';
 
 /** What a track that holds the tune is called. */
 const tuneName = /\b(?:tune|melody|vocals?|voice|lead|sung|singer|solo)\b/i;
@@ -97,16 +96,14 @@ export function tuneOfBar(
   const end = at + barTicks(meter);
   const inBar = notes.filter(({ onset, ticks }) => onset < end && onset + ticks > at);
   const written = inBar.map(({ note, onset, ticks }): WrittenNote => {
-    const spelled = noteOfDegree(tuneNoteOf(note, key).degree, key);
-    const octave = (note - spelled.alter - pitchClass({ ...spelled, alter: 0 })) / 12 - 1;
     const from = Math.max(onset, at);
     return {
       at: from - at,
       ticks: Math.min(onset + ticks, end) - from,
-      pitch: { note: spelled, octave },
+      sung: tuneNoteOf(note, key),
       tieStop: onset < at,
       accent: false,
     };
   });
-  return tuneOfNotes(written, key, 0, barTicks(meter));
+  return tuneOfNotes(written, 0, barTicks(meter));
 }

@@ -1,7 +1,7 @@
 import { barTicks, divisions, type Meter } from '../chart/meter.ts';
 import type { Bar, ChordSlot, Push, Slot } from '../chart/song.ts';
 import type { Chord } from '../chord/chord.ts';
-import type { WrittenNote } from './musicXmlTune.ts';
+import type { Note } from '../pitch/note.ts';
 
 /** A chord of a measure, where it stands (in ticks from its beginning). */
 export interface PlacedChord {
@@ -19,7 +19,7 @@ export interface PlacedNote {
   /** Not printed: it keeps what the chords wear beside a tune. */
   readonly hidden: boolean;
   readonly voice: string;
-  readonly pitch: WrittenNote['pitch'];
+  readonly pitch: { readonly note: Note; readonly octave: number } | null;
   readonly tieStop: boolean;
   readonly accent: boolean;
   readonly stop: boolean;

@@ -1,8 +1,8 @@
+import { meterOf, type Meter } from '../chart/meter.ts';
+import { feels, type Feel, type Push } from '../chart/song.ts';
+import type { Chord } from '../chord/chord.ts';
 import { fromLetters } from '../chord/letters.ts';
 import { parseChord } from '../chord/parseChord.ts';
-import type { Chord } from '../chord/chord.ts';
-import { feels, type Feel, type Push } from '../chart/song.ts';
-import { meterOf, type Meter } from '../chart/meter.ts';
 import { toRelative, type Degree, type Step } from '../pitch/degree.ts';
 import { degreeOfNote, keyOfSignature, type Key } from '../pitch/key.ts';
 import { midiNumber } from '../pitch/midi.ts';

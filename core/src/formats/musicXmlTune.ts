@@ -1,15 +1,7 @@
 import { setToTune } from '../chart/syllables.ts';
-import {
-  finest,
-  tuneOctave,
-  tunePitch,
-  type TuneBar,
-  type TuneEvent,
-  type TuneNote,
-} from '../chart/tune.ts';
-import { degreeOfNote, noteOfDegree, type Key } from '../pitch/key.ts';
-import { midiNumber } from '../pitch/midi.ts';
-import { pitchClass, type Note } from '../pitch/note.ts';
+import { tunePitch, type TuneBar, type TuneEvent, type TuneNote } from '../chart/tune.ts';
+import { noteOfDegree, type Key } from '../pitch/key.ts';
+import { pitchClass } from '../pitch/note.ts';
 import { noteValues, valueElements } from './noteValues.ts';
 import { element, type Element } from './xml.ts';
 
@@ -106,51 +98,4 @@ function lyricsOf(texts: readonly string[]): Element[] {
       ),
     ];
   });
-}
-
-/** A note or rest as a score has it: ticks from the beginning of its measure. */
-export interface WrittenNote {
-  readonly at: number;
-  readonly ticks: number;
-  /** Null for a rest. */
-  readonly pitch: { readonly note: Note; readonly octave: number } | null;
-  readonly tieStop: boolean;
-  readonly accent: boolean;
-}
-
-/**
- * The tune of a measure, from the notes of one voice.
- * @param lead ticks that the bar of a pickup lacks at its beginning
- * @param length of the whole bar, in ticks
- */
-export function tuneOfNotes(
-  notes: readonly WrittenNote[],
-  key: Key,
-  lead: number,
-  length: number,
-): TuneBar {
-  const tune: TuneEvent[] = [];
-  let at = 0;
-  const put = (event: TuneEvent) => {
-    const last = tune.at(-1);
-    if (event.ticks <= 0) return;
-    if (last && (event.kind === 'held' || (event.kind === 'rest' && last.kind === 'rest')))
-      tune[tune.length - 1] = { ...last, ticks: last.ticks + event.ticks };
-    else tune.push(event);
-    at += event.ticks;
-  };
-  const onGrid = (tick: number) => Math.min(length, Math.round((tick + lead) / finest) * finest);
-  for (const { at: written, ticks: long, pitch, tieStop, accent } of notes) {
-    const from = Math.max(at, onGrid(written));
-    const ticks = onGrid(written + long) - from;
-    if (!pitch || ticks <= 0) continue;
-    put({ kind: 'rest', ticks: from - at });
-    const { note } = pitch;
-    const degree = degreeOfNote(note, key);
-    const octave = tuneOctave(midiNumber(note, pitch.octave), degree, key);
-    put(tieStop ? { kind: 'held', ticks } : { kind: 'note', degree, octave, accent, ticks });
-  }
-  if (at === 0) return [];
-  put({ kind: 'rest', ticks: length - at });
-  return tune;
 }

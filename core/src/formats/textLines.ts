@@ -1,8 +1,8 @@
+import { styleFor, type PhraseWhen } from '../chart/song.ts';
+import { readWhen } from '../chart/when.ts';
 import type { Chord } from '../chord/chord.ts';
 import { fromLetters } from '../chord/letters.ts';
 import { parseChord } from '../chord/parseChord.ts';
-import { styleFor, type PhraseWhen } from '../chart/song.ts';
-import { readWhen } from '../chart/when.ts';
 import type { Key } from '../pitch/key.ts';
 import type { NoteLanguage } from '../pitch/names.ts';
 

@@ -8,8 +8,8 @@ import {
   type TuneNotePlayed,
 } from '../hands/perform.ts';
 import type { Voiced } from '../hands/voiced.ts';
-import { sustainPedal } from './midiEvents.ts';
 import { formatKey, keySignature } from '../pitch/key.ts';
+import { sustainPedal } from './midiEvents.ts';
 
 /** An event at a time, before times are turned into distances. */
 interface Timed {

@@ -5,8 +5,8 @@ import { nextVoiced } from '../hands/perform.ts';
 import { Strikes } from '../hands/textures.ts';
 import type { Voiced, VoicedSlot } from '../hands/voiced.ts';
 import { noteSpeller } from '../hands/words.ts';
-import { pitchClass, type Note } from '../pitch/note.ts';
 import { sameKey, type Key } from '../pitch/key.ts';
+import { pitchClass, type Note } from '../pitch/note.ts';
 import {
   doctype,
   keyElement,

@@ -1,6 +1,6 @@
+import { beatsOf } from '../chart/beats.ts';
 import { barTicks } from '../chart/meter.ts';
 import { pushTicks } from '../chart/song.ts';
-import { beatsOf } from '../chart/beats.ts';
 import { nothingSaid, readDirections, type Said } from './directions.ts';
 import { usualReach, type Reach } from './player.ts';
 import { sungNotes } from './sung.ts';

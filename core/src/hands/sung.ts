@@ -1,6 +1,6 @@
 import { tempoBeat } from '../chart/meter.ts';
-import { cut, tunePitch } from '../chart/tune.ts';
 import type { Timeline } from '../chart/timeline.ts';
+import { cut, tunePitch } from '../chart/tune.ts';
 import type { Degree } from '../pitch/degree.ts';
 
 /** A note of the tune as it is sung, in ticks from the beginning of the song. */

@@ -1,8 +1,8 @@
-import { metersOf } from '../chart/sectionMeters.ts';
 import type { ChartResult } from '../chart/parseChart.ts';
 import { printHeading, printPhrase, printSection, printTextures } from '../chart/printChart.ts';
-import type { Textures } from '../chart/texture.ts';
+import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Phrase, type Section, type Song } from '../chart/song.ts';
+import type { Textures } from '../chart/texture.ts';
 
 /**
  * A change of a chart where it stands: a line of bars gives way to others (or to none), a heading is written anew, a

@@ -1,4 +1,3 @@
-import type { Chord } from '../chord/chord.ts';
 import { partSlot } from '../chart/edit.ts';
 import { barTicks } from '../chart/meter.ts';
 import { fitsMeter } from '../chart/printChart.ts';
@@ -12,6 +11,7 @@ import {
   type Slot,
   type Song,
 } from '../chart/song.ts';
+import type { Chord } from '../chord/chord.ts';
 import {
   placeOfBar,
   refused,

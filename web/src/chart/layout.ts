@@ -80,10 +80,12 @@ export function layOut(song: Song): LaidSection[] {
   let slots = 0;
   let sounding: TuneNote | null = null;
   return song.sections.map((section) => {
-    const rails = metersOf(section, song.meter).flatMap(({ phrase, meters }, line): LaidRail[] => {
+    const lines = metersOf(section, song.meter);
+    const rails = lines.flatMap(({ phrase, meters }, line): LaidRail[] => {
       const bars = phrase.bars.map((bar, place): LaidBar => {
         const meter = meters[place]!;
-        const next = phrase.tune[place + 1]?.[0];
+        const isLast = place === phrase.bars.length - 1;
+        const next = (isLast ? lines[line + 1]?.phrase.tune[0] : phrase.tune[place + 1])?.[0];
         const sung = { before: sounding, goesOn: next?.kind === 'held' };
         const laid = layBar(bar, meter, phrase, place, index, slots, sung);
         sounding = soundingAfter(laid.tune, sounding);

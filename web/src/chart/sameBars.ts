@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { type LaidBar, type LaidRail, type LaidSection } from './layout.ts';
+import type { LaidBar, LaidRail, LaidSection } from './layout.ts';
 
 /** The bars of before where they say the same, so that an edit draws only what it changed. */
 export function useSameBars(sections: readonly LaidSection[]): readonly LaidSection[] {
