@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import {
   beatsOf,
   clockOf,
@@ -64,6 +66,45 @@ describe('as it is played', () => {
     const { starts } = performed(Array.from({ length: 500 }, () => '1 5 6m 4').join('\n  '));
     expect(starts.at(-1)!.onset).toBe(499 * 1920 + 3 * 480);
   });
+});
+
+test('the demo song with everything in it sounds when and as it is written', () => {
+  const file = join(import.meta.dirname, '../../demo/songs/every-window-lit.txt');
+  const read = parseChart(readFileSync(file, 'utf8'));
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  const { notes, open, starts, tempos, ticks } = perform(voice(expand(read.value)));
+  const bar = (number: number) => (number - 1) * 1920;
+  const begins = new Set(starts.map(({ onset }) => onset));
+  const at = (onset: number) => notes.filter((note) => note.onset === onset);
+  const pitchesIn = (number: number) =>
+    [
+      ...new Set(
+        notes
+          .filter(({ onset }) => onset >= bar(number) && onset < bar(number + 1))
+          .map(({ note }) => note % 12),
+      ),
+    ].sort((one, other) => one - other);
+  // Intro 16 bars, verse 8, lift 4, chorus 8, verse, lift, chorus, vamp twice 4, chorus, ending 4.
+  expect(ticks).toBe(76 * 1920);
+  // The lift's last chord comes an eighth before four and is stopped.
+  for (const last of [28, 48]) {
+    const stopped = at(bar(last) + 1440 - 240);
+    expect(stopped.length).toBeGreaterThan(2);
+    expect(stopped.every((note) => note.ticks === 160 + 240)).toBe(true);
+  }
+  // In every chorus the fourth chord is pushed over the bar line, and nothing begins on it in the chart.
+  for (const fourth of [32, 52, 68]) {
+    expect(begins.has(bar(fourth) - 240)).toBe(true);
+    expect(begins.has(bar(fourth))).toBe(false);
+  }
+  // The second verse ends in silence, the first one does not.
+  expect(notes.some(({ onset }) => onset >= bar(44) + 960 && onset < bar(45))).toBe(false);
+  // The vamp goes round from its last time on; the lift raises what follows; the third chorus goes to 2 major: F, A, C.
+  expect(open).toEqual([{ onset: bar(61), ticks: 4 * 1920 }]);
+  expect(pitchesIn(71)).toEqual([0, 5, 9]);
+  // The ending slows from its second bar on, and its last chord rings for two.
+  expect(tempos.filter(({ factor }) => factor < 1)[0]!.onset).toBeGreaterThan(bar(74) - 1);
+  expect(at(bar(75)).every((note) => note.ticks === 2 * 1920)).toBe(true);
 });
 
 describe('time', () => {
