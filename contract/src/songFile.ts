@@ -68,7 +68,7 @@ export function readSongFile(
 /** The decisions whose slots the chart has. */
 function within(chart: string, hands: SongHands): SongHands {
   const read = parseChart(chart);
-  const slots = placedSlots(read.ok ? read.value : read.partial).length;
+  const slots = placedSlots(read.song).length;
   const has = ({ slot }: { readonly slot: number }) => slot < slots;
   const { pins, registers, walks } = hands;
   return {

@@ -1,5 +1,5 @@
 /** The music of Intervallum: what other packages, and tools outside, may call. */
-export type { Place, Problem, Repair, Result } from './result.ts';
+export type { Place, Problem, Repair, Result } from './kit/result.ts';
 
 export type { Letter, Note, Signs } from './pitch/note.ts';
 export { formatNote, pitchClass, withSigns } from './pitch/note.ts';
@@ -94,41 +94,46 @@ export {
   texturesOf,
 } from './chart/texture.ts';
 export type { TuneBar, TuneEvent, TuneNote } from './chart/tune.ts';
-export { printTuneBar, printTuneLine, printTuneNote } from './chart/printTune.ts';
-export { readTuneBar, readTuneLine } from './chart/readTune.ts';
+export { printTuneBar, printTuneLine, printTuneNote } from './chart/print/printTune.ts';
+export { readTuneBar, readTuneLine } from './chart/read/readTune.ts';
 export { countedOctave, soundingAfter, tuneNoteOf, tuneOctave, tunePitch } from './chart/tune.ts';
 export { onBeats, setToTune, syllablesOf } from './chart/syllables.ts';
-export { countAt } from './chart/counting.ts';
+export { countAt } from './chart/time/counting.ts';
 export { pushCount } from './chart/count.ts';
 export { feels, styleFor } from './chart/song.ts';
-export type { BarToken, Line } from './chart/lines.ts';
-export { lexBars, readLine } from './chart/lines.ts';
-export type { PlacedSlot, TextChange } from './chart/edit.ts';
-export {
-  fieldChanges,
-  placedSlots,
-  rewriteNumbers,
-  splitSlot,
-  withoutField,
-} from './chart/edit.ts';
+export type { BarToken, Line } from './chart/read/lines.ts';
+export { lexBars, readLine } from './chart/read/lines.ts';
+export type { PlacedSlot, TextSlot, TypedSlot } from './marks/slots.ts';
+export { placedSlots, textSlotAt, typedSlots } from './marks/slots.ts';
+export type { Follow } from './marks/follow.ts';
+export { followEdit, followSlots } from './marks/follow.ts';
+export { compareTexts } from './marks/compare.ts';
+export type { TextEdit } from './kit/edits.ts';
+export { areInOrder, cutToDifference, editBetween, inTextOrder, withEdits } from './kit/edits.ts';
 export type { SongHead } from './chart/fields.ts';
 export { fieldNames } from './chart/fields.ts';
-export type { ChartResult } from './chart/parseChart.ts';
-export { chartLimits, parseChart } from './chart/parseChart.ts';
-export { printChart } from './chart/printChart.ts';
+export type { ChartResult } from './chart/read/parseChart.ts';
+export { chartLimits, parseChart } from './chart/read/parseChart.ts';
+export { printChart } from './chart/print/printChart.ts';
 
-export { carrySlots } from './chart/carry.ts';
-export type { TimedSlot, Timeline } from './chart/timeline.ts';
-export { expand } from './chart/timeline.ts';
+export { carrySlots } from './marks/carry.ts';
+export type { TimedSlot, Timeline } from './chart/time/timeline.ts';
+export { expand } from './chart/time/timeline.ts';
 
-export type { HandGrade, Instrument, Lineup, Reach, Span } from './hands/player.ts';
-export { handGrades, hasBassPlayer, instruments, lineups, usualReach } from './hands/player.ts';
-export type { LeftFamily, RightFamily, School } from './hands/schools.ts';
-export { schools } from './hands/schools.ts';
-export type { HandDegrees, HeldDegree, PaletteShape, Pin } from './hands/pins.ts';
-export { fromDegrees, toDegrees } from './hands/pins.ts';
-export { splitHands } from './hands/split.ts';
-export { spanInWords } from './hands/troubles.ts';
+export type { HandGrade, Instrument, Lineup, Reach, Span } from './hands/shapes/player.ts';
+export {
+  handGrades,
+  hasBassPlayer,
+  instruments,
+  lineups,
+  usualReach,
+} from './hands/shapes/player.ts';
+export type { LeftFamily, RightFamily, School } from './hands/shapes/schools.ts';
+export { schools } from './hands/shapes/schools.ts';
+export type { HandDegrees, HeldDegree, PaletteShape, Pin } from './hands/shapes/pins.ts';
+export { fromDegrees, toDegrees } from './hands/shapes/pins.ts';
+export { splitHands } from './hands/shapes/split.ts';
+export { spanInWords } from './hands/search/troubles.ts';
 export type {
   HandsProblem,
   OtherVoicing,
@@ -139,12 +144,12 @@ export type {
   Walk,
   WalkKind,
   WalkMark,
-} from './hands/voiced.ts';
-export { walkKinds } from './hands/voiced.ts';
-export { Voicer } from './hands/voicer.ts';
-export { alternatives, voice } from './hands/voice.ts';
-export { walkIn } from './hands/walks.ts';
-export type { CommonTone, StepMovement } from './hands/words.ts';
+} from './hands/search/voiced.ts';
+export { walkKinds } from './hands/search/voiced.ts';
+export { Voicer } from './hands/search/voicer.ts';
+export { alternatives, voice } from './hands/search/voice.ts';
+export { walkIn } from './hands/search/walks.ts';
+export type { CommonTone, StepMovement } from './hands/words/words.ts';
 export {
   commonToneInWords,
   commonTones,
@@ -153,29 +158,39 @@ export {
   semitonesWorth,
   stepInWords,
   stepMovement,
-} from './hands/words.ts';
-export { stepsOfBar } from './hands/textures.ts';
-export type { SungNote } from './hands/sung.ts';
-export { melodyOver, sungNotes } from './hands/sung.ts';
-export type { Performance, PlayedNote } from './hands/perform.ts';
-export { perform } from './hands/perform.ts';
-export type { TempoMark } from './hands/tempo.ts';
-export { clockOf } from './hands/tempo.ts';
+} from './hands/words/words.ts';
+export { stepsOfBar } from './playing/textures.ts';
+export type { SungNote } from './chart/time/sung.ts';
+export { melodyOver, sungNotes } from './chart/time/sung.ts';
+export type { Performance, PlayedNote } from './playing/perform.ts';
+export { perform } from './playing/perform.ts';
+export type { TempoMark } from './playing/tempo.ts';
+export { clockOf } from './playing/tempo.ts';
 export type { SectionRegister, SongHands } from './hands/songHands.ts';
-export { carryHands, freeHands } from './hands/songHands.ts';
+export { carryHands, freeHands, handsKind } from './hands/songHands.ts';
+export type { DecisionKind } from './marks/decision.ts';
+export type { Decisions } from './decisions.ts';
+export { carryDecisions, decisionKinds, hasAnchors, noDecisions } from './decisions.ts';
 export type { PhraseWhen, RoadStep } from './chart/song.ts';
 export { printRoad } from './chart/road.ts';
-export { ordinalOf } from './chart/when.ts';
-export type { TimelinePart } from './chart/timeline.ts';
-export type { SectionKey, UnrolledSong } from './chart/unroll.ts';
-export { unroll } from './chart/unroll.ts';
+export { counted, ordinalOf } from './kit/words.ts';
+export type { MidiNumber, Ticks } from './kit/ticks.ts';
+export { eighth, sixteenth, ticksOf, ticksPerQuarter } from './kit/ticks.ts';
+export type { Range } from './kit/lines.ts';
+export { LineIndex, linesOf } from './kit/lines.ts';
+export type { TimelinePart } from './chart/time/timeline.ts';
+export type { SectionKey, UnrolledSong } from './chart/time/unroll.ts';
+export { unroll } from './chart/time/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
-export type { Beat } from './chart/beats.ts';
-export { beatsOf, countedBeats } from './chart/beats.ts';
+export type { Beat } from './chart/time/beats.ts';
+export { beatsOf, countedBeats } from './chart/time/beats.ts';
 
 export type { ChartChange } from './writing/changes.ts';
-export { changeText } from './writing/changes.ts';
-export type { ChartEdit, Cursor } from './writing/place.ts';
+export { written } from './writing/changes.ts';
+export type { Cursor, Edit, Suggestion } from './writing/edit.ts';
+export { dropField, setField } from './writing/fields.ts';
+export { rewriteNumbers } from './writing/numbers.ts';
+export { splitSlot } from './writing/parting.ts';
 export { addPhrase, insertBar, remove } from './writing/bars.ts';
 export {
   addSection,
@@ -201,20 +216,20 @@ export type { TuneLine } from './writing/tune.ts';
 export { setTune, tuneLineAt, withoutLast, withPlayed } from './writing/tune.ts';
 export { setWords, spreadWords } from './writing/words.ts';
 
-export type { NoteValue } from './formats/noteValues.ts';
-export { noteValues } from './formats/noteValues.ts';
-export { toMidi } from './formats/toMidi.ts';
-export type { TextWish } from './formats/toText.ts';
-export { toText } from './formats/toText.ts';
+export type { NoteValue } from './formats/to/noteValues.ts';
+export { noteValues } from './formats/to/noteValues.ts';
+export { toMidi } from './formats/to/toMidi.ts';
+export type { TextWish } from './formats/to/toText.ts';
+export { toText } from './formats/to/toText.ts';
 export type { Imported } from './formats/imported.ts';
 export type { KeyGuess } from './formats/guessKey.ts';
 export { guessKey } from './formats/guessKey.ts';
-export type { TextHints } from './formats/fromText.ts';
-export { fromText } from './formats/fromText.ts';
-export { fromMusicXml } from './formats/fromMusicXml.ts';
-export type { MusicXmlWish } from './formats/toMusicXml.ts';
-export { toPianoMusicXml } from './formats/toPianoMusicXml.ts';
-export { toMusicXml } from './formats/toMusicXml.ts';
-export { fromMidi } from './formats/fromMidi.ts';
+export type { TextHints } from './formats/from/fromText.ts';
+export { fromText } from './formats/from/fromText.ts';
+export { fromMusicXml } from './formats/from/fromMusicXml.ts';
+export type { MusicXmlWish } from './formats/to/toMusicXml.ts';
+export { toPianoMusicXml } from './formats/to/toPianoMusicXml.ts';
+export { toMusicXml } from './formats/to/toMusicXml.ts';
+export { fromMidi } from './formats/from/fromMidi.ts';
 export type { ImportedList, SongRow } from './formats/songList.ts';
 export { fromCsv, rowOf, toCsv } from './formats/songList.ts';

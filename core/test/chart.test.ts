@@ -62,7 +62,7 @@ function problemsOf(result: ChartResult): readonly Problem[] {
 }
 
 function song(result: ChartResult): Song {
-  return result.ok ? result.value : result.partial;
+  return result.song;
 }
 
 describe('a chart with problems', () => {

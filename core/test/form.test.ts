@@ -51,7 +51,7 @@ describe('the times through a section', () => {
       `${head()}Verse x2:\n  1 | {2/4} 4 5\n  1st ending: 1 4\n  2nd ending: {4/4} 1 4 5 1\n`,
     );
     expect(read.ok).toBe(true);
-    const slots = expand(read.ok ? read.value : read.partial).slots.map(({ is }) => is.ticks);
+    const slots = expand(read.song).slots.map(({ is }) => is.ticks);
     expect(slots).toEqual([1920, 480, 480, 480, 480, 1920, 480, 480, 480, 480, 480, 480]);
   });
 
@@ -95,7 +95,7 @@ describe('the roadmap', () => {
 
   test('a lift holds from there on, for chords, pins and all', () => {
     const read = parseChart(head('Verse, up 2, Verse, down 1, Verse') + sections);
-    const timeline = expand(read.ok ? read.value : read.partial, { key: key('Bb') });
+    const timeline = expand(read.song, { key: key('Bb') });
     expect(timeline.parts.map((part) => formatKey(part.key))).toEqual(['Bb', 'C', 'B']);
     const pin = {
       slot: 0,
@@ -110,7 +110,7 @@ describe('the roadmap', () => {
 
   test('an open section is marked where it goes on until the signal', () => {
     const read = parseChart(head('Vamp x3 open, Vamp, Verse open (softer)') + sections);
-    const { parts } = expand(read.ok ? read.value : read.partial);
+    const { parts } = expand(read.song);
     expect(parts.map(({ open, direction }) => [open, direction])).toEqual([
       [false, ''],
       [false, ''],
@@ -134,7 +134,7 @@ describe('the roadmap', () => {
 
   test('a section may be called Open, and what is open is printed so', () => {
     const read = parseChart(`${head()}Open:\n  1\n\nVamp x2 open:\n  4\n`);
-    const song = read.ok ? read.value : read.partial;
+    const song = read.song;
     expect(song.sections.map(({ name, times, open }) => [name, times, open])).toEqual([
       ['Open', 1, false],
       ['Vamp', 2, true],
@@ -146,7 +146,7 @@ describe('the roadmap', () => {
 test('unrolled, a song is the same music without repeats, each time with words of its own', () => {
   const text = `${head('Verse, up 1, Verse')}Verse:\n  1 | %\n  > first | time\n  > second | round\n  2nd ending: 5\n  > end\n`;
   const read = parseChart(text);
-  const timeline = expand(read.ok ? read.value : read.partial);
+  const timeline = expand(read.song);
   const { song, keys, bars } = unroll(timeline);
   expect(
     song.sections.map(({ directions, phrases }) => [directions, phrases.map(({ words }) => words)]),

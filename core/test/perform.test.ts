@@ -49,7 +49,7 @@ describe('as it is played', () => {
     const read = parseChart(
       'title: T\nkey: C\nmeter: 4/4\n\nA:\n  1\n\nVamp x2 open:\n  4 | 5\n\nB:\n  1\n',
     );
-    const voiced = voice(expand(read.ok ? read.value : read.partial));
+    const voiced = voice(expand(read.song));
     expect(perform(voiced).open).toEqual([{ onset: 3 * 1920, ticks: 2 * 1920 }]);
     const { notes, open } = perform(voiced, { from: 3, hands: ['right'] });
     expect([...new Set(notes.map(({ hand }) => hand))]).toEqual(['right']);
@@ -58,7 +58,7 @@ describe('as it is played', () => {
 
   test('a section without bars that goes on until the signal is passed over', () => {
     const read = parseChart('title: T\n\nA:\n  1\n\nVamp open:\n');
-    const voiced = voice(expand(read.ok ? read.value : read.partial));
+    const voiced = voice(expand(read.song));
     expect(perform(voiced)).toMatchObject({ open: [], ticks: 1920 });
   });
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fingerTravel } from '../src/hands/movement.ts';
+import { fingerTravel } from '../src/hands/shapes/movement.ts';
 import { fromDegrees, instruments, perform, toDegrees, voice, type Pin } from '../src/index.ts';
 import { pinOf, shown } from './handsTools.ts';
 import { faults, timelineOf } from './holds.ts';

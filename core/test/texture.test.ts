@@ -105,7 +105,7 @@ describe('the patterns of the left hand', () => {
 
   test('a hand that does not reach the octave has the fifth there', () => {
     const read = parseChart('title: T\nkey: C\n\nA:\n  left: L~ (8)\n  1\n');
-    const voiced = voice(expand(read.ok ? read.value : read.partial));
+    const voiced = voice(expand(read.song));
     const small = { left: { held: 11, rolled: 11 }, right: { held: 12, rolled: 12 } };
     const above = (options: object) => {
       const { notes } = perform(voiced, { hands: ['left'], ...options });

@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import {
   addPhrase,
   addSection,
-  changeText,
   copySection,
   hold,
   insertBar,
@@ -21,6 +20,7 @@ import {
   removeSection,
   repeatBar,
   repeatSection,
+  rootOf,
   setSongTextures,
   setTextures,
   setTune,
@@ -31,25 +31,21 @@ import {
   tuneLineAt,
   withoutLast,
   withPlayed,
-  type ChartEdit,
   type Cursor,
-  type Song,
+  type ChartResult,
+  type Edit,
+  withEdits,
 } from '../src/index.ts';
 import { songs } from './generators.ts';
 import { chord } from './read.ts';
 
-type Edit = (song: Song, at: Cursor) => ChartEdit;
+type Tool = (read: ChartResult, at: Cursor) => Edit;
 
 const head = 'title: T\nkey: C\nmeter: 4/4\n\n';
-const songOf = (text: string): Song => {
-  const read = parseChart(text);
-  return read.ok ? read.value : read.partial;
-};
 /** The text after an edit; why not, where it is refused. */
-function after(text: string, at: Cursor, edit: Edit): string {
-  const read = parseChart(text);
-  const made = edit(songOf(text), at);
-  return made.ok ? changeText(text, read, made.changes) : made.why;
+function after(text: string, at: Cursor, edit: Tool): string {
+  const made = edit(parseChart(text), at);
+  return made.ok ? withEdits(text, made.changes) : made.why;
 }
 const at = (bar: number, slot = 0): Cursor => ({ bar, slot });
 
@@ -57,47 +53,46 @@ describe('what the hands do', () => {
   const typed =
     'title: T\nright: combined\nkey: C\n\nA:\n  * soft\n   1 | 4\n\nB:\n  left: block\n  5\n';
   const read = parseChart(typed);
-  const song = read.ok ? read.value : read.partial;
   const texture = (text: string, hand: 'left' | 'right') => {
     const found = readTexture(text, hand);
     if (!found.ok) throw new Error(text);
     return found.value;
   };
-  const written = (edit: ChartEdit) => {
+  const written = (edit: Edit) => {
     if (!edit.ok) throw new Error(edit.why);
-    return changeText(typed, read, edit.changes);
+    return withEdits(typed, edit.changes);
   };
 
   test('of a section: its lines are put under its directions, changed, taken away; all else stays', () => {
     const are = { left: texture('L 5', 'left'), right: texture('block, soft', 'right') };
-    expect(written(setTextures(song, { bar: 0, slot: 0 }, are))).toBe(
+    expect(written(setTextures(read, { bar: 0, slot: 0 }, are))).toBe(
       typed.replace('  * soft\n', '  * soft\n   right: block, soft\n   left: L 5\n'),
     );
-    expect(written(setTextures(song, { bar: 2, slot: 0 }, noTextures))).toBe(
+    expect(written(setTextures(read, { bar: 2, slot: 0 }, noTextures))).toBe(
       typed.replace('  left: block\n', ''),
     );
   });
 
   test('a tune is set under its line and taken away; a note that is played in reaches over the bar line', () => {
     const at = { bar: 1, slot: 0 };
-    const { meters, tune } = tuneLineAt(song, at)!;
+    const { meters, tune } = tuneLineAt(read.song, at)!;
     const note = { kind: 'note', degree: { step: 5, alter: 0 }, octave: 0, accent: false } as const;
     let played = [...tune];
     for (const ticks of [960, 480, 960]) played = withPlayed(played, meters, { ...note, ticks })!;
-    const set = written(setTune(song, at, played));
+    const set = written(setTune(read, at, played));
     expect(set).toBe(typed.replace('1 | 4\n', '1 | 4\n   tune: 5 . 5 5 | . _ . .\n'));
     expect(withPlayed(played, meters, { kind: 'rest', ticks: 1920 })).not.toBeNull();
     const full = withPlayed(played, meters, { ...note, ticks: 9_600 })!;
     expect(withPlayed(full, meters, { ...note, ticks: 480 })).toBeNull();
     expect(withoutLast(withoutLast(withoutLast(played, meters), meters), meters)).toEqual([]);
     const again = parseChart(set);
-    const edit = setTune(again.ok ? again.value : again.partial, at, []);
-    expect(edit.ok && changeText(set, again, edit.changes)).toBe(typed);
+    const edit = setTune(again, at, []);
+    expect(edit.ok && withEdits(set, edit.changes)).toBe(typed);
   });
 
   test('of the song: said in its head, and no longer in the section it was made in', () => {
     const are = { left: texture('block', 'left'), right: null };
-    const after = written(setSongTextures(song, { bar: 2, slot: 0 }, are));
+    const after = written(setSongTextures(read, { bar: 2, slot: 0 }, are));
     expect(after).toBe(
       typed
         .replace('right: combined\n', '')
@@ -109,7 +104,7 @@ describe('what the hands do', () => {
 });
 
 describe('one edit of a line', () => {
-  const cases: readonly (readonly [string, string, Cursor, Edit, string])[] = [
+  const cases: readonly (readonly [string, string, Cursor, Tool, string])[] = [
     ['a chord', '1 | 4', at(1), (song, to) => putChord(song, to, chord('57')), '1 | 57'],
     [
       'a chord keeps the marks',
@@ -178,7 +173,7 @@ describe('one edit of a line', () => {
   });
 
   test.each([
-    ['1', at(0), (s: Song, to: Cursor) => mark(s, to, to, 'push'), /nothing before it/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => mark(s, to, to, 'push'), /nothing before it/],
     ['1', at(0), hold, /no chord here to hold/],
     ['1', at(0), repeatBar, /no bar before/],
     ['1 4 5', at(0), join, /cannot carry/],
@@ -187,16 +182,16 @@ describe('one edit of a line', () => {
     [
       '1',
       at(0),
-      (s: Song, to: Cursor) => addSection(s, to, 'Key'),
+      (s: ChartResult, to: Cursor) => addSection(s, to, 'Key'),
       /reads “Key:” as something else/,
     ],
-    ['1', at(0), (s: Song, to: Cursor) => addSection(s, to, '2nd ending'), /something else/],
-    ['1', at(0), (s: Song, to: Cursor) => addSection(s, to, ' : '), /needs a name/],
-    ['1', at(0), (s: Song, to: Cursor) => repeatSection(s, to, -1), /1 to 99 times/],
-    ['1', at(0), (s: Song, to: Cursor) => mark(s, to, to, 'right'), /Push the chord first/],
-    ['_', at(0), (s: Song, to: Cursor) => mark(s, to, to, 'accent'), /needs a chord/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => addSection(s, to, '2nd ending'), /something else/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => addSection(s, to, ' : '), /needs a name/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => repeatSection(s, to, -1), /1 to 99 times/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => mark(s, to, to, 'right'), /Push the chord first/],
+    ['_', at(0), (s: ChartResult, to: Cursor) => mark(s, to, to, 'accent'), /needs a chord/],
     ['1 | %', at(1), split, /repeats the one before/],
-    ['1', at(0), (s: Song, to: Cursor) => spreadWords(s, to, ' \n'), /no words/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => spreadWords(s, to, ' \n'), /no words/],
     ['1', at(5), split, /begin a section/],
   ] as const)('%s: what cannot be done says why', (bars, to, edit, why) => {
     expect(after(`${head}A:\n  ${bars}\n`, to, edit)).toMatch(why);
@@ -285,7 +280,7 @@ test('lines that cannot be read stay as they were typed', () => {
 });
 
 describe('any edit of any chart', () => {
-  const edits: readonly Edit[] = [
+  const edits: readonly Tool[] = [
     (song, to) => putChord(song, to, chord('b7(13#11)/3')),
     putSilence,
     hold,
@@ -314,16 +309,16 @@ describe('any edit of any chart', () => {
         const read = parseChart(text);
         const slots = placedSlots(song);
         const slot = slots[where % Math.max(1, slots.length)] ?? { bar: 0, slot: 0 };
-        const edit = edits[which % edits.length]!(song, at(slot.bar, slot.slot));
+        const edit = edits[which % edits.length]!(read, at(slot.bar, slot.slot));
         if (!edit.ok) return expect(edit.why).toMatch(/^[A-Z].*\.$/);
         made += 1;
-        const now = parseChart(changeText(text, read, edit.changes));
+        const now = parseChart(withEdits(text, edit.changes));
         const problems = now.ok ? [] : now.problems.map(({ message }) => message);
         // A road may still lead to a section that is gone; what was before a tie or a sign may be gone as well.
         const left =
           /no section|no chord here to hold|no bar before|reaches beyond|push|does not fit/;
         expect(problems.filter((message) => !left.test(message))).toEqual([]);
-        if (now.barPlaces.length > 0) expect(edit.cursor.bar).toBeLessThan(now.barPlaces.length);
+        if (now.barPlaces.length > 0) expect(edit.cursor?.bar).toBeLessThan(now.barPlaces.length);
       }),
       { numRuns: 400, endOnFailure: true },
     );
@@ -340,15 +335,41 @@ describe('any edit of any chart', () => {
         const read = parseChord('67b9');
         if (!read.ok) throw new Error('67b9 is a chord');
         const text = printChart(song);
-        const edit = putChord(song, at(bar, slot), read.value);
+        const edit = putChord(parseChart(text), at(bar, slot), read.value);
         if (!edit.ok) throw new Error(edit.why);
-        const now = placedSlots(songOf(changeText(text, parseChart(text), edit.changes)));
+        const now = placedSlots(parseChart(withEdits(text, edit.changes)).song);
         expect(now[index]!.is).toMatchObject({ kind: 'chord', chord: read.value });
         const rest = (all: typeof now) =>
           all.filter((_, place) => place !== index).map(({ is }) => is);
         expect(rest(now)).toEqual(rest(slots));
       }),
       { numRuns: 150, endOnFailure: true },
+    );
+  });
+
+  test('moved by degrees every root goes there; by a whole octave of them nothing changes', () => {
+    fc.assert(
+      fc.property(songs, fc.integer({ min: -6, max: 6 }), (song, by) => {
+        const text = printChart({ ...song, reading: 'in key' });
+        const slots = placedSlots(song);
+        if (slots.length === 0) return;
+        const move = (typed: string, steps: number) => {
+          const last = slots.at(-1)!;
+          const to = at(last.bar, last.slot);
+          const edit = transposeByDegrees(parseChart(typed), at(slots[0]!.bar), to, steps);
+          if (!edit.ok) throw new Error(edit.why);
+          return withEdits(typed, edit.changes);
+        };
+        const roots = (typed: string) =>
+          placedSlots(parseChart(typed).song).map(({ is }) =>
+            is.kind === 'chord' ? rootOf(is.chord) : null,
+          );
+        expect(roots(move(text, by))).toEqual(
+          roots(text).map((root) => root && { ...root, step: ((root.step - 1 + by + 7) % 7) + 1 }),
+        );
+        expect(move(text, 7)).toBe(text);
+      }),
+      { numRuns: 60 },
     );
   });
 });

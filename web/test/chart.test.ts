@@ -13,7 +13,7 @@ function key(name: string): Key {
 test('a phrase of up to five bars stands on one rail, a longer one goes on in fours', () => {
   const lengths = [1, 4, 5, 6, 8, 9].map((bars) => {
     const read = parseChart(`Verse:\n${Array.from({ length: bars }, () => '1').join(' | ')}\n`);
-    const [laid] = layOut(read.ok ? read.value : read.partial);
+    const [laid] = layOut(read.song);
     return laid!.rails.map((rail) => rail.bars.length);
   });
   expect(lengths).toEqual([[1], [4], [5], [4, 2], [4, 4], [4, 4, 1]]);
@@ -23,7 +23,7 @@ test('what is not played every time says when, once over its first rail', () => 
   const read = parseChart(
     'Verse x3:\n  1 | 4\n  1st 2nd ending: 1 | 1 | 1 | 1 | 1 | 1\n  3rd time bar 2: 4m\n',
   );
-  const [laid] = layOut(read.ok ? read.value : read.partial);
+  const [laid] = layOut(read.song);
   expect(laid!.rails.map(({ when, bars }) => [when, bars.length])).toEqual([
     [null, 2],
     ['1st and 2nd ending', 4],
@@ -36,7 +36,7 @@ test('bars are counted as core counts them, words stand under theirs, pushes are
   const read = parseChart(
     'meter: 4/4\n\nVerse:\n  1 | <4 . . <5\n  > one | two\n  {2/4} 1 | %\nEnd:\n  1\n',
   );
-  const song = read.ok ? read.value : read.partial;
+  const song = read.song;
   const bars = layOut(song).flatMap(({ rails }) => rails.flatMap((rail) => rail.bars));
   expect(bars.map(({ index }) => index)).toEqual(read.barPlaces.map((_place, index) => index));
   expect(bars.map(({ words }) => words)).toEqual([['one'], ['two'], [], [], []]);

@@ -10,7 +10,7 @@ function chord(text: string): Chord {
 
 const text = 'title: T\nkey: C\n\nVerse:\n  1 | 5 5 | <6m . . 2m7 | 4\n';
 const read = parseChart(text);
-const song = read.ok ? read.value : read.partial;
+const song = read.song;
 const at = (column: number) => chosenSlot(song, read, { line: 5, column });
 
 describe('the slot at the cursor', () => {

@@ -12,7 +12,7 @@ import {
 } from '../src/write/cursor.ts';
 
 const read = parseChart('title: T\n\nA:\n  1 | 4 5 | %\n  > one\n  6m\n\nB:\n  2m | 5\n');
-const song = read.ok ? read.value : read.partial;
+const song = read.song;
 
 describe('the cursor on the chart', () => {
   test('every place of the text has a slot where one goes on', () => {

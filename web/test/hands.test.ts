@@ -28,7 +28,7 @@ import { documentOf, handsInEditor, setHands } from '../src/song/handsInEditor.t
 import { sameDocument } from '../src/song/songDocument.ts';
 
 const read = parseChart('title: T\nkey: C\n\nVerse x2:\n  1 | 4 _ | 5\n\nEnd:\n  1 | 1\n');
-const song = read.ok ? read.value : read.partial;
+const song = read.song;
 const key = parseKey('C');
 if (!key.ok) throw new Error('C');
 const inC = key.value;

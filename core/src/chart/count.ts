@@ -1,5 +1,6 @@
+import { ticksPerWhole } from '../kit/ticks.ts';
 import { fold } from '../pitch/note.ts';
-import { barTicks, ticksPerWhole, type Meter } from './meter.ts';
+import { barTicks, type Meter } from './meter.ts';
 import { pushTicks, type Push } from './song.ts';
 
 /**

@@ -1,7 +1,7 @@
 import type { Reading } from '../chord/chord.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
 import { parseKey } from '../pitch/key.ts';
-import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
+import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
 import { commonTime, parseMeter } from './meter.ts';
 import { readRoad } from './road.ts';
 import type { Song, SongDetails, Swing } from './song.ts';

@@ -1,7 +1,5 @@
-import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
-
-/** Ticks of a whole note: 480 to the quarter, the grid on which all time in a song is exact. */
-export const ticksPerWhole = 1920;
+import { ticksPerWhole } from '../kit/ticks.ts';
+import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
 
 /** Beats in a bar over the note that counts one; metres that fall into unequal groups declare them. */
 export interface Meter {

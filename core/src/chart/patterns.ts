@@ -1,3 +1,4 @@
+import { Memo } from '../kit/memo.ts';
 import { readSteps, type Step, type StepLength, type TexturedHand } from './steps.ts';
 
 /** A pattern that players know by a name (common practice, no published source). */
@@ -104,18 +105,17 @@ export interface Pattern {
 }
 
 /** Every bar asks for its pattern, so what was read of the table is kept. */
-const read = new Map<string, Pattern>();
+const read = new Memo<Pattern>(200);
 
 /** What a pattern is: its steps, how long each is, and whether it leads into the next chord. */
 export function patternNamed(name: PatternName, hand: TexturedHand, isCompound: boolean): Pattern {
-  const id = `${name} ${hand} ${isCompound}`;
-  const before = read.get(id);
-  if (before) return before;
+  return read.get(`${name} ${hand} ${isCompound}`, () => readPattern(name, hand, isCompound));
+}
+
+function readPattern(name: PatternName, hand: TexturedHand, isCompound: boolean): Pattern {
   const { steps, step, leading }: KnownPattern = known[name];
   const own = (hand === 'right' && answers[name]) || steps;
   const found = readSteps(isCompound ? own.compound : own.simple, hand);
   if (!found.ok) throw new Error(`The pattern ${name} has a step ${found.text}.`);
-  const pattern = { steps: found.value, step, leading };
-  read.set(id, pattern);
-  return pattern;
+  return { steps: found.value, step, leading };
 }

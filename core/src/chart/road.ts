@@ -1,4 +1,4 @@
-import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
+import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
 import { mostTimes } from './when.ts';
 import type { RoadStep, Section } from './song.ts';
 

@@ -1,4 +1,4 @@
-import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
+import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
 import { isCompound, type Meter } from './meter.ts';
 import {
   findPattern,

@@ -1,3 +1,4 @@
+import { ordinalOf } from '../kit/words.ts';
 import type { PhraseWhen } from './song.ts';
 
 /** How many times through a section a chart can tell apart. */
@@ -29,10 +30,4 @@ export function readWhen(text: string): { when: PhraseWhen; length: number } | n
 export function printWhen(when: PhraseWhen): string {
   const times = when.times.map(ordinalOf).join(' ');
   return when.kind === 'ending' ? `${times} ending:` : `${times} time bar ${when.bar}:`;
-}
-
-/** @example ordinalOf(3) // '3rd' */
-export function ordinalOf(count: number): string {
-  const teen = count % 100 >= 11 && count % 100 <= 13;
-  return `${count}${(teen ? '' : ['', 'st', 'nd', 'rd'][count % 10]) || 'th'}`;
 }

@@ -1,4 +1,4 @@
-import { quoted } from '../result.ts';
+import { quoted } from '../kit/result.ts';
 import {
   figureSemitones,
   hasFigure,

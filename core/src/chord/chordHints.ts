@@ -1,4 +1,4 @@
-import { placeInLine, replaceWith, type Problem } from '../result.ts';
+import { placeInLine, replaceWith, type Problem } from '../kit/result.ts';
 import { degreeSemitones, formatDegree, toOwnTonic } from '../pitch/degree.ts';
 import { fold } from '../pitch/note.ts';
 import { alterOfFigure, hasFigure, type NamedChord } from './chord.ts';

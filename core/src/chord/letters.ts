@@ -6,7 +6,7 @@ import {
   success,
   type Problem,
   type Result,
-} from '../result.ts';
+} from '../kit/result.ts';
 import type { Degree } from '../pitch/degree.ts';
 import { degreeOfNote, noteOfDegree, type Key } from '../pitch/key.ts';
 import {

@@ -8,7 +8,7 @@ import {
   type Problem,
   type Repair,
   type Result,
-} from '../result.ts';
+} from '../kit/result.ts';
 import {
   degreeSemitones,
   formatDegree,

@@ -1,4 +1,5 @@
-import { quoted } from '../result.ts';
+import { Memo } from '../kit/memo.ts';
+import { quoted } from '../kit/result.ts';
 import { buildFigures, type QualityProblem } from './buildFigures.ts';
 import type { Figure } from './chord.ts';
 import { lexQuality, type QualityToken } from './lexQuality.ts';
@@ -14,20 +15,13 @@ export type QualityResult =
     }
   | { readonly ok: false; readonly problem: QualityProblem };
 
-/** Qualities read before: a chart says the same few over and over. Emptied when it is full. */
-const readBefore = new Map<string, QualityResult>();
-const mostRemembered = 1_000;
+/** A chart says the same few qualities over and over. */
+const readBefore = new Memo<QualityResult>(1_000);
 
 /** Reads what follows a degree or a letter. `bareTriad` is what the degree or letter says by itself. */
 export function parseQuality(quality: string, bareTriad: BareTriad): QualityResult {
   const said = bareTriad === 'unsaid' ? bareTriad : `${bareTriad.third} ${bareTriad.fifth}`;
-  const name = `${said} ${quality}`;
-  const known = readBefore.get(name);
-  if (known) return known;
-  const read = readQuality(quality, bareTriad);
-  if (readBefore.size >= mostRemembered) readBefore.clear();
-  readBefore.set(name, read);
-  return read;
+  return readBefore.get(`${said} ${quality}`, () => readQuality(quality, bareTriad));
 }
 
 function readQuality(quality: string, bareTriad: BareTriad): QualityResult {

@@ -1,8 +1,8 @@
 import { emptyHead } from '../chart/fields.ts';
-import { namesSection } from '../chart/lines.ts';
+import { namesSection } from '../chart/read/lines.ts';
 import { sectionOfStep } from '../chart/road.ts';
 import type { Song } from '../chart/song.ts';
-import { failure, type Result } from '../result.ts';
+import { failure, type Result } from '../kit/result.ts';
 import type { KeyGuess } from './guessKey.ts';
 
 /** A song read from another format, with what a person should look at before it is kept. */

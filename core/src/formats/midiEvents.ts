@@ -1,5 +1,5 @@
 import { parseMidi, type MidiData } from 'midi-file';
-import { success, type Result } from '../result.ts';
+import { success, type Result } from '../kit/result.ts';
 import { oneLine, unreadable } from './imported.ts';
 
 /** A note of the file; times in ticks of 480 to the quarter. */

@@ -3,7 +3,7 @@ import { readField, type SongHead } from '../chart/fields.ts';
 import { formatMeter } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
 import { formatKey } from '../pitch/key.ts';
-import { success, type Result } from '../result.ts';
+import { success, type Result } from '../kit/result.ts';
 import { emptySong, oneLine, unreadable } from './imported.ts';
 
 /** The columns of a list of songs, by the names of a chart's fields. */

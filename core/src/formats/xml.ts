@@ -1,5 +1,5 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { success, type Result } from '../result.ts';
+import { success, type Result } from '../kit/result.ts';
 import { unreadable } from './imported.ts';
 
 /** An element of an XML document: its name, attributes and what stands in it, in order. */

@@ -1,11 +1,15 @@
-import { carrySlots } from '../chart/carry.ts';
-import type { PaletteShape, Pin } from './pins.ts';
-import type { School } from './schools.ts';
-import type { WalkMark } from './voiced.ts';
+import { compareTexts } from '../marks/compare.ts';
+import { carryMarks, type DecisionKind } from '../marks/decision.ts';
+import { followSlots, type Follow } from '../marks/follow.ts';
+import type { TextSlot } from '../marks/slots.ts';
+import { parseChart } from '../chart/read/parseChart.ts';
+import type { WalkMark } from './search/voiced.ts';
+import type { PaletteShape, Pin } from './shapes/pins.ts';
+import type { School } from './shapes/schools.ts';
 
 /** Octaves that the section of a slot is played higher or, negative, lower. */
 export interface SectionRegister {
-  readonly slot: number;
+  readonly slot: TextSlot;
   readonly octaves: number;
 }
 
@@ -26,22 +30,29 @@ export const freeHands: SongHands = {
   walks: [],
 };
 
-/** The same decisions after an edit of the chart's text: each goes with its slot, and is gone where the slot is. */
+/** What a player decided about the hands, as a kind of decision. */
+export const handsKind: DecisionKind<SongHands> = {
+  name: 'hands',
+  version: 1,
+  empty: freeHands,
+  anchors: ({ pins, registers, walks }) =>
+    [...pins, ...registers, ...walks].map((mark) => mark.slot),
+  carry: (hands, follow) => {
+    const pins = carryMarks(hands.pins, follow);
+    const registers = carryMarks(hands.registers, follow);
+    const walks = carryMarks(hands.walks, follow);
+    const same = pins === hands.pins && registers === hands.registers && walks === hands.walks;
+    return same ? hands : { ...hands, pins, registers, walks };
+  },
+};
+
+/** The same decisions in a text that came from outside: each goes with its slot, and is gone where the slot is. */
 export function carryHands(hands: SongHands, before: string, after: string): SongHands {
-  const { pins, registers, walks } = hands;
-  if (before === after || pins.length + registers.length + walks.length === 0) return hands;
-  const carried = carrySlots(before, after);
-  const carry = <Mark extends { readonly slot: number }>(
-    marks: readonly Mark[],
-  ): readonly Mark[] => {
-    const kept = marks.flatMap((mark) => {
-      const slot = carried(mark.slot);
-      return slot === null ? [] : [slot === mark.slot ? mark : { ...mark, slot }];
-    });
-    const same = kept.length === marks.length && kept.every((mark, index) => mark === marks[index]);
-    return same ? marks : kept;
-  };
-  const now = { ...hands, pins: carry(pins), registers: carry(registers), walks: carry(walks) };
-  const same = now.pins === pins && now.registers === registers && now.walks === walks;
-  return same ? hands : now;
+  if (before === after || handsKind.anchors(hands).length === 0) return hands;
+  const follow: Follow = followSlots(
+    parseChart(before),
+    parseChart(after),
+    compareTexts(before, after),
+  );
+  return handsKind.carry(hands, follow);
 }

@@ -1,4 +1,4 @@
-import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../result.ts';
+import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
 import type { Degree, Step } from './degree.ts';
 import { fold, formatNote, intervalBetween, pitchClass, raise, readNote } from './note.ts';
 import type { Note, Signs } from './note.ts';

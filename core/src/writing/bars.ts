@@ -1,17 +1,10 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
-import { silence, type Bar, type Phrase, type Song } from '../chart/song.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
+import { silence, type Bar, type Phrase } from '../chart/song.ts';
 import { withoutSilentEnd } from '../chart/tune.ts';
-import type { ChartChange } from './changes.ts';
-import {
-  placeOfBar,
-  refused,
-  rewrite,
-  sharedBefore,
-  withBar,
-  type BarPlaced,
-  type ChartEdit,
-  type Cursor,
-} from './place.ts';
+import { written, type ChartChange } from './changes.ts';
+import { refused, type Cursor, type Edit } from './edit.ts';
+import { placeOfBar, rewrite, sharedBefore, withBar, type BarPlaced } from './place.ts';
 
 /** A bar that waits for its chord. */
 export function silentBar(meter: Meter): Bar {
@@ -25,8 +18,8 @@ export function silentBar(meter: Meter): Bar {
 }
 
 /** A silent bar before or after the one at the cursor, in the same line; one goes on in it. */
-export function insertBar(song: Song, at: Cursor, where: 'before' | 'after'): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function insertBar(read: ChartResult, at: Cursor, where: 'before' | 'after'): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('There is no bar here yet; begin a section first.');
   const { of, inPhrase, meter } = placed;
   if (of.bars.length >= 64) return refused('A line holds up to 64 bars; begin a new one.');
@@ -39,57 +32,56 @@ export function insertBar(song: Song, at: Cursor, where: 'before' | 'after'): Ch
   );
   const tune =
     of.tune.length > place ? [...of.tune.slice(0, place), [], ...of.tune.slice(place)] : of.tune;
-  return {
-    ok: true,
-    changes: [
+  return written(
+    read,
+    [
       rewrite(placed, { ...of, bars, tune, words }),
       ...otherTimes(placed, sharedBefore(placed.in, placed.phrase) + place, 1),
     ],
-    cursor: { bar: placed.firstBar + place, slot: 0 },
-  };
+    { bar: placed.firstBar + place, slot: 0 },
+  );
 }
 
 /** A new line of bars under the one at the cursor, with one silent bar. */
-export function addPhrase(song: Song, at: Cursor): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function addPhrase(read: ChartResult, at: Cursor): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('There is no bar here yet; begin a section first.');
   const { of, meter, firstBar } = placed;
   const line: Phrase = { when: null, bars: [silentBar(meter)], tune: [], words: [] };
   if (of.when !== null)
     return refused('Bars that all times share stand above the endings; go up to one of those.');
-  return {
-    ok: true,
-    changes: [
+  return written(
+    read,
+    [
       rewrite(placed, of, line),
       ...otherTimes(placed, sharedBefore(placed.in, placed.phrase) + of.bars.length, 1),
     ],
-    cursor: { bar: firstBar + of.bars.length, slot: 0 },
-  };
+    { bar: firstBar + of.bars.length, slot: 0 },
+  );
 }
 
 /**
  * Takes a slot away: the chord before it takes its time, or the one after it. The only slot of a bar takes its bar along;
  * the words of the bar go to its neighbour.
  */
-export function remove(song: Song, at: Cursor): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function remove(read: ChartResult, at: Cursor): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('There is nothing here to take away.');
   const { bar, of, inPhrase } = placed;
-  if (bar.kind === 'same' || bar.slots.length === 1) return removeBar(placed);
+  if (bar.kind === 'same' || bar.slots.length === 1) return removeBar(read, placed);
   const gone = bar.slots[at.slot];
   if (!gone) return refused('There is nothing here to take away.');
   const heir = at.slot > 0 ? at.slot - 1 : 1;
   const slots = bar.slots
     .map((slot, index) => (index === heir ? { ...slot, ticks: slot.ticks + gone.ticks } : slot))
     .filter((_, index) => index !== at.slot);
-  return {
-    ok: true,
-    changes: [rewrite(placed, withBar(of, inPhrase, { ...bar, slots }))],
-    cursor: { bar: at.bar, slot: Math.max(0, at.slot - 1) },
-  };
+  return written(read, [rewrite(placed, withBar(of, inPhrase, { ...bar, slots }))], {
+    bar: at.bar,
+    slot: Math.max(0, at.slot - 1),
+  });
 }
 
-function removeBar(placed: BarPlaced): ChartEdit {
+function removeBar(read: ChartResult, placed: BarPlaced): Edit {
   const { of, inPhrase, firstBar, bar } = placed;
   const at = sharedBefore(placed.in, placed.phrase) + inPhrase;
   const others = otherTimes(placed, at, -1);
@@ -100,7 +92,7 @@ function removeBar(placed: BarPlaced): ChartEdit {
     const words = of.words.some((line) => line.some((cell) => cell !== ''));
     if (words) return refused('Words stand under this bar; take them away first.');
     if (of.tune.length > 0) return refused('A tune stands under this bar; take it away first.');
-    return { ok: true, changes: [rewrite(placed), ...others], cursor };
+    return written(read, [rewrite(placed), ...others], cursor);
   }
   const bars = of.bars
     .map((next, index) => (index === inPhrase + 1 ? withChangeOf(bar, next) : next))
@@ -121,7 +113,7 @@ function removeBar(placed: BarPlaced): ChartEdit {
   });
   const tune = of.tune.filter((_, index) => index !== inPhrase);
   const kept = { ...of, bars, tune: withoutSilentEnd(tune), words };
-  return { ok: true, changes: [rewrite(placed, kept), ...others], cursor };
+  return written(read, [rewrite(placed, kept), ...others], cursor);
 }
 
 /** What was announced before a bar that goes is announced before the next one, if that says nothing else. */

@@ -1,8 +1,17 @@
-import type { ChartResult } from '../chart/parseChart.ts';
-import { printHeading, printPhrase, printSection, printTextures } from '../chart/printChart.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
+import {
+  printHeading,
+  printPhrase,
+  printSection,
+  printTextures,
+} from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Phrase, type Section, type Song } from '../chart/song.ts';
 import type { Textures } from '../chart/texture.ts';
+import { linesOf } from '../kit/lines.ts';
+import type { Cursor, Edit } from './edit.ts';
+import { LineEdits } from './lineEdits.ts';
+import { slotsAfter } from './slotsAfter.ts';
 
 /**
  * A change of a chart where it stands: a line of bars gives way to others (or to none), a heading is written anew, a
@@ -13,108 +22,148 @@ export type ChartChange =
       readonly kind: 'phrase';
       readonly section: number;
       readonly phrase: number;
+      /** Bars and slots that stay are the same objects as before, so that what hangs on them stays with them. */
       readonly instead: readonly Phrase[];
     }
-  | { readonly kind: 'heading'; readonly section: number; readonly is: Section }
-  | { readonly kind: 'textures'; readonly section: number; readonly are: Textures }
+  | { readonly kind: 'heading'; readonly section: number; readonly written: Section }
+  | { readonly kind: 'textures'; readonly section: number; readonly textures: Textures }
   /** What the hands do in every section that says nothing of it. */
-  | { readonly kind: 'song textures'; readonly are: Textures }
+  | { readonly kind: 'song textures'; readonly textures: Textures }
   /** Put in after a section; -1 for before all others. */
-  | { readonly kind: 'add section'; readonly after: number; readonly is: Section }
+  | { readonly kind: 'add section'; readonly after: number; readonly added: Section }
   | { readonly kind: 'remove section'; readonly section: number };
 
 /**
- * Chart text with some changes made. Every line that no change touches stays as it was typed, whatever is wrong in it.
- * @param text what `read` was read from
+ * The edit that makes some changes of a chart. Every line that no change touches stays as it was typed, whatever is wrong
+ * in it.
+ * @param cursor where one goes on, in the chart after the changes
  */
-export function changeText(
-  text: string,
+export function written(
   read: ChartResult,
   changes: readonly ChartChange[],
-): string {
-  const song = read.ok ? read.value : read.partial;
-  const lines: (string | null)[] = text.split(/\r\n|\r|\n/);
-  /** What is put in after a line, by its index; after -1, above all lines. */
-  const added = new Map<number, string[]>();
-  const addAfter = (line: number, more: readonly string[]) =>
-    added.set(line, [...(added.get(line) ?? []), ...more]);
-  const after = withChanges(song, changes);
-  const style = styleFor(song.key, song);
-
-  /** The first line of a section, from 1; one line beyond the text for a section that is not there. */
-  const startOf = (section: number) => {
-    const own = read.sectionLines[section];
-    return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : lines.length + 1;
+  cursor: Cursor | null,
+): Edit {
+  const writer = new ChartWriter(read, changes);
+  for (const change of changes) writer.make(change);
+  return {
+    ok: true,
+    changes: writer.lines.edits(),
+    slots: slotsAfter(read.song, changes),
+    cursor,
   };
-  for (const change of changes) {
+}
+
+/** Makes changes of a chart on its lines. */
+class ChartWriter {
+  readonly lines: LineEdits;
+  readonly #read: ChartResult;
+  readonly #typed: readonly string[];
+  readonly #after: readonly Section[];
+
+  constructor(read: ChartResult, changes: readonly ChartChange[]) {
+    this.#read = read;
+    this.#typed = linesOf(read.text);
+    this.#after = withPhrases(read.song, changes);
+    this.lines = new LineEdits(read);
+  }
+
+  make(change: ChartChange): void {
     switch (change.kind) {
-      case 'phrase': {
-        const at = read.sectionLines[change.section]?.phrases[change.phrase];
-        if (!at) throw new RangeError(`There is no line ${change.phrase} in this section.`);
-        const indent = /^\s*/.exec(lines[at.bars - 1]!)![0];
-        const whole = after[change.section]!;
-        const printed = metersOf(whole, song.meter)
-          .filter(({ phrase }) => change.instead.includes(phrase))
-          .flatMap((phrase) => printPhrase(phrase, style).map((line) => indent + line));
-        lines[at.bars - 1] = printed.length > 0 ? printed.join('\n') : null;
-        for (const line of [at.tune, ...at.words]) if (line !== null) lines[line - 1] = null;
-        break;
-      }
-      case 'heading': {
-        const { heading } = read.sectionLines[change.section]!;
-        // Bars without a name above them get one.
-        if (heading === null) addAfter(startOf(change.section) - 2, [printHeading(change.is)]);
-        else lines[heading - 1] = printHeading(change.is);
-        break;
-      }
-      case 'textures': {
-        const { heading, directions, textures, phrases } = read.sectionLines[change.section]!;
-        const old = [textures.right, textures.left].filter((line) => line !== null);
-        const indent = /^\s*/.exec(lines[(old[0] ?? phrases[0]?.bars ?? 1) - 1] ?? '')![0];
-        for (const line of old) lines[line - 1] = null;
-        const after = old[0] ?? directions.at(-1) ?? heading ?? startOf(change.section) - 1;
-        addAfter(
-          after - 1,
-          printTextures(change.are).map((line) => (indent || '  ') + line),
-        );
-        break;
-      }
-      case 'song textures': {
-        const end = startOf(0) - 1;
-        const isSaid = (line: string | null) => /^\s*(?:left|right)\s*:/i.test(line ?? '');
-        const fields = lines.slice(0, end).findLastIndex((line) => /:/.test(line ?? ''));
-        for (let line = 0; line < end; line += 1) if (isSaid(lines[line]!)) lines[line] = null;
-        addAfter(fields, printTextures(change.are));
-        break;
-      }
-      case 'add section': {
-        const end = change.after < 0 ? startOf(0) - 2 : lastLine(change.after);
-        const printed = printSection(change.is, song.meter, style);
-        addAfter(end, ['', printed]);
-        break;
-      }
-      case 'remove section': {
-        lines.fill(null, startOf(change.section) - 1, startOf(change.section + 1) - 1);
-        break;
-      }
+      case 'phrase':
+        return this.#rewritePhrase(change);
+      case 'heading':
+        return this.#rewriteHeading(change);
+      case 'textures':
+        return this.#rewriteTextures(change);
+      case 'song textures':
+        return this.#rewriteSongTextures(change.textures);
+      case 'add section':
+        return this.#addSection(change);
+      case 'remove section':
+        return this.lines.remove(this.#startOf(change.section), this.#startOf(change.section + 1));
     }
   }
-  const written = lines.flatMap((line, index) => [
-    ...(line === null ? [] : [line]),
-    ...(added.get(index) ?? []),
-  ]);
-  return [...(added.get(-1) ?? []), ...written].join('\n');
+
+  get #song(): Song {
+    return this.#read.song;
+  }
+
+  get #style() {
+    return styleFor(this.#song.key, this.#song);
+  }
+
+  #rewritePhrase({ section, phrase, instead }: Extract<ChartChange, { kind: 'phrase' }>): void {
+    const at = this.#read.sectionLines[section]?.phrases[phrase];
+    if (!at) return;
+    const indent = this.#indentOf(at.bars);
+    const printed = metersOf(this.#after[section]!, this.#song.meter)
+      .filter((one) => instead.includes(one.phrase))
+      .flatMap((one) => printPhrase(one, this.#style).map((line) => indent + line));
+    const old = [at.bars, ...(at.tune === null ? [] : [at.tune]), ...at.words];
+    // Lines that stay the same kind give way one by one, so that what is alike in them stays where it is.
+    if (printed.length === old.length) {
+      for (const [index, line] of old.entries()) this.lines.rewrite(line, printed[index]!);
+      return;
+    }
+    if (printed.length === 0) this.lines.remove(at.bars, at.bars + 1);
+    else this.lines.rewrite(at.bars, printed.join('\n'));
+    for (const line of old.slice(1)) this.lines.remove(line, line + 1);
+  }
+
+  #rewriteHeading({ section, written }: Extract<ChartChange, { kind: 'heading' }>): void {
+    const { heading } = this.#read.sectionLines[section]!;
+    // Bars without a name above them get one.
+    if (heading === null) this.lines.addAfter(this.#startOf(section) - 1, [printHeading(written)]);
+    else this.lines.rewrite(heading, printHeading(written));
+  }
+
+  #rewriteTextures({ section, textures }: Extract<ChartChange, { kind: 'textures' }>): void {
+    const { heading, directions, textures: at, phrases } = this.#read.sectionLines[section]!;
+    const old = [at.right, at.left].filter((line) => line !== null);
+    const indent = this.#indentOf(old[0] ?? phrases[0]?.bars ?? 1);
+    for (const line of old) this.lines.remove(line, line + 1);
+    const after = old[0] ?? directions.at(-1) ?? heading ?? this.#startOf(section) - 1;
+    this.lines.addAfter(
+      after,
+      printTextures(textures).map((line) => (indent || '  ') + line),
+    );
+  }
+
+  #rewriteSongTextures(textures: Textures): void {
+    const head = this.#typed.slice(0, this.#startOf(0) - 1);
+    for (const [index, line] of head.entries())
+      if (/^\s*(?:left|right)\s*:/i.test(line)) this.lines.remove(index + 1, index + 2);
+    this.lines.addAfter(
+      head.findLastIndex((line) => line.includes(':')) + 1,
+      printTextures(textures),
+    );
+  }
+
+  #addSection({ after, added }: Extract<ChartChange, { kind: 'add section' }>): void {
+    const line = after < 0 ? this.#startOf(0) - 1 : this.#lastLine(after);
+    this.lines.addAfter(line, ['', printSection(added, this.#song.meter, this.#style)]);
+  }
+
+  /** The first line of a section, from 1; one line beyond the text for a section that is not there. */
+  #startOf(section: number): number {
+    const own = this.#read.sectionLines[section];
+    return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : this.#typed.length + 1;
+  }
 
   /** The last line of a section with something on it. */
-  function lastLine(section: number): number {
-    let line = startOf(section + 1) - 2;
-    while (line >= startOf(section) && lines[line]?.trim() === '') line -= 1;
+  #lastLine(section: number): number {
+    let line = this.#startOf(section + 1) - 1;
+    while (line > this.#startOf(section) && this.#typed[line - 1]?.trim() === '') line -= 1;
     return line;
+  }
+
+  #indentOf(line: number): string {
+    return /^\s*/.exec(this.#typed[line - 1] ?? '')![0];
   }
 }
 
-/** The sections a change of phrases leaves, for the metres that hold in them. */
-function withChanges(song: Song, changes: readonly ChartChange[]): Section[] {
+/** The sections that changes of phrases leave, for the metres that hold in them. */
+function withPhrases(song: Song, changes: readonly ChartChange[]): Section[] {
   return song.sections.map((section, index) => ({
     ...section,
     phrases: section.phrases.flatMap((phrase, place) => {

@@ -3,26 +3,6 @@ import type { Meter } from '../chart/meter.ts';
 import type { Bar, Phrase, Section, Song } from '../chart/song.ts';
 import type { ChartChange } from './changes.ts';
 
-/** Where one writes on a chart: a bar, counted over the whole song, and a slot in it (0 in a bar that repeats another). */
-export interface Cursor {
-  readonly bar: number;
-  readonly slot: number;
-}
-
-/** What an edit on the chart comes to: the changes, and where one goes on; or a sentence that says why it cannot be. */
-export type ChartEdit =
-  | {
-      readonly ok: true;
-      readonly changes: readonly ChartChange[];
-      /** A place in the chart as it is after the changes. */
-      readonly cursor: Cursor;
-    }
-  | { readonly ok: false; readonly why: string };
-
-export function refused(why: string): ChartEdit {
-  return { ok: false, why };
-}
-
 /** A bar where it stands. Everything is counted from 0; `firstBar` is the first bar of its phrase, over the whole song. */
 export interface BarPlaced {
   readonly section: number;

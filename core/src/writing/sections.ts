@@ -1,11 +1,15 @@
-import { namesSection } from '../chart/lines.ts';
+import { namesSection } from '../chart/read/lines.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
-import { barsBefore, placeOfBar, refused, type ChartEdit, type Cursor } from './place.ts';
+import { written } from './changes.ts';
+import { refused, type Cursor, type Edit } from './edit.ts';
+import { barsBefore, placeOfBar } from './place.ts';
 
 /** A section with one silent bar, after the one at the cursor or at the end of the song. */
-export function addSection(song: Song, at: Cursor | null, name: string): ChartEdit {
+export function addSection(read: ChartResult, at: Cursor | null, name: string): Edit {
+  const { song } = read;
   const clean = name
     .replace(/[\p{Cc}:]/gu, ' ')
     .replace(/\s+/g, ' ')
@@ -16,7 +20,7 @@ export function addSection(song: Song, at: Cursor | null, name: string): ChartEd
   if (clean.length > 60) return refused('The name of a section holds up to 60 characters.');
   const after = sectionAt(song, at) ?? song.sections.length - 1;
   const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], tune: [], words: [] };
-  const is: Section = {
+  const added: Section = {
     name: clean,
     times: 1,
     open: false,
@@ -24,25 +28,24 @@ export function addSection(song: Song, at: Cursor | null, name: string): ChartEd
     textures: noTextures,
     phrases: [phrase],
   };
-  return {
-    ok: true,
-    changes: [{ kind: 'add section', after, is }],
-    cursor: { bar: barsBefore(song, after + 1), slot: 0 },
-  };
+  return written(read, [{ kind: 'add section', after, added }], {
+    bar: barsBefore(song, after + 1),
+    slot: 0,
+  });
 }
 
 /** The section at the cursor once more after it, under the next number: “Verse 1” becomes “Verse 2”. */
-export function copySection(song: Song, at: Cursor): ChartEdit {
-  const section = sectionAt(song, at);
+export function copySection(read: ChartResult, at: Cursor): Edit {
+  const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here to copy.');
+  const { song } = read;
   const copied = song.sections[section]!;
   const phrases = copied.phrases.map((phrase) => ({ ...phrase, bars: phrase.bars.map(asLater) }));
-  const is = { ...copied, phrases, name: nextName(copied.name, song.sections) };
-  return {
-    ok: true,
-    changes: [{ kind: 'add section', after: section, is }],
-    cursor: { bar: barsBefore(song, section + 1), slot: 0 },
-  };
+  const added = { ...copied, phrases, name: nextName(copied.name, song.sections) };
+  return written(read, [{ kind: 'add section', after: section, added }], {
+    bar: barsBefore(song, section + 1),
+    slot: 0,
+  });
 }
 
 /** Only the first bar of a song can be a pickup; a copy of it has the whole bar. */
@@ -55,46 +58,45 @@ function asLater(bar: Phrase['bars'][number]): Phrase['bars'][number] {
 }
 
 /** The section at the cursor is played once more, or once less. */
-export function repeatSection(song: Song, at: Cursor, by: 1 | -1): ChartEdit {
-  const section = sectionAt(song, at);
+export function repeatSection(read: ChartResult, at: Cursor, by: 1 | -1): Edit {
+  const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here to repeat.');
-  const is = song.sections[section]!;
-  if (is.name === '') return refused('Give the section a name first; it stands above its bars.');
-  const times = is.times + by;
+  const old = read.song.sections[section]!;
+  if (old.name === '') return refused('Give the section a name first; it stands above its bars.');
+  const times = old.times + by;
   if (times < 1 || times > 99) return refused('A section is played 1 to 99 times.');
-  return { ok: true, changes: [{ kind: 'heading', section, is: { ...is, times } }], cursor: at };
+  return written(read, [{ kind: 'heading', section, written: { ...old, times } }], at);
 }
 
 /** The section at the cursor goes with all its bars. */
-export function removeSection(song: Song, at: Cursor): ChartEdit {
-  const section = sectionAt(song, at);
+export function removeSection(read: ChartResult, at: Cursor): Edit {
+  const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here to take away.');
-  return {
-    ok: true,
-    changes: [{ kind: 'remove section', section }],
-    cursor: { bar: Math.max(0, barsBefore(song, section) - 1), slot: 0 },
-  };
+  return written(read, [{ kind: 'remove section', section }], {
+    bar: Math.max(0, barsBefore(read.song, section) - 1),
+    slot: 0,
+  });
 }
 
 /** What each hand of the section at the cursor does; null where it is to do what the song says. */
-export function setTextures(song: Song, at: Cursor, are: Textures): ChartEdit {
-  const section = sectionAt(song, at);
+export function setTextures(read: ChartResult, at: Cursor, textures: Textures): Edit {
+  const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here; begin one first.');
-  return { ok: true, changes: [{ kind: 'textures', section, are }], cursor: at };
+  return written(read, [{ kind: 'textures', section, textures }], at);
 }
 
 /**
  * What each hand does in the whole song, unless a section says otherwise; the section at the cursor says nothing of its
  * own from then on.
  */
-export function setSongTextures(song: Song, at: Cursor, are: Textures): ChartEdit {
-  const section = sectionAt(song, at);
+export function setSongTextures(read: ChartResult, at: Cursor, textures: Textures): Edit {
+  const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here; begin one first.');
   const changes = [
-    { kind: 'song textures', are },
-    { kind: 'textures', section, are: noTextures },
+    { kind: 'song textures', textures },
+    { kind: 'textures', section, textures: noTextures },
   ] as const;
-  return { ok: true, changes, cursor: at };
+  return written(read, changes, at);
 }
 
 function sectionAt(song: Song, at: Cursor | null): number | null {

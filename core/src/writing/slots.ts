@@ -1,6 +1,7 @@
-import { partSlot } from '../chart/edit.ts';
+import { partSlot } from './parting.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
 import { barTicks } from '../chart/meter.ts';
-import { fitsMeter } from '../chart/printChart.ts';
+import { fitsMeter } from '../chart/print/printChart.ts';
 import {
   plainChord,
   pushTicks,
@@ -12,15 +13,9 @@ import {
   type Song,
 } from '../chart/song.ts';
 import type { Chord } from '../chord/chord.ts';
-import {
-  placeOfBar,
-  refused,
-  rewrite,
-  withBar,
-  type BarPlaced,
-  type ChartEdit,
-  type Cursor,
-} from './place.ts';
+import { written, type ChartChange } from './changes.ts';
+import { refused, type Cursor, type Edit } from './edit.ts';
+import { placeOfBar, rewrite, withBar, type BarPlaced } from './place.ts';
 
 /** The marks that a chord can wear; `right` is a push of the right hand alone. */
 export type MarkName = 'push' | 'right' | 'ring' | 'stop' | 'accent' | 'fermata';
@@ -28,54 +23,57 @@ export type MarkName = 'push' | 'right' | 'ring' | 'stop' | 'accent' | 'fermata'
 const nowhere = 'There is no bar here yet; begin a section first.';
 
 /** Puts a chord in a slot, with the marks that the chord before it wore. A repeated bar becomes a bar of its own. */
-export function putChord(song: Song, at: Cursor, chord: Chord): ChartEdit {
-  return editSlot(song, at, (slot) =>
+export function putChord(read: ChartResult, at: Cursor, chord: Chord): Edit {
+  return editSlot(read, at, (slot) =>
     slot.kind === 'chord' ? { ...slot, chord } : plainChord(chord, slot.ticks),
   );
 }
 
-export function putSilence(song: Song, at: Cursor): ChartEdit {
-  return editSlot(song, at, ({ ticks }) => silence(ticks));
+export function putSilence(read: ChartResult, at: Cursor): Edit {
+  return editSlot(read, at, ({ ticks }) => silence(ticks));
 }
 
 /** The chord before sounds on through this slot: it takes its time, or is tied over the bar line. */
-export function hold(song: Song, at: Cursor): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function hold(read: ChartResult, at: Cursor): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused(nowhere);
   if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
   const { slots } = placed.bar;
-  if (at.slot > 0) return join(song, { bar: at.bar, slot: at.slot - 1 });
+  if (at.slot > 0) return join(read, { bar: at.bar, slot: at.slot - 1 });
   const isFirst = placed.inPhrase === 0 && placed.phrase === 0;
   if (isFirst && !placed.bar.pickup)
     return refused('There is no chord here to hold at the start of a section.');
-  return replaceSlots(placed, at, [{ kind: 'held', ticks: slots[0]!.ticks }, ...slots.slice(1)]);
+  return replaceSlots(read, placed, at, [
+    { kind: 'held', ticks: slots[0]!.ticks },
+    ...slots.slice(1),
+  ]);
 }
 
 /** The whole bar repeats the one before it. */
-export function repeatBar(song: Song, at: Cursor): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function repeatBar(read: ChartResult, at: Cursor): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused(nowhere);
-  const before = placeOfBar(song, at.bar - 1);
+  const before = placeOfBar(read.song, at.bar - 1);
   if (!before || before.section !== placed.section)
     return refused('There is no bar before this one in the section to repeat.');
   if (before.meter !== placed.meter) return refused('The bar before it is of another metre.');
   const bar = { kind: 'same', feel: placed.bar.feel } as const;
-  return edited(placed, bar, { bar: at.bar, slot: 0 });
+  return edited(read, placed, bar, { bar: at.bar, slot: 0 });
 }
 
 /** Two slots from one, both with its chord; the second one is where one goes on. */
-export function split(song: Song, at: Cursor): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function split(read: ChartResult, at: Cursor): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused(nowhere);
   if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
   const slots = partSlot(placed.bar, placed.meter, at.slot);
   if (!slots) return refused('The metre does not let this slot be parted further.');
-  return replaceSlots(placed, { bar: at.bar, slot: at.slot + 1 }, slots);
+  return replaceSlots(read, placed, { bar: at.bar, slot: at.slot + 1 }, slots);
 }
 
 /** One slot from two: the chord here takes the time of the next one, over the bar line as a tie. */
-export function join(song: Song, at: Cursor): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function join(read: ChartResult, at: Cursor): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused(nowhere);
   if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
   const { slots } = placed.bar;
@@ -88,12 +86,12 @@ export function join(song: Song, at: Cursor): ChartEdit {
     ];
     if (!fitsMeter(joined, placed.meter))
       return refused('The metre cannot carry a chord so long here.');
-    return replaceSlots(placed, at, joined);
+    return replaceSlots(read, placed, at, joined);
   }
-  const after = placeOfBar(song, at.bar + 1);
+  const after = placeOfBar(read.song, at.bar + 1);
   if (!after || after.section !== placed.section || after.of.when !== placed.of.when)
     return refused('There is no chord after this one to join with.');
-  const held = hold(song, { bar: at.bar + 1, slot: 0 });
+  const held = hold(read, { bar: at.bar + 1, slot: 0 });
   return held.ok ? { ...held, cursor: at } : held;
 }
 
@@ -101,14 +99,14 @@ export function join(song: Song, at: Cursor): ChartEdit {
  * Puts a mark on the chords from one slot to another, or takes it off where all of them wear it. A push goes round:
  * an eighth, a sixteenth, none, as far as what comes before leaves room.
  */
-export function mark(song: Song, from: Cursor, to: Cursor, what: MarkName): ChartEdit {
-  const chosen = chordsBetween(song, from, to);
+export function mark(read: ChartResult, from: Cursor, to: Cursor, what: MarkName): Edit {
+  const chosen = chordsBetween(read, from, to);
   if (chosen.length === 0) return refused('A mark needs a chord to stand on.');
-  if (what === 'push') return push(song, from, to, chosen);
+  if (what === 'push') return push(read, from, to, chosen);
   if (what === 'right' && chosen.every(({ is }) => is.push === null))
     return refused('Push the chord first (<); then the right hand alone can come early.');
   const all = chosen.every(({ is }) => wears(is, what));
-  return editSlots(song, from, to, (slot) =>
+  return editSlots(read, from, to, (slot) =>
     slot.kind === 'chord' ? { ...slot, ...marked(slot, what, !all) } : slot,
   );
 }
@@ -131,7 +129,7 @@ function marked(slot: ChordSlot, what: Exclude<MarkName, 'push'>, on: boolean): 
 /** The ways a push goes round. */
 const pushes: readonly (Push['by'] | null)[] = [null, 'eighth', 'sixteenth'];
 
-function push(song: Song, from: Cursor, to: Cursor, chosen: readonly ChosenChord[]): ChartEdit {
+function push(read: ChartResult, from: Cursor, to: Cursor, chosen: readonly ChosenChord[]): Edit {
   const fits = (by: Push['by'] | null, room: number | null) =>
     by === null || (room !== null && room >= pushTicks({ by, hands: 'both' }));
   const [first] = chosen;
@@ -146,7 +144,7 @@ function push(song: Song, from: Cursor, to: Cursor, chosen: readonly ChosenChord
         : 'What comes before is too short to push into.',
     );
   }
-  return editSlots(song, from, to, (slot, room) => {
+  return editSlots(read, from, to, (slot, room) => {
     if (slot.kind !== 'chord') return slot;
     const by = fits(next, room) ? next : null;
     return { ...slot, push: by && { by, hands: slot.push?.hands ?? 'both' } };
@@ -175,13 +173,25 @@ export function inOrder(one: Cursor, other: Cursor): readonly [Cursor, Cursor] {
  * @param change gets the slot and the ticks of the slot before it, null at the very beginning
  */
 export function editSlots(
+  read: ChartResult,
+  anchor: Cursor,
+  head: Cursor,
+  change: (slot: Slot, room: number | null) => Slot,
+): Edit {
+  const found = changedSlots(read.song, anchor, head, change);
+  if (found.changes.length === 0) return refused(nowhere);
+  return written(read, found.changes, head.bar < found.bars ? head : anchor);
+}
+
+/** Every slot from one place to another changed, as changes of their lines; and how many bars the song has. */
+function changedSlots(
   song: Song,
   anchor: Cursor,
   head: Cursor,
   change: (slot: Slot, room: number | null) => Slot,
-): ChartEdit {
+): { readonly changes: ChartChange[]; readonly bars: number } {
   const [from, to] = inOrder(anchor, head);
-  const changes = [];
+  const changes: ChartChange[] = [];
   let room: number | null = null;
   let bar = 0;
   for (const [section, { phrases }] of song.sections.entries()) {
@@ -205,12 +215,10 @@ export function editSlots(
         return { ...is, slots };
       });
       if (of.when === null) shared = room;
-      if (touched)
-        changes.push({ kind: 'phrase', section, phrase, instead: [{ ...of, bars }] } as const);
+      if (touched) changes.push({ kind: 'phrase', section, phrase, instead: [{ ...of, bars }] });
     }
   }
-  if (changes.length === 0) return refused(nowhere);
-  return { ok: true, changes, cursor: head.bar < bar ? head : anchor };
+  return { changes, bars: bar };
 }
 
 interface ChosenChord {
@@ -219,17 +227,17 @@ interface ChosenChord {
   readonly room: number | null;
 }
 
-function chordsBetween(song: Song, from: Cursor, to: Cursor): ChosenChord[] {
+function chordsBetween(read: ChartResult, from: Cursor, to: Cursor): ChosenChord[] {
   const found: ChosenChord[] = [];
-  editSlots(song, from, to, (slot, room) => {
+  changedSlots(read.song, from, to, (slot, room) => {
     if (slot.kind === 'chord') found.push({ is: slot, room });
     return slot;
   });
   return found;
 }
 
-function editSlot(song: Song, at: Cursor, change: (slot: Slot) => Slot): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+function editSlot(read: ChartResult, at: Cursor, change: (slot: Slot) => Slot): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused(nowhere);
   if (placed.bar.kind === 'same') {
     const bar: PlayedBar = {
@@ -239,19 +247,24 @@ function editSlot(song: Song, at: Cursor, change: (slot: Slot) => Slot): ChartEd
       pickup: false,
       slots: [change(silence(barTicks(placed.meter)))],
     };
-    return edited(placed, bar, { bar: at.bar, slot: 0 });
+    return edited(read, placed, bar, { bar: at.bar, slot: 0 });
   }
   const { slots } = placed.bar;
   const changed = slots.map((slot, index) => (index === at.slot ? change(slot) : slot));
-  return replaceSlots(placed, at, changed);
+  return replaceSlots(read, placed, at, changed);
 }
 
-function replaceSlots(placed: BarPlaced, cursor: Cursor, slots: readonly Slot[]): ChartEdit {
+function replaceSlots(
+  read: ChartResult,
+  placed: BarPlaced,
+  cursor: Cursor,
+  slots: readonly Slot[],
+): Edit {
   if (placed.bar.kind === 'same') return refused('This bar repeats the one before it.');
-  return edited(placed, { ...placed.bar, slots }, cursor);
+  return edited(read, placed, { ...placed.bar, slots }, cursor);
 }
 
-function edited(placed: BarPlaced, bar: BarPlaced['bar'], cursor: Cursor): ChartEdit {
+function edited(read: ChartResult, placed: BarPlaced, bar: BarPlaced['bar'], cursor: Cursor): Edit {
   const phrase = withBar(placed.of, placed.inPhrase, bar);
-  return { ok: true, changes: [rewrite(placed, phrase)], cursor };
+  return written(read, [rewrite(placed, phrase)], cursor);
 }

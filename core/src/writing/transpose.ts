@@ -1,42 +1,69 @@
-import { formatChord } from '../chord/formatChord.ts';
-import { parseChord } from '../chord/parseChord.ts';
-import type { Chord } from '../chord/chord.ts';
-import type { NumberStyle } from '../chord/reading.ts';
-import { plainSymbols } from '../chord/reading.ts';
-import type { Song } from '../chart/song.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
+import { alterOfFigure, type Chord, type Figure, type Shape } from '../chord/chord.ts';
+import { bareTriad, plainStyle } from '../chord/reading.ts';
+import type { Degree } from '../pitch/degree.ts';
+import { fold } from '../pitch/note.ts';
+import type { Cursor, Edit } from './edit.ts';
 import { editSlots } from './slots.ts';
-import type { ChartEdit, Cursor } from './place.ts';
-
-/** In key a bare number is the key's own chord, so that a chord of the key moves to a chord of the key. */
-const inKey: NumberStyle = {
-  reading: 'in key',
-  minor: 'relative',
-  signs: 'typed',
-  symbols: plainSymbols,
-};
 
 /**
  * Moves the chords from one slot to another by degrees of the key: 1 5/7 6m a degree up is 2m 6m/1 7dim. What a chord
  * is beyond the key's own triad (a flat seventh, a major 2) stays with it.
  */
-export function transposeByDegrees(song: Song, from: Cursor, to: Cursor, by: number): ChartEdit {
-  return editSlots(song, from, to, (slot) =>
+export function transposeByDegrees(read: ChartResult, from: Cursor, to: Cursor, by: number): Edit {
+  return editSlots(read, from, to, (slot) =>
     slot.kind === 'chord' ? { ...slot, chord: chordMoved(slot.chord, by) } : slot,
   );
 }
 
 /** @example chordMoved(chord('1'), 1) // the chord 2m */
 export function chordMoved(chord: Chord, by: number): Chord {
-  const shift = (digit: string) => String(((((Number(digit) - 1 + by) % 7) + 7) % 7) + 1);
-  const text = formatChord(chord, inKey)
-    .replace(/^([b#]*)([1-7])/, (_, sign: string, digit: string) => sign + shift(digit))
-    .replace(/\/([b#]*)([1-7])$/, (_, sign: string, digit: string) => `/${sign}${shift(digit)}`)
-    // A stack has a degree for every note, a shell one for its root.
-    .replace(/\[([^\]]*)\]/, (_, inside: string) =>
-      inside.includes('-')
-        ? `[${inside.replace(/[1-7]/g, shift)}]`
-        : `[${inside.replace(/[1-7]/, shift)}]`,
-    );
-  const read = parseChord(text, inKey);
-  return read.ok ? read.value : chord;
+  const moved = (degree: Degree): Degree => ({
+    ...degree,
+    step: (fold(degree.step - 1 + by, 7) + 1) as Degree['step'],
+  });
+  switch (chord.kind) {
+    case 'stack':
+      return { ...chord, degrees: chord.degrees.map(moved) };
+    case 'layered':
+      return {
+        ...chord,
+        upper: shapeMoved(chord.upper, moved),
+        shell: shapeMoved(chord.shell, moved),
+        bass: moved(chord.bass),
+      };
+    case 'named':
+      return { ...chord, ...shapeMoved(chord, moved), bass: chord.bass && moved(chord.bass) };
+  }
+}
+
+/** In key a bare number is the key's own chord, so a chord of the key moves to a chord of the key. */
+function shapeMoved({ root, figures }: Shape, moved: (degree: Degree) => Degree): Shape {
+  const there = moved(root);
+  const own = ownTriad(root);
+  const third = alterOfFigure(figures, 3);
+  const fifth = alterOfFigure(figures, 5);
+  const saysItsOwn =
+    figures.some(saysTriad) ||
+    (third !== null && third !== own.third) ||
+    (fifth !== null && fifth !== own.fifth);
+  if (saysItsOwn) return { root: there, figures };
+  const next = ownTriad(there);
+  const alters: Partial<Record<Figure['figure'], number | null>> = { 3: next.third, 5: next.fifth };
+  return {
+    root: there,
+    figures: figures.map((tone) => ({ ...tone, alter: alters[tone.figure] ?? tone.alter })),
+  };
+}
+
+/** A major or diminished seventh and altered tensions say what triad they stand on, wherever they are moved. */
+function saysTriad({ figure, alter }: Figure): boolean {
+  return figure === 7 ? alter !== -1 : figure > 7 && alter !== 0;
+}
+
+function ownTriad(root: Degree) {
+  const triad = bareTriad(root, { ...plainStyle, reading: 'in key' });
+  if (triad === 'unsaid')
+    throw new Error('Counted from the relative major every degree has a triad.');
+  return triad;
 }

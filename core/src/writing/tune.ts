@@ -1,8 +1,12 @@
+import { ticksOf } from '../kit/ticks.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
 import { barTicks, type Meter } from '../chart/meter.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import type { Song } from '../chart/song.ts';
 import { cut, withoutSilentEnd, type TuneBar, type TuneEvent } from '../chart/tune.ts';
-import { placeOfBar, refused, rewrite, type ChartEdit, type Cursor } from './place.ts';
+import { written } from './changes.ts';
+import { refused, type Cursor, type Edit } from './edit.ts';
+import { placeOfBar, rewrite } from './place.ts';
 
 /** The line of bars at the cursor, as one sets a tune under it. */
 export interface TuneLine {
@@ -22,16 +26,12 @@ export function tuneLineAt(song: Song, at: Cursor): TuneLine | null {
 }
 
 /** Sets the tune under the line of bars at the cursor; what stood there gives way. */
-export function setTune(song: Song, at: Cursor, tune: readonly TuneBar[]): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function setTune(read: ChartResult, at: Cursor, tune: readonly TuneBar[]): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('A tune stands under bars; there are none here yet.');
   if (tune.length > placed.of.bars.length)
     return refused(`The line has ${placed.of.bars.length} bars; this tune has ${tune.length}.`);
-  return {
-    ok: true,
-    changes: [rewrite(placed, { ...placed.of, tune: withoutSilentEnd(tune) })],
-    cursor: at,
-  };
+  return written(read, [rewrite(placed, { ...placed.of, tune: withoutSilentEnd(tune) })], at);
 }
 
 /**
@@ -45,7 +45,7 @@ export function withPlayed(
 ): TuneBar[] | null {
   const written = flat(tune, meters);
   const length = meters.reduce((sum, meter) => sum + barTicks(meter), 0);
-  const at = written.reduce((sum, { ticks }) => sum + ticks, 0);
+  const at = ticksOf(written);
   if (at >= length) return null;
   return inBars([...written, { ...event, ticks: Math.min(event.ticks, length - at) }], meters);
 }
@@ -73,7 +73,7 @@ function flat(tune: readonly TuneBar[], meters: readonly Meter[]): TuneEvent[] {
 }
 
 function inBars(row: readonly TuneEvent[], meters: readonly Meter[]): TuneBar[] {
-  const end = row.reduce((sum, { ticks }) => sum + ticks, 0);
+  const end = ticksOf(row);
   let at = 0;
   return withoutSilentEnd(
     meters.map((meter): TuneBar => {
@@ -81,7 +81,7 @@ function inBars(row: readonly TuneEvent[], meters: readonly Meter[]): TuneBar[] 
       at += barTicks(meter);
       if (from >= end) return [];
       const bar = cut(row, from, at);
-      const full = bar.reduce((sum, { ticks }) => sum + ticks, 0);
+      const full = ticksOf(bar);
       const left = at - from - full;
       return left > 0 ? [...bar, { kind: 'rest', ticks: left }] : bar;
     }),

@@ -1,6 +1,9 @@
-import { withoutEmptyEnd, type Phrase, type Song } from '../chart/song.ts';
-import type { ChartChange } from './changes.ts';
-import { placeOfBar, refused, rewrite, type ChartEdit, type Cursor } from './place.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
+import { linesOf } from '../kit/lines.ts';
+import { withoutEmptyEnd, type Phrase } from '../chart/song.ts';
+import { written, type ChartChange } from './changes.ts';
+import { refused, type Cursor, type Edit } from './edit.ts';
+import { placeOfBar, rewrite } from './place.ts';
 
 /** What cannot stand in a line of words: a bar line parts them. */
 function clean(text: string): string {
@@ -11,8 +14,8 @@ function clean(text: string): string {
 }
 
 /** Sets the words under a bar, a text for each line of words under its line. */
-export function setWords(song: Song, at: Cursor, texts: readonly string[]): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function setWords(read: ChartResult, at: Cursor, texts: readonly string[]): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('Words stand under a bar; there is none here yet.');
   const { of, inPhrase } = placed;
   const count = Math.max(of.words.length, texts.length);
@@ -22,7 +25,7 @@ export function setWords(song: Song, at: Cursor, texts: readonly string[]): Char
     cells[inPhrase] = clean(texts[index] ?? '');
     return withoutEmptyEnd(cells);
   }).filter((cells) => cells.length > 0);
-  return { ok: true, changes: [rewrite(placed, { ...of, words })], cursor: at };
+  return written(read, [rewrite(placed, { ...of, words })], at);
 }
 
 /**
@@ -30,11 +33,10 @@ export function setWords(song: Song, at: Cursor, texts: readonly string[]): Char
  * the syllables they have; lines that are left over go under the same bars once more, for the next time through. The
  * words that stood there give way.
  */
-export function spreadWords(song: Song, at: Cursor, lyric: string): ChartEdit {
-  const placed = placeOfBar(song, at.bar);
+export function spreadWords(read: ChartResult, at: Cursor, lyric: string): Edit {
+  const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('Words stand under bars; there are none here yet.');
-  const lines = lyric
-    .split(/\r\n|\r|\n/)
+  const lines = linesOf(lyric)
     .map(clean)
     .filter((line) => line !== '');
   if (lines.length === 0) return refused('There are no words to spread.');
@@ -46,7 +48,7 @@ export function spreadWords(song: Song, at: Cursor, lyric: string): ChartEdit {
     const instead: Phrase = { ...phrase, words: own.map((line) => shareAmong(line, phrase)) };
     return { kind: 'phrase', section: placed.section, phrase: index, instead: [instead] };
   });
-  return { ok: true, changes, cursor: at };
+  return written(read, changes, at);
 }
 
 /** The words of a line, shared among the bars so that each has about as many syllables. A pickup has one word at most. */

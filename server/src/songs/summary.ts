@@ -7,7 +7,7 @@ const openingLength = 6;
 /** What lists show of a chart; a chart with problems is shown as far as it can be read. */
 export function summarize(text: string): SongSummary {
   const read = parseChart(text);
-  const song = read.ok ? read.value : read.partial;
+  const song = read.song;
   const opening: Chord[] = song.sections
     .flatMap(({ phrases }) => phrases.flatMap(({ bars }) => bars))
     .flatMap((bar) => (bar.kind === 'played' ? bar.slots : []))

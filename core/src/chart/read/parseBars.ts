@@ -1,0 +1,242 @@
+import type { NumberStyle } from '../../chord/reading.ts';
+import { quoted, replaceWith, type Place, type Problem } from '../../kit/result.ts';
+import { nearFeels, readFeel } from '../feel.ts';
+import { lexBars, type BarToken } from './lines.ts';
+import { formatMeter, parseMeter, sameMeter, type Meter } from '../meter.ts';
+import { isPart, parseBar, problemAt } from './parseBar.ts';
+import { meterBefore } from '../sectionMeters.ts';
+import { feels, type Bar, type Feel, type PhraseWhen } from '../song.ts';
+
+/** Where a bar stands in the text, and where each of its slots does. */
+export interface BarPlace extends Place {
+  readonly slots: readonly Place[];
+}
+
+interface Cell {
+  readonly tokens: BarToken[];
+  /** Where the cell begins and ends in its line, from 0. */
+  readonly start: number;
+  readonly end: number;
+}
+
+/** What is said in braces before a bar. */
+interface Changes {
+  readonly changesMeter: boolean;
+  readonly feel: Feel | null;
+}
+
+/** Reads the lines of bars of one song, and remembers from line to line what sounds and in which metre. */
+export class BarsReader {
+  readonly found: Problem[] = [];
+  readonly places: BarPlace[] = [];
+  /** The metre of each bar of the line that was read last. */
+  metersOfLine: readonly Meter[] = [];
+  #slotPlaces: readonly Place[] = [];
+  readonly #songMeter: Meter;
+  readonly #style: NumberStyle;
+  #meter: Meter;
+  #ticksBefore: number | null = null;
+  #barBefore: { meter: Meter } | null = null;
+  /** The metres of the bars that all times share, and what sounds at their end. */
+  #shared: Meter[] = [];
+  #sharedEnd: {
+    readonly barBefore: { meter: Meter } | null;
+    readonly ticksBefore: number | null;
+  } | null = null;
+
+  constructor(meter: Meter, style: NumberStyle) {
+    this.#songMeter = meter;
+    this.#meter = meter;
+    this.#style = style;
+  }
+
+  /** A section begins in the song's own metre, with nothing to hold or repeat. */
+  openSection(): void {
+    this.#meter = this.#songMeter;
+    this.#barBefore = null;
+    this.#shared = [];
+    this.#sharedEnd = null;
+  }
+
+  /** How many bars of the section all times share, so far. */
+  get sharedBars(): number {
+    return this.#shared.length;
+  }
+
+  /** Reads a line of bars; one that is not played every time goes on from the bars that all times share. */
+  readLine(text: string, line: number, when: PhraseWhen | null = null): Bar[] {
+    if (when) this.#goOnFrom(when);
+    return this.#readBars(text, line, when === null);
+  }
+
+  #goOnFrom(when: PhraseWhen): void {
+    this.#sharedEnd ??= { barBefore: this.#barBefore, ticksBefore: this.#ticksBefore };
+    this.#meter = meterBefore(when, this.#shared, this.#songMeter);
+    this.#barBefore = this.#sharedEnd.barBefore && { meter: this.#meter };
+    this.#ticksBefore = this.#sharedEnd.ticksBefore;
+  }
+
+  #readBars(text: string, line: number, isShared: boolean): Bar[] {
+    const bars: Bar[] = [];
+    const meters: Meter[] = [];
+    for (const cell of cellsOf(text)) {
+      const bar = this.#readCell(cell, line);
+      if (!bar) continue;
+      bars.push(bar);
+      meters.push(this.#meter);
+      if (isShared) this.#shared.push(this.#meter);
+      const first = cell.tokens[0]!;
+      const last = cell.tokens.at(-1)!;
+      const length = last.start + last.text.length - first.start;
+      this.places.push({ line, column: first.start + 1, length, slots: this.#slotPlaces });
+    }
+    this.metersOfLine = meters;
+    return bars;
+  }
+
+  #readCell(cell: Cell, line: number): Bar | null {
+    this.#slotPlaces = [];
+    if (cell.tokens.length === 0) {
+      const message =
+        'An empty bar says nothing: write a chord, . to hold, _ for silence or % for the bar before.';
+      const place = { line, column: cell.start + 1, length: Math.max(cell.end - cell.start, 1) };
+      this.found.push({
+        severity: 'problem',
+        message,
+        place,
+        repairs: [' . ', ' _ ', ' % '].map(replaceWith),
+      });
+      return null;
+    }
+    const { changesMeter, feel } = this.#takeChanges(cell.tokens, line);
+    const pickup = this.#takePickup(cell.tokens, line);
+    const same = cell.tokens.find((token) => token.kind === 'same');
+    if (same) return this.#readSame(same, cell, line, { changesMeter, feel });
+    const hasParts = cell.tokens.some(isPart);
+    if (!hasParts) {
+      const only = cell.tokens[0]!;
+      this.found.push(
+        problemAt(only, line, 'A bar must follow here.', [replaceWith(`${only.text} _`)]),
+      );
+      return null;
+    }
+    const read = parseBar(cell.tokens, {
+      line,
+      meter: this.#meter,
+      changesMeter,
+      feel,
+      style: this.#style,
+      ticksBefore: this.#ticksBefore,
+      startsSection: this.#barBefore === null,
+      pickup,
+    });
+    this.found.push(...read.problems);
+    this.#barBefore = { meter: this.#meter };
+    this.#slotPlaces = read.slotPlaces;
+    this.#ticksBefore = read.bar.slots.at(-1)!.ticks;
+    return read.bar;
+  }
+
+  #readSame(same: BarToken, cell: Cell, line: number, { changesMeter, feel }: Changes): Bar {
+    if (cell.tokens.some((token) => token !== same && token.kind !== 'change')) {
+      this.found.push(problemAt(same, line, '% is a whole bar by itself.', [replaceWith('.')]));
+    }
+    const before = this.#barBefore;
+    if (!before) {
+      this.found.push(
+        problemAt(same, line, 'There is no bar before this one in the section to repeat.', [
+          replaceWith('_'),
+        ]),
+      );
+    } else if (changesMeter || !sameMeter(before.meter, this.#meter)) {
+      const message = `% repeats a bar of ${formatMeter(before.meter)}, which does not fit a new metre.`;
+      this.found.push(problemAt(same, line, message, [replaceWith('_')]));
+    }
+    return { kind: 'same', feel };
+  }
+
+  /** Takes the changes of metre and feel at the head of a bar. */
+  #takeChanges(tokens: readonly BarToken[], line: number): Changes {
+    let changesMeter = false;
+    let feel: Feel | null = null;
+    const head = tokens.findIndex(({ kind }) => kind !== 'change');
+    for (const [index, token] of tokens.entries()) {
+      if (token.kind !== 'change') continue;
+      const found = readFeel(token.to);
+      const meter = found ? null : parseMeter(token.to);
+      const written = found ?? (meter?.ok ? formatMeter(meter.value) : null);
+      if ((head >= 0 && index > head) || !token.text.endsWith('}')) {
+        this.found.push(
+          problemAt(token, line, 'A change stands in braces before the bar: {2/4}, {rit}.', [
+            replaceWith(written ? `{${written}}` : ''),
+          ]),
+        );
+      } else if (found) {
+        feel = found;
+      } else if (meter?.ok) {
+        this.#meter = meter.value;
+        changesMeter = true;
+      } else {
+        this.found.push(unknownChange(token, line, meter?.problems[0]));
+      }
+    }
+    return { changesMeter, feel };
+  }
+
+  /** True for the first bar of the song in parentheses. Elsewhere, or half open, they are a problem. */
+  #takePickup(tokens: readonly BarToken[], line: number): boolean {
+    const marks = tokens.filter(({ kind }) => kind === 'open' || kind === 'close');
+    if (marks.length === 0) return false;
+    const first = tokens.find(({ kind }) => kind !== 'change');
+    const whole = marks.length === 2 && first?.kind === 'open' && tokens.at(-1)?.kind === 'close';
+    if (whole && this.places.length === 0) return true;
+    const message = whole
+      ? 'Only the first bar of a song can be a pickup.'
+      : 'A pickup bar stands in one pair of parentheses.';
+    for (const mark of marks) this.found.push(problemAt(mark, line, message, [replaceWith('')]));
+    return false;
+  }
+}
+
+/** What has digits was meant for a metre, anything else for a feel. */
+function unknownChange(
+  token: Extract<BarToken, { kind: 'change' }>,
+  line: number,
+  problem: Problem | undefined,
+): Problem {
+  if (problem && /\d/.test(token.to)) {
+    const repairs = problem.repairs.map(({ text }) => replaceWith(`{${text}}`));
+    return problemAt(token, line, problem.message, repairs);
+  }
+  const message = `${quoted(token.to)} is no change of metre or feel. Feels are ${feels.join(', ')}.`;
+  return problemAt(
+    token,
+    line,
+    message,
+    nearFeels(token.to).map((feel) => replaceWith(`{${feel}}`)),
+  );
+}
+
+/** The bars of a line; a bar line at its beginning or end parts nothing. */
+function cellsOf(text: string): Cell[] {
+  const cells: Cell[] = [];
+  let tokens: BarToken[] = [];
+  let start = 0;
+  const close = (end: number) => {
+    cells.push({ tokens, start, end });
+    tokens = [];
+  };
+  for (const token of lexBars(text)) {
+    if (token.kind !== 'bar line') {
+      tokens.push(token);
+      continue;
+    }
+    close(token.start);
+    start = token.start + 1;
+  }
+  close(text.length);
+  const first = cells[0]?.tokens.length === 0 ? 1 : 0;
+  const last =
+    cells.length > 1 && cells.at(-1)!.tokens.length === 0 ? cells.length - 1 : cells.length;
+  return cells.slice(first, last);
+}

@@ -1,0 +1,400 @@
+import { LineIndex, linesOf } from '../../kit/lines.ts';
+import { movedTo, quoted, replaceWith, type Problem } from '../../kit/result.ts';
+import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
+import { readLine, type Line } from './lines.ts';
+import { BarsReader, type BarPlace } from './parseBars.ts';
+import { readTuneLine } from './readTune.ts';
+import { missingSection } from '../road.ts';
+import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
+import type { TexturedHand } from '../steps.ts';
+import { noTextures, readTexture, type Textures } from '../texture.ts';
+import type { TuneBar } from '../tune.ts';
+
+/** Longest chart and longest line that are read, in UTF-16 code units. */
+export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as const;
+
+/**
+ * A chart that was read. With problems the rest of it is still there: chords that could not be read stand in it
+ * as they were typed. `barPlaces` says where each bar stands in the text, in the order of the song, `sectionLines` on
+ * which lines (from 1) each section stands.
+ */
+export type ChartResult = {
+  /** What was read, and its lines. */
+  readonly text: string;
+  readonly lines: LineIndex;
+  /** What could be read: `value`, or `partial` where there are problems. */
+  readonly song: Song;
+  readonly barPlaces: readonly BarPlace[];
+  readonly sectionLines: readonly SectionLines[];
+  readonly hints: readonly Problem[];
+} & (
+  | { readonly ok: true; readonly value: Song }
+  | { readonly ok: false; readonly problems: readonly Problem[]; readonly partial: Song }
+);
+
+/** The lines of a section. */
+export interface SectionLines {
+  /** Null for bars without a name above them. */
+  readonly heading: number | null;
+  readonly directions: readonly number[];
+  /** The lines that say what each hand does; null where none does. */
+  readonly textures: Readonly<Record<TexturedHand, number | null>>;
+  readonly phrases: readonly {
+    readonly bars: number;
+    readonly tune: number | null;
+    readonly words: readonly number[];
+  }[];
+}
+
+/**
+ * Reads chart text; docs/chart-text.md is its grammar. Never throws and never gives up:
+ * every line that can be read is, whatever the others hold.
+ */
+export function parseChart(text: string): ChartResult {
+  if (text.length > chartLimits.characters) {
+    const message = `A chart holds up to ${chartLimits.characters} characters; this has ${text.length}. Is it more than one song?`;
+    const place = { line: 1, column: 1, length: 1 };
+    const problems: Problem[] = [{ severity: 'problem', message, place, repairs: [] }];
+    const nothing: Song = { ...emptyHead, sections: [] };
+    return {
+      ok: false,
+      problems,
+      text,
+      lines: new LineIndex(''),
+      song: nothing,
+      partial: nothing,
+      hints: [],
+      barPlaces: [],
+      sectionLines: [],
+    };
+  }
+  const reader = new ChartReader(text);
+  for (const [index, line] of linesOf(text).entries()) reader.take(line, index + 1);
+  return reader.finish();
+}
+
+interface OpenLines {
+  readonly heading: number | null;
+  readonly directions: number[];
+  readonly textures: Record<TexturedHand, number | null>;
+  readonly phrases: { bars: number; tune: number | null; words: number[] }[];
+}
+
+interface OpenSection {
+  readonly name: string;
+  readonly times: number;
+  readonly open: boolean;
+  readonly directions: string[];
+  textures: Textures;
+  readonly phrases: {
+    when: PhraseWhen | null;
+    bars: Phrase['bars'];
+    tune: TuneBar[];
+    words: string[][];
+  }[];
+}
+
+class ChartReader {
+  readonly #text: string;
+  #head = emptyHead;
+  readonly #seen = new Set<FieldName>();
+  readonly #sections: OpenSection[] = [];
+  readonly #lines: OpenLines[] = [];
+  readonly #found: Problem[] = [];
+  #bars: BarsReader | null = null;
+  #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
+
+  constructor(text: string) {
+    this.#text = text;
+  }
+
+  take(typed: string, number: number): void {
+    const text = this.#withoutControls(typed, number);
+    if (text.length > chartLimits.lineCharacters) {
+      this.#problem(
+        number,
+        text,
+        `A line holds up to ${chartLimits.lineCharacters} characters; this has ${text.length}. Start a new line after a phrase.`,
+      );
+      return;
+    }
+    const line = readLine(text, this.#sections.length > 0);
+    switch (line.kind) {
+      case 'blank':
+        return;
+      case 'field':
+        return this.#takeField(line, number);
+      case 'heading':
+        return this.#openSection(line, text, number);
+      case 'words':
+        return this.#takeWords(line, text, number);
+      case 'direction':
+        return this.#takeDirection(line.text, text, number);
+      case 'texture':
+        return this.#takeTexture(line, text, number);
+      case 'tune':
+        return this.#takeTune(line, text, number);
+      case 'bars':
+        return this.#takeBars(text, number);
+      case 'bars at times':
+        return this.#takeBarsAtTimes(line, text, number);
+      case 'heading with bars':
+        return this.#problem(
+          number,
+          text,
+          'A section’s name has a line to itself, ended by its colon.',
+          [`${line.name}:\n  ${line.rest}`],
+        );
+      case 'late field':
+        return this.#problem(
+          number,
+          text,
+          `${quoted(line.name)} is a field; fields stand above the first section.`,
+          [''],
+        );
+      case 'unknown field':
+        return this.#problem(
+          number,
+          text,
+          `${quoted(line.name)} is no field of a chart. There are ${fieldNames.join(', ')}.`,
+          [...nearFields(line.name).map((name) => `${name}: ${line.value}`), ''],
+        );
+    }
+  }
+
+  finish(): ChartResult {
+    const song: Song = { ...this.#head, sections: this.#sections };
+    if (song.road && this.#road) {
+      const missing = missingSection(this.#road.value, song.road, song.sections);
+      const { line, start } = this.#road;
+      if (!missing.ok)
+        this.#found.push(...missing.problems.map((problem) => movedTo(problem, line, start)));
+    }
+    const barPlaces = this.#bars?.places ?? [];
+    const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
+    const problems = found.filter(({ severity }) => severity === 'problem');
+    const hints = found.filter(({ severity }) => severity === 'hint');
+    const text = this.#text;
+    const rest = {
+      text,
+      lines: new LineIndex(text),
+      song,
+      hints,
+      barPlaces,
+      sectionLines: this.#lines,
+    };
+    if (problems.length === 0) return { ok: true, value: song, ...rest };
+    return { ok: false, problems, partial: song, ...rest };
+  }
+
+  #takeField(line: Extract<Line, { kind: 'field' }>, number: number): void {
+    const { name, value, valueStart } = line;
+    if (this.#seen.has(name)) {
+      const place = { line: number, column: 1, length: valueStart + value.length };
+      const message = `${quoted(name)} was said above already; only one can hold.`;
+      this.#found.push({
+        severity: 'problem',
+        message,
+        place,
+        repairs: [{ label: 'Delete this line', text: '' }],
+      });
+      return;
+    }
+    this.#seen.add(name);
+    const read = readField(name, value, this.#head);
+    if (read.ok) this.#head = read.value;
+    if (name === 'road') this.#road = { value, line: number, start: valueStart };
+    const found = read.ok ? read.hints : read.problems;
+    this.#found.push(...found.map((problem) => movedTo(problem, number, valueStart)));
+  }
+
+  #openSection(line: Extract<Line, { kind: 'heading' }>, text: string, number: number): void {
+    const { name, times, open } = line;
+    if (name === '')
+      this.#problem(number, text, 'A section needs a name before its colon.', ['Verse:']);
+    if (name.length > 60) {
+      this.#problem(number, text, 'The name of a section holds up to 60 characters.', [
+        `${name.slice(0, 60).trim()}:`,
+      ]);
+    }
+    const inRange = times >= 1 && times <= 99;
+    if (!inRange) this.#problem(number, text, 'A section is played 1 to 99 times.', [`${name}:`]);
+    this.#addSection({ name, times: inRange ? times : 1, open }, number);
+    this.#bars?.openSection();
+  }
+
+  #addSection(section: Pick<OpenSection, 'name' | 'times' | 'open'>, heading: number | null): void {
+    this.#sections.push({ ...section, directions: [], textures: noTextures, phrases: [] });
+    const textures = { left: null, right: null };
+    this.#lines.push({ heading, directions: [], textures, phrases: [] });
+  }
+
+  #takeBars(text: string, number: number): void {
+    if (this.#sections.length === 0) {
+      this.#problem(number, text, 'Bars stand in a section; give it a name first.', [
+        `Verse:\n  ${text.trim()}`,
+      ]);
+      this.#addSection({ name: '', times: 1, open: false }, null);
+    }
+    if (this.#sections.at(-1)!.phrases.some(({ when }) => when !== null)) {
+      this.#problem(
+        number,
+        text,
+        'Bars that all times share stand above the endings and above what is played instead.',
+      );
+    }
+    const bars = this.#reader().readLine(text, number);
+    if (bars.length > 0) this.#addPhrase(null, bars, number);
+  }
+
+  /** The fields are known by now: the first line of bars comes after them. */
+  #reader(): BarsReader {
+    this.#bars ??= new BarsReader(this.#head.meter, styleFor(this.#head.key, this.#head));
+    return this.#bars;
+  }
+
+  #takeBarsAtTimes(
+    { when, start }: Extract<Line, { kind: 'bars at times' }>,
+    text: string,
+    number: number,
+  ): void {
+    const reader = this.#reader();
+    const shared = reader.sharedBars;
+    // What stands before the bars is taken away without moving them.
+    const bars = reader.readLine(' '.repeat(start) + text.slice(start), number, when);
+    if (bars.length === 0) {
+      this.#problem(number, text, 'After the colon stand the bars that are played then.');
+      return;
+    }
+    if (when.times.some((time) => time < 1))
+      this.#problem(number, text, 'Times through a section are counted from 1.');
+    if (when.kind === 'instead' && (when.bar < 1 || when.bar + bars.length - 1 > shared)) {
+      const message =
+        shared === 0
+          ? 'There are no bars above that others could be played instead of.'
+          : `The section has ${shared} ${shared === 1 ? 'bar' : 'bars'} that all times share; this reaches beyond them.`;
+      this.#problem(number, text, message);
+    }
+    this.#addPhrase(when, bars, number);
+  }
+
+  #addPhrase(when: PhraseWhen | null, bars: Phrase['bars'], line: number): void {
+    this.#sections.at(-1)!.phrases.push({ when, bars, tune: [], words: [] });
+    this.#lines.at(-1)!.phrases.push({ bars: line, tune: null, words: [] });
+  }
+
+  #takeTexture(line: Extract<Line, { kind: 'texture' }>, text: string, number: number): void {
+    const { hand, value, start } = line;
+    if (value.trim() === '') {
+      const message = `After the colon stands what the ${hand} hand does; a section needs another name.`;
+      this.#problem(number, text, message, [`${hand}: block`, '']);
+      return;
+    }
+    const section = this.#sections.at(-1)!;
+    const lines = this.#lines.at(-1)!;
+    if (lines.textures[hand] !== null) {
+      const message = `What the ${hand} hand does was said above already; only one can hold.`;
+      const place = { line: number, column: 1, length: start + value.length };
+      const repairs = [{ label: 'Delete this line', text: '' }];
+      this.#found.push({ severity: 'problem', message, place, repairs });
+      return;
+    }
+    lines.textures[hand] = number;
+    const read = readTexture(value, hand);
+    if (read.ok) section.textures = { ...section.textures, [hand]: read.value };
+    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
+  }
+
+  #takeTune(line: Extract<Line, { kind: 'tune' }>, text: string, number: number): void {
+    const phrase = this.#sections.at(-1)?.phrases.at(-1);
+    const lines = this.#lines.at(-1)?.phrases.at(-1);
+    if (line.text.trim() === '') {
+      const message =
+        'After the colon stand the notes that are sung; a section needs another name.';
+      this.#problem(number, text, message, ['Instrumental:', '']);
+      return;
+    }
+    if (!phrase || !lines) {
+      this.#problem(number, text, 'A tune stands under a line of bars; there is none above it.');
+      return;
+    }
+    if (lines.tune !== null) {
+      this.#problem(number, text, 'These bars have a tune already; only one can hold.', ['']);
+      return;
+    }
+    lines.tune = number;
+    const { minor } = styleFor(this.#head.key, this.#head);
+    const read = readTuneLine(line.text, this.#bars!.metersOfLine, minor);
+    phrase.tune.push(...read.tune);
+    this.#found.push(...read.problems.map((one) => movedTo(one, number, line.start)));
+  }
+
+  #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {
+    const phrase = this.#sections.at(-1)?.phrases.at(-1);
+    if (!phrase) {
+      this.#problem(
+        number,
+        text,
+        'Words stand under a line of bars; there is none above them in this section.',
+      );
+      return;
+    }
+    const cells = withoutEmptyEnd(line.text.split('|').map((cell) => cell.trim()));
+    if (cells.length > phrase.bars.length) {
+      const before = line.text.split('|').slice(0, phrase.bars.length).join('|').length;
+      const place = { line: number, column: line.start + before + 1, length: 1 };
+      const message = `There are words for ${cells.length} bars, and the line above has ${phrase.bars.length}.`;
+      this.#found.push({
+        severity: 'problem',
+        message,
+        place,
+        repairs: [{ label: 'Join the words here', text: ' ' }],
+      });
+    }
+    if (cells.length === 0) return;
+    phrase.words.push(cells);
+    this.#lines.at(-1)!.phrases.at(-1)!.words.push(number);
+  }
+
+  #takeDirection(direction: string, text: string, number: number): void {
+    const section = this.#sections.at(-1);
+    if (section && direction !== '') {
+      section.directions.push(direction);
+      this.#lines.at(-1)!.directions.push(number);
+    } else if (!section)
+      this.#problem(number, text, 'A direction stands in a section; there is none above it.');
+  }
+
+  /** Invisible control characters are told and read as spaces. */
+  #withoutControls(text: string, number: number): string {
+    // eslint-disable-next-line no-control-regex -- finding control characters is the purpose
+    return text.replace(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f]/g, (control, at: number) => {
+      const code = control.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0');
+      this.#found.push({
+        severity: 'problem',
+        message: `There is an invisible control character here (U+${code}).`,
+        place: { line: number, column: at + 1, length: 1 },
+        repairs: [{ label: 'Delete it', text: '' }],
+      });
+      return ' ';
+    });
+  }
+
+  #problem(line: number, text: string, message: string, instead: readonly string[] = []): void {
+    const typed = text.trim();
+    const column = text.length - text.trimStart().length + 1;
+    const repairs = instead.map((repair) =>
+      repair === '' ? { label: 'Delete this line', text: '' } : replaceWith(repair),
+    );
+    const place = { line, column, length: Math.max(typed.length, 1) };
+    this.#found.push({ severity: 'problem', message, place, repairs });
+  }
+}
+
+function nearFields(name: string): FieldName[] {
+  return fieldNames.filter((field) => field[0] === name[0]?.toLowerCase());
+}
+
+function byPlace(one: Problem, other: Problem): number {
+  return one.place.line - other.place.line || one.place.column - other.place.column;
+}

@@ -1,0 +1,233 @@
+import { ticksOf } from '../../kit/ticks.ts';
+import { transposeKey, type Key } from '../../pitch/key.ts';
+import type { Meter } from '../meter.ts';
+import { sectionOfStep } from '../road.ts';
+import { metersOf } from '../sectionMeters.ts';
+import type { Bar, Feel, Phrase, PhraseWhen, RoadStep, Slot, Song } from '../song.ts';
+import { cut, type TuneBar } from '../tune.ts';
+
+/** A slot of the unrolled song, at its time. */
+export interface TimedSlot {
+  /** Which slot of the text it is, as `placedSlots` counts them; a repeated bar (`%`) has those of the bar it repeats. */
+  readonly slot: number;
+  /** The bar of the text it sounds in, counted over the whole song; of a repeated bar, the sign's own. */
+  readonly bar: number;
+  readonly section: number;
+  /** Which time through its section, from 1, counted over the whole song. */
+  readonly pass: number;
+  /** Ticks from the beginning of the song. */
+  readonly start: number;
+  readonly meter: Meter;
+  /** The key that holds here: lifts change it. */
+  readonly key: Key;
+  /** How time goes here. */
+  readonly feel: Feel;
+  readonly is: Slot;
+}
+
+/** One time through a section. */
+export interface TimelinePart {
+  readonly section: number;
+  readonly pass: number;
+  /** The slots of the timeline that it begins with, and that it ends before. */
+  readonly from: number;
+  readonly to: number;
+  readonly key: Key;
+  /** Semitones that lifts have moved the key since the beginning. */
+  readonly lift: number;
+  /** The last time through a section that goes on until the signal. */
+  readonly open: boolean;
+  /** What the roadmap says is done differently here. */
+  readonly direction: string;
+  /** Its bars in the order they are played. */
+  readonly bars: readonly TimelineBar[];
+}
+
+/** A bar as it is played. */
+export interface TimelineBar {
+  /** The bar of the text, counted over the whole song. */
+  readonly bar: number;
+  /** Which line of bars of its section it stands in, and the words under it, a text for each line of words. */
+  readonly line: number;
+  readonly words: readonly string[];
+  /** As long as the slots together; nothing where no tune is written. */
+  readonly tune: TuneBar;
+  readonly is: Bar;
+  readonly slots: readonly { readonly slot: number; readonly meter: Meter; readonly is: Slot }[];
+}
+
+/** The song unrolled: every slot that sounds, in the order of time. */
+export interface Timeline {
+  readonly song: Song;
+  readonly key: Key;
+  readonly parts: readonly TimelinePart[];
+  readonly slots: readonly TimedSlot[];
+  /** Length of the whole, in ticks. */
+  readonly ticks: number;
+}
+
+interface NumberedPhrase {
+  readonly when: PhraseWhen | null;
+  readonly bars: readonly TimelineBar[];
+}
+
+/** A step of the roadmap with the section it plays, by its place in the chart; -1 where there is none. */
+type NumberedStep =
+  | Extract<RoadStep, { kind: 'lift' }>
+  | (Extract<RoadStep, { kind: 'play' }> & { readonly section: number });
+
+const asItStands = {
+  kind: 'play',
+  name: '',
+  times: null,
+  open: false,
+  direction: '',
+} as const satisfies RoadStep;
+
+/**
+ * Unrolls a song in a key by its roadmap, or as its sections stand: as often as they are played, with the endings and
+ * changes of each time, repeated bars written out, lifts done. A pickup begins with its first sound; the silence before
+ * it takes no time. A section that goes on until the signal is there as often as it says, its last time marked.
+ */
+export function expand(song: Song, { key = song.key }: { readonly key?: Key } = {}): Timeline {
+  const sections = numberedSections(song);
+  const road: readonly NumberedStep[] = song.road
+    ? song.road.map((step) =>
+        step.kind === 'lift' ? step : { ...step, section: sectionOfStep(song.sections, step.name) },
+      )
+    : song.sections.map((_, section) => ({ ...asItStands, section }));
+  const passes = song.sections.map(() => 0);
+  const slots: TimedSlot[] = [];
+  const parts: TimelinePart[] = [];
+  let start = 0;
+  let now = key;
+  let lift = 0;
+
+  for (const step of road) {
+    if (step.kind === 'lift') {
+      now = transposeKey(now, step.semitones);
+      lift += step.semitones;
+      continue;
+    }
+    const { section } = step;
+    const played = song.sections[section];
+    if (!played) continue;
+    const times = step.times ?? played.times;
+    const open = step.open || (step.times === null && played.open);
+    for (let time = 1; time <= times; time += 1) {
+      const pass = (passes[section]! += 1);
+      const from = slots.length;
+      const bars = barsOfPass(sections[section]!, pass);
+      let feel: Feel = 'in time';
+      for (const { bar, is: written, slots: inBar } of bars) {
+        feel = written.feel ?? feel;
+        for (const { slot, meter, is } of inBar) {
+          slots.push({ slot, bar, section, pass, start, meter, key: now, feel, is });
+          start += is.ticks;
+        }
+      }
+      const { direction } = step;
+      parts.push({
+        bars,
+        section,
+        pass,
+        from,
+        to: slots.length,
+        key: now,
+        lift,
+        open: open && time === times,
+        direction,
+      });
+    }
+  }
+  return { song, key, parts, slots, ticks: start };
+}
+
+function numberedSections(song: Song): NumberedPhrase[][] {
+  let bar = 0;
+  let slot = 0;
+  return song.sections.map((section) =>
+    metersOf(section, song.meter).map(({ phrase, meters }, line) => ({
+      when: phrase.when,
+      bars: phrase.bars.map((is, place): TimelineBar => {
+        const slots =
+          is.kind === 'played'
+            ? is.slots.map((one) => ({ slot: slot++, meter: meters[place]!, is: one }))
+            : [];
+        const words = phrase.words.map((cells) => cells[place] ?? '');
+        const tune = phrase.tune[place] ?? [];
+        return withoutLeadingSilence({ bar: bar++, line, words, tune, is, slots });
+      }),
+    })),
+  );
+}
+
+/**
+ * The bars of one time through a section, in the order they are played; a repeated bar has the slots of the one before it.
+ * What is played instead stands where the bar it replaces stood, with that bar's words if it has none; an ending goes on
+ * in the line before it.
+ */
+function barsOfPass(phrases: readonly NumberedPhrase[], pass: number): TimelineBar[] {
+  const bars = phrases.filter(({ when }) => when === null).flatMap((phrase) => phrase.bars);
+  for (const { when, bars: instead } of phrases) {
+    if (when?.kind !== 'instead' || !when.times.includes(pass)) continue;
+    const placed = instead.map((bar, index) => {
+      const replaced = bars[when.bar - 1 + index];
+      if (!replaced) return bar;
+      return {
+        ...bar,
+        line: replaced.line,
+        words: bar.words.length > 0 ? bar.words : replaced.words,
+        tune: bar.tune.length > 0 ? bar.tune : replaced.tune,
+      };
+    });
+    bars.splice(when.bar - 1, instead.length, ...placed);
+  }
+  const line = bars.at(-1)?.line;
+  bars.push(...endingOf(phrases, pass).map((bar) => ({ ...bar, line: line ?? bar.line })));
+  let before: TimelineBar['slots'] = [];
+  return bars.map((bar) => {
+    if (bar.is.kind === 'same') return { ...bar, slots: before };
+    before = bar.slots;
+    return bar;
+  });
+}
+
+/** The ending that a time takes: its own, else the one that stands last. */
+function endingOf(phrases: readonly NumberedPhrase[], pass: number): TimelineBar[] {
+  const endings = phrases.filter(isEnding);
+  const own = endings.filter(({ when }) => when.times.includes(pass));
+  const last = endings.at(-1)?.when.times.join();
+  const taken = own.length > 0 ? own : endings.filter(({ when }) => when.times.join() === last);
+  return taken.flatMap(({ bars }) => bars);
+}
+
+type Ending = NumberedPhrase & { readonly when: Extract<Phrase['when'], { kind: 'ending' }> };
+
+function isEnding(phrase: NumberedPhrase): phrase is Ending {
+  return phrase.when?.kind === 'ending';
+}
+
+/** A pickup begins with its first sound, of the chords or of the tune. */
+function withoutLeadingSilence(bar: TimelineBar): TimelineBar {
+  const { is, slots, tune } = bar;
+  if (is.kind === 'same' || !is.pickup) return bar;
+  const before = (lengths: readonly { readonly ticks: number }[], count: number) =>
+    ticksOf(lengths.slice(0, count));
+  const chord = slots.findIndex(({ is }) => is.kind === 'chord' || is.kind === 'unread');
+  const note = tune.findIndex(({ kind }) => kind === 'note');
+  if (chord < 0 && note < 0) return bar;
+  const inBar = slots.map((slot) => slot.is);
+  const from = Math.min(
+    chord < 0 ? Infinity : before(inBar, chord),
+    note < 0 ? Infinity : before(tune, note),
+  );
+  let at = 0;
+  const sounding = slots.flatMap((slot) => {
+    const start = at;
+    at += slot.is.ticks;
+    const ticks = at - Math.max(start, from);
+    return ticks > 0 ? [{ ...slot, is: { ...slot.is, ticks } }] : [];
+  });
+  return { ...bar, slots: sounding, tune: cut(tune, from, at) };
+}

@@ -1,0 +1,154 @@
+import { tempoRange } from '../../chart/fields.ts';
+import { sameMeter, tempoBeat, type Meter } from '../../chart/meter.ts';
+import type { Bar, Phrase, Section, Song } from '../../chart/song.ts';
+import { noTextures } from '../../chart/texture.ts';
+import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
+import { formatKey, keyOfSignature, type Key } from '../../pitch/key.ts';
+import { success, type Result } from '../../kit/result.ts';
+import { guessKey } from '../guessKey.ts';
+import { counted, emptySong, sectionName, unreadable, type Imported } from '../imported.ts';
+import { barsOf, mostBars, type HeardBar } from './midiBars.ts';
+import { readMidi, type HeardMidi } from '../midiEvents.ts';
+import { asPickup, Namer, slotsOf } from './midiSlots.ts';
+import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
+
+const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
+const barsOnLine = 4;
+
+/**
+ * Reads the chords of a Standard MIDI File: on every felt beat the notes that sound, named as two hands would hold them,
+ * with sections by its markers.
+ */
+export function fromMidi(
+  bytes: Uint8Array,
+  { key: wished }: { readonly key?: Key } = {},
+): Result<Imported> {
+  const read = readMidi(bytes);
+  if (!read.ok) return read;
+  const midi = read.value;
+  if (midi.notes.length === 0) return unreadable('There are no notes in this MIDI file.');
+  const dropped: string[] = [];
+  const guessed: string[] = [];
+  const sung = tuneTrack(midi);
+  const rest = midi.notes.filter(({ track }) => track !== sung?.[0]?.track);
+  const played = rest.length > 0 ? rest : midi.notes;
+  const bars = barsOf({ ...midi, notes: played }, dropped);
+  if (bars.length > mostBars)
+    return unreadable(`A MIDI file is read up to ${mostBars} bars; this has ${bars.length}.`);
+
+  const signature = midi.keys[0];
+  const said =
+    signature && Math.abs(signature.sharps) <= 7
+      ? keyOfSignature(signature.sharps, signature.minor ? 'minor' : 'major')
+      : null;
+  // A file that says C major often only says nothing.
+  const trusted = wished ?? (said && formatKey(said) !== 'C' ? said : null);
+  const inC = new Namer(cMajor);
+  const chords = bars.flatMap(({ beats }) => beats.flatMap(({ notes }) => inC.name(notes) ?? []));
+  if (chords.length === 0)
+    return unreadable('No notes in this MIDI file sound together as a chord that can be named.');
+  const keys = trusted ? [] : guessKey(chords);
+  const key = trusted ?? keys[0]!.key;
+  if (keys.length > 0)
+    guessed.push(`The key is not said; by its chords it is ${formatKey(key, 'printed')}.`);
+  if (new Set(midi.keys.map(({ sharps }) => sharps)).size > 1)
+    dropped.push(
+      'Changes of key: the chords are counted in the first. Write them as lifts in the roadmap.',
+    );
+  if (midi.tempos > 1) dropped.push('Changes of tempo.');
+  guessed.push(
+    'The chords are named by the notes that sound on each beat; what comes an eighth early is pushed.',
+  );
+  if (midi.markers.length === 0) guessed.push('The file has no markers; its bars are one section.');
+  dropped.push(`${counted(played.length, 'note')} as they were played: a chart holds the chords.`);
+
+  if (sung)
+    guessed.push(
+      `The tune is the track “${midi.tracks[sung[0]!.track]}”, moved to sixteenths or triplets.`,
+    );
+
+  const namer = new Namer(key);
+  const tune = sung ? onGrid(sung, bars) : [];
+  const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, key);
+  const sections = sectionsOf(midi, bars, namer, tuneAt);
+  if (namer.unnamed > 0)
+    guessed.push(
+      `${counted(namer.unnamed, 'beat')} with notes that make no chord go on with the one before.`,
+    );
+  const meter = bars[0]!.meter;
+  const song: Song = {
+    ...emptySong,
+    title: midi.name.replace(/: (?:right hand|left hand|tune)$/, ''),
+    key,
+    meter,
+    tempo: tempoOf(midi, meter, dropped),
+    sections,
+  };
+  return success({ song, keys: keys.slice(0, 5), guessed, dropped });
+}
+
+function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number | null {
+  if (tempo === null) return null;
+  const felt = Math.round((60_000_000 / tempo / (tempoBeat(meter) / 480)) * 10) / 10;
+  if (felt >= tempoRange.slowest && felt <= tempoRange.fastest) return felt;
+  dropped.push(`A tempo of ${felt}, which no song can have.`);
+  return null;
+}
+
+function sectionsOf(
+  midi: HeardMidi,
+  bars: readonly HeardBar[],
+  namer: Namer,
+  tuneAt: (bar: HeardBar) => TuneBar,
+): Section[] {
+  const nearestBar = (at: number) =>
+    bars.reduce(
+      (best, bar, index) => (Math.abs(bar.at - at) < Math.abs(bars[best]!.at - at) ? index : best),
+      0,
+    );
+  const starts = new Map<number, string>();
+  for (const { at, text } of midi.markers) starts.set(nearestBar(at), text);
+  if (!starts.has(0)) starts.set(0, midi.markers.length > 0 ? 'Intro' : 'Song');
+  const order = [...starts.keys()].sort((one, other) => one - other);
+  const carried = { sounds: false, meter: bars[0]!.meter };
+  const made = order.map((from, index): Section => {
+    const to = order[index + 1] ?? bars.length;
+    const name = sectionName(starts.get(from) ?? '');
+    const inSection = bars.slice(from, to);
+    let announced = bars[0]!.meter;
+    let isFirst = true;
+    const written = inSection.map((bar, place): Bar => {
+      const meter = sameMeter(bar.meter, announced) ? null : bar.meter;
+      announced = bar.meter;
+      const [before, after] = [
+        bars[from + place - 1]?.beats.at(-1),
+        bars[from + place + 1]?.beats[0],
+      ];
+      const slots = slotsOf(bar, namer, carried.sounds && !isFirst, before, after);
+      carried.sounds ||= slots.some(({ kind }) => kind === 'chord');
+      isFirst = false;
+      const made: Bar = { kind: 'played', meter, feel: null, pickup: false, slots };
+      return from + place === 0 ? asPickup(made) : made;
+    });
+    const phrases: Phrase[] = [];
+    for (let at = 0; at < written.length; at += barsOnLine) {
+      const tune = withoutSilentEnd(inSection.slice(at, at + barsOnLine).map(tuneAt));
+      phrases.push({ when: null, bars: written.slice(at, at + barsOnLine), tune, words: [] });
+    }
+    return { name, times: 1, open: false, directions: [], textures: noTextures, phrases };
+  });
+  return together(made);
+}
+
+/** “Verse, 2nd time” right after the same bars is the verse played twice. */
+function together(sections: readonly Section[]): Section[] {
+  const made: Section[] = [];
+  for (const section of sections) {
+    const name = section.name.replace(/, \d{1,2}(?:st|nd|rd|th) time$/, '');
+    const last = made.at(-1);
+    if (last?.name === name && JSON.stringify(last.phrases) === JSON.stringify(section.phrases))
+      made[made.length - 1] = { ...last, times: Math.min(99, last.times + 1) };
+    else made.push({ ...section, name });
+  }
+  return made;
+}

@@ -1,0 +1,356 @@
+import { tempoRange } from '../../chart/fields.ts';
+import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
+import { parseChart } from '../../chart/read/parseChart.ts';
+import { readRoad } from '../../chart/road.ts';
+import { withoutEmptyEnd, type Bar, type Phrase, type Song } from '../../chart/song.ts';
+import type { TexturedHand } from '../../chart/steps.ts';
+import { noTextures, readTexture, type Texture, type Textures } from '../../chart/texture.ts';
+import { tuneOctave, withoutSilentEnd, type TuneBar, type TuneNote } from '../../chart/tune.ts';
+import { degreeOfNote, formatKey, sameKey, type Key } from '../../pitch/key.ts';
+import { midiNumber } from '../../pitch/midi.ts';
+import { success, type Result } from '../../kit/result.ts';
+import {
+  counted,
+  emptySong,
+  oneLine,
+  sectionName,
+  unreadable,
+  withKnownRoad,
+  type Imported,
+} from '../imported.ts';
+import { barOf, type PlacedNote } from './musicXmlBars.ts';
+import { divisionsIn, keyIn, readMeasure, type ReadMeasure } from './musicXmlMeasure.ts';
+import { tuneOfNotes } from './tuneOfNotes.ts';
+import { child, childrenOf, readXml, textOf, type Element } from '../xml.ts';
+
+/** Largest file that is read, in UTF-16 code units, and most measures. */
+const largestFile = 5_000_000;
+const mostMeasures = 2_000;
+
+/** Bars on a line where the file has no breaks of its own. */
+const barsOnLine = 4;
+
+/**
+ * Reads the part of a MusicXML score that has the chords: sections by rehearsal marks, repeats and endings, chords by
+ * root or numeral, words by lyrics. The notes of a tune are left out, and said to be.
+ */
+export function fromMusicXml(text: string): Result<Imported> {
+  if (text.length > largestFile)
+    return unreadable('A MusicXML file is read up to 5 MB. Save the one song by itself.');
+  const document = readXml(text);
+  if (!document.ok) return document;
+  const root = document.value;
+  if (root.name === 'score-timewise')
+    return unreadable('This score is written time-wise; save it as a part-wise MusicXML file.');
+  if (root.name !== 'score-partwise')
+    return unreadable(`This is XML, but no MusicXML score: its root is “${root.name}”.`);
+  const parts = childrenOf(root, 'part');
+  const part = parts.find(hasChords);
+  if (!part)
+    return unreadable('No part of this score has chord symbols, and a chart is made of those.');
+  const measures = childrenOf(part, 'measure');
+  if (measures.length > mostMeasures)
+    return unreadable(
+      `A score is read up to ${mostMeasures} measures; this has ${measures.length}.`,
+    );
+  const software = textOf(root, 'identification', 'encoding', 'software');
+  const reader = new PartReader(headOf(root), measures, software === 'Intervallum');
+  if (parts.length > 1)
+    reader.dropped.push(`${counted(parts.length - 1, 'other part')} of the score.`);
+  return success(reader.read());
+}
+
+function hasChords(part: Element): boolean {
+  return childrenOf(part, 'measure').some((measure) => child(measure, 'harmony') !== null);
+}
+
+function headOf(root: Element): Song {
+  const identification = child(root, 'identification');
+  const creators = childrenOf(identification, 'creator').map(({ text }) => oneLine(text, 80));
+  const kept = Object.fromEntries(
+    childrenOf(child(identification, 'miscellaneous'), 'miscellaneous-field').map((field) => [
+      field.attributes['name'] ?? '',
+      oneLine(field.text),
+    ]),
+  );
+  return {
+    ...emptySong,
+    title: oneLine(textOf(root, 'work', 'work-title') || textOf(root, 'movement-title')),
+    reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
+    minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
+    textures: { left: textureIn(kept['left'], 'left'), right: textureIn(kept['right'], 'right') },
+    details: {
+      by: [...new Set(creators)]
+        .filter((name) => name !== '')
+        .join(', ')
+        .slice(0, 200),
+      rights: oneLine(textOf(identification, 'rights')),
+      singer: kept['singer'] ?? '',
+      feel: kept['feel'] ?? '',
+    },
+  };
+}
+
+function textureIn(text: string | undefined, hand: TexturedHand): Texture | null {
+  const read = readTexture(text ?? '', hand);
+  return read.ok ? read.value : null;
+}
+
+interface OpenSection {
+  name: string;
+  times: number;
+  open: boolean;
+  readonly directions: string[];
+  textures: Textures;
+  readonly phrases: { when: Phrase['when']; bars: Bar[]; tune: TuneBar[]; words: string[][] }[];
+  readonly instead: string[];
+}
+
+class PartReader {
+  readonly guessed: string[] = [];
+  readonly dropped: string[] = [];
+  #song: Song;
+  readonly #measures: readonly Element[];
+  readonly #sections: OpenSection[] = [];
+  #meter: Meter = emptySong.meter;
+  /** The metre that a section's bars go on in; a change is announced against it. */
+  #announced: Meter = emptySong.meter;
+  #sounds = false;
+  #ending: Phrase['when'] = null;
+  #repeatFrom: number | null = null;
+  #strange = new Set<string>();
+  #moved = 0;
+  #jumps = 0;
+  #same = false;
+  /** Written by this program, so that what it does not say is not so. */
+  readonly #own: boolean;
+
+  constructor(song: Song, measures: readonly Element[], own: boolean) {
+    this.#own = own;
+    this.#song = song;
+    this.#measures = measures;
+  }
+
+  read(): Imported {
+    const key = this.#measures.map(keyIn).find((one) => one !== null) ?? null;
+    if (!key) this.guessed.push('The score says no key; C was taken.');
+    this.#song = { ...this.#song, key: key ?? emptySong.key };
+    const breaks =
+      this.#own ||
+      this.#measures.some((measure) =>
+        childrenOf(measure, 'print').some(({ attributes }) => attributes['new-system'] === 'yes'),
+      );
+    const marks = this.#measures.some((measure) =>
+      childrenOf(measure, 'direction').some((one) => child(one, 'direction-type', 'rehearsal')),
+    );
+    if (!marks) this.guessed.push('The score has no rehearsal marks; its bars are one section.');
+    if (!breaks)
+      this.guessed.push(`The score has no line breaks; ${barsOnLine} bars stand on a line.`);
+    let divisions = 1;
+    for (const [index, measure] of this.#measures.entries()) {
+      divisions = divisionsIn(measure) ?? divisions;
+      this.#take(readMeasure(measure, { key: this.#song.key, divisions }), index, breaks);
+    }
+    return this.#finish();
+  }
+
+  #take(measure: ReadMeasure, index: number, breaks: boolean): void {
+    this.#takeHead(measure, index);
+    if (measure.rehearsal !== null || this.#sections.length === 0) this.#openSection(measure);
+    const section = this.#sections.at(-1)!;
+    if (measure.repeat === 'forward')
+      this.#repeatFrom = section.phrases.length === 0 ? this.#sections.length - 1 : null;
+    if (measure.ending) this.#ending = { kind: 'ending', times: measure.ending.times };
+    for (const words of measure.words) this.#takeWords(words, section);
+    this.#addBar(measure, section, breaks);
+    if (measure.endingStops) this.#ending = null;
+    if (measure.repeat === 'backward') this.#repeat(section, measure);
+    this.#jumps += measure.jumps ? 1 : 0;
+  }
+
+  #takeHead(measure: ReadMeasure, index: number): void {
+    if (measure.meter) this.#meter = measure.meter;
+    if (measure.strangeMeter !== null)
+      this.dropped.push(
+        `The metre ${measure.strangeMeter} in measure ${index + 1}, which no chart can be in.`,
+      );
+    if (index === 0) this.#song = { ...this.#song, meter: this.#meter, swing: measure.swing };
+    if (measure.key && !sameKey(measure.key, this.#song.key))
+      this.dropped.push(
+        `The change of key to ${formatKey(measure.key, 'printed')} in measure ${index + 1}: the chords are counted in the first key. Write it as a lift in the roadmap.`,
+      );
+    if (measure.tempo && this.#song.tempo === null) {
+      const beat = tempoBeat(this.#meter);
+      const { beats, of } = measure.tempo;
+      const felt = Math.round((of === 'quarters' ? beats / (beat / 480) : beats) * 10) / 10;
+      if (felt >= tempoRange.slowest && felt <= tempoRange.fastest)
+        this.#song = { ...this.#song, tempo: felt };
+      else this.dropped.push(`A tempo of ${felt}, which no song can have.`);
+    }
+    for (const kind of measure.strangeChords) this.#strange.add(kind);
+  }
+
+  #openSection({ rehearsal }: ReadMeasure): void {
+    const name = sectionName(rehearsal ?? 'Song');
+    this.#sections.push({
+      name,
+      times: 1,
+      open: false,
+      directions: [],
+      textures: noTextures,
+      phrases: [],
+      instead: [],
+    });
+    this.#announced = this.#song.meter;
+    this.#ending = null;
+  }
+
+  #takeWords(words: string, section: OpenSection): void {
+    const order = /^Order: (.+)$/.exec(words);
+    const road = order && readRoad(order[1]!);
+    if (road?.ok) this.#song = { ...this.#song, road: road.value };
+    else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
+    else if (words === 'until the signal') section.open = true;
+    else if (this.#takeTexture(words, section)) return;
+    else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
+    else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
+  }
+
+  /** True for words that say what a hand does. */
+  #takeTexture(words: string, section: OpenSection): boolean {
+    const found = /^(left|right): (.+)$/.exec(words);
+    const hand = found?.[1] === 'left' ? 'left' : 'right';
+    const read = found && readTexture(found[2]!, hand);
+    if (!read?.ok) return false;
+    section.textures = { ...section.textures, [hand]: read.value };
+    return true;
+  }
+
+  #addBar(measure: ReadMeasure, section: OpenSection, breaks: boolean): void {
+    const last = section.phrases.at(-1);
+    const goesOn = last && sameWhen(last.when, this.#ending);
+    const isFull = breaks ? measure.newLine : (last?.bars.length ?? 0) >= barsOnLine;
+    if (!last || !goesOn || isFull)
+      section.phrases.push({ when: this.#ending, bars: [], tune: [], words: [] });
+    const phrase = section.phrases.at(-1)!;
+    const place = phrase.bars.length;
+    if (measure.same !== null) this.#same = measure.same === 'start';
+    phrase.bars.push(this.#bar(measure, section));
+    phrase.tune.push(this.#tuneOf(measure, phrase.bars.at(-1)!));
+    for (const [line, text] of measure.lyrics.entries()) {
+      const cells = (phrase.words[line] ??= []);
+      while (cells.length < place) cells.push('');
+      cells.push(oneLine(text, 400));
+    }
+  }
+
+  #bar(measure: ReadMeasure, section: OpenSection): Bar {
+    const isFirstOfSong = this.#sections.length === 1 && section.phrases[0]!.bars.length === 0;
+    const changes = !sameMeter(this.#meter, this.#announced);
+    this.#announced = this.#meter;
+    if (this.#same && !isFirstOfSong) return { kind: 'same', feel: measure.feel };
+    const hidden = measure.notes.filter((note) => note.hidden && (note.slash || note.rest));
+    const kept = this.#own && hidden.length > 0 ? hidden : measure.notes;
+    const { bar, moved } = barOf(measure.chords, kept, this.#meter, {
+      pickup: measure.implicit && isFirstOfSong,
+      goesOn: this.#sounds,
+    });
+    this.#moved += moved;
+    this.#sounds ||= measure.chords.length > 0;
+    if (bar.kind === 'same') return bar;
+    return { ...bar, feel: measure.feel, meter: changes ? this.#meter : null };
+  }
+
+  /** The tune is in the voice that has pitches first. */
+  #tuneOf({ notes }: ReadMeasure, bar: Bar): TuneBar {
+    const voice = notes.find(({ pitch, slash }) => pitch && !slash)?.voice;
+    const own = notes.filter((note) => note.voice === voice && !note.slash && !note.hidden);
+    const length = barTicks(this.#meter);
+    const end = notes.reduce((last, { at, ticks }) => Math.max(last, at + ticks), 0);
+    const lead = bar.kind === 'played' && bar.pickup ? Math.max(0, length - (end || length)) : 0;
+    const { key } = this.#song;
+    const sung = own.map((note) => ({ ...note, sung: note.pitch && sungAs(note.pitch, key) }));
+    return voice === undefined ? [] : tuneOfNotes(sung, lead, length);
+  }
+
+  /** A repeat of a whole section is how often it is played; any other is told. */
+  #repeat(section: OpenSection, { times }: ReadMeasure): void {
+    const whole = this.#repeatFrom === this.#sections.length - 1 || this.#repeatFrom === null;
+    const endings = section.phrases.some(({ when }) => when !== null);
+    if (!whole) this.dropped.push(`A repeat that ends in ${section.name} and begins before it.`);
+    else if (!endings) section.times = Math.max(section.times, times);
+    else if (section.times === 1 && !this.#own) section.times = 2;
+  }
+
+  #finish(): Imported {
+    const sections = this.#sections.map(({ instead, phrases, ...section }) => {
+      const trimmed = phrases.map((phrase) => ({
+        ...phrase,
+        tune: withoutSilentEnd(phrase.tune),
+        words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
+      }));
+      return {
+        ...section,
+        phrases: [
+          ...ordered(trimmed),
+          ...instead.flatMap((words) => this.#instead(words, trimmed)),
+        ],
+      };
+    });
+    if (this.#strange.size > 0)
+      this.dropped.push(
+        `Chords that cannot be read: ${[...this.#strange].slice(0, 8).join(', ')}.`,
+      );
+    if (this.#moved > 0)
+      this.guessed.push(
+        `${counted(this.#moved, 'chord')} moved to the nearest place that the metre parts a bar at.`,
+      );
+    if (this.#jumps > 0)
+      this.dropped.push(
+        `${counted(this.#jumps, 'jump')} (da capo, segno or coda). Write the order as a roadmap.`,
+      );
+    return {
+      song: withKnownRoad({ ...this.#song, sections }, this.dropped),
+      keys: [],
+      guessed: this.guessed,
+      dropped: this.dropped,
+    };
+  }
+
+  /** Bars that some times play instead are written in words, in chart text, with their tune and what is sung. */
+  #instead(words: string, phrases: readonly Phrase[]): Phrase[] {
+    const shared = phrases.filter(({ when }) => when === null).flatMap(({ bars }) => bars);
+    const { key, meter } = this.#song;
+    const bars = shared.map((bar) => {
+      const change = bar.kind === 'played' && bar.meter ? `{${formatMeter(bar.meter)}} ` : '';
+      return `  ${change}1\n`;
+    });
+    const text = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\n\nA:\n${bars.join('')}${words}\n`;
+    const read = parseChart(text);
+    const phrase = read.ok ? read.value.sections[0]?.phrases.at(-1) : undefined;
+    if (phrase?.when) return [phrase];
+    this.dropped.push(`“${oneLine(words, 60)}” could not be read.`);
+    return [];
+  }
+}
+
+/** A written pitch as a note of a tune: by its own spelling. */
+function sungAs(
+  { note, octave }: NonNullable<PlacedNote['pitch']>,
+  key: Key,
+): Pick<TuneNote, 'degree' | 'octave'> {
+  const degree = degreeOfNote(note, key);
+  return { degree, octave: tuneOctave(midiNumber(note, octave), degree, key) };
+}
+
+function sameWhen(one: Phrase['when'], other: Phrase['when']): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
+}
+
+/** Endings stand below the bars that all times share. */
+function ordered(phrases: readonly Phrase[]): Phrase[] {
+  return [
+    ...phrases.filter(({ when }) => when === null),
+    ...phrases.filter(({ when }) => when !== null),
+  ];
+}

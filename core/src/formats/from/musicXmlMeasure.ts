@@ -1,0 +1,289 @@
+import { meterOf, type Meter } from '../../chart/meter.ts';
+import { feels, type Feel, type Push } from '../../chart/song.ts';
+import type { Chord } from '../../chord/chord.ts';
+import { fromLetters } from '../../chord/letters.ts';
+import { parseChord } from '../../chord/parseChord.ts';
+import { toRelative, type Degree, type Step } from '../../pitch/degree.ts';
+import { degreeOfNote, keyOfSignature, type Key } from '../../pitch/key.ts';
+import { midiNumber } from '../../pitch/midi.ts';
+import { letters, type Note } from '../../pitch/note.ts';
+import { figuresOf, type HarmonyDegree } from '../harmonyKinds.ts';
+import type { PlacedChord, PlacedNote } from './musicXmlBars.ts';
+import { child, childrenOf, numberOf, textOf, type Element } from '../xml.ts';
+
+/** What a measure holds, its times in ticks. */
+export interface ReadMeasure {
+  readonly key: Key | null;
+  readonly meter: Meter | null;
+  /** A metre that no chart can be in, as it is written. */
+  readonly strangeMeter: string | null;
+  readonly chords: readonly PlacedChord[];
+  readonly notes: readonly PlacedNote[];
+  /** Chords that name no chord. */
+  readonly strangeChords: readonly string[];
+  readonly rehearsal: string | null;
+  readonly words: readonly string[];
+  readonly feel: Feel | null;
+  /** Felt beats a minute as written, or quarters a minute as sounded. */
+  readonly tempo: { readonly beats: number; readonly of: 'written' | 'quarters' } | null;
+  readonly swing: 'eighths' | 'sixteenths' | null;
+  readonly lyrics: readonly string[];
+  readonly newLine: boolean;
+  readonly implicit: boolean;
+  readonly same: 'start' | 'stop' | null;
+  readonly repeat: 'forward' | 'backward' | null;
+  readonly times: number;
+  readonly ending: { readonly times: readonly number[] } | null;
+  readonly endingStops: boolean;
+  readonly jumps: boolean;
+}
+
+/** What is known when a measure begins. */
+export interface MeasureContext {
+  readonly key: Key;
+  /** Divisions of a quarter. */
+  readonly divisions: number;
+}
+
+/** The divisions that a measure sets; null where it leaves them. */
+export function divisionsIn(measure: Element): number | null {
+  const divisions = childrenOf(measure, 'attributes').map((one) => numberOf(one, 'divisions'));
+  const last = divisions.findLast((one) => one !== null) ?? null;
+  return last !== null && last > 0 && last <= 100_000 ? last : null;
+}
+
+export function keyIn(measure: Element): Key | null {
+  const key = childrenOf(measure, 'attributes')
+    .map((one) => child(one, 'key'))
+    .findLast((one) => one !== null);
+  const fifths = numberOf(key ?? null, 'fifths');
+  if (fifths === null || Math.abs(fifths) > 7) return null;
+  return keyOfSignature(fifths, textOf(key ?? null, 'mode') === 'minor' ? 'minor' : 'major');
+}
+
+/** Reads a measure of a part. */
+export function readMeasure(measure: Element, context: MeasureContext): ReadMeasure {
+  const ticks = (divisions: number) => Math.round((divisions * 480) / context.divisions);
+  const chords: PlacedChord[] = [];
+  const notes: PlacedNote[] = [];
+  const strangeChords: string[] = [];
+  const lyrics = new Map<number, string[]>();
+  let at = 0;
+  for (const part of measure.children) {
+    const duration = ticks(numberOf(part, 'duration') ?? 0);
+    if (part.name === 'backup') at = Math.max(0, at - duration);
+    else if (part.name === 'forward') at += duration;
+    else if (part.name === 'harmony') {
+      const chord = chordOf(part, context.key);
+      if (!chord) strangeChords.push(textOf(part, 'kind') || 'a chord without a kind');
+      else chords.push(placed(chord, at, ticks(numberOf(part, 'offset') ?? 0)));
+    } else if (part.name === 'note') {
+      addLyrics(part, lyrics);
+      if (child(part, 'grace') || child(part, 'cue')) continue;
+      const one = noteOf(part, at, duration);
+      if (child(part, 'chord') === null) {
+        notes.push(one);
+        at += duration;
+      } else if (one.pitch) {
+        const below = notes.at(-1);
+        // Of notes struck together the top one is the tune.
+        if (below?.pitch && pitchOf(one.pitch) > pitchOf(below.pitch))
+          notes[notes.length - 1] = { ...below, pitch: one.pitch };
+      }
+    }
+  }
+  const directions = childrenOf(measure, 'direction');
+  const words = directions.flatMap((one) =>
+    childrenOf(one, 'direction-type').flatMap((type) =>
+      childrenOf(type, 'words').map(({ text }) => text.trim()),
+    ),
+  );
+  const sounds = [...directions.map((one) => child(one, 'sound')), child(measure, 'sound')];
+  const lines = childrenOf(measure, 'barline');
+  const repeats = lines.map((line) => child(line, 'repeat')).filter((one) => one !== null);
+  const endings = lines.map((line) => child(line, 'ending')).filter((one) => one !== null);
+  const starts = endings.find(({ attributes }) => attributes['type'] === 'start');
+  const [meter, strangeMeter] = meterIn(measure);
+  const sameStyle = childrenOf(measure, 'attributes')
+    .map((one) => child(one, 'measure-style', 'measure-repeat'))
+    .findLast((one) => one !== null);
+  const swing = sounds.map((one) => child(one, 'swing')).find((one) => one !== null);
+  return {
+    key: keyIn(measure),
+    meter,
+    strangeMeter,
+    chords,
+    notes,
+    strangeChords,
+    rehearsal:
+      directions
+        .map((one) => textOf(one, 'direction-type', 'rehearsal').trim())
+        .find((text) => text !== '') ?? null,
+    words: words.filter((text) => text !== '' && !feelOf(text)),
+    feel: words.map(feelOf).find((one) => one !== null) ?? null,
+    tempo: tempoIn(directions, sounds),
+    swing: swing ? (textOf(swing, 'swing-type') === '16th' ? 'sixteenths' : 'eighths') : null,
+    lyrics: Array.from({ length: Math.max(0, ...lyrics.keys()) }, (_, line) =>
+      (lyrics.get(line + 1) ?? []).join('').trim(),
+    ),
+    newLine: childrenOf(measure, 'print').some(
+      ({ attributes }) => attributes['new-system'] === 'yes',
+    ),
+    implicit: measure.attributes['implicit'] === 'yes',
+    same: sameStyle ? (sameStyle.attributes['type'] === 'stop' ? 'stop' : 'start') : null,
+    repeat: repeats.some(({ attributes }) => attributes['direction'] === 'backward')
+      ? 'backward'
+      : repeats.length > 0
+        ? 'forward'
+        : null,
+    times: Math.min(
+      99,
+      Math.max(2, ...repeats.map(({ attributes }) => Number(attributes['times']) || 2)),
+    ),
+    ending: starts ? { times: endingTimes(starts.attributes['number'] ?? '') } : null,
+    endingStops: endings.some(({ attributes }) => attributes['type'] !== 'start'),
+    jumps: sounds.some((one) =>
+      ['dacapo', 'dalsegno', 'tocoda'].some((name) => one?.attributes[name] !== undefined),
+    ),
+  };
+}
+
+function endingTimes(number: string): number[] {
+  const times = [...number.matchAll(/\d{1,2}/g)].map(([digits]) => Number(digits));
+  const real = [...new Set(times)].filter((time) => time > 0).sort((one, other) => one - other);
+  return real.length > 0 ? real : [1];
+}
+
+function meterIn(measure: Element): readonly [Meter | null, string | null] {
+  const time = childrenOf(measure, 'attributes')
+    .map((one) => child(one, 'time'))
+    .findLast((one) => one !== null);
+  if (!time) return [null, null];
+  const beats = textOf(time, 'beats').replace(/\s/g, '');
+  const unit = textOf(time, 'beat-type').trim();
+  const sum = beats.split('+').reduce((total, one) => total + Number(one), 0);
+  const meter = meterOf(sum, Number(unit), beats.includes('+') ? beats : '');
+  return [meter, meter ? null : `${beats}/${unit}`];
+}
+
+function tempoIn(
+  directions: readonly Element[],
+  sounds: readonly (Element | null)[],
+): ReadMeasure['tempo'] {
+  for (const direction of directions) {
+    const beats = numberOf(direction, 'direction-type', 'metronome', 'per-minute');
+    if (beats !== null) return { beats, of: 'written' };
+  }
+  const sounded = sounds.map((one) => Number(one?.attributes['tempo'])).find((one) => one > 0);
+  return sounded ? { beats: sounded, of: 'quarters' } : null;
+}
+
+function feelOf(words: string): Feel | null {
+  const said = words.toLowerCase().replace(/\.$/, '').replace(' feel', '');
+  return feels.find((feel) => feel === said) ?? (/^(?:ritardando|rall)/.test(said) ? 'rit' : null);
+}
+
+function placed(chord: Chord, at: number, offset: number): PlacedChord {
+  const by: Push['by'] | null = offset === -240 ? 'eighth' : offset === -120 ? 'sixteenth' : null;
+  if (by) return { at, chord, push: { by, hands: 'both' } };
+  return { at: Math.max(0, at + offset), chord, push: null };
+}
+
+/** The chord of a harmony: its text where it says all, else its kind and degrees. */
+function chordOf(harmony: Element, key: Key): Chord | null {
+  const kind = child(harmony, 'kind');
+  if (!kind || kind.text.trim() === 'none') return null;
+  const whole = kind.attributes['text'] ?? '';
+  if (whole.includes('[')) {
+    const read = parseChord(whole);
+    return read.ok ? read.value : null;
+  }
+  const root = rootOfHarmony(harmony, key);
+  if (!root) return null;
+  const bass = noteIn(child(harmony, 'bass'), 'bass');
+  const degrees = childrenOf(harmony, 'degree').map((one): HarmonyDegree => ({
+    value: numberOf(one, 'degree-value') ?? 0,
+    alter: numberOf(one, 'degree-alter') ?? 0,
+    type: ((type) => (type === 'alter' || type === 'subtract' ? type : 'add'))(
+      textOf(one, 'degree-type').trim(),
+    ),
+  }));
+  const figures = figuresOf({ kind: kind.text.trim(), degrees });
+  if (figures) return { kind: 'named', root, figures, bass: bass && degreeOfNote(bass, key) };
+  // Another kind: its text may still say a chord over any root.
+  const read = fromLetters(`C${whole}`, { tonic: { letter: 'C', alter: 0 }, mode: 'major' });
+  if (!read.ok || read.value.kind !== 'named') return null;
+  return { ...read.value, root, bass: bass && degreeOfNote(bass, key) };
+}
+
+function rootOfHarmony(harmony: Element, key: Key): Degree | null {
+  const note = noteIn(child(harmony, 'root'), 'root');
+  if (note) return degreeOfNote(note, key);
+  const numeral = child(harmony, 'numeral');
+  const step = numberOf(numeral, 'numeral-root');
+  if (step === null || step < 1 || step > 7) return null;
+  const alter = numberOf(numeral, 'numeral-alter') ?? 0;
+  if (Math.abs(alter) > 2) return null;
+  const degree: Degree = { step: step as Step, alter };
+  const counted = textOf(numeral, 'numeral-key', 'numeral-mode') || key.mode;
+  return counted === 'major' ? degree : toRelative(degree);
+}
+
+function noteIn(of: Element | null, name: 'root' | 'bass'): Note | null {
+  const letter = letters.find((one) => one === textOf(of, `${name}-step`).trim());
+  const alter = numberOf(of, `${name}-alter`) ?? 0;
+  return letter && Math.abs(alter) <= 2 ? { letter, alter } : null;
+}
+
+function noteOf(note: Element, at: number, ticks: number): PlacedNote {
+  const notations = childrenOf(note, 'notations');
+  const has = (...path: string[]) => notations.some((one) => child(one, ...path) !== null);
+  const all = notations.flatMap((one) =>
+    childrenOf(child(one, 'technical'), 'other-technical').map(({ text }) => text),
+  );
+  const ringBars = all.map((text) => /^ring: (\d{1,2}) bars$/.exec(text)?.[1]).find(Boolean);
+  return {
+    at,
+    ticks,
+    rest: child(note, 'rest') !== null,
+    hidden: note.attributes['print-object'] === 'no',
+    voice: textOf(note, 'voice').trim(),
+    pitch: pitchIn(note),
+    slash: textOf(note, 'notehead') === 'slash',
+    tieStop: childrenOf(note, 'tie').some(({ attributes }) => attributes['type'] === 'stop'),
+    accent: has('articulations', 'accent'),
+    stop: has('articulations', 'staccatissimo'),
+    fermata: has('fermata'),
+    ring: notations.some((one) =>
+      childrenOf(one, 'tied').some(({ attributes }) => attributes['type'] === 'let-ring'),
+    ),
+    ringBars: ringBars ? Number(ringBars) : null,
+    rightHandPushed: all.includes('push: right hand'),
+  };
+}
+
+function pitchIn(note: Element): PlacedNote['pitch'] {
+  const pitch = child(note, 'pitch');
+  const letter = letters.find((one) => one === textOf(pitch, 'step').trim());
+  const alter = Math.round(numberOf(pitch, 'alter') ?? 0);
+  const octave = numberOf(pitch, 'octave');
+  if (!letter || Math.abs(alter) > 3 || octave === null || octave < 0 || octave > 9) return null;
+  return { note: { letter, alter }, octave: Math.round(octave) };
+}
+
+function pitchOf({ note, octave }: NonNullable<PlacedNote['pitch']>): number {
+  return midiNumber(note, octave);
+}
+
+function addLyrics(note: Element, lyrics: Map<number, string[]>): void {
+  for (const lyric of childrenOf(note, 'lyric')) {
+    const line = Math.min(20, Math.max(1, Number(lyric.attributes['number']) || 1));
+    const text = childrenOf(lyric, 'text')
+      .map((one) => one.text)
+      .join('');
+    const goesOn = ['begin', 'middle'].includes(textOf(lyric, 'syllabic'));
+    const cells = lyrics.get(line) ?? [];
+    cells.push(goesOn ? `${text}-` : `${text} `);
+    lyrics.set(line, cells);
+  }
+}

@@ -1,0 +1,84 @@
+import type { ChordSlot, Slot } from '../../chart/song.ts';
+import { noteValues, valueElements } from './noteValues.ts';
+import { element, type Element } from '../xml.ts';
+
+/**
+ * The slashes of a slot: as many tied notes as its length needs; silence as rests. Beside a tune they are a second voice
+ * that is not printed, and keep what the chords wear.
+ */
+export function slashes(
+  slot: Slot,
+  chord: ChordSlot | null,
+  words: readonly string[],
+  isBesideTune: boolean,
+): Element[] {
+  const silent = slot.kind === 'rest';
+  const values = noteValues(slot.ticks);
+  const goesOn = slot.kind === 'held';
+  return values.map((value, index) => {
+    const starts = index < values.length - 1;
+    const stops = index > 0 || goesOn;
+    const ties = silent ? [] : [...(stops ? ['stop'] : []), ...(starts ? ['start'] : [])];
+    const isLast = index === values.length - 1;
+    return element(
+      'note',
+      isBesideTune ? { 'print-object': 'no' } : {},
+      ...(silent
+        ? [element('rest')]
+        : [
+            element(
+              'unpitched',
+              {},
+              element('display-step', {}, 'B'),
+              element('display-octave', {}, 4),
+            ),
+          ]),
+      element('duration', {}, value.ticks),
+      ...ties.map((tie) => element('tie', { type: tie })),
+      element('voice', {}, isBesideTune ? 2 : 1),
+      ...valueElements(value),
+      !silent && element('notehead', {}, 'slash'),
+      notationsOf(
+        ties,
+        index === 0 ? chord : null,
+        isLast && hasFermata(slot),
+        isLast ? chord : null,
+      ),
+      ...(index === 0
+        ? words.flatMap((text, line) =>
+            text === '' ? [] : [element('lyric', { number: line + 1 }, element('text', {}, text))],
+          )
+        : []),
+    );
+  });
+}
+
+function hasFermata(slot: Slot): boolean {
+  return (slot.kind === 'chord' || slot.kind === 'rest') && slot.fermata;
+}
+
+function notationsOf(
+  ties: readonly string[],
+  first: ChordSlot | null,
+  fermata: boolean,
+  last: ChordSlot | null,
+): Element | false {
+  const articulations = [
+    ...(first?.accent ? [element('accent')] : []),
+    ...(first?.stop ? [element('staccatissimo')] : []),
+  ];
+  const technical = [
+    ...(first?.push?.hands === 'right' ? ['push: right hand'] : []),
+    ...(first?.ring && first.ring.bars !== null ? [`ring: ${first.ring.bars} bars`] : []),
+  ];
+  const content = [
+    ...ties.map((type) => element('tied', { type })),
+    ...(last?.ring ? [element('tied', { type: 'let-ring' })] : []),
+    ...(technical.length > 0
+      ? [element('technical', {}, ...technical.map((text) => element('other-technical', {}, text)))]
+      : []),
+    ...(articulations.length > 0 ? [element('articulations', {}, ...articulations)] : []),
+    ...(fermata ? [element('fermata', { type: 'upright' })] : []),
+  ];
+  return content.length > 0 && element('notations', {}, ...content);
+}

@@ -1,0 +1,245 @@
+import { ticksOf } from '../../kit/ticks.ts';
+import { barTicks, type Meter } from '../../chart/meter.ts';
+import { printPhrase, printTextures } from '../../chart/print/printChart.ts';
+import { printRoad } from '../../chart/road.ts';
+import { metersOf } from '../../chart/sectionMeters.ts';
+import {
+  styleFor,
+  type Bar,
+  type Phrase,
+  type Section,
+  type Slot,
+  type Song,
+} from '../../chart/song.ts';
+import { cut, soundingAfter, type TuneBar, type TuneNote } from '../../chart/tune.ts';
+import type { Key } from '../../pitch/key.ts';
+import {
+  doctype,
+  endingLine,
+  keyElement,
+  repeatLine,
+  scoreOf,
+  tempoElement,
+  timeElement,
+  wordsElement,
+} from './musicXmlElements.ts';
+import { harmonyElement } from './musicXmlHarmony.ts';
+import { slashes } from './musicXmlSlashes.ts';
+import { tuneNotes } from './musicXmlTune.ts';
+import { element, writeXml, type Element } from '../xml.ts';
+
+/** How a chart goes out as MusicXML. */
+export interface MusicXmlWish {
+  readonly key?: Key;
+  /** The roots of its chords as notes, or as degrees of the key (MusicXML 4.0). */
+  readonly harmony?: 'root' | 'numeral';
+}
+
+/**
+ * A chart as a MusicXML 4.0 lead part: slashes for its slots with the chords over them, words as lyrics, sections as
+ * rehearsal marks with their repeats and endings. 480 divisions to the quarter, so that no length is rounded.
+ * docs/formats.md says what it holds.
+ */
+export function toMusicXml(
+  song: Song,
+  { key = song.key, harmony = 'root' }: MusicXmlWish = {},
+): string {
+  const writer = new LeadWriter(song, key, harmony);
+  return writeXml(scoreOf(song, 'Chart', writer.measures()), doctype);
+}
+
+const feelWords = {
+  'half-time': 'half-time feel',
+  rit: 'rit.',
+  free: 'free',
+  'in time': 'in time',
+};
+
+class LeadWriter {
+  readonly #song: Song;
+  readonly #key: Key;
+  readonly #harmony: 'root' | 'numeral';
+  #number = 0;
+  #meter: Meter | null = null;
+  #wasSame = false;
+  /** The tune of every measure in the order they are written, and the note that sounds where the next one begins. */
+  readonly #tunes: readonly TuneBar[];
+  #written = 0;
+  #sounding: TuneNote | null = null;
+
+  constructor(song: Song, key: Key, harmony: 'root' | 'numeral') {
+    this.#song = song;
+    this.#key = key;
+    this.#harmony = harmony;
+    this.#tunes = song.sections.flatMap(({ phrases }) =>
+      phrases
+        .filter(({ when }) => when?.kind !== 'instead')
+        .flatMap(({ bars, tune }) => bars.map((_, place) => tune[place] ?? [])),
+    );
+  }
+
+  measures(): Element[] {
+    const measures = this.#song.sections.flatMap((section) => this.#section(section));
+    if (measures.length > 0) return measures;
+    return [element('measure', { number: 1 }, this.#attributes(this.#song.meter, null))];
+  }
+
+  #section(section: Section): Element[] {
+    const lines = metersOf(section, this.#song.meter);
+    const played = lines.filter(({ phrase }) => phrase.when?.kind !== 'instead');
+    const endings = section.phrases.filter(({ when }) => when?.kind === 'ending').length;
+    const repeats = section.times > 1 || endings > 1;
+    const instead = section.phrases.filter(({ when }) => when?.kind === 'instead');
+    let ending = 0;
+    const measures: Element[] = [];
+    for (const [line, { phrase, meters }] of played.entries()) {
+      if (phrase.when) ending += 1;
+      for (const [place, bar] of phrase.bars.entries()) {
+        const isFirst = line === 0 && place === 0;
+        const isLast = line === played.length - 1 && place === phrase.bars.length - 1;
+        const closesEnding = phrase.when !== null && place === phrase.bars.length - 1;
+        const left = [
+          ...(place === 0 && !isFirst ? [element('print', { 'new-system': 'yes' })] : []),
+          ...(isFirst && repeats ? [repeatLine('forward')] : []),
+          ...(phrase.when && place === 0 ? [endingLine(phrase.when.times, 'start')] : []),
+          this.#attributes(meters[place]!, bar),
+          ...(isFirst ? this.#heading(section) : []),
+          ...(isFirst
+            ? instead.map((other) => wordsElement(this.#insteadInWords(other, section), false))
+            : []),
+        ];
+        const goesBack = closesEnding ? ending < endings : isLast && repeats && endings === 0;
+        const right = closesEnding
+          ? [endingLine(phrase.when!.times, 'stop', goesBack)]
+          : goesBack
+            ? [repeatLine('backward', section.times)]
+            : [];
+        const words = phrase.words.map((cells) => cells[place] ?? '');
+        measures.push(this.#measure(bar, meters[place]!, left, right, words));
+      }
+    }
+    return measures;
+  }
+
+  #heading(section: Section): Element[] {
+    const { name, times, open, directions, textures } = section;
+    const isStart = this.#number === 0;
+    const road = this.#song.road;
+    const tempo = isStart ? tempoElement(this.#song) : null;
+    return [
+      ...(tempo ? [tempo] : []),
+      ...(isStart && road ? [wordsElement(`Order: ${printRoad(road)}`)] : []),
+      element(
+        'direction',
+        { placement: 'above' },
+        element('direction-type', {}, element('rehearsal', {}, name)),
+      ),
+      // A repeat sign says twice; more often, or without end, is said in words as well.
+      ...(times > 1 ? [wordsElement(`×${times}`)] : []),
+      ...(open ? [wordsElement('until the signal')] : []),
+      ...directions.map((direction) => wordsElement(`* ${direction}`)),
+      ...printTextures(textures).map((line) => wordsElement(line)),
+    ];
+  }
+
+  #insteadInWords(phrase: Phrase, section: Section): string {
+    const metered = metersOf(section, this.#song.meter).find((one) => one.phrase === phrase)!;
+    const style = styleFor(this.#song.key, { reading: 'as written', minor: 'relative' });
+    return printPhrase(metered, style).join('\n');
+  }
+
+  /** Divisions, key, metre and clef at the beginning, later what changes. */
+  #attributes(meter: Meter, bar: Bar | null): Element {
+    const isStart = this.#meter === null;
+    const changes = this.#meter !== meter;
+    this.#meter = meter;
+    const same = bar?.kind === 'same';
+    const style =
+      same && !this.#wasSame
+        ? element('measure-style', {}, element('measure-repeat', { type: 'start' }, 1))
+        : !same && this.#wasSame
+          ? element('measure-style', {}, element('measure-repeat', { type: 'stop' }))
+          : null;
+    this.#wasSame = same;
+    return element(
+      'attributes',
+      {},
+      isStart && element('divisions', {}, 480),
+      isStart && keyElement(this.#key),
+      changes && timeElement(meter),
+      isStart && element('clef', {}, element('sign', {}, 'G'), element('line', {}, 2)),
+      style,
+    );
+  }
+
+  #measure(
+    bar: Bar,
+    meter: Meter,
+    left: readonly Element[],
+    right: readonly Element[],
+    words: readonly string[],
+  ): Element {
+    const pickup = bar.kind === 'played' && bar.pickup;
+    if (!pickup) this.#number += 1;
+    const attributes: Record<string, string | number> = pickup
+      ? { number: 0, implicit: 'yes' }
+      : { number: this.#number };
+    const feel = bar.feel ? [wordsElement(feelWords[bar.feel])] : [];
+    const slots: readonly Slot[] =
+      bar.kind === 'same' ? [{ kind: 'rest', fermata: false, ticks: barTicks(meter) }] : bar.slots;
+    const tune = this.#tunes[this.#written] ?? [];
+    const next = this.#tunes[this.#written + 1]?.[0];
+    this.#written += 1;
+    const from = pickup ? firstSound(slots, tune) : 0;
+    const sounding = partOf(slots, from);
+    const isSet = tune.some(({ kind }) => kind === 'note');
+    const notes = sounding.flatMap((slot, index) =>
+      this.#slot(slot, index === 0 && !isSet ? words : [], tune.length > 0),
+    );
+    const sung =
+      tune.length === 0
+        ? []
+        : [
+            ...tuneNotes(cut(tune, from, barTicks(meter)), isSet ? words : [], this.#key, from, {
+              sounding: this.#sounding,
+              goesOn: next?.kind === 'held',
+            }),
+            element('backup', {}, element('duration', {}, barTicks(meter) - from)),
+          ];
+    this.#sounding = soundingAfter(tune, this.#sounding);
+    return element('measure', attributes, ...left, ...feel, ...sung, ...notes, ...right);
+  }
+
+  #slot(slot: Slot, words: readonly string[], isBesideTune: boolean): Element[] {
+    if (slot.kind === 'chord')
+      return [
+        harmonyElement(slot, this.#key, this.#harmony),
+        ...slashes(slot, slot, words, isBesideTune),
+      ];
+    return slashes(slot, null, words, isBesideTune);
+  }
+}
+
+/** Where a pickup begins to sound, in ticks. */
+function firstSound(slots: readonly Slot[], tune: TuneBar): number {
+  const before = (
+    events: readonly { readonly kind: string; readonly ticks: number }[],
+    kind: string,
+  ) => {
+    const first = events.findIndex((one) => one.kind === kind);
+    return first < 0 ? Infinity : ticksOf(events.slice(0, first));
+  };
+  const from = Math.min(before(slots, 'chord'), before(tune, 'note'));
+  return Number.isFinite(from) ? from : 0;
+}
+
+/** The slots from a tick on. */
+function partOf(slots: readonly Slot[], from: number): Slot[] {
+  let at = 0;
+  return slots.flatMap((slot) => {
+    const start = at;
+    at += slot.ticks;
+    const ticks = at - Math.max(start, from);
+    return ticks > 0 ? [{ ...slot, ticks }] : [];
+  });
+}

@@ -1,0 +1,148 @@
+import { Memo } from '../../kit/memo.ts';
+import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
+import type { Chord } from '../../chord/chord.ts';
+import { formatChord } from '../../chord/formatChord.ts';
+import { degreeSemitones } from '../../pitch/degree.ts';
+import { formatKey, relativeMajor, type Key } from '../../pitch/key.ts';
+import { fold, pitchClass } from '../../pitch/note.ts';
+import type { Wish } from './candidates.ts';
+import { shapeName, type Candidate } from './cost.ts';
+import { fromDegrees, type PaletteShape, type Pin } from '../shapes/pins.ts';
+import { instruments, usualReach, type Instrument } from '../shapes/player.ts';
+import { weightsOf, type School } from '../shapes/schools.ts';
+import { pinProblem } from './troubles.ts';
+import type { VoiceOptions, Walk } from './voiced.ts';
+import { walkIn } from './walks.ts';
+
+/** Hands that the player has fixed; null for one that is free. */
+export interface Hands {
+  readonly left: readonly number[] | null;
+  readonly right: readonly number[] | null;
+}
+
+/** The options with what was left out filled in. */
+export type Settled = Required<Omit<VoiceOptions, 'numbers'>> & Pick<VoiceOptions, 'numbers'>;
+
+/** As a usual player has it: alone at a full keyboard, plain chords in blocks. */
+export function settle(options: VoiceOptions): Settled {
+  return {
+    reach: usualReach,
+    lineup: 'keys alone',
+    style: 'block and plain',
+    grade: 'plain',
+    instrument: instruments[88],
+    pins: [],
+    palette: [],
+    registers: [],
+    walks: [],
+    melody: new Map(),
+    ...options,
+  };
+}
+
+/** Turns what the player set into what is asked of the hands for each chord. */
+export class Asker {
+  readonly school: School;
+  readonly #options: Settled;
+  readonly #octavesOf = new Map<number, number>();
+  readonly #pins: ReadonlyMap<number, readonly Pin[]>;
+  /** The palette's hands by the name of the key they are played in. */
+  readonly #palettes = new Memo<PaletteHands>(24);
+
+  constructor(timeline: Timeline, options: Settled) {
+    this.#options = options;
+    this.school = options.style;
+    for (const { slot, octaves } of options.registers) {
+      const section = timeline.slots.find((timed) => timed.slot === slot)?.section;
+      if (section !== undefined) this.#octavesOf.set(section, octaves);
+    }
+    const pins = new Map<number, Pin[]>();
+    for (const pin of options.pins) pins.set(pin.slot, [...(pins.get(pin.slot) ?? []), pin]);
+    this.#pins = pins;
+  }
+
+  #palette(key: Key): PaletteHands {
+    const { palette, instrument } = this.#options;
+    return this.#palettes.get(formatKey(key), () => paletteHands(palette, key, instrument));
+  }
+
+  get weights() {
+    return weightsOf[this.school];
+  }
+
+  wish(slot: TimedSlot, chord: Chord, next: Chord | null): Wish {
+    const { grade, lineup, instrument, reach, melody } = this.#options;
+    const palette = this.#palette(slot.key);
+    const sung = melody.get(slot.slot);
+    const home = pitchClass(relativeMajor(slot.key).tonic);
+    return {
+      chord,
+      key: slot.key,
+      next: grade === 'altered' ? next : null,
+      grade: this.school === 'beginner' ? 'beginner' : grade,
+      lineup,
+      instrument,
+      fixed: null,
+      shapes: palette.hands,
+      taste: {
+        weights: this.weights,
+        reach,
+        middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
+        octaves: this.#octavesOf.get(slot.section) ?? 0,
+        melody: sung ? fold(home + degreeSemitones(sung), 12) : null,
+        palette: palette.names,
+      },
+    };
+  }
+
+  /** The walk-in that is marked at a slot, as notes; or why it cannot be played. */
+  walk({ slot, key }: TimedSlot, chord: Chord, { left, right }: Candidate): Walk | string | null {
+    const mark = this.#options.walks.find((one) => one.slot === slot);
+    if (!mark) return null;
+    return walkIn(
+      { left: left.notes, right: right.notes, chord },
+      mark.kind,
+      key,
+      this.#options.reach,
+    );
+  }
+
+  /** What is pinned at a slot, as notes; or why it is not. */
+  pinned(slot: TimedSlot, chord: Chord): { hands: Hands | null; problem: string | null } {
+    const { instrument, reach, numbers } = this.#options;
+    const pins = this.#pins.get(slot.slot) ?? [];
+    if (pins.length === 0) return { hands: null, problem: null };
+    const written = pins.filter((pin) => pin.chord === formatChord(chord));
+    const notes = written.map((pin) => fromDegrees(pin, slot.key, instrument));
+    const problem = pinProblem({ pins, written, notes, chord, reach, numbers });
+    return { hands: notes[0] ?? null, problem };
+  }
+}
+
+interface PaletteHands {
+  readonly names: ReadonlySet<string>;
+  readonly hands: readonly (readonly number[])[];
+}
+
+function paletteHands(
+  palette: readonly PaletteShape[],
+  key: Key,
+  instrument: Instrument,
+): PaletteHands {
+  const names = new Set<string>();
+  const hands: number[][] = [];
+  for (const shape of palette) {
+    const right = fromDegrees({ ...shape, left: null }, key, instrument)?.right;
+    if (!right || right.length === 0) continue;
+    names.add(shapeName(right));
+    for (let by = -36; by <= 36; by += 12) {
+      const moved = right.map((note) => note + by);
+      if (
+        moved[0]! >= Math.max(50, instrument.lowest) &&
+        moved.at(-1)! <= Math.min(88, instrument.highest)
+      )
+        hands.push(moved);
+    }
+  }
+  return { names, hands };
+}

@@ -1,0 +1,97 @@
+import type { Chord } from '../../chord/chord.ts';
+import { formatChord } from '../../chord/formatChord.ts';
+import type { NumberStyle } from '../../chord/reading.ts';
+import { findCandidates, type Wish } from './candidates.ts';
+import type { Pin } from '../shapes/pins.ts';
+import { instruments, type Reach } from '../shapes/player.ts';
+
+/** Spans by the names that players give them, in semitones. */
+const spanNames: Readonly<Record<number, string>> = {
+  12: 'an octave',
+  13: 'a minor ninth',
+  14: 'a ninth',
+  15: 'a minor tenth',
+  16: 'a tenth',
+};
+
+/** @example spanInWords(14) // 'a ninth' */
+export function spanInWords(semitones: number): string {
+  return spanNames[semitones] ?? `${semitones} semitones`;
+}
+
+/** The widest spans that are worth proposing. */
+const widest = 19;
+
+/** Why a chord cannot be voiced as the player is set, and the least that would help. */
+export function whyNone(wish: Wish, numbers?: Partial<NumberStyle>): string {
+  const name = formatChord(wish.chord, numbers);
+  const { reach } = wish.taste;
+  const works = (change: Partial<Wish>) =>
+    findCandidates({ ...wish, ...change }).candidates.length > 0;
+  const withReach = (left: number, right: number): Partial<Wish> => ({
+    taste: {
+      ...wish.taste,
+      reach: {
+        left: { held: left, rolled: Math.max(left, reach.left.rolled) },
+        right: { held: right, rolled: Math.max(right, reach.right.rolled) },
+      },
+    },
+  });
+  if (wish.fixed && works({ fixed: null })) {
+    const hand = wish.fixed.left ? 'right' : 'left';
+    return `${name}: the pinned hand leaves no room for the ${hand} one. Move the pinned hand, or pin both.`;
+  }
+  for (let span = reach.right.held + 1; span <= widest; span += 1) {
+    if (works(withReach(reach.left.held, span)))
+      return `${name} cannot be held with a right-hand reach of ${spanInWords(reach.right.held)}. A reach of ${spanInWords(span)} would do, or rolling it.`;
+  }
+  for (let span = reach.left.held + 1; span <= widest; span += 1) {
+    if (works(withReach(span, reach.right.held)))
+      return `${name} cannot be held with a left-hand reach of ${spanInWords(reach.left.held)}. A reach of ${spanInWords(span)} would do, or rolling it.`;
+  }
+  if (works({ instrument: instruments[88] }))
+    return `${name} has no place on this keyboard. It needs lower or higher keys.`;
+  if (works(withReach(widest, widest)))
+    return `${name} is too wide for both hands as their reach is set. Take away a colour, or widen both.`;
+  return `${name} has more tones than two hands can hold clearly. Take away a colour or a bass.`;
+}
+
+/** What is wrong with the pins of a slot; null where the first of them stands as it is. */
+export function pinProblem({
+  pins,
+  written,
+  notes,
+  chord,
+  reach,
+  numbers,
+}: {
+  readonly pins: readonly Pin[];
+  readonly written: readonly Pin[];
+  readonly notes: readonly ({
+    readonly left: readonly number[] | null;
+    readonly right: readonly number[] | null;
+  } | null)[];
+  readonly chord: Chord;
+  readonly reach: Reach;
+  readonly numbers: Partial<NumberStyle> | undefined;
+}): string | null {
+  const name = formatChord(chord, numbers);
+  if (written.length === 0)
+    return `The pin here was made for ${pins[0]!.chord}; the chart now says ${name}. Pin it anew, or unpin it.`;
+  if (written.length > 1)
+    return `Two pins hold ${name} here; the first is played. Unpin it, then pin the one you want.`;
+  const [hands] = notes;
+  if (!hands) return `The pinned notes of ${name} are wider than this keyboard.`;
+  const { left, right } = hands;
+  if (left?.length && right?.length && left.at(-1)! >= right[0]!)
+    return `The pinned hands cross on ${name}: the left holds notes above the right.`;
+  for (const [hand, held] of [
+    ['left', left],
+    ['right', right],
+  ] as const) {
+    const span = held?.length ? held.at(-1)! - held[0]! : 0;
+    if (span > reach[hand].rolled)
+      return `The pinned ${hand} hand of ${name} spans ${spanInWords(span)}, beyond your reach. It is played as pinned.`;
+  }
+  return null;
+}

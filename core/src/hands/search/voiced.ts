@@ -1,0 +1,97 @@
+import type { Timeline } from '../../chart/time/timeline.ts';
+import type { Chord } from '../../chord/chord.ts';
+import type { NumberStyle } from '../../chord/reading.ts';
+import type { Degree } from '../../pitch/degree.ts';
+import type { Key } from '../../pitch/key.ts';
+import type { StepCost } from './cost.ts';
+import type { PaletteShape, Pin } from '../shapes/pins.ts';
+import type { HandGrade, Instrument, Lineup, Reach } from '../shapes/player.ts';
+import type { LeftFamily, RightFamily, School } from '../shapes/schools.ts';
+
+/** Ways to make a held left hand move into the seventh: from the octave, the ninth or the sixth (common practice, no published source). */
+export const walkKinds = ['8-7', '9-7', '6-7'] as const;
+export type WalkKind = (typeof walkKinds)[number];
+
+/** A walk-in that the player wants at a slot of the text. */
+export interface WalkMark {
+  readonly slot: number;
+  readonly kind: WalkKind;
+}
+
+/** What the left hand holds in the first half of its time, and then. */
+export interface Walk {
+  readonly kind: WalkKind;
+  readonly first: readonly number[];
+  readonly then: readonly number[];
+}
+
+/** What a song's hands depend on besides its chords; what is left out is as a usual player has it. */
+export interface VoiceOptions {
+  readonly reach?: Reach;
+  readonly lineup?: Lineup;
+  readonly style?: School;
+  readonly grade?: HandGrade;
+  readonly instrument?: Instrument;
+  readonly pins?: readonly Pin[];
+  readonly palette?: readonly PaletteShape[];
+  /** Octaves that the section of a slot is played higher or, negative, lower. */
+  readonly registers?: readonly { readonly slot: number; readonly octaves: number }[];
+  /** Left hands that walk into the seventh. */
+  readonly walks?: readonly WalkMark[];
+  /** What is sung over a slot, long or accented: it should be on top. */
+  readonly melody?: ReadonlyMap<number, Degree>;
+  /** How chords are written in messages. */
+  readonly numbers?: Partial<NumberStyle>;
+}
+
+/** What two hands hold at one moment of the song. */
+export interface VoicedSlot {
+  /** Which of the timeline's slots, and which slot of the text it is. */
+  readonly at: number;
+  readonly slot: number;
+  readonly chord: Chord;
+  /** The key that holds here. */
+  readonly key: Key;
+  readonly left: readonly number[];
+  readonly right: readonly number[];
+  readonly leftFamily: LeftFamily;
+  readonly rightFamily: RightFamily;
+  readonly pinned: boolean;
+  /** A hand that cannot hold its notes at once, and rolls them. */
+  readonly rolled: { readonly left: boolean; readonly right: boolean };
+  /** The left hand walks into its seventh; `left` is what it holds first where it does not. */
+  readonly walk: Walk | null;
+  /** In tenths of a semitone of right-hand movement: what it costs in itself, and the step into it. */
+  readonly cost: { readonly own: number; readonly step: StepCost };
+}
+
+/** Why a slot is not voiced, or not as it was pinned, and what would help. */
+export interface HandsProblem {
+  readonly slot: number;
+  readonly message: string;
+}
+
+/** Two hands for every chord of a song. */
+export interface Voiced {
+  readonly timeline: Timeline;
+  /** One for each slot of the timeline; null for silence, held time and chords that cannot be played. */
+  readonly slots: readonly (VoicedSlot | null)[];
+  readonly problems: readonly HandsProblem[];
+  readonly cost: number;
+}
+
+/** Another way to play a slot, and what the song as a whole then costs over the best way. */
+export interface OtherVoicing {
+  readonly left: readonly number[];
+  readonly right: readonly number[];
+  readonly leftFamily: LeftFamily;
+  readonly rightFamily: RightFamily;
+  readonly rolled: { readonly left: boolean; readonly right: boolean };
+  readonly over: number;
+}
+
+/** How far a search has come: parts done of all parts. */
+export interface Progress {
+  readonly done: number;
+  readonly of: number;
+}

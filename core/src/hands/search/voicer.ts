@@ -1,0 +1,218 @@
+import { Memo } from '../../kit/memo.ts';
+import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
+import type { Chord } from '../../chord/chord.ts';
+import { formatKey } from '../../pitch/key.ts';
+import { Asker, settle, type Hands, type Settled } from './asker.ts';
+import {
+  candidateSet,
+  findCandidates,
+  handfulName,
+  handfulOf,
+  type CandidateSet,
+  type Handful,
+  type Wish,
+} from './candidates.ts';
+import { candidate, stepCost, totalOf, type Candidate, type StepCost } from './cost.ts';
+import { Lattice, StepTable } from './lattice.ts';
+import { maskOf } from '../shapes/material.ts';
+import type { Reach } from '../shapes/player.ts';
+import { weightsOf, type School } from '../shapes/schools.ts';
+import { whyNone } from './troubles.ts';
+import type {
+  HandsProblem,
+  OtherVoicing,
+  Progress,
+  Voiced,
+  VoicedSlot,
+  VoiceOptions,
+} from './voiced.ts';
+
+/** A chord of the timeline with the voicings that are open to it. */
+interface Node {
+  readonly at: number;
+  readonly slot: TimedSlot;
+  readonly chord: Chord;
+  readonly wish: Wish;
+  readonly pinned: boolean;
+  readonly set: CandidateSet;
+}
+
+/** Sets and tables that are remembered at most. */
+const mostSets = 2_000;
+const mostTables = 1_000;
+
+/**
+ * Finds the hands of a song, and remembers what it found: after an edit only what changed is searched again.
+ * A search that is given up leaves the last finished one in place.
+ */
+export class Voicer {
+  readonly #handfuls = new Memo<Handful>(mostSets);
+  readonly #sets = new Memo<CandidateSet>(mostSets);
+  readonly #tables = new Memo<StepTable>(mostTables);
+  #nextId = 1;
+  #found: {
+    readonly lattice: Lattice;
+    readonly nodes: readonly Node[];
+    readonly voiced: Voiced;
+    readonly options: Settled;
+  } | null = null;
+
+  /** Searches step by step, so that a caller can show progress, let others work, or stop. */
+  *search(timeline: Timeline, wished: VoiceOptions = {}): Generator<Progress, Voiced> {
+    const options = settle(wished);
+    const problems: HandsProblem[] = [];
+    const chords = timeline.slots.flatMap((slot, at) =>
+      slot.is.kind === 'chord' ? [{ at, slot, chord: slot.is.chord }] : [],
+    );
+    const of = 2 * chords.length;
+    const asker = new Asker(timeline, options);
+    const nodes: Node[] = [];
+    for (const [index, { at, slot, chord }] of chords.entries()) {
+      const wish = asker.wish(slot, chord, chords[index + 1]?.chord ?? null);
+      const { hands, problem } = asker.pinned(slot, chord);
+      if (problem)
+        problems.push(...withoutRepeats(problems, { slot: slot.slot, message: problem }));
+      const set = this.#setFor(wish, hands);
+      if (set.candidates.length > 0) {
+        nodes.push({ at, slot, chord, wish, pinned: hands !== null, set });
+      } else {
+        const message = whyNone({ ...wish, fixed: hands }, options.numbers);
+        problems.push(...withoutRepeats(problems, { slot: slot.slot, message }));
+      }
+      yield { done: index + 1, of };
+    }
+    const { weights } = asker;
+    const lattice = new Lattice(
+      nodes.map(({ set }) => set),
+      (from, to) => this.#table(from, to, asker.school),
+    );
+    for (const done of lattice.search(this.#found?.lattice ?? null))
+      yield { done: chords.length + done, of };
+
+    const path = lattice.path();
+    const slots: (VoicedSlot | null)[] = timeline.slots.map(() => null);
+    let before: Candidate | null = null;
+    let cost = 0;
+    for (const [index, node] of nodes.entries()) {
+      const chosen: Candidate = node.set.candidates[path[index]!]!;
+      const own = node.set.own[path[index]!]!;
+      const step = before ? stepCost(before, chosen, weights) : noStep;
+      cost += own + totalOf(step);
+      const walk = asker.walk(node.slot, node.chord, chosen);
+      if (typeof walk === 'string')
+        problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: walk }));
+      slots[node.at] = {
+        ...voicedSlot(node, chosen, options.reach),
+        walk: typeof walk === 'string' ? null : walk,
+        cost: { own, step },
+      };
+      before = chosen;
+    }
+    const voiced: Voiced = { timeline, slots, problems, cost };
+    this.#found = { lattice, nodes, voiced, options };
+    return voiced;
+  }
+
+  /** The search in one go. */
+  voice(timeline: Timeline, options: VoiceOptions = {}): Voiced {
+    const search = this.search(timeline, options);
+    for (;;) {
+      const { done, value } = search.next();
+      if (done) return value;
+    }
+  }
+
+  /**
+   * Other ways to play a slot of the timeline that was voiced last, cheapest first, `most` of them. A pin on it is
+   * passed over, so that one sees what the search would offer there. Of one right hand no more than two are listed.
+   */
+  alternatives(at: number, most = 9): OtherVoicing[] {
+    const found = this.#found;
+    const index = found?.nodes.findIndex((node) => node.at === at) ?? -1;
+    const node = found?.nodes[index];
+    if (!found || !node) return [];
+    const set = node.pinned ? this.#setFor(node.wish, null) : node.set;
+    if (set.candidates.length === 0) return [];
+    const others: OtherVoicing[] = [];
+    const seen = new Map<string, number>();
+    for (const { index: one, cost } of found.lattice.prices(index, set)) {
+      const { left, right } = set.candidates[one]!;
+      const name = right.notes.join();
+      const times = seen.get(name) ?? 0;
+      if (times >= 2) continue;
+      seen.set(name, times + 1);
+      others.push({
+        left: left.notes,
+        right: right.notes,
+        leftFamily: left.family,
+        rightFamily: right.family,
+        rolled: rolledHands(left.notes, right.notes, found.options.reach),
+        over: cost,
+      });
+      if (others.length === most) break;
+    }
+    return others;
+  }
+
+  #setFor(wish: Wish, hands: Hands | null): CandidateSet {
+    return this.#sets.get(nameOf(wish, hands), () => {
+      const found =
+        hands?.left && hands.right
+          ? { candidates: [pinnedCandidate(hands.left, hands.right)], own: [0] }
+          : findCandidates({ ...wish, fixed: hands }, this.#handful(wish));
+      return candidateSet(this.#nextId++, found);
+    });
+  }
+
+  #handful(wish: Wish): Handful {
+    return this.#handfuls.get(handfulName(wish), () => handfulOf(wish));
+  }
+
+  #table(from: CandidateSet, to: CandidateSet, school: School): StepTable {
+    return this.#tables.get(
+      `${from.id}:${to.id}`,
+      () => new StepTable(from, to, weightsOf[school]),
+    );
+  }
+}
+
+const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0 };
+
+function nameOf({ chord, key, next, taste, ...rest }: Wish, hands: Hands | null): string {
+  const { weights, palette, ...plain } = taste;
+  const school = Object.entries(weightsOf).find(([, one]) => one === weights)![0];
+  return JSON.stringify([chord, formatKey(key), next, school, plain, [...palette], rest, hands]);
+}
+
+function pinnedCandidate(left: readonly number[], right: readonly number[]): Candidate {
+  return candidate(
+    { notes: left, family: 'other tone', mask: maskOf(left) },
+    { notes: right, family: 'close', mask: maskOf(right) },
+  );
+}
+
+function voicedSlot({ at, slot, chord, pinned }: Node, { left, right }: Candidate, reach: Reach) {
+  return {
+    at,
+    slot: slot.slot,
+    chord,
+    key: slot.key,
+    left: left.notes,
+    right: right.notes,
+    leftFamily: left.family,
+    rightFamily: right.family,
+    pinned,
+    rolled: rolledHands(left.notes, right.notes, reach),
+  };
+}
+
+function rolledHands(left: readonly number[], right: readonly number[], reach: Reach) {
+  const span = (notes: readonly number[]) => (notes.length === 0 ? 0 : notes.at(-1)! - notes[0]!);
+  return { left: span(left) > reach.left.held, right: span(right) > reach.right.held };
+}
+
+function withoutRepeats(problems: readonly HandsProblem[], next: HandsProblem): HandsProblem[] {
+  return problems.some(({ slot, message }) => slot === next.slot && message === next.message)
+    ? []
+    : [next];
+}

@@ -1,0 +1,119 @@
+import type { Beat } from '../chart/time/beats.ts';
+import type { Timeline } from '../chart/time/timeline.ts';
+
+/** From here on time goes by this much faster (over 1) or slower than the song's tempo. */
+export interface TempoMark {
+  readonly onset: number;
+  readonly factor: number;
+}
+
+/**
+ * How far a slowing down goes, what is left of the tempo where time is free, and how much longer a held slot sounds
+ * (common practice, no published source: to about two thirds; a little slower; twice as long).
+ */
+const ritFactor = 0.65;
+const freeFactor = 0.85;
+const fermataFactor = 0.5;
+
+/**
+ * How the tempo changes over a stretch of the timeline; its ticks stay what they are. The first mark is at 0.
+ * @param beats the felt beats of the stretch
+ */
+export function temposOf(
+  timeline: Timeline,
+  range: { readonly from: number; readonly to: number },
+  beats: readonly Beat[],
+): TempoMark[] {
+  const origin = timeline.slots[range.from]?.start ?? 0;
+  const marks: TempoMark[] = [];
+  const put = (onset: number, factor: number) => {
+    if (marks.at(-1)?.factor !== factor) marks.push({ onset, factor });
+  };
+  for (const stretch of stretchesOf(timeline, range)) {
+    const start = stretch.start - origin;
+    const end = stretch.end - origin;
+    const inRit = (at: number) => 1 - ((1 - ritFactor) * (at - start)) / (end - start);
+    for (const { start: slotStart, is } of timeline.slots.slice(stretch.from, stretch.to)) {
+      const hold = (is.kind === 'chord' || is.kind === 'rest') && is.fermata ? fermataFactor : 1;
+      const onset = slotStart - origin;
+      if (stretch.feel !== 'rit') {
+        put(onset, (stretch.feel === 'free' ? freeFactor : 1) * hold);
+        continue;
+      }
+      const inside = beats.filter((beat) => beat.onset > onset && beat.onset < onset + is.ticks);
+      for (const at of [onset, ...inside.map((beat) => beat.onset)]) put(at, inRit(at) * hold);
+    }
+  }
+  return marks.length > 0 ? marks : [{ onset: 0, factor: 1 }];
+}
+
+/**
+ * The seconds from the beginning to a tick.
+ * @param quarters quarter notes a minute where the factor is 1
+ */
+export function clockOf(tempos: readonly TempoMark[], quarters: number): (tick: number) => number {
+  const perTick = 60 / quarters / 480;
+  let seconds = 0;
+  const marks = tempos.map(({ onset, factor }, index) => {
+    const before = tempos[index - 1];
+    if (before) seconds += ((onset - before.onset) * perTick) / before.factor;
+    return { onset, factor, seconds };
+  });
+  return (tick) => {
+    const mark = marks.findLast(({ onset }) => onset <= tick) ?? marks[0];
+    return mark ? mark.seconds + ((tick - mark.onset) * perTick) / mark.factor : tick * perTick;
+  };
+}
+
+/** Runs of slots of one feel, each within one time through a section. */
+function stretchesOf(
+  { slots, parts }: Timeline,
+  { from, to }: { readonly from: number; readonly to: number },
+) {
+  const starts = new Set(parts.map((part) => part.from));
+  const found: { feel: string; from: number; to: number; start: number; end: number }[] = [];
+  for (let at = from; at < to; at += 1) {
+    const { feel, start, is } = slots[at]!;
+    const last = found.at(-1);
+    if (last && last.feel === feel && !starts.has(at)) {
+      last.to = at + 1;
+      last.end = start + is.ticks;
+    } else {
+      found.push({ feel, from: at, to: at + 1, start, end: start + is.ticks });
+    }
+  }
+  return found;
+}
+
+/**
+ * Where a tick falls when a song swings: of two eighths (or sixteenths) the second comes at two thirds of their time
+ * (common practice, no published source). Compound and grouped eighths do not swing.
+ * @param beats the felt beats of what is played
+ */
+export function swinging(swing: Timeline['song']['swing'], beats: readonly Beat[]) {
+  if (swing === null) return (tick: number) => tick;
+  const pair = swing === 'eighths' ? 480 : 240;
+  const quarters = beats.filter(({ ticks }) => ticks === 480);
+  return (tick: number): number => {
+    const beat = quarters[lastAtOrBefore(quarters, tick)] ?? quarters[0];
+    // Where no quarter is felt nothing swings; before the first beat lies the end of the one before it.
+    if (!beat || tick >= beat.onset + 480 || tick < beat.onset - 480) return tick;
+    const base = tick < beat.onset ? beat.onset - 480 : beat.onset;
+    const at = tick - base;
+    const inPair = at % pair;
+    const half = pair / 2;
+    const late = inPair <= half ? (inPair * 4) / 3 : (pair * 2) / 3 + ((inPair - half) * 2) / 3;
+    return base + (at - inPair) + Math.round(late);
+  };
+}
+
+function lastAtOrBefore(beats: readonly Beat[], tick: number): number {
+  let low = 0;
+  let high = beats.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (beats[middle]!.onset <= tick) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}

@@ -1,0 +1,271 @@
+import { ticksOf } from '../kit/ticks.ts';
+import { feltBeats, isCompound, barTicks, type Meter } from '../chart/meter.ts';
+import type { Step, StepLength, StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
+import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
+import type { Timeline } from '../chart/time/timeline.ts';
+import { chordTones, type Role } from '../chord/tones.ts';
+import { fold } from '../pitch/note.ts';
+import { usualReach } from '../hands/shapes/player.ts';
+import type { VoicedSlot } from '../hands/search/voiced.ts';
+
+/** What a hand strikes at one moment, and what becomes of it. */
+export interface Strike {
+  /** Ticks from the beginning of the song. */
+  readonly at: number;
+  /** Where the next strike or a silence comes, or the chord goes. */
+  readonly until: number;
+  /** Each note from the lowest up, and where it ends: one that rings goes on after `until`. */
+  readonly notes: readonly { readonly note: number; readonly end: number }[];
+  readonly weight: StrikeStep['weight'];
+  readonly short: boolean;
+}
+
+/** The time that a hand has for a chord, in ticks from the beginning of the song. */
+export interface StrikeSpan {
+  /** When the chord comes in, and when it is due: earlier where it is pushed. */
+  readonly onset: number;
+  readonly due: number;
+  readonly end: number;
+}
+
+/** What a texture adds to the loudness of its notes (common practice, no published source for the amounts). */
+export const louderBy: Readonly<Record<Dynamic, number>> = { soft: -14, medium: 0, loud: 14 };
+export const louderByWeight: Readonly<Record<Strike['weight'], number>> = {
+  ghost: -30,
+  plain: 0,
+  accent: 20,
+};
+
+/** A short note, and the note that leads into the next chord, in ticks. */
+const shortTicks = 160;
+const leadTicks = 240;
+
+/** What a fifth is called, whole, lowered or raised. */
+const fifths: readonly Role[] = ['fifth', 'b5', '#5'];
+
+interface Cell {
+  readonly at: number;
+  readonly step: Step;
+}
+
+/** The pattern of a hand in one time through a section. */
+interface Plan {
+  readonly texture: Texture;
+  readonly leading: boolean;
+  /** In the order of time; none for a hand that strikes its chords and holds them. */
+  readonly cells: readonly Cell[];
+}
+
+/** A song's textures, laid out over its timeline: which hand strikes what, when. */
+export class Strikes {
+  readonly #timeline: Timeline;
+  readonly #reach: number;
+  readonly #plans: readonly Readonly<Record<TexturedHand, Plan | null>>[];
+
+  /** @param reach semitones that the left hand holds: an octave above is a fifth where that is beyond it */
+  constructor(timeline: Timeline, reach: number = usualReach.left.held) {
+    this.#timeline = timeline;
+    this.#reach = reach;
+    const { song, parts } = timeline;
+    let start = 0;
+    this.#plans = parts.map(({ section, bars }) => {
+      const textures = texturesOf(song.textures, song.sections[section]!.textures);
+      const timed = bars.flatMap(({ slots }) => {
+        const length = ticksOf(slots.map(({ is }) => is));
+        const meter = slots[0]?.meter;
+        start += length;
+        // A pickup lacks the first beats of its bar.
+        return meter ? [{ meter, start: start - barTicks(meter), from: start - length }] : [];
+      });
+      return {
+        left: textures.left && planOf(textures.left, 'left', timed),
+        right: textures.right && planOf(textures.right, 'right', timed),
+      };
+    });
+  }
+
+  /** The texture of a hand in a part of the timeline; null where it just holds its chords. */
+  textureOf(part: number, hand: TexturedHand): Texture | null {
+    return this.#plans[part]?.[hand]?.texture ?? null;
+  }
+
+  /**
+   * What a hand strikes while a chord lasts; null where it strikes the chord once and holds it: by its texture, or since
+   * the chord rings, is stopped or held, or the hand walks.
+   * @param next the chord that follows, for what leads into it
+   */
+  of(
+    at: { readonly part: number; readonly slot: number; readonly hand: TexturedHand },
+    voiced: VoicedSlot,
+    span: StrikeSpan,
+    next: { readonly slot: number; readonly voiced: VoicedSlot } | null,
+  ): readonly Strike[] | null {
+    const plan = this.#plans[at.part]?.[at.hand];
+    if (!plan || plan.cells.length === 0) return null;
+    const { is } = this.#timeline.slots[at.slot]!;
+    if (is.kind !== 'chord' || is.ring || is.stop || is.fermata) return null;
+    if (at.hand === 'left' && voiced.walk) return null;
+    const notes = voiced[at.hand];
+    if (notes.length === 0) return [];
+    const cells = between(plan.cells, span.due, span.end);
+    const resolve = (voice: StepVoice) =>
+      notesOf(voice === 'octave' && this.#reach < 12 ? 'fifth' : voice, notes, () =>
+        this.#fifthOf(at.slot),
+      );
+    const lead = plan.leading && next ? this.#leadInto(next, notes[0]!) : null;
+    return timed(strikesOf(cells, span, lead), span.end, resolve);
+  }
+
+  /** The pitch class of a chord's fifth; null for a chord without one. */
+  #fifthOf(slot: number): number | null {
+    const { is, key } = this.#timeline.slots[slot]!;
+    if (is.kind !== 'chord') return null;
+    const tones = chordTones(is.chord, key);
+    return tones.find(({ role }) => fifths.includes(role))?.pitchClass ?? null;
+  }
+
+  /** The fifth of the chord that follows, near the note that the bass is on. */
+  #leadInto(next: { readonly slot: number; readonly voiced: VoicedSlot }, from: number) {
+    const fifth = this.#fifthOf(next.slot);
+    if (fifth === null || next.voiced.left.length === 0) return null;
+    const up = fold(fifth - from, 12);
+    return up <= 6 || from - (12 - up) < 24 ? from + up : from + up - 12;
+  }
+}
+
+function planOf(
+  texture: Texture,
+  hand: TexturedHand,
+  bars: readonly { readonly meter: Meter; readonly start: number; readonly from: number }[],
+): Plan {
+  let leading = texture.leading;
+  const cells = bars.flatMap(({ meter, start, from }) => {
+    const pattern = patternOf(texture, hand, meter);
+    const { steps } = pattern;
+    leading = pattern.leading;
+    if (steps.length === 0) return [];
+    let at = start;
+    return stepsOfBar(meter, pattern.step).flatMap((ticks, index) => {
+      const cell: Cell = { at, step: steps[index % steps.length]! };
+      at += ticks;
+      return cell.at >= from ? [cell] : [];
+    });
+  });
+  return { texture, leading, cells };
+}
+
+/** The lengths of the steps that a bar is divided in, in ticks; the last one is cut where the bar ends before it. */
+export function stepsOfBar(meter: Meter, step: StepLength): readonly number[] {
+  if (step === 'beats') return feltBeats(meter);
+  const ticks = { eighths: 240, sixteenths: 120, triplets: isCompound(meter) ? 240 : 160 }[step];
+  return Array.from({ length: Math.ceil(barTicks(meter) / ticks) }, () => ticks);
+}
+
+/** The cells that lie in a stretch of time; they are in order. */
+function between(cells: readonly Cell[], from: number, to: number): readonly Cell[] {
+  let low = 0;
+  let high = cells.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (cells[middle]!.at < from) low = middle + 1;
+    else high = middle;
+  }
+  let end = low;
+  while (end < cells.length && cells[end]!.at < to) end += 1;
+  return cells.slice(low, end);
+}
+
+/** A moment of a chord: what is struck, or that it is silent from here. */
+interface Moment {
+  readonly at: number;
+  readonly step: StrikeStep | null;
+  /** A note from outside the chord, instead of what the step says. */
+  readonly lead: number | null;
+}
+
+const all: StrikeStep = {
+  kind: 'strike',
+  notes: [
+    { voice: 'top', rings: false },
+    { voice: 'middle', rings: false },
+    { voice: 'low', rings: false },
+  ],
+  weight: 'plain',
+  short: false,
+};
+
+/** A chord that comes in is always heard: with the step that falls on it, or, where that one goes on, with all its notes. */
+function strikesOf(cells: readonly Cell[], span: StrikeSpan, lead: number | null): Moment[] {
+  const [head] = cells;
+  const onBeat = head?.at === span.due ? head.step : null;
+  const first = onBeat?.kind === 'strike' ? onBeat : onBeat?.kind === 'silence' ? null : all;
+  const moments: Moment[] = [{ at: span.onset, step: first, lead: null }];
+  for (const { at, step } of cells) {
+    if (at === span.due || step.kind === 'hold') continue;
+    moments.push({ at, step: step.kind === 'strike' ? step : null, lead: null });
+  }
+  const leadAt = span.end - leadTicks;
+  if (lead === null || leadAt < span.due + leadTicks) return moments;
+  return [...moments.filter(({ at }) => at < leadAt), { at: leadAt, step: all, lead }];
+}
+
+/** When each note of each moment ends. */
+function timed(
+  moments: readonly Moment[],
+  end: number,
+  resolve: (voice: StepVoice) => readonly number[],
+): Strike[] {
+  const strikes: { at: number; until: number; notes: Map<number, boolean>; step: StrikeStep }[] =
+    [];
+  const silences: number[] = [];
+  for (const [index, { at, step, lead }] of moments.entries()) {
+    const until = moments[index + 1]?.at ?? end;
+    if (!step) {
+      silences.push(at);
+      continue;
+    }
+    const notes = new Map<number, boolean>();
+    if (lead !== null) notes.set(lead, false);
+    else
+      for (const { voice, rings } of step.notes)
+        for (const note of resolve(voice)) notes.set(note, rings || (notes.get(note) ?? false));
+    strikes.push({ at, until, notes, step });
+  }
+  return strikes.map(({ at, until, notes, step }) => ({
+    at,
+    until,
+    weight: step.weight,
+    short: step.short,
+    notes: [...notes]
+      .map(([note, rings]) => {
+        if (step.short) return { note, end: Math.min(at + shortTicks, until) };
+        if (!rings) return { note, end: until };
+        const again = strikes.find((later) => later.at > at && later.notes.has(note))?.at ?? end;
+        const silent = silences.find((later) => later > at) ?? end;
+        return { note, end: Math.min(again, silent) };
+      })
+      .sort((one, other) => one.note - other.note),
+  }));
+}
+
+function notesOf(
+  voice: StepVoice,
+  notes: readonly number[],
+  fifthOf: () => number | null,
+): readonly number[] {
+  const low = notes[0]!;
+  switch (voice) {
+    case 'top':
+      return [notes.at(-1)!];
+    case 'low':
+      return [low];
+    case 'middle':
+      return notes.length > 2 ? notes.slice(1, -1) : [low];
+    case 'octave':
+      return [low + 12];
+    case 'fifth': {
+      const fifth = fifthOf();
+      return [fifth === null ? low : low + (fold(fifth - low, 12) || 12)];
+    }
+  }
+}

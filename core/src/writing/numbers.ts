@@ -1,0 +1,61 @@
+import { printTuneBar } from '../chart/print/printTune.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
+import { readTuneBar } from '../chart/read/readTune.ts';
+import { metersOf } from '../chart/sectionMeters.ts';
+import { styleFor } from '../chart/song.ts';
+import { formatChord } from '../chord/formatChord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import { inTextOrder, type TextEdit } from '../kit/edits.ts';
+import { linesOf } from '../kit/lines.ts';
+import { placedSlots } from '../marks/slots.ts';
+import type { Edit } from './edit.ts';
+import { fieldEdits } from './fields.ts';
+
+/** The changes that turn a chart's own numbers into another reading or minor school; its chords stay what they are. */
+export function rewriteNumbers(
+  read: ChartResult,
+  wish: Pick<NumberStyle, 'reading' | 'minor'>,
+): Edit {
+  const { song } = read;
+  const style = styleFor(song.key, wish);
+  const chords = placedSlots(song).flatMap(({ bar, slot, is }): TextEdit[] => {
+    const place = read.barPlaces[bar]?.slots[slot];
+    if (!place || is.kind !== 'chord') return [];
+    return [{ ...read.lines.rangeOf(place), insert: formatChord(is.chord, style) }];
+  });
+  const changes = inTextOrder([
+    ...fieldEdits(read, 'numbers', wish.reading),
+    ...fieldEdits(read, 'minor', wish.minor),
+    ...chords,
+    ...rewriteTunes(read, style.minor),
+  ]);
+  return { ok: true, changes, slots: placedSlots(song).map((_, slot) => slot), cursor: null };
+}
+
+/** The tunes counted as another school counts; a bar that cannot be read stays as it was typed. */
+function rewriteTunes(read: ChartResult, wished: NumberStyle['minor']): TextEdit[] {
+  const { song, text } = read;
+  const { minor } = styleFor(song.key, song);
+  if (minor === wished) return [];
+  const typedLines = linesOf(text);
+  return song.sections.flatMap((section, index) =>
+    metersOf(section, song.meter).flatMap(({ meters }, phrase): TextEdit[] => {
+      const line = read.sectionLines[index]?.phrases[phrase]?.tune ?? null;
+      const typed = line === null ? undefined : typedLines[line - 1];
+      if (line === null || typed === undefined) return [];
+      const start = typed.indexOf(':') + 1;
+      const cells = typed
+        .slice(start)
+        .split('|')
+        .map((cell, bar) => {
+          const meter = meters[bar];
+          const was = meter ? readTuneBar(cell, { meter, minor }) : null;
+          const [before, after] = [/^\s*/.exec(cell)![0], /\s*$/.exec(cell)![0]];
+          if (!meter || !was?.ok || cell.trim() === '') return cell;
+          return before + printTuneBar(was.value, { meter, minor: wished }) + after;
+        });
+      const place = { line, column: start + 1, length: typed.length - start };
+      return [{ ...read.lines.rangeOf(place), insert: cells.join('|') }];
+    }),
+  );
+}

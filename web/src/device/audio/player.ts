@@ -1,0 +1,258 @@
+import { clockOf, ticksOf, type Beat, type Performance } from '@intervallum/core';
+import type * as Tone from 'tone';
+import { samples } from './samples.ts';
+
+/** How a performance is played. */
+export interface PlayOptions {
+  /** Quarter notes a minute. */
+  readonly quarters: number;
+  /** A bar of clicks before it; none where it is empty. */
+  readonly countIn: readonly Beat[];
+  /** Clicks while it is played; none where it is empty. */
+  readonly clicks: readonly Beat[];
+  readonly pedal: boolean;
+  readonly loop: boolean;
+  /** A slot of the timeline begins. */
+  readonly onSlot: (at: number) => void;
+  readonly onEnd: () => void;
+}
+
+/** Something that is playing. */
+export interface Playing {
+  readonly stop: () => void;
+  /** The signal: what goes on and on is played to its end and left. */
+  readonly goOn: () => void;
+  /** Why nothing is heard; null where it is. */
+  readonly silent: string | null;
+}
+
+const ticksPerQuarter = 480;
+
+/** Plays a performance, or, where there is no sound, runs through it in time without. */
+export async function play(performance: Performance, options: PlayOptions): Promise<Playing> {
+  try {
+    return await playAloud(performance, options);
+  } catch (error) {
+    console.warn('There is no sound.', error);
+    const why = error instanceof Error ? error.message : String(error);
+    return { ...runSilently(performance, options), silent: why };
+  }
+}
+
+let opened: Promise<{
+  tone: typeof Tone;
+  piano: Tone.Sampler;
+  click: Tone.MembraneSynth;
+  voice: Tone.Synth;
+}> | null = null;
+
+/** Fetches the piano when it is first asked for. What failed is tried again the next time. */
+function open() {
+  opened ??= openPiano().catch((error: unknown) => {
+    opened = null;
+    throw error;
+  });
+  return opened;
+}
+
+async function openPiano() {
+  if (typeof AudioContext === 'undefined') throw new Error('This browser has no sound.');
+  const tone = await import('tone');
+  // A clock of its own thread would have to be made from a blob, which the page's security policy refuses.
+  tone.setContext(new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive' }));
+  const piano = await new Promise<Tone.Sampler>((resolve, reject) => {
+    const sampler: Tone.Sampler = new tone.Sampler({
+      urls: samples,
+      release: 0.6,
+      onload: () => resolve(sampler),
+      onerror: () => reject(new Error('The piano’s sounds could not be loaded.')),
+    }).toDestination();
+  });
+  const click = new tone.MembraneSynth({
+    pitchDecay: 0.008,
+    octaves: 2,
+    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
+    volume: -10,
+  }).toDestination();
+  // A plain voice for the tune, told apart from the piano.
+  const voice = new tone.Synth({
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.03, decay: 0.1, sustain: 0.8, release: 0.15 },
+    volume: -12,
+  }).toDestination();
+  return { tone, piano, click, voice };
+}
+
+/** A device that never answers would leave the player waiting for ever. */
+const deviceTimeout = 3_000;
+
+async function playAloud(performance: Performance, options: PlayOptions): Promise<Playing> {
+  const { tone, piano, click, voice } = await open();
+  const running = await Promise.race([
+    tone.start().then(() => true),
+    new Promise<false>((resolve) => setTimeout(() => resolve(false), deviceTimeout)),
+  ]);
+  if (!running) throw new Error('The sound device does not answer.');
+  const transport = tone.getTransport();
+  transport.stop();
+  transport.cancel(0);
+  transport.PPQ = ticksPerQuarter;
+  transport.bpm.value = options.quarters;
+  const { countIn, clicks, pedal, loop, onSlot, onEnd } = options;
+  const lead = ticksOf(countIn);
+  const at = (ticks: number) => `${lead + Math.max(0, ticks)}i`;
+  const clock = clockOf(performance.tempos, options.quarters);
+  const pace = (factor: number, ticks: number) =>
+    transport.schedule((time) => {
+      transport.bpm.setValueAtTime(options.quarters * factor, time);
+    }, at(ticks));
+  for (const { onset, factor } of performance.tempos) pace(factor, onset);
+
+  const clicked = [...countIn, ...clicks.map((beat) => ({ ...beat, onset: lead + beat.onset }))];
+  for (const { onset, strong } of clicked) {
+    transport.schedule(
+      (time) => click.triggerAttackRelease(strong ? 'C6' : 'C5', 0.05, time),
+      `${onset}i`,
+    );
+  }
+  for (const { note, onset, ticks, velocity } of performance.notes) {
+    const name = tone.Frequency(note, 'midi').toNote();
+    const length = pedal ? heldByPedal(performance, onset, ticks) : ticks;
+    transport.schedule((time) => {
+      piano.triggerAttackRelease(
+        name,
+        Math.max(0.05, (clock(onset + length) - clock(onset)) * 0.98),
+        time,
+        velocity / 127,
+      );
+    }, at(onset));
+  }
+  for (const { note, onset, ticks, velocity } of performance.tune) {
+    const name = tone.Frequency(note, 'midi').toNote();
+    transport.schedule((time) => {
+      const seconds = (clock(onset + ticks) - clock(onset)) * 0.95;
+      voice.triggerAttackRelease(name, Math.max(0.05, seconds), time, velocity / 127);
+    }, at(onset));
+  }
+  for (const { at: slot, onset } of performance.starts) {
+    transport.schedule((time) => tone.getDraw().schedule(() => onSlot(slot), time), at(onset));
+  }
+  transport.loop = loop;
+  if (loop) transport.setLoopPoints(at(0), at(performance.ticks));
+  // What is open goes round by itself from its beginning on, until the signal lets it end.
+  for (const { onset, ticks } of loop ? [] : performance.open) {
+    // It begins again at the tempo that it began in.
+    pace(factorAt(performance, onset), onset);
+    transport.schedule(() => {
+      if (signalled === onset) return;
+      transport.setLoopPoints(at(onset), at(onset + ticks));
+      transport.loop = true;
+      round = onset;
+    }, at(onset));
+  }
+  let round: number | null = null;
+  let signalled: number | null = null;
+  const goOn = () => {
+    if (loop) return;
+    signalled = round;
+    transport.loop = false;
+  };
+  const stop = () => {
+    transport.stop();
+    transport.cancel(0);
+    piano.releaseAll();
+    voice.triggerRelease();
+  };
+  if (!loop) {
+    transport.schedule((time) => {
+      tone.getDraw().schedule(() => {
+        stop();
+        onEnd();
+      }, time);
+    }, at(performance.ticks));
+  }
+  transport.start('+0.05');
+  return { stop, goOn, silent: null };
+}
+
+function factorAt({ tempos }: Performance, tick: number): number {
+  return tempos.findLast(({ onset }) => onset <= tick)?.factor ?? 1;
+}
+
+/** With the pedal down a note sounds on until the pedal is lifted. */
+function heldByPedal({ pedal }: Performance, onset: number, ticks: number): number {
+  const end = onset + ticks;
+  const down = pedal.find((span) => span.onset <= end && end <= span.onset + span.ticks);
+  return down ? Math.max(ticks, down.onset + down.ticks - onset) : ticks;
+}
+
+function ticksOf(beats: readonly Beat[]): number {
+  return ticksOf(beats);
+}
+
+/** The same slots at the same times, to be read instead of heard. */
+function runSilently(
+  performance: Performance,
+  options: PlayOptions,
+): Pick<Playing, 'stop' | 'goOn'> {
+  const { quarters, countIn, loop, onSlot, onEnd } = options;
+  const clock = clockOf(performance.tempos, quarters);
+  const between = (from: number, to: number) => 1000 * (clock(to) - clock(from));
+  const timers = new Set<ReturnType<typeof setTimeout>>();
+  const later = (run: () => void, after: number) => {
+    const timer = setTimeout(() => {
+      timers.delete(timer);
+      run();
+    }, after);
+    timers.add(timer);
+  };
+  const pieces = piecesOf(performance, loop);
+  let signalled = false;
+  const run = (index: number, after: number) => {
+    const piece = pieces[index];
+    if (!piece) return later(() => (loop ? run(0, 0) : onEnd()), after);
+    const end = piece.onset + piece.ticks;
+    for (const { at, onset } of performance.starts) {
+      const due = Math.max(0, onset);
+      if (due >= piece.onset && due < end)
+        later(() => onSlot(at), after + between(piece.onset, due));
+    }
+    later(
+      () => {
+        const again = piece.open && !signalled;
+        if (piece.open) signalled = false;
+        run(again ? index : index + 1, 0);
+      },
+      after + between(piece.onset, end),
+    );
+  };
+  run(0, (ticksOf(countIn) / ticksPerQuarter) * (60_000 / quarters));
+  return {
+    stop: () => {
+      for (const timer of timers) clearTimeout(timer);
+      timers.clear();
+    },
+    goOn: () => {
+      signalled = true;
+    },
+  };
+}
+
+interface Piece {
+  readonly onset: number;
+  readonly ticks: number;
+  readonly open: boolean;
+}
+
+/** What is open, and what lies between; all one piece where the whole goes round. */
+function piecesOf({ open, ticks }: Performance, loop: boolean): Piece[] {
+  const pieces: Piece[] = [];
+  let at = 0;
+  for (const one of loop ? [] : open) {
+    if (one.onset > at) pieces.push({ onset: at, ticks: one.onset - at, open: false });
+    pieces.push({ ...one, open: true });
+    at = one.onset + one.ticks;
+  }
+  if (ticks > at) pieces.push({ onset: at, ticks: ticks - at, open: false });
+  return pieces;
+}

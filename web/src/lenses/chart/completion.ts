@@ -1,0 +1,73 @@
+import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
+import {
+  fieldNames,
+  formatChord,
+  parseChart,
+  parseChord,
+  patternNames,
+  readLine,
+  styleFor,
+  toLetters,
+  type Key,
+} from '@intervallum/core';
+
+/** What the key builds on each degree, plain and warm, and what keyboard players often lead in with. */
+const stock = [
+  ...['1', '1maj7', '1add9', '1sus4', '1sus2', '1/3', '1/5'],
+  ...['2m', '2m7', '2m9', '3m', '3m7', '37', '4', '4maj7', '4add9', '4m6', '4/5'],
+  ...['5', '57', '5sus4', '57sus4', '59sus4', '5(13sus)', '5/7', '6m', '6m7', '6m9', '6m/5'],
+  ...['7dim', '7m7b5', '#4dim7', '#4m7b5', 'b6', 'b7', '27', '67'],
+].flatMap((text) => {
+  const read = parseChord(text);
+  return read.ok ? [read.value] : [];
+});
+
+/** What a line in a section can begin with besides bars. */
+const inSection = ['tune: ', 'right: ', 'left: '];
+
+const sections = ['Intro', 'Verse 1', 'Verse 2', 'Chorus', 'Bridge', 'Tag', 'Ending'];
+
+/** Offers what can stand at the cursor: chords of the key in the chart's own numbers, sections, fields. */
+export function completeChart(viewKey: () => Key) {
+  return (context: CompletionContext): CompletionResult | null => {
+    const line = context.state.doc.lineAt(context.pos);
+    const before = line.text.slice(0, context.pos - line.from);
+    const textAbove = context.state.sliceDoc(0, line.from);
+    const inSections = textAbove
+      .split('\n')
+      .some((above) => readLine(above, false).kind === 'heading');
+    if (/^\s*[>*]/.test(before)) return null;
+
+    const texture = /^\s*(left|right):\s*([^,]*)$/i.exec(before);
+    if (texture) {
+      const names = patternNames(texture[1]!.toLowerCase() === 'left' ? 'left' : 'right');
+      const options = names.map((label): Completion => ({ label, type: 'pattern' }));
+      return { from: context.pos - texture[2]!.length, options };
+    }
+    if (/^\s*tune:/i.test(before)) return null;
+    const word = /[^\s|<({]*$/.exec(before)![0];
+    const from = context.pos - word.length;
+    if (before.trim() === word && /^[A-Za-z]*$/.test(word) && (word !== '' || !inSections)) {
+      const names: Completion[] = sections.map((name) => ({ label: `${name}:`, type: 'section' }));
+      const fields: Completion[] = fieldNames.map((name) => ({
+        label: `${name}: `,
+        type: 'field',
+      }));
+      const more: Completion[] = inSection.map((label) => ({ label, type: 'field' }));
+      return { from, options: inSections ? [...names, ...more] : [...fields, ...names] };
+    }
+    return inSections ? { from, options: chordsOf(context.state.doc.toString(), viewKey()) } : null;
+  };
+}
+
+function chordsOf(text: string, viewKey: Key): Completion[] {
+  const read = parseChart(text);
+  const song = read.song;
+  const style = styleFor(song.key, song);
+  return stock.map((chord, place) => ({
+    label: formatChord(chord, style),
+    detail: toLetters(chord, viewKey, { signs: 'printed' }),
+    type: 'chord',
+    boost: -place,
+  }));
+}

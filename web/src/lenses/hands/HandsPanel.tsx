@@ -1,0 +1,313 @@
+import {
+  commonToneInWords,
+  commonTones,
+  noteNamer,
+  ordinalOf,
+  schools,
+  stepInWords,
+  toLetters,
+  walkKinds,
+  type Instrument,
+  type OtherVoicing,
+  type PaletteShape,
+  type School,
+  type SongHands,
+  type Voiced,
+  type WalkKind,
+} from '@intervallum/core';
+import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
+import styled from 'styled-components';
+import { ChordMark } from '../chart/ChordMark.tsx';
+import type { ChartView } from '../chart/view.ts';
+import type { ChosenSlot } from '../song/chosenSlot.ts';
+import { Button, IconButton, QuietButton } from '../ui/Button.tsx';
+import { Picker } from '../ui/Picker.tsx';
+import { Alternatives } from './Alternatives.tsx';
+import type { ChosenHands } from './marks.ts';
+import { Palette } from './Palette.tsx';
+import { PlayerMenu } from './PlayerMenu.tsx';
+import { SearchState } from './SearchState.tsx';
+import { StretchCaution } from './StretchCaution.tsx';
+import type { HandsSearch } from './useHands.ts';
+
+const Body = styled.div`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  padding: 12px 16px 24px;
+  background: var(--panel);
+  h3 {
+    font:
+      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+`;
+
+const Head = styled.div`
+  --numeral: 32px;
+  display: flex;
+  align-items: flex-start;
+  justify-content: space-between;
+  gap: 10px;
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
+
+const Name = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 12px;
+  b {
+    font-size: 17px;
+  }
+`;
+
+const Sentence = styled.p`
+  font-size: 15px;
+  line-height: 1.4;
+`;
+
+const Stays = styled.p`
+  padding-left: 10px;
+  border-left: 3px solid var(--held);
+  font-size: 14px;
+  color: var(--held);
+`;
+
+const Wrong = styled.p`
+  padding: 8px 12px;
+  border-left: 4px solid var(--right);
+  border-radius: 6px;
+  background: var(--card);
+  font-size: 14px;
+  line-height: 1.4;
+`;
+
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+  button {
+    min-height: 36px;
+    padding: 5px 12px;
+    font-size: 14px;
+  }
+  span {
+    font-size: 13px;
+    color: var(--soft);
+  }
+`;
+
+const Pass = styled(QuietButton)`
+  min-height: 28px;
+  padding: 1px 6px;
+  font-size: 14px;
+`;
+
+const Steps = styled.div`
+  display: flex;
+  button {
+    min-height: 36px;
+    min-width: 36px;
+  }
+`;
+
+export interface HandsActions {
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly school: (school: School) => void;
+  readonly take: (other: OtherVoicing) => void;
+  readonly pin: () => void;
+  readonly unpin: () => void;
+  readonly change: (how: 'thin' | 'fatten') => void;
+  readonly move: (octaves: number) => void;
+  readonly walk: (kind: WalkKind) => void;
+  readonly nameShape: (name: string, hands: 'right' | 'both') => void;
+  readonly useShape: (shape: PaletteShape) => void;
+  readonly forgetShape: (name: string) => void;
+}
+
+interface HandsPanelProps {
+  view: ChartView;
+  hands: SongHands;
+  search: HandsSearch;
+  voiced: Voiced | null;
+  slot: ChosenSlot | null;
+  chosen: ChosenHands | null;
+  others: readonly OtherVoicing[] | null;
+  instrument: Instrument;
+  sectionName: string;
+  /** Octaves that the section is moved. */
+  octaves: number;
+  pass: number;
+  onPass: (pass: number) => void;
+  actions: HandsActions;
+  /** Opens what the hands of the section do. */
+  onTexture: () => void;
+}
+
+/** Beside the chart: what the hands do at the chosen chord, other ways, and what the player decides. */
+export function HandsPanel(props: HandsPanelProps) {
+  const { view, hands, search, voiced, slot, chosen, others, actions } = props;
+  const isPinned = slot !== null && hands.pins.some((pin) => pin.slot === slot.index);
+  const wrong = search.problems.filter((problem) => problem.slot === slot?.index);
+  const pass = Math.min(props.pass, chosen?.passes ?? 1);
+  const walk = slot && hands.walks.find((mark) => mark.slot === slot.index)?.kind;
+  return (
+    <>
+      <Body role="region" aria-label="Hands" tabIndex={0}>
+        <Head>
+          {slot ? (
+            <div>
+              <Name>
+                <ChordMark chord={slot.chord} view={view} />
+                <b>{toLetters(slot.chord, view.key, view.letterStyle)}</b>
+              </Name>
+              <p>
+                {props.sectionName}
+                {chosen && chosen.passes > 1 ? (
+                  <>
+                    ,{' '}
+                    <Pass
+                      aria-label="Another time through"
+                      onPress={() => props.onPass((pass % chosen.passes) + 1)}
+                    >
+                      {ordinalOf(pass)} time
+                    </Pass>
+                  </>
+                ) : null}
+              </p>
+            </div>
+          ) : (
+            <p>Choose a chord on the chart: what both hands hold there appears here.</p>
+          )}
+          <Steps>
+            <IconButton aria-label="Undo" onPress={actions.undo}>
+              <Undo2 size={18} strokeWidth={1.5} />
+            </IconButton>
+            <IconButton aria-label="Redo" onPress={actions.redo}>
+              <Redo2 size={18} strokeWidth={1.5} />
+            </IconButton>
+          </Steps>
+        </Head>
+        {chosen ? (
+          <Sentence role="status" aria-label="The step">
+            {stepInWords(chosen.before, chosen.now, view.letterStyle)}
+          </Sentence>
+        ) : null}
+        {chosen && voiced ? <CommonTones chosen={chosen} voiced={voiced} view={view} /> : null}
+        {wrong.map(({ message }) => (
+          <Wrong key={message} role="alert">
+            {message}
+          </Wrong>
+        ))}
+        <Picker
+          label="School"
+          labelHidden
+          value={hands.school}
+          options={schools.map((id) => ({ id, name: id }))}
+          onChange={(id) => actions.school(id as School)}
+        />
+        <PlayerMenu />
+        <StretchCaution />
+        {slot ? (
+          <>
+            <Tools>
+              {isPinned ? (
+                <Button onPress={actions.unpin}>
+                  <PinOff size={16} strokeWidth={1.5} aria-hidden /> Unpin
+                </Button>
+              ) : (
+                <Button isDisabled={!chosen} onPress={actions.pin}>
+                  <Pin size={16} strokeWidth={1.5} aria-hidden /> Pin
+                </Button>
+              )}
+              <Button isDisabled={!chosen} onPress={() => actions.change('thin')}>
+                Thin it
+              </Button>
+              <Button isDisabled={!chosen} onPress={() => actions.change('fatten')}>
+                Fatten
+              </Button>
+            </Tools>
+            <Alternatives
+              others={others}
+              before={chosen?.before ?? null}
+              now={chosen?.now ?? null}
+              onTake={actions.take}
+            />
+            <Tools role="group" aria-label="The section’s octave">
+              <span>Section {octaveWords(props.octaves)}</span>
+              <Button onPress={() => actions.move(1)}>
+                <ChevronUp size={16} strokeWidth={1.5} aria-hidden /> Octave up
+              </Button>
+              <Button onPress={() => actions.move(-1)}>
+                <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> Octave down
+              </Button>
+            </Tools>
+            <Tools>
+              <Button onPress={props.onTexture}>
+                <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> How they play this section
+              </Button>
+            </Tools>
+            <Tools role="group" aria-label="Walk the left hand">
+              <span>Left hand walks</span>
+              {walkKinds.map((kind) => (
+                <Button
+                  key={kind}
+                  isDisabled={!chosen}
+                  aria-label={`Walk ${kind}`}
+                  aria-pressed={walk === kind}
+                  onPress={() => actions.walk(kind)}
+                >
+                  {kind}
+                  {walk === kind ? ' ✓' : ''}
+                </Button>
+              ))}
+            </Tools>
+          </>
+        ) : null}
+        <Palette
+          palette={hands.palette}
+          chosen={chosen}
+          view={view}
+          instrument={props.instrument}
+          onName={actions.nameShape}
+          onUse={actions.useShape}
+          onForget={actions.forgetShape}
+        />
+      </Body>
+      <SearchState search={search} />
+    </>
+  );
+}
+
+function octaveWords(octaves: number): string {
+  if (octaves === 0) return 'as usual';
+  const count = Math.abs(octaves) === 1 ? 'an octave' : 'two octaves';
+  return `${count} ${octaves > 0 ? 'up' : 'down'}`;
+}
+
+/** The row of chords through which a note of the chosen one stays. */
+function CommonTones({
+  chosen,
+  voiced,
+  view,
+}: {
+  chosen: ChosenHands;
+  voiced: Voiced;
+  view: ChartView;
+}) {
+  const row = voiced.slots.filter((one) => one !== null);
+  const index = row.indexOf(chosen.now);
+  const run = commonTones(row).find(({ from, to }) => index >= from && index <= to);
+  if (!run) return null;
+  const name = noteNamer(chosen.now, view.letterStyle)(run.note);
+  return <Stays>{commonToneInWords(name, run.to - run.from + 1)}.</Stays>;
+}

@@ -1,0 +1,247 @@
+import { expand, parseChart, type Voiced } from '@intervallum/core';
+import type { Song as StoredSong } from '@intervallum/contract';
+import { ArrowLeft, Printer } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { api } from '../api/resources.ts';
+import { useResource } from '../api/useResource.ts';
+import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
+import { findOnce, useVoiceOptions } from '../hands/useHands.ts';
+import { useSettings } from '../state/settings.ts';
+import { PrimaryButton } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
+import { useTitle } from '../ui/Page.tsx';
+import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
+import { PaperPages, papers, type PaperName } from './PaperPages.tsx';
+
+const Bar = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--hairline);
+  background: var(--paper);
+  p {
+    margin-left: auto;
+    font-size: 14px;
+    color: var(--soft);
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Back = styled(Link)`
+  display: grid;
+  place-items: center;
+  width: 40px;
+  height: 40px;
+`;
+
+/** Paper is white with dark ink whatever the screen's theme. */
+const Desk = styled.div`
+  display: grid;
+  justify-content: safe center;
+  gap: 24px;
+  padding: 24px;
+  overflow-x: auto;
+  --paper: #fff;
+  --card: #fff;
+  --panel: #fff;
+  --ink: #000;
+  --soft: #444;
+  --rail: #9a917f;
+  --hairline: #d8d2c6;
+  --accent: #8a4b12;
+  --left-text: #17607a;
+  --right: #a33b1f;
+  --borrowed: #6b3f86;
+  color: #000;
+  color-scheme: light;
+  @media print {
+    display: block;
+    padding: 0;
+  }
+`;
+
+/** A song as it will be on paper, at its address. */
+export function PaperScreen() {
+  const { songId = '' } = useParams();
+  const fetched = useResource(`song:${songId}`, () => api.song(songId));
+  return (
+    <Fetched
+      from={fetched}
+      what="the song"
+      missing={
+        <NotFoundState title="No song at this address">
+          It may have been deleted, or the address is not complete.
+        </NotFoundState>
+      }
+    >
+      {(song) => <PaperDesk stored={song} />}
+    </Fetched>
+  );
+}
+
+type What = 'numbers' | 'letters' | 'words' | 'hands';
+
+function PaperDesk({ stored }: { stored: StoredSong }) {
+  const settings = useSettings();
+  const [parameters, setParameters] = useSearchParams();
+  const song = useMemo(() => {
+    const read = parseChart(stored.text);
+    return read.song;
+  }, [stored.text]);
+  useTitle(song.title);
+  const keyText = parameters.get('key');
+  const key = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
+  const what = oneOf<What>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);
+  const paper = oneOf<PaperName>(parameters.get('paper'), ['A4', 'Letter']);
+  const columns = parameters.get('columns') === '2' ? 2 : 1;
+  const withTune = song.sections.some(({ phrases }) => phrases.some(({ tune }) => tune.length > 0));
+  const hasTune = withTune && parameters.get('tune') !== 'off';
+  const [pages, setPages] = useState(0);
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(parameters);
+    next.set(name, value);
+    setParameters(next, { replace: true });
+  };
+  const view = useMemo<ChartView>(
+    () => ({
+      key,
+      style: numberStyle(song, settings),
+      letterStyle: letterStyle(settings),
+      hero: what === 'letters' ? 'letters' : 'numbers',
+      letters: what === 'words',
+      words: what === 'words' || what === 'letters',
+      // On paper the tune stands in degrees; a staff would take the room of the chart.
+      tune: hasTune && (what === 'words' || what === 'letters') ? 'degrees' : 'off',
+    }),
+    [key, song, settings, what, hasTune],
+  );
+  const { voiced, failed, again } = useVoicedOnce(stored, song, view, what === 'hands');
+  const wish = useMemo(
+    () => ({ paper, columns, sheet: what === 'hands' ? 'hands' : 'chart' }) as const,
+    [paper, columns, what],
+  );
+  return (
+    <>
+      <Bar>
+        <Back
+          to={`/songs/${stored.id}${keyText ? `?key=${encodeURIComponent(keyText)}` : ''}`}
+          aria-label="Back to the song"
+        >
+          <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
+        </Back>
+        <Choice
+          label="What is printed"
+          value={what}
+          options={[
+            ['words', 'Numbers and words'],
+            ['numbers', 'Numbers'],
+            ['letters', 'Letters and words'],
+            ['hands', 'Hands'],
+          ]}
+          onChange={(value) => set('what', value)}
+        />
+        <Choice
+          label="Paper"
+          value={paper}
+          options={(Object.keys(papers) as PaperName[]).map((name) => [name, name] as const)}
+          onChange={(value) => set('paper', value)}
+        />
+        <Choice
+          label="Columns"
+          value={columns === 2 ? '2' : '1'}
+          options={[
+            ['1', '1 column'],
+            ['2', '2 columns'],
+          ]}
+          onChange={(value) => set('columns', value)}
+        />
+        {withTune && (what === 'words' || what === 'letters') ? (
+          <Choice
+            label="Tune"
+            value={hasTune ? 'on' : 'off'}
+            options={[
+              ['on', 'With the tune'],
+              ['off', 'Without'],
+            ]}
+            onChange={(value) => set('tune', value)}
+          />
+        ) : null}
+        <p role="status">{pages === 0 ? '' : pages === 1 ? 'One page' : `${pages} pages`}</p>
+        <PrimaryButton onPress={() => print()}>
+          <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
+        </PrimaryButton>
+      </Bar>
+      <Desk>
+        {what === 'hands' && !voiced ? (
+          failed ? (
+            <FailedState
+              message="The hands could not be found: the search broke off."
+              onRetry={again}
+            />
+          ) : (
+            <LoadingState what="the hands" />
+          )
+        ) : (
+          <PaperPages song={song} view={view} wish={wish} voiced={voiced} onPages={setPages} />
+        )}
+      </Desk>
+    </>
+  );
+}
+
+function oneOf<Value extends string>(
+  text: string | null,
+  values: readonly [Value, ...Value[]],
+): Value {
+  return values.find((value) => value === text) ?? values[0];
+}
+
+/** The hands of the song, found once when they are to be printed. */
+function useVoicedOnce(
+  { hands }: StoredSong,
+  song: ReturnType<typeof expand>['song'],
+  view: ChartView,
+  wanted: boolean,
+): { readonly voiced: Voiced | null; readonly failed: boolean; readonly again: () => void } {
+  const [found, setFound] = useState<{ readonly of: unknown; readonly is: Voiced | null } | null>(
+    null,
+  );
+  const [attempt, setAttempt] = useState(0);
+  const timeline = useMemo(() => expand(song, { key: view.key }), [song, view.key]);
+  const options = useVoiceOptions(hands, view, timeline);
+  useEffect(() => {
+    if (!wanted) return;
+    let current = true;
+    findOnce(timeline, options).then(
+      (is) => {
+        if (current) setFound({ of: timeline, is });
+      },
+      (error: unknown) => {
+        console.error('The hands could not be found.', error);
+        if (current) setFound({ of: timeline, is: null });
+      },
+    );
+    return () => {
+      current = false;
+    };
+  }, [wanted, timeline, options, attempt]);
+  const own = found?.of === timeline ? found : null;
+  return {
+    voiced: own?.is ?? null,
+    failed: own?.is === null,
+    again: () => {
+      setFound(null);
+      setAttempt((count) => count + 1);
+    },
+  };
+}

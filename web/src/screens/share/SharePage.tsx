@@ -1,0 +1,278 @@
+import type { SharedPage } from '@intervallum/contract';
+import {
+  expand,
+  formatMeter,
+  noteLanguages,
+  parseChart,
+  sameKey,
+  unroll,
+  type Key,
+  type NoteLanguage,
+} from '@intervallum/core';
+import { Printer } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import styled from 'styled-components';
+import { api } from '../api/resources.ts';
+import { useResource } from '../api/useResource.ts';
+import { Chart } from '../chart/Chart.tsx';
+import { canUnroll, Road } from '../chart/Road.tsx';
+import { keyName, keyNamed, letterStyle, numberStyle } from '../chart/view.ts';
+import { useSettings } from '../state/settings.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { dateInWords } from '../ui/dates.ts';
+import { KeyStepper } from '../ui/KeyStepper.tsx';
+import { languageNames } from '../ui/languages.ts';
+import { Picker } from '../ui/Picker.tsx';
+import { useTitle } from '../ui/Page.tsx';
+import { Fetched } from '../ui/Fetched.tsx';
+import { NotFoundState } from '../ui/states.tsx';
+import { display, phone } from '../ui/theme.ts';
+
+const Sheet = styled.main`
+  max-width: 1000px;
+  margin: 0 auto;
+  padding: 20px 28px 64px;
+  ${phone} {
+    padding: 14px 14px 48px;
+  }
+  @media print {
+    max-width: none;
+    padding: 0;
+  }
+`;
+
+const Top = styled.header`
+  h1 {
+    font-size: 30px;
+    line-height: 1.15;
+    overflow-wrap: anywhere;
+  }
+  p {
+    margin-top: 4px;
+    color: var(--soft);
+    overflow-wrap: anywhere;
+  }
+`;
+
+const Tools = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  margin: 12px -14px 6px;
+  padding: 8px 14px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--hairline);
+  ${phone} {
+    position: static;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Language = styled(Picker)`
+  min-width: 190px;
+`;
+
+const Song = styled.article`
+  padding: 18px 0 26px;
+  & + & {
+    border-top: 1px solid var(--hairline);
+  }
+  @media print {
+    & + & {
+      break-before: page;
+      border: 0;
+    }
+  }
+`;
+
+const SongTop = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px 16px;
+  margin-bottom: 10px;
+  h2 {
+    font-size: 25px;
+    line-height: 1.2;
+    overflow-wrap: anywhere;
+  }
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
+
+const Note = styled.p`
+  margin-bottom: 10px;
+  padding: 6px 12px;
+  border-left: 3px solid var(--accent);
+  font: italic 16px/1.4 ${display};
+  overflow-wrap: anywhere;
+`;
+
+const ScreenOnly = styled.div`
+  @media print {
+    display: none;
+  }
+`;
+
+const Rights = styled.p`
+  margin-top: 14px;
+  font-size: 13px;
+  color: var(--soft);
+`;
+
+/** What a link opens: for a phone on a music stand, without an account. */
+export function SharePage() {
+  const { token = '' } = useParams();
+  const fetched = useResource(`shared:${token}`, () => api.shared(token));
+  const missing = (
+    <main>
+      <NotFoundState title="This link opens nothing" home={false}>
+        It may have been taken back, or the address is not complete. Ask whoever sent it for a new
+        one.
+      </NotFoundState>
+    </main>
+  );
+  return (
+    <Fetched from={fetched} what="the charts" missing={missing}>
+      {(page) => <SharedCharts page={page} />}
+    </Fetched>
+  );
+}
+
+function SharedCharts({ page }: { page: SharedPage }) {
+  const [hero, setHero] = useState<'numbers' | 'letters'>('numbers');
+  const { words, language, change } = useSettings();
+  useTitle(page.name);
+  const facts = [
+    page.date && dateInWords(page.date),
+    page.leader && `led by ${page.leader}`,
+    page.team,
+  ].filter(Boolean);
+  return (
+    <Sheet>
+      <Top>
+        <h1>{page.name || 'Song without a title'}</h1>
+        <p>{facts.join(' · ')}</p>
+        {page.notes ? <p>{page.notes}</p> : null}
+      </Top>
+      <Tools>
+        <Choice
+          label="Show"
+          value={hero}
+          options={[
+            ['numbers', 'Numbers'],
+            ['letters', 'Letters'],
+          ]}
+          onChange={setHero}
+        />
+        <Choice
+          label="Words"
+          value={words ? 'on' : 'off'}
+          options={[
+            ['on', 'With words'],
+            ['off', 'Without'],
+          ]}
+          onChange={(chosen) => change({ words: chosen === 'on' })}
+        />
+        <Language
+          label="Names of notes"
+          labelHidden
+          value={language}
+          options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
+          onChange={(id) => change({ language: id as NoteLanguage })}
+        />
+        <Button onPress={() => print()}>
+          <Printer size={18} strokeWidth={1.5} aria-hidden /> Print
+        </Button>
+      </Tools>
+      {page.songs.map((song, place) => (
+        <SharedSong
+          key={`${song.id}:${place}`}
+          song={song}
+          place={page.kind === 'set' ? place + 1 : null}
+          hero={hero}
+        />
+      ))}
+    </Sheet>
+  );
+}
+
+interface SharedSongProps {
+  song: SharedPage['songs'][number];
+  place: number | null;
+  hero: 'numbers' | 'letters';
+}
+
+function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps) {
+  const settings = useSettings();
+  const song = useMemo(() => {
+    const read = parseChart(text);
+    return read.song;
+  }, [text]);
+  const given = keyNamed(key, song) ?? song.key;
+  const [own, setOwn] = useState<Key | null>(null);
+  const viewKey = own ?? given;
+  const [asPlayed, setAsPlayed] = useState(false);
+  const unrolled = useMemo(
+    () => (asPlayed && canUnroll(song) ? unroll(expand(song, { key: viewKey })) : null),
+    [asPlayed, song, viewKey],
+  );
+  const { letters, words } = settings;
+  const { by, rights } = song.details;
+  return (
+    <Song>
+      <SongTop>
+        <div>
+          <h2>
+            {place === null ? '' : `${place}. `}
+            {song.title || 'Song without a title'}
+          </h2>
+          <p>
+            Key {keyName(viewKey, settings)}
+            {sameKey(viewKey, given) ? '' : ` (played in ${keyName(given, settings)})`} ·{' '}
+            {formatMeter(song.meter)}
+            {song.tempo === null ? '' : ` · ${song.tempo}`}
+            {song.details.feel ? ` · ${song.details.feel}` : ''}
+          </p>
+        </div>
+        <ScreenOnly>
+          <KeyStepper
+            label={`My key for ${song.title}`}
+            value={viewKey}
+            written={given}
+            onChange={setOwn}
+          />
+        </ScreenOnly>
+      </SongTop>
+      {notes ? <Note>{notes}</Note> : null}
+      <Road song={song} asPlayed={asPlayed} onChange={setAsPlayed} />
+      <Chart
+        song={unrolled?.song ?? song}
+        keys={unrolled?.keys ?? null}
+        view={{
+          key: viewKey,
+          style: numberStyle(song, settings),
+          letterStyle: letterStyle(settings),
+          hero,
+          letters,
+          words,
+          wordsOnBeats: settings.wordsOnBeats,
+          tune: settings.tune,
+        }}
+      />
+      <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
+    </Song>
+  );
+}
