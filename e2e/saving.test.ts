@@ -46,7 +46,8 @@ test('with the database gone the edit is kept, and saved when it is back', async
   const { port } = cluster;
   await cluster.createDatabase('outage');
   const application = await startApplication({
-    databaseUrl: cluster.url('outage'),
+    cluster,
+    database: 'outage',
     port: await freePort(),
     webFolder: process.env['WEB_FOLDER'] ?? '',
     quiet: true,

@@ -11,17 +11,18 @@ import { Stop } from './say.mjs';
 
 /**
  * Starts the built server and waits until it answers that it and its database are well.
- * @param {{ databaseUrl: string, port: number, webFolder: string, quiet?: boolean }} options
+ * @param {{ cluster: import('./cluster.mjs').Cluster, database: string, port: number, webFolder: string, quiet?: boolean }} options
  * @returns {Promise<Application>}
  */
-export async function startApplication({ databaseUrl, port, webFolder, quiet = false }) {
+export async function startApplication({ cluster, database, port, webFolder, quiet = false }) {
   const child = spawn(
     process.execPath,
     ['--enable-source-maps', join(root, 'server/dist/main.js')],
     {
       env: {
         ...process.env,
-        DATABASE_URL: databaseUrl,
+        DATABASE_URL: cluster.serverUrl(database),
+        MIGRATION_DATABASE_URL: cluster.url(database),
         PORT: String(port),
         WEB_FOLDER: webFolder,
         DEMO_FOLDER: join(root, 'demo'),

@@ -35,8 +35,12 @@ async function measureInBrowser() {
   const cluster = await startCluster(join(folder, 'database'));
   try {
     await cluster.createDatabase('bench');
-    const databaseUrl = cluster.url('bench');
-    const application = await startApplication({ databaseUrl, port: await freePort(), webFolder });
+    const application = await startApplication({
+      cluster,
+      database: 'bench',
+      port: await freePort(),
+      webFolder,
+    });
     say('\ne2e/bench.mjs');
     const { code } = await shell(process.execPath, [join(root, 'e2e/bench.mjs')], {
       env: { ...process.env, BASE_URL: application.url },

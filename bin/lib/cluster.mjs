@@ -10,6 +10,7 @@ import { Stop } from './say.mjs';
  * @typedef {{
  *   port: number,
  *   url: (database: string) => string,
+ *   serverUrl: (database: string) => string,
  *   createDatabase: (name: string) => Promise<void>,
  *   stop: () => Promise<void>,
  * }} Cluster
@@ -99,11 +100,14 @@ export async function startCluster(folder, wantedPort) {
       `The database in ${folder} does not start (${reason.trim()}). Start afresh with bin/start --fresh, or set INTERVALLUM_DATA to another folder.`,
     );
   }
-  /** @param {string} database */
+  /** As the owner of the tables. @param {string} database */
   const url = (database) => `postgres://app@127.0.0.1:${port}/${database}`;
+  /** As the role that the server works as; migrations make it. @param {string} database */
+  const serverUrl = (database) => `postgres://intervallum_server@127.0.0.1:${port}/${database}`;
   return {
     port,
     url,
+    serverUrl,
     createDatabase: (name) => createDatabase(programs, port, name),
     stop: () => stopCluster(folder),
   };

@@ -18,7 +18,8 @@ await run(async () => {
   const apiPort = await freePort();
   const env = {
     ...process.env,
-    DATABASE_URL: cluster.url('intervallum'),
+    DATABASE_URL: cluster.serverUrl('intervallum'),
+    MIGRATION_DATABASE_URL: cluster.url('intervallum'),
     DEMO_FOLDER: join(root, 'demo'),
     PORT: String(apiPort),
     API_URL: `http://127.0.0.1:${apiPort}`,

@@ -1,9 +1,14 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip } from 'node:zlib';
 import { oneAtATime } from './lock.mjs';
 import { root, shell, tail } from './shell.mjs';
 import { say, Stop } from './say.mjs';
+
+const brotli = promisify(brotliCompress);
+const gzipped = promisify(gzip);
 
 const buildFolder = join(root, '.build');
 
@@ -87,6 +92,7 @@ async function buildWeb() {
     ['vite', 'build', 'web', '--outDir', unfinished, '--emptyOutDir'],
     'The pages do not build',
   );
+  await compressPages(unfinished);
   await must('mv', [unfinished, folder], 'The built pages cannot be put in place');
   const older = readdirSync(buildFolder)
     .filter((name) => name.startsWith('web-') && join(buildFolder, name) !== folder)
@@ -97,6 +103,24 @@ async function buildWeb() {
     .sort((one, other) => other.time - one.time);
   for (const { path } of older.slice(3)) rmSync(path, { recursive: true, force: true });
   return folder;
+}
+
+/** What browsers gain by fetching compressed; pictures, sounds and fonts are compressed already. */
+const compressible = /\.(?:html|js|css|svg|json|webmanifest|txt)$/;
+
+/**
+ * Puts a brotli and a gzip copy beside every page that is worth it, once, so that no request has to.
+ * @param {string} folder
+ */
+export async function compressPages(folder) {
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
+    if (!entry.isFile() || !compressible.test(entry.name)) continue;
+    const file = join(entry.parentPath, entry.name);
+    const content = readFileSync(file);
+    if (content.length < 1_000) continue;
+    writeFileSync(`${file}.br`, await brotli(content));
+    writeFileSync(`${file}.gz`, await gzipped(content));
+  }
 }
 
 /**

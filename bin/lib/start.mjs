@@ -46,7 +46,8 @@ await run(async () => {
     const cluster = await startCluster(folder);
     await cluster.createDatabase('intervallum');
     const application = await startApplication({
-      databaseUrl: cluster.url('intervallum'),
+      cluster,
+      database: 'intervallum',
       port,
       webFolder,
     });

@@ -50,7 +50,8 @@ await run(async () => {
       if (wanted('e2e')) {
         await cluster.createDatabase('journeys');
         const application = await startApplication({
-          databaseUrl: cluster.url('journeys'),
+          cluster,
+          database: 'journeys',
           port: await freePort(),
           webFolder,
         });

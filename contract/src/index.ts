@@ -1,8 +1,10 @@
-/** Everything that crosses the wire, checked on both sides. */
-export * from './hands.ts';
-export * from './problems.ts';
-export * from './sets.ts';
-export * from './shares.ts';
-export * from './songs.ts';
-export { id } from './text.ts';
-export * from './songFile.ts';
+/** Everything that crosses the wire, is stored or filed, checked on both sides. */
+export * from './files/songFile.ts';
+export * from './stored/decisions.ts';
+export * from './stored/summary.ts';
+export * from './wire/decisions.ts';
+export * from './wire/problems.ts';
+export * from './wire/sets.ts';
+export * from './wire/shares.ts';
+export * from './wire/songs.ts';
+export { id } from './wire/text.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { freeHands } from '@intervallum/core';
+import { freeHands, noDecisions } from '@intervallum/core';
 import { readSongFile, writeSongFile } from '../src/index.ts';
 import { songFileSchema } from '../src/songFileSchema.ts';
 
@@ -17,22 +17,35 @@ const pin = {
 describe('the file of a song', () => {
   test('comes back as it went out, problems and all', () => {
     const hands = { ...freeHands, school: 'open and low' as const, pins: [pin] };
-    const read = readSongFile(writeSongFile({ chart, hands }));
-    expect(read).toEqual({ ok: true, value: { chart, hands } });
+    const read = readSongFile(writeSongFile({ chart, decisions: { hands } }));
+    expect(read).toEqual({ ok: true, value: { chart, decisions: { hands } } });
   });
 
-  test('without hands has free ones; slots that the chart does not have are let go', () => {
-    expect(readSongFile(writeSongFile({ chart }))).toMatchObject({ value: { hands: freeHands } });
+  test('of version 1, which knew the hands only, is read as it was meant', () => {
+    const old = { format: 'intervallum song', version: 1, chart };
+    const hands = { ...freeHands, pins: [pin] };
+    expect(readSongFile(JSON.stringify(old))).toMatchObject({ value: { decisions: noDecisions } });
+    expect(readSongFile(JSON.stringify({ ...old, hands }))).toEqual({
+      ok: true,
+      value: { chart, decisions: { hands } },
+    });
+  });
+
+  test('lets go the slots that the chart does not have', () => {
     const hands = { ...freeHands, pins: [{ ...pin, slot: 99 }] };
-    const read = readSongFile(writeSongFile({ chart, hands }));
-    expect(read.ok && read.value.hands.pins).toEqual([]);
+    const read = readSongFile(writeSongFile({ chart, decisions: { hands } }));
+    expect(read.ok && read.value.decisions.hands.pins).toEqual([]);
   });
 
   test.each([
     ['{', /This is no JSON/],
     ['[]', /no song of Intervallum/],
-    ['{"format":"intervallum song","version":2,"chart":""}', /version 2, which is newer/],
+    ['{"format":"intervallum song","version":3,"chart":""}', /version 3, which is newer/],
     ['{"format":"intervallum song","version":1}', /In chart/],
+    [
+      '{"format":"intervallum song","version":1,"chart":"","hands":{"school":"loud"}}',
+      /In decisions.hands.value.school/,
+    ],
     [
       '{"format":"intervallum song","version":1,"chart":"a\\u0000"}',
       /In chart: Line 1 holds an invisible/,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { set, setDraft, shareTarget, shareToken, songDraft } from '../src/index.ts';
+import { songSet, setDraft, shareTarget, shareToken, songDraft } from '../src/index.ts';
 
 const why = (text: string) => {
   const read = songDraft.safeParse({ text });
@@ -67,7 +67,7 @@ describe('a set', () => {
   });
 
   test('what the server sends can be sent back', () => {
-    expect(Object.keys(setDraft.shape).every((field) => field in set.shape)).toBe(true);
+    expect(Object.keys(setDraft.shape).every((field) => field in songSet.shape)).toBe(true);
   });
 });
 

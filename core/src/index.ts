@@ -45,6 +45,7 @@ export type { NumberStyle, Symbols } from './chord/reading.ts';
 export type { ChordParts } from './chord/formatChord.ts';
 export type { ChordTone, Role, Weight } from './chord/tones.ts';
 export { parseChord } from './chord/parseChord.ts';
+export { readTypedChord } from './chord/typedChord.ts';
 export { chordParts, formatChord, nameDegree } from './chord/formatChord.ts';
 export { bassNote, chordTones, leavesKey, pitchClassesOf } from './chord/tones.ts';
 export type { LetterParts, LetterReading, LetterStyle } from './chord/letters.ts';
@@ -105,6 +106,7 @@ export type { BarToken, Line } from './chart/read/lines.ts';
 export { lexBars, readLine } from './chart/read/lines.ts';
 export type { PlacedSlot, TextSlot, TypedSlot } from './marks/slots.ts';
 export { placedSlots, textSlotAt, typedSlots } from './marks/slots.ts';
+export { sectionOfBar } from './marks/sections.ts';
 export type { Follow } from './marks/follow.ts';
 export { followEdit, followSlots } from './marks/follow.ts';
 export { compareTexts } from './marks/compare.ts';
@@ -160,12 +162,43 @@ export {
   stepMovement,
 } from './hands/words/words.ts';
 export { stepsOfBar } from './playing/textures.ts';
+export type { CellState, GridColumn, HandGrid, Touch } from './playing/grid.ts';
+export {
+  cellOf,
+  gridOf,
+  landings,
+  silenced,
+  touches,
+  touchOf,
+  turned,
+  withCell,
+  withColumn,
+  withTouch,
+} from './playing/grid.ts';
 export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
 export { perform } from './playing/perform.ts';
 export type { TempoMark } from './playing/tempo.ts';
-export { clockOf } from './playing/tempo.ts';
+export { clockOf, quartersAMinute } from './playing/tempo.ts';
+export type { HandsPlace } from './hands/decide.ts';
+export {
+  farthest,
+  registerOf,
+  toggleNote,
+  withoutPin,
+  withoutShape,
+  withPin,
+  withRegister,
+  withSchool,
+  withShape,
+  withShapeAt,
+  withWalk,
+} from './hands/decide.ts';
+export type { ChosenHands } from './hands/words/chosenHands.ts';
+export { chosenHands, thinnerOrFatter } from './hands/words/chosenHands.ts';
+export type { Stretch } from './playing/stretch.ts';
+export { rangeOfStretch } from './playing/stretch.ts';
 export type { SectionRegister, SongHands } from './hands/songHands.ts';
 export { carryHands, freeHands, handsKind } from './hands/songHands.ts';
 export type { DecisionKind } from './marks/decision.ts';
@@ -173,6 +206,7 @@ export type { Decisions } from './decisions.ts';
 export { carryDecisions, decisionKinds, hasAnchors, noDecisions } from './decisions.ts';
 export type { PhraseWhen, RoadStep } from './chart/song.ts';
 export { printRoad } from './chart/road.ts';
+export { shareParts } from './kit/share.ts';
 export { counted, ordinalOf } from './kit/words.ts';
 export type { MidiNumber, Ticks } from './kit/ticks.ts';
 export { eighth, sixteenth, ticksOf, ticksPerQuarter } from './kit/ticks.ts';
@@ -187,7 +221,11 @@ export { beatsOf, countedBeats } from './chart/time/beats.ts';
 
 export type { ChartChange } from './writing/changes.ts';
 export { written } from './writing/changes.ts';
-export type { Cursor, Edit, Suggestion } from './writing/edit.ts';
+export type { Edit, Suggestion } from './writing/edit.ts';
+export type { Cursor, TextPlace } from './marks/cursor.ts';
+export { cursorAt, lineAway, lineEnd, nearestCursor, sameCursor, stepped } from './marks/cursor.ts';
+export type { ChosenSlot, Proposal } from './writing/chosen.ts';
+export { chosenSlot, proposeResolution } from './writing/chosen.ts';
 export { dropField, setField } from './writing/fields.ts';
 export { rewriteNumbers } from './writing/numbers.ts';
 export { splitSlot } from './writing/parting.ts';

@@ -1,43 +1,79 @@
-import { sql } from 'drizzle-orm';
-import express, { type Express } from 'express';
+import { shareToken } from '@intervallum/contract';
+import compression from 'compression';
+import express, { type Express, type Request } from 'express';
+import type { Logger } from 'pino';
 import type { Database } from './db/database.ts';
+import type { Scope } from './db/scope.ts';
 import { noIndex, ownChangesOnly, securityHeaders } from './http/guards.ts';
+import { requestLog } from './http/log.ts';
 import { problemHandler, Refusal } from './http/problem.ts';
-import { teamOfRequest } from './http/team.ts';
+import type { Route } from './http/route.ts';
+import { scopeOfLink, type Session } from './http/session.ts';
 import { webPages } from './http/webPages.ts';
-import { setRoutes } from './sets/routes.ts';
-import { sharedRoutes, shareRoutes } from './shares/routes.ts';
-import { songRoutes } from './songs/routes.ts';
+import type { ChartReader } from './jobs/charts.ts';
+import { allRoutes } from './routes.ts';
+import { noSuchLink } from './shares/routes.ts';
 
-/** The whole server. `webFolder` holds the built pages; without it only the API answers. */
-export function createApp(db: Database, webFolder: string | null): Express {
+/** What the server works with. */
+export interface AppParts {
+  readonly database: Database;
+  readonly charts: ChartReader;
+  readonly session: Session;
+  readonly log: Logger;
+  /** The built pages; without them only the API answers. */
+  readonly webFolder: string | null;
+}
+
+/** The whole server. */
+export function createApp({ database, charts, session, log, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(securityHeaders);
-
-  app.get('/healthz', async (_request, response) => {
-    await db.execute(sql`select 1`);
-    response.set('Cache-Control', 'no-store').json({ status: 'ok' });
-  });
-
-  const api = express.Router();
-  api.use(ownChangesOnly, express.json({ limit: '1mb' }));
-  api.use((_request, response, next) => {
+  app.use(requestLog(log), securityHeaders, compression());
+  app.use('/api', ownChangesOnly, express.json({ limit: '1mb' }));
+  app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-cache');
     next();
   });
-  api.use('/shared', sharedRoutes(db));
-  api.use(teamOfRequest(db));
-  api.use('/songs', songRoutes(db));
-  api.use('/sets', setRoutes(db));
-  api.use('/shares', shareRoutes(db));
-  api.use(() => {
+
+  const routes = allRoutes(database, charts);
+  for (const { method, path, rule, handle } of routes) {
+    const verb = method.toLowerCase() as Lowercase<Route['method']>;
+    app[verb](path, async (request, response) => {
+      await handle(request, response, await admitted(rule, request));
+    });
+  }
+  for (const path of new Set(routes.map((route) => route.path))) {
+    const methods = routes.filter((route) => route.path === path).map((route) => route.method);
+    app.all(path, (_request, response) => {
+      response.set('Allow', methods.join(', '));
+      throw new Refusal('wrong-method', `Here one can ${methods.join(', ')}.`);
+    });
+  }
+  app.use('/api', () => {
     throw new Refusal('not-found', 'There is nothing at this address.');
   });
-  app.use('/api', api);
 
   app.use('/s', noIndex);
   if (webFolder) app.use(webPages(webFolder));
   app.use(problemHandler);
   return app;
+
+  /** For whom a route that has this rule works; throws where nobody it admits asks. */
+  async function admitted(rule: Route['rule'], request: Request): Promise<Scope | null> {
+    switch (rule) {
+      case 'anybody':
+        return null;
+      case 'link': {
+        const token = shareToken.safeParse(request.params['token']);
+        const scope = token.success ? await scopeOfLink(database, token.data) : null;
+        if (!scope) throw noSuchLink();
+        return scope;
+      }
+      case 'member': {
+        const scope = await session(request);
+        if (!scope) throw new Refusal('signed-out', 'Sign in to see and change a team’s songs.');
+        return scope;
+      }
+    }
+  }
 }

@@ -1,14 +1,16 @@
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { setDraft, songDraft, songHands } from '@intervallum/contract';
-import { parseChart } from '@intervallum/core';
+import { newSong, setDraft, songHands } from '@intervallum/contract';
+import { noDecisions, parseChart } from '@intervallum/core';
 import { count } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Database } from './db/database.ts';
 import { teams } from './db/schema.ts';
-import { insertSet } from './sets/queries.ts';
-import { insertSong } from './songs/queries.ts';
+import { scopeOf } from './db/scope.ts';
+import type { ChartReader } from './jobs/charts.ts';
+import { setService } from './sets/service.ts';
+import { songService } from './songs/service.ts';
 
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
 const parish = z.object({
@@ -25,17 +27,24 @@ const parish = z.object({
 });
 
 /** Loads the demo from its folder, whole or not at all; a database that has a team is left alone. */
-export async function loadDemo(database: Database, folder: string): Promise<void> {
+export async function loadDemo(
+  database: Database,
+  charts: ChartReader,
+  folder: string,
+): Promise<void> {
   if (await hasTeam(database)) return;
   const { team, hands, sets } = parish.parse(
     JSON.parse(await readFile(join(folder, 'parish.json'), 'utf8')),
   );
-  const charts = await readCharts(join(folder, 'songs'));
+  const texts = await readCharts(join(folder, 'songs'));
   await database.transaction(async (db) => {
-    const teamId = await insertTeam(db, team);
+    const scope = scopeOf(await insertTeam(db, team));
+    const [songs, services] = [songService(db, charts), setService(db, charts)];
     const idOfTitle = new Map<string, string>();
-    for (const { title, text } of charts) {
-      idOfTitle.set(title, (await insertSong(db, teamId, { text, hands: hands[title] })).id);
+    for (const { title, text } of texts) {
+      const decided = hands[title];
+      const part = decided && { ...noDecisions, hands: decided };
+      idOfTitle.set(title, (await songs.create(scope, { text, part })).song.id);
     }
     for (const { songs, ...fields } of sets) {
       const items = songs.map(({ title, key, notes }) => ({
@@ -44,7 +53,7 @@ export async function loadDemo(database: Database, folder: string): Promise<void
         key,
         notes,
       }));
-      await insertSet(db, teamId, setDraft.parse({ ...fields, items }));
+      await services.create(scope, setDraft.parse({ ...fields, items }));
     }
   });
 }
@@ -53,7 +62,7 @@ async function readCharts(folder: string): Promise<{ title: string; text: string
   const files = (await readdir(folder)).sort();
   return Promise.all(
     files.map(async (file) => {
-      const { text } = songDraft.parse({ text: await readFile(join(folder, file), 'utf8') });
+      const { text } = newSong.parse({ text: await readFile(join(folder, file), 'utf8') });
       const read = parseChart(text);
       if (read.ok) return { title: read.value.title, text };
       throw new Error(`The demo chart ${file} has a problem: ${read.problems[0]!.message}`);

@@ -1,31 +1,55 @@
+import { createServer } from 'node:http';
 import { createApp } from './app.ts';
-import { migrateDatabase, openDatabase } from './db/database.ts';
+import { readConfig } from './config.ts';
+import { openDatabase } from './db/database.ts';
+import { migrateDatabase } from './db/migrate.ts';
 import { ensureTeam, loadDemo } from './demo.ts';
+import { createLog } from './http/log.ts';
+import { oneTeamSession } from './http/session.ts';
+import { openChartReader } from './jobs/charts.ts';
 
-/**
- * Starts the server. Settings come from the environment:
- * DATABASE_URL; PORT; HOST (127.0.0.1); WEB_FOLDER with the built pages; DEMO_FOLDER with the demo data.
- */
+/** How long requests under way may take to end when the server is asked to stop, in milliseconds. */
+const patience = 10_000;
+
+/** Starts the server; config.ts names its settings. */
 async function main(): Promise<void> {
-  const { DATABASE_URL, PORT, HOST, WEB_FOLDER, DEMO_FOLDER } = process.env;
-  if (!DATABASE_URL) throw new Error('DATABASE_URL is not set.');
-  const { database, close } = openDatabase(DATABASE_URL);
-  await migrateDatabase(database);
-  if (DEMO_FOLDER) await loadDemo(database, DEMO_FOLDER);
-  await ensureTeam(database);
-
-  const app = createApp(database, WEB_FOLDER ?? null);
-  const server = app.listen(Number(PORT ?? 4870), HOST ?? '127.0.0.1', (error) => {
-    if (error) fail(error);
+  const config = readConfig(process.env);
+  const log = createLog(config.LOG_LEVEL);
+  const charts = openChartReader();
+  if (config.MIGRATION_DATABASE_URL) {
+    await migrateDatabase(config.MIGRATION_DATABASE_URL);
+    const owner = openDatabase(config.MIGRATION_DATABASE_URL);
+    if (config.DEMO_FOLDER) await loadDemo(owner.database, charts, config.DEMO_FOLDER);
+    await ensureTeam(owner.database);
+    await owner.close();
+  }
+  const { database, close } = openDatabase(config.DATABASE_URL, (error) =>
+    log.warn(error, 'A database connection was lost.'),
+  );
+  const app = createApp({
+    database,
+    charts,
+    session: oneTeamSession(database),
+    log,
+    webFolder: config.WEB_FOLDER ?? null,
   });
+  const server = createServer(app);
+  server.once('error', fail);
+  server.listen(config.PORT, config.HOST);
+
+  let stopping = false;
   const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    // What is under way ends: a save that was sent is a save that was made.
     server.close(() => {
-      void close().then(() => process.exit(0));
+      void Promise.all([close(), charts.close()]).then(() => process.exit(0));
     });
-    server.closeAllConnections();
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), patience).unref();
   };
-  process.once('SIGINT', stop);
-  process.once('SIGTERM', stop);
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
   // Started by a command that holds a channel to it, the server ends when that command does.
   process.once('disconnect', stop);
 }

@@ -2,20 +2,60 @@ import { randomUUID } from 'node:crypto';
 import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { Client } from 'pg';
 import { createApp } from '../src/app.ts';
-import { migrateDatabase, openDatabase } from '../src/db/database.ts';
+import { openDatabase } from '../src/db/database.ts';
+import { migrateDatabase } from '../src/db/migrate.ts';
+import { scopeOf } from '../src/db/scope.ts';
 import { ensureTeam } from '../src/demo.ts';
+import { createLog } from '../src/http/log.ts';
+import { oneTeamSession, type Session } from '../src/http/session.ts';
+import { openChartReader } from '../src/jobs/charts.ts';
+
+/** How a server is started: by default as it is in production, on a database brought up to date. */
+interface TestOptions {
+  /** As the role that production works as, or as the owner of the tables, whom row-level security does not bind. */
+  readonly role?: 'intervallum_server' | 'app';
+  /** For whom requests are; by default for the one team. A request says it in a header where this is `by header`. */
+  readonly session?: 'one team' | 'by header';
+  /** What is done in the empty database instead of bringing it up to date. */
+  readonly prepare?: (client: Client, ownerUrl: string) => Promise<void>;
+}
+
+/** The header in which a request of a test says its team; none is nobody. */
+export const teamHeader = 'X-Test-Team';
+
+const byHeader: Session = (request) => {
+  const team = request.get(teamHeader);
+  return Promise.resolve(team ? scopeOf(team) : null);
+};
 
 /** A whole server on a fresh database of its own in the test cluster. */
-export async function startTestServer() {
+export async function startTestServer({
+  role = 'intervallum_server',
+  session = 'one team',
+  prepare,
+}: TestOptions = {}) {
   const cluster = process.env['TEST_CLUSTER_URL'];
   if (!cluster) throw new Error('These tests need a database: run them with bin/test unit.');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await onCluster(cluster, `create database ${name}`);
   const cable = await openCable(Number(new URL(cluster).port));
-  const { database, close } = openDatabase(`postgres://app@127.0.0.1:${cable.port}/${name}`);
-  await migrateDatabase(database);
-  await ensureTeam(database);
-  const server = createApp(database, null).listen(0, '127.0.0.1');
+  const ownerUrl = `postgres://app@127.0.0.1:${new URL(cluster).port}/${name}`;
+  const owner = new Client({ connectionString: ownerUrl });
+  await owner.connect();
+  await (prepare?.(owner, ownerUrl) ?? migrateDatabase(ownerUrl));
+  const owned = openDatabase(ownerUrl);
+  await ensureTeam(owned.database);
+
+  const { database, close } = openDatabase(`postgres://${role}@127.0.0.1:${cable.port}/${name}`);
+  const charts = openChartReader();
+  const app = createApp({
+    database,
+    charts,
+    session: session === 'by header' ? byHeader : oneTeamSession(database),
+    log: createLog((process.env['TEST_LOG_LEVEL'] ?? 'silent') as 'silent'),
+    webFolder: null,
+  });
+  const server = app.listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 
@@ -49,11 +89,16 @@ export async function startTestServer() {
   return {
     url,
     call,
+    app,
+    charts,
+    /** As the server sees it, and as the owner of the tables does. */
     database,
+    owner,
+    ownerUrl,
     cable,
     stop: async () => {
       await new Promise((resolve) => server.close(resolve));
-      await close();
+      await Promise.all([close(), owned.close(), owner.end(), charts.close()]);
       cable.pull();
       await onCluster(cluster, `drop database ${name}`);
     },
@@ -61,7 +106,6 @@ export async function startTestServer() {
 }
 
 export type TestServer = Awaited<ReturnType<typeof startTestServer>>;
-
 /** The line between the server and its database, which can be pulled and plugged in again at the same port. */
 async function openCable(databasePort: number) {
   const sockets = new Set<Socket>();

@@ -1,13 +1,15 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/fraunces/opsz.css';
 import '@fontsource-variable/fraunces/opsz-italic.css';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { applyTheme } from './state/settings.ts';
+import { applyTheme } from './settings/reader.ts';
 import { CrashPage } from './ui/CrashPage.tsx';
-import { Shell } from './ui/Shell.tsx';
+import { Shell } from './app/Shell.tsx';
 import { LoadingState, NotFoundState } from './ui/states.tsx';
+import { createQueryClient } from './queries/queries.ts';
 import { GlobalStyle } from './ui/theme.ts';
 
 /** Every screen has an address. The song desk with its editor is fetched when it is first opened. */
@@ -18,7 +20,9 @@ const router = createBrowserRouter([
     children: [
       {
         path: '/s/:token',
-        lazy: async () => ({ Component: (await import('./share/SharePage.tsx')).SharePage }),
+        lazy: async () => ({
+          Component: (await import('./screens/share/SharePage.tsx')).SharePage,
+        }),
       },
       {
         element: <Shell />,
@@ -27,32 +31,38 @@ const router = createBrowserRouter([
           {
             path: '/songs',
             lazy: async () => ({
-              Component: (await import('./songs/SongsScreen.tsx')).SongsScreen,
+              Component: (await import('./screens/songs/SongsScreen.tsx')).SongsScreen,
             }),
           },
           {
             path: '/songs/import',
             lazy: async () => ({
-              Component: (await import('./import/ImportScreen.tsx')).ImportScreen,
+              Component: (await import('./screens/import/ImportScreen.tsx')).ImportScreen,
             }),
           },
           {
             path: '/songs/:songId/print',
             lazy: async () => ({
-              Component: (await import('./paper/PaperScreen.tsx')).PaperScreen,
+              Component: (await import('./screens/print/PaperScreen.tsx')).PaperScreen,
             }),
           },
           {
             path: '/songs/:songId/:lens?',
-            lazy: async () => ({ Component: (await import('./song/SongScreen.tsx')).SongScreen }),
+            lazy: async () => ({
+              Component: (await import('./screens/song/SongScreen.tsx')).SongScreen,
+            }),
           },
           {
             path: '/sets',
-            lazy: async () => ({ Component: (await import('./sets/SetsScreen.tsx')).SetsScreen }),
+            lazy: async () => ({
+              Component: (await import('./screens/sets/SetsScreen.tsx')).SetsScreen,
+            }),
           },
           {
             path: '/sets/:setId',
-            lazy: async () => ({ Component: (await import('./set/SetScreen.tsx')).SetScreen }),
+            lazy: async () => ({
+              Component: (await import('./screens/set/SetScreen.tsx')).SetScreen,
+            }),
           },
           {
             path: '*',
@@ -68,10 +78,13 @@ const router = createBrowserRouter([
   },
 ]);
 
+const queries = createQueryClient();
 applyTheme();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <GlobalStyle />
-    <RouterProvider router={router} />
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
   </StrictMode>,
 );

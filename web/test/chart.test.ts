@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { formatKey, parseChart, parseKey, type Key } from '@intervallum/core';
-import { layOut } from '../src/chart/layout.ts';
-import { keyNamed, numberStyle } from '../src/chart/view.ts';
-import { newSet } from '../src/sets/newSet.ts';
+import { layOut } from '../src/music/rails/layout.ts';
+import { keyNamed, numberStyle } from '../src/music/rails/view.ts';
+import { newSet } from '../src/screens/parts/newSet.ts';
 
 function key(name: string): Key {
   const read = parseKey(name);

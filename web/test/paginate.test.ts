@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { paginate, type Block, type Sheet } from '../src/paper/paginate.ts';
+import { paginate, type Block, type Sheet } from '../src/screens/print/paginate.ts';
 
 const sheet: Sheet = { first: 100, other: 120, columns: 1, sectionGap: 10 };
 const block = (section: number, phrase: number, height: number): Block => ({

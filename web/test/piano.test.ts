@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { readMidi } from '../src/midi/messages.ts';
-import { simulatedChords, simulatedSource } from '../src/midi/sources.ts';
-import { follow, noteOfKey, nothingHeld, toggle } from '../src/piano/heldNotes.ts';
+import { readMidi } from '../src/device/midi/messages.ts';
+import { simulatedChords, simulatedSource } from '../src/device/midi/sources.ts';
+import { follow, noteOfKey, nothingHeld, toggle } from '../src/music/keys/heldNotes.ts';
 
 // Channel voice messages of MIDI 1.0: status 8n is a key going up, 9n one going down.
 describe('MIDI messages', () => {

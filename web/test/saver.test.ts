@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
-import { createSaver, type Sent } from '../src/state/saver.ts';
+import { createSaver, type Sent } from '../src/document/saver.ts';
 
 beforeEach(() => {
   jest.useFakeTimers();

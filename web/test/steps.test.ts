@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { noSteps, redo, remember, undo, type Steps } from '../src/state/steps.ts';
+import { noSteps, redo, remember, undo, type Steps } from '../src/document/steps.ts';
 
 test('undo goes back through every step, and redo forth again', () => {
   fc.assert(

@@ -1,5 +1,16 @@
+import { tempoBeat } from '../chart/meter.ts';
+import type { Song } from '../chart/song.ts';
+import { ticksPerQuarter } from '../kit/ticks.ts';
 import type { Beat } from '../chart/time/beats.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
+
+/** Felt beats a minute where a chart says no tempo. */
+const usualTempo = 80;
+
+/** Quarter notes a minute; a song's tempo counts felt beats. */
+export function quartersAMinute({ tempo, meter }: Pick<Song, 'tempo' | 'meter'>): number {
+  return ((tempo ?? usualTempo) * tempoBeat(meter)) / ticksPerQuarter;
+}
 
 /** From here on time goes by this much faster (over 1) or slower than the song's tempo. */
 export interface TempoMark {

@@ -3,7 +3,8 @@ import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Bar, type Phrase } from '../chart/song.ts';
 import { withoutSilentEnd } from '../chart/tune.ts';
 import { written, type ChartChange } from './changes.ts';
-import { refused, type Cursor, type Edit } from './edit.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite, sharedBefore, withBar, type BarPlaced } from './place.ts';
 
 /** A bar that waits for its chord. */

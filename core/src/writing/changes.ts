@@ -9,7 +9,8 @@ import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Phrase, type Section, type Song } from '../chart/song.ts';
 import type { Textures } from '../chart/texture.ts';
 import { linesOf } from '../kit/lines.ts';
-import type { Cursor, Edit } from './edit.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import type { Edit } from './edit.ts';
 import { LineEdits } from './lineEdits.ts';
 import { slotsAfter } from './slotsAfter.ts';
 

@@ -1,18 +1,13 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import type { TextEdit } from '../kit/edits.ts';
+import type { Cursor } from '../marks/cursor.ts';
 import type { TextSlot } from '../marks/slots.ts';
-
-/** Where one writes on a chart: a bar, counted over the whole song, and a slot in it (0 in a bar that repeats another). */
-export interface Cursor {
-  readonly bar: number;
-  readonly slot: number;
-}
 
 /**
  * The one way a document changes: edits of its text, in order, and what becomes of a player's decisions. Or a sentence
  * that says why it cannot be done.
  */
-export type Edit<Decisions = unknown> =
+export type Edit<Decisions = never> =
   | {
       readonly ok: true;
       readonly changes: readonly TextEdit[];
@@ -33,7 +28,7 @@ export function refused(why: string): { readonly ok: false; readonly why: string
 }
 
 /** Something offered at a place: heard, compared, taken and undone through one list. */
-export interface Suggestion<Decisions = unknown> {
+export interface Suggestion<Decisions = never> {
   readonly place: Cursor;
   readonly edit: (read: ChartResult) => Edit<Decisions>;
   readonly why: string;

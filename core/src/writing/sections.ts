@@ -4,7 +4,8 @@ import { silence, type Phrase, type Section, type Song } from '../chart/song.ts'
 import { noTextures, type Textures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
 import { written } from './changes.ts';
-import { refused, type Cursor, type Edit } from './edit.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import { refused, type Edit } from './edit.ts';
 import { barsBefore, placeOfBar } from './place.ts';
 
 /** A section with one silent bar, after the one at the cursor or at the end of the song. */

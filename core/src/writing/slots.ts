@@ -14,7 +14,8 @@ import {
 } from '../chart/song.ts';
 import type { Chord } from '../chord/chord.ts';
 import { written, type ChartChange } from './changes.ts';
-import { refused, type Cursor, type Edit } from './edit.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite, withBar, type BarPlaced } from './place.ts';
 
 /** The marks that a chord can wear; `right` is a push of the right hand alone. */

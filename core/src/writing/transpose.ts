@@ -3,7 +3,8 @@ import { alterOfFigure, type Chord, type Figure, type Shape } from '../chord/cho
 import { bareTriad, plainStyle } from '../chord/reading.ts';
 import type { Degree } from '../pitch/degree.ts';
 import { fold } from '../pitch/note.ts';
-import type { Cursor, Edit } from './edit.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import type { Edit } from './edit.ts';
 import { editSlots } from './slots.ts';
 
 /**

@@ -5,7 +5,8 @@ import { metersOf } from '../chart/sectionMeters.ts';
 import type { Song } from '../chart/song.ts';
 import { cut, withoutSilentEnd, type TuneBar, type TuneEvent } from '../chart/tune.ts';
 import { written } from './changes.ts';
-import { refused, type Cursor, type Edit } from './edit.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite } from './place.ts';
 
 /** The line of bars at the cursor, as one sets a tune under it. */

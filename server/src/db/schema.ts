@@ -1,7 +1,7 @@
-import type { SongSummary } from '@intervallum/contract';
-import { freeHands, type SongHands } from '@intervallum/core';
+import type { StoredDecisions, SongSummary } from '@intervallum/contract';
 import { sql } from 'drizzle-orm';
 import {
+  bigint,
   check,
   date,
   foreignKey,
@@ -18,8 +18,9 @@ import {
 
 const moment = (name: string) => timestamp(name, { withTimezone: true });
 const createdAt = () => moment('created_at').notNull().defaultNow();
+const savedAt = () => moment('saved_at').notNull().defaultNow();
 
-/** Every other row belongs to a team. */
+/** Every other row belongs to a team. Row-level security lets the server see those of the team it works for. */
 export const teams = pgTable('teams', {
   id: uuid('id').primaryKey().defaultRandom(),
   name: text('name').notNull(),
@@ -31,36 +32,103 @@ const teamId = () =>
     .notNull()
     .references(() => teams.id, { onDelete: 'cascade' });
 
-/** `revision` names the row of `song_revisions` that stands now. A deleted song can come back. */
+/** Counts the changes of a team, so that one can ask what changed since: raised in the transaction of each change. */
+export const teamCounters = pgTable('team_counters', {
+  teamId: teamId().primaryKey(),
+  seq: bigint('seq', { mode: 'number' }).notNull().default(0),
+});
+const seq = () => bigint('seq', { mode: 'number' }).notNull().default(0);
+
+/** Those who play. They exist without accounts; until there are some, what is decided belongs to nobody in particular. */
+export const people = pgTable(
+  'people',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull(),
+    name: text('name').notNull(),
+    seq: seq(),
+    createdAt: createdAt(),
+  },
+  (table) => [primaryKey({ columns: [table.teamId, table.id] })],
+);
+
+/**
+ * A song as it stands now. `title` and `sung` (its words as one sings them) are taken from its text when it is saved, for
+ * lists and searches. A deleted song can come back.
+ */
 export const songs = pgTable(
   'songs',
   {
-    id: uuid('id').primaryKey().defaultRandom(),
     teamId: teamId(),
+    id: uuid('id').notNull(),
     revision: integer('revision').notNull().default(1),
+    seq: seq(),
+    title: text('title').notNull().default(''),
+    /** What lists are sorted by: numbers in it count as numbers. */
+    titleKey: text('title_key').notNull().default(''),
+    sung: text('sung').notNull().default(''),
+    text: text('text').notNull().default(''),
+    summary: jsonb('summary').$type<SongSummary>(),
+    /** What a search looks in. */
+    haystack: text('haystack').generatedAlwaysAs(
+      sql`lower("title" || E'\n' || "sung" || E'\n' || "text")`,
+    ),
     createdAt: createdAt(),
+    savedAt: savedAt(),
     deletedAt: moment('deleted_at'),
   },
   (table) => [
-    unique('songs_team_id_id').on(table.teamId, table.id),
-    index('songs_team').on(table.teamId),
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('songs_by_title').on(table.teamId, sql`${table.titleKey} collate "C"`, table.id),
+    index('songs_title_begins').on(table.teamId, sql`lower(${table.title}) collate "C"`),
+    index('songs_haystack').using('gin', table.teamId, sql`${table.haystack} gin_trgm_ops`),
+    index('songs_seq').on(table.teamId, table.seq),
   ],
 );
 
-/** A save is a new row; none is ever changed. */
+/** What one player decided about a song, by the slots of its text. Nobody's part is that of the team without accounts. */
+export const parts = pgTable(
+  'parts',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
+    songId: uuid('song_id').notNull(),
+    personId: uuid('person_id'),
+    revision: integer('revision').notNull().default(1),
+    seq: seq(),
+    decisions: jsonb('decisions').$type<StoredDecisions>().notNull(),
+    savedAt: savedAt(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    unique('parts_one_each').on(table.teamId, table.songId, table.personId).nullsNotDistinct(),
+    foreignKey({
+      columns: [table.teamId, table.songId],
+      foreignColumns: [songs.teamId, songs.id],
+    }).onDelete('cascade'),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** What a song was: history only. Saves of one player close together are one row; one with a name stays. */
 export const songRevisions = pgTable(
   'song_revisions',
   {
-    songId: uuid('song_id').notNull(),
     teamId: teamId(),
+    songId: uuid('song_id').notNull(),
     revision: integer('revision').notNull(),
+    personId: uuid('person_id'),
+    name: text('name'),
     text: text('text').notNull(),
-    hands: jsonb('hands').$type<SongHands>().notNull().default(freeHands),
-    summary: jsonb('summary').$type<SongSummary>().notNull(),
-    savedAt: moment('saved_at').notNull().defaultNow(),
+    /** What the player who saved had decided by then. */
+    decisions: jsonb('decisions').$type<StoredDecisions>(),
+    savedAt: savedAt(),
   },
   (table) => [
-    primaryKey({ columns: [table.songId, table.revision] }),
+    primaryKey({ columns: [table.teamId, table.songId, table.revision] }),
     foreignKey({
       columns: [table.teamId, table.songId],
       foreignColumns: [songs.teamId, songs.id],
@@ -71,37 +139,50 @@ export const songRevisions = pgTable(
 export const sets = pgTable(
   'sets',
   {
-    id: uuid('id').primaryKey().defaultRandom(),
     teamId: teamId(),
+    id: uuid('id').notNull(),
     revision: integer('revision').notNull().default(1),
+    seq: seq(),
     name: text('name').notNull(),
     date: date('date', { mode: 'string' }),
     leader: text('leader').notNull(),
     notes: text('notes').notNull(),
     createdAt: createdAt(),
-    savedAt: moment('saved_at').notNull().defaultNow(),
+    savedAt: savedAt(),
     deletedAt: moment('deleted_at'),
   },
   (table) => [
-    unique('sets_team_id_id').on(table.teamId, table.id),
-    index('sets_team').on(table.teamId),
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('sets_by_date').on(
+      table.teamId,
+      sql`coalesce(${table.date}, 'infinity'::date) desc`,
+      sql`${table.createdAt} desc`,
+      sql`${table.id} desc`,
+    ),
+    index('sets_seq').on(table.teamId, table.seq),
   ],
 );
 
-/** `team_id` stands in both foreign keys, so that no set can hold another team's song. */
+/**
+ * What stands in a set: songs, and what a service has besides them, which has a name of its own. `team_id` stands in both
+ * foreign keys, so that no set can hold another team's song.
+ */
 export const setItems = pgTable(
   'set_items',
   {
+    teamId: teamId(),
     setId: uuid('set_id').notNull(),
     id: uuid('id').notNull(),
-    teamId: teamId(),
     position: integer('position').notNull(),
-    songId: uuid('song_id').notNull(),
+    songId: uuid('song_id'),
+    name: text('name').notNull().default(''),
     key: text('key'),
     notes: text('notes').notNull(),
   },
   (table) => [
-    primaryKey({ columns: [table.setId, table.id] }),
+    primaryKey({ columns: [table.teamId, table.setId, table.id] }),
+    index('set_items_song').on(table.teamId, table.songId),
+    check('set_items_is_something', sql`${table.songId} is not null or ${table.name} <> ''`),
     foreignKey({
       columns: [table.teamId, table.setId],
       foreignColumns: [sets.teamId, sets.id],
@@ -117,8 +198,8 @@ export const setItems = pgTable(
 export const shares = pgTable(
   'shares',
   {
-    id: uuid('id').primaryKey().defaultRandom(),
     teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
     token: text('token').notNull().unique(),
     songId: uuid('song_id'),
     setId: uuid('set_id'),
@@ -126,6 +207,9 @@ export const shares = pgTable(
     revokedAt: moment('revoked_at'),
   },
   (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('shares_song').on(table.teamId, table.songId),
+    index('shares_set').on(table.teamId, table.setId),
     check('shares_one_target', sql`num_nonnulls(${table.songId}, ${table.setId}) = 1`),
     foreignKey({
       columns: [table.teamId, table.songId],

@@ -4,8 +4,11 @@ import { isDatabaseDown } from '../db/failures.ts';
 
 const statusOf: Record<ProblemKind, number> = {
   malformed: 400,
+  'signed-out': 401,
   'foreign-origin': 403,
   'not-found': 404,
+  'wrong-method': 405,
+  taken: 409,
   stale: 412,
   'too-large': 413,
   'wrong-type': 415,
@@ -17,8 +20,11 @@ const statusOf: Record<ProblemKind, number> = {
 
 const titleOf: Record<ProblemKind, string> = {
   malformed: 'The request cannot be read',
+  'signed-out': 'Nobody is signed in',
   'foreign-origin': 'The request comes from another site',
   'not-found': 'Not found',
+  'wrong-method': 'This cannot be done here',
+  taken: 'There is one already',
   stale: 'Someone else saved first',
   'too-large': 'Too large',
   'wrong-type': 'Not JSON',
@@ -54,21 +60,28 @@ export function sendProblem(response: Response, { kind, message, more }: Refusal
 }
 
 /** Turns whatever a route threw into problem details; what nobody foresaw is logged and told without its insides. */
-export const problemHandler: ErrorRequestHandler = (error: unknown, _request, response, next) => {
+export const problemHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) {
     next(error);
     return;
   }
-  sendProblem(response, asRefusal(error));
+  sendProblem(
+    response,
+    asRefusal(error, () => request.log.error(error)),
+  );
 };
 
-function asRefusal(error: unknown): Refusal {
+function asRefusal(error: unknown, onUnforeseen: () => void): Refusal {
   if (error instanceof Refusal) return error;
   const type = typeof error === 'object' && error && 'type' in error ? error.type : null;
   if (type === 'entity.too.large') {
     return new Refusal('too-large', 'A request holds up to 1 MB. Is the chart more than one song?');
   }
   if (type === 'entity.parse.failed') return new Refusal('malformed', 'The body is no valid JSON.');
+  if (type === 'request.aborted')
+    return new Refusal('malformed', 'The request broke off before it had arrived.');
+  if (type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new Refusal('wrong-type', 'Send the body as UTF-8, without compression or with gzip.');
   if (error instanceof URIError)
     return new Refusal('not-found', 'There is nothing at this address.');
   if (isDatabaseDown(error)) {
@@ -77,6 +90,6 @@ function asRefusal(error: unknown): Refusal {
       'Nothing is lost on your side; try again in a moment.',
     );
   }
-  console.error(error);
+  onUnforeseen();
   return new Refusal('internal', 'It has been written to the server’s log. Try again in a moment.');
 }

@@ -1,46 +1,42 @@
 import { shareTarget, shareToken } from '@intervallum/contract';
-import { Router } from 'express';
 import type { Database } from '../db/database.ts';
-import { noIndex } from '../http/guards.ts';
+import { inScope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
-import { teamId } from '../http/team.ts';
+import { route } from '../http/route.ts';
 import { checked, idInPath } from '../http/validate.ts';
-import { insertShare, listShares, readShare, revokeShare } from './queries.ts';
+import { hasTarget, insertShare, listShares, readShare, revokeShare } from './store.ts';
 
-/** For the team: open, list and revoke links. */
-export function shareRoutes(db: Database): Router {
-  const routes = Router();
-
-  routes.get('/', async (request, response) => {
-    const target = checked(shareTarget, request.query);
-    response.json({ shares: await listShares(db, teamId(response), target) });
-  });
-
-  routes.post('/', async (request, response) => {
-    const share = await insertShare(db, teamId(response), checked(shareTarget, request.body));
-    if (!share) throw new Refusal('not-found', 'There is nothing there to share.');
-    response.status(201).json(share);
-  });
-
-  routes.delete('/:id', async (request, response) => {
-    const revoked = await revokeShare(db, teamId(response), idInPath(request));
-    if (!revoked) throw new Refusal('not-found', 'This link is not open any more.');
-    response.status(204).end();
-  });
-
-  return routes;
+/** Links: the team opens, lists and revokes them; whoever has one reads what it opens. */
+export function shareRoutes(database: Database) {
+  return [
+    route('GET', '/api/shares', 'member', async (request, response, scope) => {
+      const target = checked(shareTarget, request.query);
+      const shares = await inScope(database, scope, (db) => listShares(scope, db, target));
+      response.json({ shares });
+    }),
+    route('POST', '/api/shares', 'member', async (request, response, scope) => {
+      const target = checked(shareTarget, request.body);
+      const share = await inScope(database, scope, async (db) =>
+        (await hasTarget(scope, db, target)) ? insertShare(scope, db, target) : null,
+      );
+      if (!share) throw new Refusal('not-found', 'There is nothing there to share.');
+      response.status(201).json(share);
+    }),
+    route('DELETE', '/api/shares/:id', 'member', async (request, response, scope) => {
+      const id = idInPath(request);
+      const revoked = await inScope(database, scope, (db) => revokeShare(scope, db, id));
+      if (!revoked) throw new Refusal('not-found', 'This link is not open any more.');
+      response.status(204).end();
+    }),
+    route('GET', '/api/shared/:token', 'link', async (request, response, scope) => {
+      response.set('X-Robots-Tag', 'noindex, nofollow').set('Cache-Control', 'private, no-store');
+      const token = shareToken.parse(request.params['token']);
+      const page = await inScope(database, scope, (db) => readShare(scope, db, token));
+      if (!page) throw noSuchLink();
+      response.json(page);
+    }),
+  ];
 }
 
-/** For whoever has a link: read what it opens. */
-export function sharedRoutes(db: Database): Router {
-  const routes = Router();
-
-  routes.get('/:token', noIndex, async (request, response) => {
-    const token = shareToken.safeParse(request.params.token);
-    const page = token.success ? await readShare(db, token.data) : null;
-    if (!page) throw new Refusal('not-found', 'This link does not open anything, or not any more.');
-    response.json(page);
-  });
-
-  return routes;
-}
+export const noSuchLink = () =>
+  new Refusal('not-found', 'This link does not open anything, or not any more.');

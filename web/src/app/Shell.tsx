@@ -1,9 +1,9 @@
 import { ListOrdered, Music } from 'lucide-react';
 import { NavLink, Outlet } from 'react-router';
 import styled from 'styled-components';
-import { Notices } from './notices.tsx';
-import { hiddenStyle } from './hidden.ts';
-import { display, phone } from './theme.ts';
+import { Notices } from '../ui/notices.tsx';
+import { hiddenStyle } from '../ui/hidden.ts';
+import { display, phone } from '../ui/theme.ts';
 
 const Frame = styled.div`
   display: grid;

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { DraftKeeper } from './saver.ts';
+import type { DraftKeeper } from '../document/saver.ts';
 
 /** Keeps the unsaved draft of one document in the browser. A full or forbidden storage keeps nothing; saving goes on. */
-export function draftKeeper<Draft>(name: string): DraftKeeper<Draft> {
+export function draftKeeper<Draft, Revision = number>(name: string): DraftKeeper<Draft, Revision> {
   const key = `intervallum-draft:${name}`;
   return {
     keep: (draft, revision) => {
@@ -17,14 +17,15 @@ export function draftKeeper<Draft>(name: string): DraftKeeper<Draft> {
 }
 
 /** The draft that an earlier visit could not save; null if there is none. */
-export function keptDraft<Schema extends z.ZodType>(
+export function keptDraft<Schema extends z.ZodType, Revision extends z.ZodType>(
   name: string,
   schema: Schema,
-): { draft: z.output<Schema>; revision: number } | null {
+  revision: Revision,
+): { draft: z.output<Schema>; revision: z.output<Revision> } | null {
   const kept = localStorage.getItem(`intervallum-draft:${name}`);
   if (!kept) return null;
   try {
-    return z.object({ draft: schema, revision: z.int() }).parse(JSON.parse(kept)) as never;
+    return z.object({ draft: schema, revision }).parse(JSON.parse(kept)) as never;
   } catch (error) {
     console.warn('A kept draft could not be read.', error);
     return null;

@@ -1,35 +1,35 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 
 /** How sending a draft ended. */
-export type Sent<Draft> =
-  | { readonly kind: 'saved'; readonly revision: number }
-  | { readonly kind: 'stale'; readonly theirs: Draft; readonly revision: number }
+export type Sent<Draft, Revision = number> =
+  | { readonly kind: 'saved'; readonly revision: Revision }
+  | { readonly kind: 'stale'; readonly theirs: Draft; readonly revision: Revision }
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'unreachable'; readonly message: string };
 
 /** Where a document stands between the screen and the server. */
-export type SaveStatus<Draft> =
+export type SaveStatus<Draft, Revision = number> =
   | { readonly kind: 'saved' }
   | { readonly kind: 'waiting' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'unreachable'; readonly message: string; readonly retrySeconds: number }
   | { readonly kind: 'refused'; readonly message: string }
-  | { readonly kind: 'conflict'; readonly theirs: Draft; readonly revision: number };
+  | { readonly kind: 'conflict'; readonly theirs: Draft; readonly revision: Revision };
 
-export interface SaverState<Draft> {
+export interface SaverState<Draft, Revision = number> {
   readonly draft: Draft;
-  readonly revision: number;
-  readonly status: SaveStatus<Draft>;
+  readonly revision: Revision;
+  readonly status: SaveStatus<Draft, Revision>;
 }
 
 /** Where a draft is kept until the server has it, so that a closed page loses nothing. */
-export interface DraftKeeper<Draft> {
-  readonly keep: (draft: Draft, revision: number) => void;
+export interface DraftKeeper<Draft, Revision = number> {
+  readonly keep: (draft: Draft, revision: Revision) => void;
   readonly forget: () => void;
 }
 
-export interface Saver<Draft> {
-  readonly store: StoreApi<SaverState<Draft>>;
+export interface Saver<Draft, Revision = number> {
+  readonly store: StoreApi<SaverState<Draft, Revision>>;
   readonly edit: (draft: Draft) => void;
   /** Saves now what is waiting. */
   readonly flush: () => Promise<void>;
@@ -38,14 +38,15 @@ export interface Saver<Draft> {
   readonly takeTheirs: () => void;
 }
 
-export interface SaverOptions<Draft> {
+export interface SaverOptions<Draft, Revision = number> {
   readonly draft: Draft;
-  readonly revision: number;
-  readonly send: (draft: Draft, revision: number) => Promise<Sent<Draft>>;
-  readonly keeper: DraftKeeper<Draft>;
+  /** Which version a save starts from, as plain data. */
+  readonly revision: Revision;
+  readonly send: (draft: Draft, revision: Revision) => Promise<Sent<Draft, Revision>>;
+  readonly keeper: DraftKeeper<Draft, Revision>;
   readonly equal: (one: Draft, other: Draft) => boolean;
   /** What an earlier visit could not save. */
-  readonly kept?: { readonly draft: Draft; readonly revision: number } | null;
+  readonly kept?: { readonly draft: Draft; readonly revision: Revision } | null;
 }
 
 /** A pause in typing this long, in milliseconds, saves. */
@@ -57,9 +58,11 @@ const retries = [2, 4, 8, 15] as const;
  * Saves a document by itself: after a pause, one request at a time, always as a change of the revision it started
  * from. What cannot be sent is kept and tried again; what someone else changed meanwhile is never overwritten unasked.
  */
-export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
+export function createSaver<Draft, Revision = number>(
+  options: SaverOptions<Draft, Revision>,
+): Saver<Draft, Revision> {
   const { send, keeper, equal } = options;
-  const store = createStore<SaverState<Draft>>(() => ({
+  const store = createStore<SaverState<Draft, Revision>>(() => ({
     draft: options.draft,
     revision: options.revision,
     status: { kind: 'saved' },
@@ -70,7 +73,7 @@ export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
   /** What was sent since the last answer: the server may have it though it seemed unreachable. */
   let unanswered: Draft[] = [];
 
-  const setStatus = (status: SaveStatus<Draft>) => store.setState({ status });
+  const setStatus = (status: SaveStatus<Draft, Revision>) => store.setState({ status });
   const schedule = (milliseconds: number) => {
     clearTimeout(timer);
     timer = setTimeout(() => void flush(), milliseconds);
@@ -130,7 +133,7 @@ export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
     }
   }
 
-  function settled(revision: number, newer: boolean): void {
+  function settled(revision: Revision, newer: boolean): void {
     unanswered = [];
     store.setState({ revision, status: { kind: newer ? 'waiting' : 'saved' } });
     if (newer) {
@@ -156,7 +159,7 @@ export function createSaver<Draft>(options: SaverOptions<Draft>): Saver<Draft> {
 
   const { kept, draft, revision } = options;
   if (kept && equal(kept.draft, draft)) keeper.forget();
-  else if (kept?.revision === revision) edit(kept.draft);
+  else if (kept && JSON.stringify(kept.revision) === JSON.stringify(revision)) edit(kept.draft);
   else if (kept) {
     store.setState({ draft: kept.draft, status: { kind: 'conflict', theirs: draft, revision } });
   }

@@ -8,6 +8,12 @@ export function useSaver<Draft>(
 ): Saver<Draft> & { state: SaverState<Draft> } {
   const [saver] = useState(() => createSaver(options()));
   const state = useStore(saver.store);
+  useSavingOnLeave(saver);
+  return { ...saver, state };
+}
+
+/** Saves what is waiting when the page is hidden or the screen is left. */
+export function useSavingOnLeave(saver: { readonly flush: () => Promise<void> }): void {
   useEffect(() => {
     const flush = () => void saver.flush();
     const onHide = () => {
@@ -19,5 +25,4 @@ export function useSaver<Draft>(
       flush();
     };
   }, [saver]);
-  return { ...saver, state };
 }

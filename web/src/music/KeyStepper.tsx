@@ -2,11 +2,11 @@ import { Minus, Plus } from 'lucide-react';
 import { Group } from 'react-aria-components';
 import { allKeys, formatKey, pitchClass, sameKey, transposeKey, type Key } from '@intervallum/core';
 import styled from 'styled-components';
-import { keyName } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { IconButton } from './Button.tsx';
-import { Picker } from './Picker.tsx';
-import { display } from './theme.ts';
+import { keyName } from './rails/view.ts';
+import { reader } from '../settings/reader.ts';
+import { IconButton } from '../ui/Button.tsx';
+import { Picker } from '../ui/Picker.tsx';
+import { display } from '../ui/theme.ts';
 
 const Box = styled(Group)`
   display: inline-flex;
@@ -31,7 +31,7 @@ interface KeyStepperProps {
 
 /** A key to look in: by half steps, or out of the list of all keys of its mode. */
 export function KeyStepper({ label, value, written, onChange }: KeyStepperProps) {
-  const settings = useSettings();
+  const settings = reader.use('language');
   const options = allKeys
     .filter(({ mode }) => mode === value.mode)
     .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))

@@ -9,7 +9,7 @@ export type Answer<Value> =
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'unreachable'; readonly message: string };
 
-interface Request {
+interface Question {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE';
   readonly body?: unknown;
   /** The revision that a change starts from. */
@@ -21,7 +21,7 @@ interface Request {
 export async function ask<Schema extends z.ZodType>(
   schema: Schema,
   path: string,
-  { method = 'GET', body, revision, signal }: Request = {},
+  { method = 'GET', body, revision, signal }: Question = {},
 ): Promise<Answer<z.output<Schema>>> {
   const headers: Record<string, string> = {};
   if (body !== undefined) headers['Content-Type'] = 'application/json';

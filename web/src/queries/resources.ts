@@ -1,11 +1,13 @@
 import {
-  set,
   setList,
   share,
   sharedPage,
   shareList,
   song,
   songList,
+  songSet,
+  type NewSet,
+  type NewSong,
   type SetDraft,
   type SongDraft,
   type ShareTarget,
@@ -15,24 +17,40 @@ import { ask } from './client.ts';
 
 const nothing = z.null();
 
+/** Which page of a list; the first one where no place is said. */
+interface Page {
+  readonly after?: string | null;
+  readonly signal?: AbortSignal;
+}
+
+function queryOf(values: Readonly<Record<string, string | null | undefined>>): string {
+  const said = Object.entries(values).flatMap(([name, value]) => (value ? [[name, value]] : []));
+  return new URLSearchParams(said).toString();
+}
+
+function signalOf({ signal }: Page) {
+  return signal ? { signal } : {};
+}
+
 /** Every question this application asks its server. */
 export const api = {
-  songs: (search: string, signal?: AbortSignal) =>
-    ask(songList, `/songs?search=${encodeURIComponent(search)}`, { ...(signal ? { signal } : {}) }),
+  songs: (search: string, page: Page = {}) =>
+    ask(songList, `/songs?${queryOf({ search, after: page.after })}`, signalOf(page)),
   song: (id: string) => ask(song, `/songs/${id}`),
-  makeSong: (draft: SongDraft) => ask(song, '/songs', { method: 'POST', body: draft }),
+  makeSong: (draft: NewSong) => ask(song, '/songs', { method: 'POST', body: draft }),
   saveSong: (id: string, draft: SongDraft, revision: number) =>
     ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),
   restoreSong: (id: string) => ask(song, `/songs/${id}/restore`, { method: 'POST' }),
 
-  sets: () => ask(setList, '/sets'),
-  set: (id: string) => ask(set, `/sets/${id}`),
-  makeSet: (draft: SetDraft) => ask(set, '/sets', { method: 'POST', body: draft }),
+  sets: (page: Page = {}) =>
+    ask(setList, `/sets?${queryOf({ after: page.after })}`, signalOf(page)),
+  set: (id: string) => ask(songSet, `/sets/${id}`),
+  makeSet: (draft: NewSet) => ask(songSet, '/sets', { method: 'POST', body: draft }),
   saveSet: (id: string, draft: SetDraft, revision: number) =>
-    ask(set, `/sets/${id}`, { method: 'PUT', body: draft, revision }),
+    ask(songSet, `/sets/${id}`, { method: 'PUT', body: draft, revision }),
   deleteSet: (id: string) => ask(nothing, `/sets/${id}`, { method: 'DELETE' }),
-  restoreSet: (id: string) => ask(set, `/sets/${id}/restore`, { method: 'POST' }),
+  restoreSet: (id: string) => ask(songSet, `/sets/${id}/restore`, { method: 'POST' }),
 
   shares: ({ kind, id }: ShareTarget) => ask(shareList, `/shares?kind=${kind}&id=${id}`),
   openShare: (target: ShareTarget) => ask(share, '/shares', { method: 'POST', body: target }),

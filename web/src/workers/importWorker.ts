@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { readSource } from '../import/readSource.ts';
+import { readSource } from '../screens/import/readSource.ts';
 
 const worker = { read: readSource };
 

@@ -1,6 +1,7 @@
 import { ticksOf } from '../../kit/ticks.ts';
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { tempoBeat, barTicks, formatMeter } from '../../chart/meter.ts';
+import { quartersAMinute } from '../../playing/tempo.ts';
+import { barTicks, formatMeter } from '../../chart/meter.ts';
 import { ordinalOf } from '../../kit/words.ts';
 import {
   perform,
@@ -20,8 +21,6 @@ interface Timed {
   readonly event: MidiEvent;
 }
 
-/** Quarter notes a minute where a chart says no tempo. */
-const usualTempo = 80;
 const channels = { right: 0, left: 1, tune: 2 } as const;
 
 /**
@@ -80,7 +79,7 @@ function silenceBefore({ parts }: Voiced['timeline']): number {
 
 function conductorTrack({ timeline }: Voiced, { tempos }: Performance, lead: number): MidiEvent[] {
   const { song, slots, parts, ticks } = timeline;
-  const quarters = (song.tempo ?? usualTempo) * (tempoBeat(song.meter) / 480);
+  const quarters = quartersAMinute(song);
   const events: Timed[] = [
     ...name(song.title || 'Song'),
     ...tempos.map(({ onset, factor }) =>

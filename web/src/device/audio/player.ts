@@ -1,4 +1,4 @@
-import { clockOf, ticksOf, type Beat, type Performance } from '@intervallum/core';
+import { clockOf, ticksOf, ticksPerQuarter, type Beat, type Performance } from '@intervallum/core';
 import type * as Tone from 'tone';
 import { samples } from './samples.ts';
 
@@ -25,8 +25,6 @@ export interface Playing {
   /** Why nothing is heard; null where it is. */
   readonly silent: string | null;
 }
-
-const ticksPerQuarter = 480;
 
 /** Plays a performance, or, where there is no sound, runs through it in time without. */
 export async function play(performance: Performance, options: PlayOptions): Promise<Playing> {
@@ -184,10 +182,6 @@ function heldByPedal({ pedal }: Performance, onset: number, ticks: number): numb
   const end = onset + ticks;
   const down = pedal.find((span) => span.onset <= end && end <= span.onset + span.ticks);
   return down ? Math.max(ticks, down.onset + down.ticks - onset) : ticks;
-}
-
-function ticksOf(beats: readonly Beat[]): number {
-  return ticksOf(beats);
 }
 
 /** The same slots at the same times, to be read instead of heard. */

@@ -5,9 +5,9 @@ import {
   moveCompletionSelection,
   startCompletion,
 } from '@codemirror/autocomplete';
-import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
-import { linter, lintKeymap, setDiagnosticsEffect, type Diagnostic } from '@codemirror/lint';
-import { EditorState, Prec, Transaction } from '@codemirror/state';
+import { defaultKeymap, historyKeymap } from '@codemirror/commands';
+import { linter, lintKeymap, type Diagnostic } from '@codemirror/lint';
+import { Prec, type Extension } from '@codemirror/state';
 import {
   drawSelection,
   EditorView,
@@ -15,13 +15,15 @@ import {
   highlightSpecialChars,
   keymap,
 } from '@codemirror/view';
-import { parseChart, type Key, type Place, type Problem } from '@intervallum/core';
-import { useEffect, useRef, type RefObject } from 'react';
+import type { Key } from '@intervallum/core';
+import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
+import { readField } from '../../document/chartState.ts';
+import { useDocument } from '../../document/DocumentContext.tsx';
+import { repair } from '../../document/repair.ts';
+import type { SongDocument } from '../../document/songDocument.ts';
 import { chartLanguage } from './chartLanguage.ts';
 import { completeChart } from './completion.ts';
-import { documentOf, handsChanged, handsInEditor, setHands } from './handsInEditor.ts';
-import { sameDocument, type SongDocument } from './songDocument.ts';
 
 const Host = styled.div`
   height: 100%;
@@ -112,39 +114,21 @@ const Host = styled.div`
   }
 `;
 
-/** Where a problem's place lies in the document; it never reaches past it. */
-export function rangeOf(
-  state: EditorState,
-  { line, column, length }: Place,
-): { from: number; to: number } {
-  const { from, to } = state.doc.line(Math.min(line, state.doc.lines));
-  const start = Math.min(from + column - 1, to);
-  return { from: start, to: Math.min(start + length, to) };
-}
-
-/** Puts a repair's text in the place of a problem, as one step that undo takes back. */
-export function takeRepair(view: EditorView, { place }: Problem, text: string): void {
-  const { from, to } = rangeOf(view.state, place);
-  view.dispatch({
-    changes: { from, to, insert: text },
-    selection: { anchor: from + text.length },
-    scrollIntoView: true,
-    userEvent: 'input.repair',
-  });
-}
-
-function diagnose(view: EditorView): Diagnostic[] {
-  const read = parseChart(view.state.doc.toString());
-  const found = read.ok ? read.hints : [...read.problems, ...read.hints];
-  return found.map((problem) => ({
-    ...rangeOf(view.state, problem.place),
-    severity: problem.severity === 'problem' ? 'error' : 'info',
-    message: problem.message,
-    actions: problem.repairs.map(({ label, text }) => ({
-      name: label,
-      apply: () => takeRepair(view, problem, text),
-    })),
-  }));
+/** What is wrong in the chart, where it stands in the text; a repair is an edit of the song like any other. */
+function diagnose(document: SongDocument) {
+  return ({ state }: EditorView): Diagnostic[] => {
+    const read = state.field(readField);
+    const found = read.ok ? read.hints : [...read.problems, ...read.hints];
+    return found.map((problem) => ({
+      ...read.lines.rangeOf(problem.place),
+      severity: problem.severity === 'problem' ? 'error' : 'info',
+      message: problem.message,
+      actions: problem.repairs.map(({ label, text }) => ({
+        name: label,
+        apply: () => repair(document, problem, text),
+      })),
+    }));
+  };
 }
 
 /** Completion takes Tab, so that Enter always ends the line. */
@@ -158,103 +142,64 @@ const completionKeys = Prec.highest(
   ]),
 );
 
-interface ChartEditorProps {
-  document: SongDocument;
-  viewKey: Key;
-  onEdit: (document: SongDocument) => void;
-  onCursor: (line: number, column: number) => void;
-  onSave: () => void;
-  /** Gives the editor to those who repair, insert and move the cursor. */
-  editorRef: RefObject<EditorView | null>;
+function editorExtensions(document: SongDocument, viewKey: () => Key): Extension {
+  return [
+    drawSelection(),
+    highlightActiveLine(),
+    highlightSpecialChars(),
+    EditorView.lineWrapping,
+    EditorView.contentAttributes.of({
+      'aria-label': 'Chart text',
+      spellcheck: 'false',
+      tabindex: '0',
+    }),
+    chartLanguage,
+    linter(diagnose(document), { delay: 250 }),
+    autocompletion({
+      override: [completeChart(viewKey)],
+      activateOnTyping: false,
+      interactionDelay: 0,
+      defaultKeymap: false,
+      icons: false,
+    }),
+    completionKeys,
+    keymap.of([
+      {
+        key: 'Mod-s',
+        preventDefault: true,
+        run: () => {
+          void document.saver.flush();
+          return true;
+        },
+      },
+      ...lintKeymap,
+      ...historyKeymap,
+      ...defaultKeymap,
+    ]),
+  ];
 }
 
-/**
- * The chart as text, and with it what was decided about the hands, so that one undo takes back either. Its content is its
- * own; a document from elsewhere (the other version taken) replaces it.
- */
-export function ChartEditor({
-  document,
-  viewKey,
-  onEdit,
-  onCursor,
-  onSave,
-  editorRef,
-}: ChartEditorProps) {
+/** The open song as text: a view of the document, which has its text, its decisions and its undo. */
+export function ChartEditor({ viewKey }: { viewKey: Key }) {
+  const document = useDocument();
   const host = useRef<HTMLDivElement>(null);
-  const latest = useRef({ viewKey, onEdit, onCursor, onSave });
+  const latest = useRef(viewKey);
   useEffect(() => {
-    latest.current = { viewKey, onEdit, onCursor, onSave };
+    latest.current = viewKey;
   });
-  const first = useRef(document);
-
-  useEffect(() => {
-    const view = new EditorView({
-      parent: host.current!,
-      state: EditorState.create({
-        doc: first.current.text,
-        extensions: [
-          history(),
-          handsInEditor(first.current.hands),
-          drawSelection(),
-          highlightActiveLine(),
-          highlightSpecialChars(),
-          EditorView.lineWrapping,
-          EditorView.contentAttributes.of({
-            'aria-label': 'Chart text',
-            spellcheck: 'false',
-            tabindex: '0',
+  useEffect(
+    () =>
+      document.attach(
+        editorExtensions(document, () => latest.current),
+        (state, dispatch) =>
+          new EditorView({
+            parent: host.current!,
+            state,
+            dispatchTransactions: dispatch,
+            scrollTo: EditorView.scrollIntoView(state.selection.main),
           }),
-          chartLanguage,
-          linter(diagnose, { delay: 250 }),
-          autocompletion({
-            override: [completeChart(() => latest.current.viewKey)],
-            activateOnTyping: false,
-            interactionDelay: 0,
-            defaultKeymap: false,
-            icons: false,
-          }),
-          completionKeys,
-          keymap.of([
-            { key: 'Mod-s', preventDefault: true, run: () => (latest.current.onSave(), true) },
-            ...lintKeymap,
-            ...historyKeymap,
-            ...defaultKeymap,
-          ]),
-          EditorView.updateListener.of((update) => {
-            const outside = update.transactions.some((transaction) =>
-              transaction.annotation(Transaction.remote),
-            );
-            if (!outside && (update.docChanged || handsChanged(update))) {
-              latest.current.onEdit(documentOf(update.state));
-            }
-            const marked = update.transactions.some(({ effects }) =>
-              effects.some((effect) => effect.is(setDiagnosticsEffect)),
-            );
-            if (!marked && (update.docChanged || update.selectionSet)) {
-              const { head } = update.state.selection.main;
-              const line = update.state.doc.lineAt(head);
-              latest.current.onCursor(line.number, head - line.from + 1);
-            }
-          }),
-        ],
-      }),
-    });
-    editorRef.current = view;
-    return () => {
-      editorRef.current = null;
-      view.destroy();
-    };
-  }, [editorRef]);
-
-  useEffect(() => {
-    const view = editorRef.current;
-    if (!view || sameDocument(documentOf(view.state), document)) return;
-    view.dispatch({
-      changes: { from: 0, to: view.state.doc.length, insert: document.text },
-      effects: setHands.of(document.hands),
-      annotations: [Transaction.remote.of(true)],
-    });
-  }, [editorRef, document]);
-
+      ),
+    [document],
+  );
   return <Host ref={host} />;
 }

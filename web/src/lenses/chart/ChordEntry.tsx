@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { display } from '../ui/theme.ts';
+import { display } from '../../ui/theme.ts';
 import type { Writing } from './useWriting.ts';
 
 const Field = styled.input<{ $wrong: boolean }>`

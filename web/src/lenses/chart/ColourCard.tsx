@@ -5,6 +5,7 @@ import {
   nameDegree,
   nameNote,
   noteOfDegree,
+  readTypedChord,
   suggestColours,
   toLetters,
   withSigns,
@@ -18,10 +19,9 @@ import {
 } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { ChordMark } from '../chart/ChordMark.tsx';
-import type { ChartView } from '../chart/view.ts';
-import { readTypedChord } from '../song/typedChord.ts';
-import { Choice } from '../ui/Choice.tsx';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { Choice } from '../../ui/Choice.tsx';
 import { colourKeys, ColourList } from './ColourList.tsx';
 import { TypeChord } from './TypeChord.tsx';
 

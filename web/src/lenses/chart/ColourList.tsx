@@ -1,7 +1,7 @@
 import { grades, type Colour } from '@intervallum/core';
 import styled from 'styled-components';
-import { ChordMark } from '../chart/ChordMark.tsx';
-import type { ChartView } from '../chart/view.ts';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
 
 const Grade = styled.section`
   margin-top: 14px;

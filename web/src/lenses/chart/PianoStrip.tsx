@@ -1,16 +1,16 @@
 import { identifyVoicing, splitHands, type Chord, type VoicingReading } from '@intervallum/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import type { ChartView } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { QuietButton } from '../ui/Button.tsx';
-import { phone } from '../ui/theme.ts';
-import { follow, nothingHeld, toggle } from './heldNotes.ts';
-import { Keys, type KeyMark } from './Keys.tsx';
-import { degreeLabel, keyLabel } from './labels.ts';
-import { PlayTools } from './PlayTools.tsx';
-import { Readings } from './Readings.tsx';
-import { usePlayed } from './usePlayed.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { player } from '../../settings/player.ts';
+import { QuietButton } from '../../ui/Button.tsx';
+import { phone } from '../../ui/theme.ts';
+import { follow, nothingHeld, toggle } from '../../music/keys/heldNotes.ts';
+import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
+import { degreeLabel, keyLabel } from '../../music/keys/labels.ts';
+import { PlayTools } from '../parts/PlayTools.tsx';
+import { Readings } from '../parts/Readings.tsx';
+import { usePlayed } from '../parts/usePlayed.ts';
 
 const Strip = styled.section`
   grid-column: 1 / -1;
@@ -45,7 +45,7 @@ interface PianoStripProps {
 /** A piano at the foot of the song: play a chord, read its names in the key, put it in the chosen slot. */
 export function PianoStrip({ view, next, canPlace, onPlace }: PianoStripProps) {
   const [held, setHeld] = useState(nothingHeld);
-  const { reach } = useSettings();
+  const { reach } = player.use('reach');
   const hands = useMemo(() => splitHands([...held.chord], reach), [held.chord, reach]);
   const readings = useMemo<VoicingReading[]>(
     () =>

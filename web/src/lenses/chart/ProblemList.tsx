@@ -1,8 +1,8 @@
-import type { EditorView } from '@codemirror/view';
 import type { Problem } from '@intervallum/core';
 import styled from 'styled-components';
-import { Button } from '../ui/Button.tsx';
-import { takeRepair, rangeOf } from './ChartEditor.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { useDocument } from '../../document/DocumentContext.tsx';
+import { repair } from '../../document/repair.ts';
 
 const Box = styled.section`
   max-height: 42%;
@@ -49,27 +49,18 @@ const Repairs = styled.div`
 /** The most problems that are told at once; the rest follows when these are put right. */
 const mostTold = 20;
 
-interface ProblemListProps {
-  problems: readonly Problem[];
-  editor: () => EditorView | null;
-}
-
 /** What is wrong in the chart, each with its repairs to take. */
-export function ProblemList({ problems, editor }: ProblemListProps) {
+export function ProblemList({ problems }: { problems: readonly Problem[] }) {
+  const document = useDocument();
   if (problems.length === 0) return null;
-
-  const goTo = (problem: Problem) => {
-    const view = editor();
-    if (!view) return;
-    const { from, to } = rangeOf(view.state, problem.place);
-    view.dispatch({ selection: { anchor: from, head: to }, scrollIntoView: true });
-    view.focus();
+  const goTo = ({ place }: Problem) => {
+    const { from, to } = document.store.getState().read.lines.rangeOf(place);
+    document.select(from, to);
+    document.focus();
   };
-  const repair = (problem: Problem, text: string) => {
-    const view = editor();
-    if (!view) return;
-    takeRepair(view, problem, text);
-    view.focus();
+  const take = (problem: Problem, text: string) => {
+    repair(document, problem, text);
+    document.focus();
   };
   return (
     <Box aria-label="Problems in the chart">
@@ -83,7 +74,7 @@ export function ProblemList({ problems, editor }: ProblemListProps) {
             {problem.message}
             <Repairs>
               {problem.repairs.map(({ label, text }) => (
-                <Button key={label + text} onPress={() => repair(problem, text)}>
+                <Button key={label + text} onPress={() => take(problem, text)}>
                   {label}
                 </Button>
               ))}

@@ -15,17 +15,17 @@ import {
 } from '@intervallum/core';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import type { ChartView } from '../chart/view.ts';
-import { Keys } from '../piano/Keys.tsx';
-import { keyLabel } from '../piano/labels.ts';
-import { PlayTools } from '../piano/PlayTools.tsx';
-import { usePlayed } from '../piano/usePlayed.ts';
-import { Button, PrimaryButton } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { notify } from '../ui/notices.tsx';
-import type { StaffBar } from './drawStaff.ts';
-import { TuneStaff } from './TuneStaff.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { Keys } from '../../music/keys/Keys.tsx';
+import { keyLabel } from '../../music/keys/labels.ts';
+import { PlayTools } from '../parts/PlayTools.tsx';
+import { usePlayed } from '../parts/usePlayed.ts';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { TextField } from '../../ui/fields.tsx';
+import { notify } from '../../ui/notices.tsx';
+import type { StaffBar } from '../../music/tune/drawStaff.ts';
+import { TuneStaff } from '../../music/tune/TuneStaff.tsx';
 
 const Form = styled.form`
   display: grid;

@@ -1,8 +1,8 @@
 import type { Chord, Result } from '@intervallum/core';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { Button } from '../ui/Button.tsx';
-import { TextField } from '../ui/fields.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/fields.tsx';
 
 const Line = styled.form`
   display: grid;

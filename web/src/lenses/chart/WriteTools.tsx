@@ -23,13 +23,12 @@ import {
   TooltipTrigger,
 } from 'react-aria-components';
 import styled from 'styled-components';
-import { SoundSettings } from '../hands/SoundTools.tsx';
-import type { ChartSound } from '../song/useChartSound.ts';
-import { IconButton, QuietButton } from '../ui/Button.tsx';
-import { Sheet } from '../ui/Picker.tsx';
-import { display, phone } from '../ui/theme.ts';
-import { commands, openers, type CommandName, type OpenerName } from './commands.ts';
-import type { WritingTools } from './useWriting.ts';
+import { SoundSettings } from '../parts/SoundTools.tsx';
+import { IconButton, QuietButton } from '../../ui/Button.tsx';
+import { Sheet } from '../../ui/Picker.tsx';
+import { display, phone } from '../../ui/theme.ts';
+import { chartCommand, type ChartHands } from './commands.ts';
+import type { ChartSound } from './useChartSound.ts';
 
 const Row = styled(Toolbar)`
   position: sticky;
@@ -117,7 +116,7 @@ const Item = styled(MenuItem)`
 const icon = { size: 18, strokeWidth: 1.6, 'aria-hidden': true } as const;
 
 /** The signs of the chart, as they are typed, or a small picture. */
-const signs: Partial<Record<CommandName, ReactNode>> = {
+const signs: Readonly<Record<string, ReactNode>> = {
   push: '‹',
   right: 'R‹',
   ring: '~',
@@ -132,15 +131,24 @@ const signs: Partial<Record<CommandName, ReactNode>> = {
   barAfter: <Plus {...icon} />,
   line: <CornerDownLeft {...icon} />,
   remove: <Trash2 {...icon} />,
+  type: <Type {...icon} />,
+  undo: <Undo2 {...icon} />,
+  redo: <Redo2 {...icon} />,
+  keys: <Keyboard {...icon} />,
 };
 
-const groups: readonly (readonly CommandName[])[] = [
+/** The commands with a tool of their own, in the groups they stand in, and those in the menu. */
+const groups: readonly (readonly string[])[] = [
   ['push', 'right', 'ring', 'stop', 'accent', 'fermata'],
   ['silence', 'tie', 'same'],
   ['split', 'join', 'barAfter', 'line', 'remove'],
 ];
-
-const inMenu: readonly CommandName[] = [
+const inMenu: readonly string[] = [
+  'section',
+  'words',
+  'lyric',
+  'tune',
+  'texture',
   'barBefore',
   'up',
   'down',
@@ -151,22 +159,34 @@ const inMenu: readonly CommandName[] = [
 ];
 
 interface WriteToolsProps {
-  writing: WritingTools;
+  hands: ChartHands;
   sound: ChartSound;
 }
 
 /** What can be done on the chart, each with its key: for a pointer, and to learn the keys by. */
-export const WriteTools = memo(function WriteTools({ writing, sound }: WriteToolsProps) {
+export const WriteTools = memo(function WriteTools({ hands, sound }: WriteToolsProps) {
   const isSilent = sound.state === 'silent';
+  const tool = (id: string) => {
+    const { name, keyName, does } = chartCommand(id);
+    return (
+      <Named key={id} name={name} keyName={keyName} sign={signs[id]} onPress={() => does(hands)} />
+    );
+  };
   return (
     <Row aria-label="Write on the chart">
-      <Named name={isSilent ? 'Play from here' : 'Stop playing'} keyName="P" onPress={sound.toggle}>
-        {isSilent ? <Play {...icon} /> : <Square {...icon} />}
-      </Named>
+      <Named
+        name={isSilent ? 'Play from here' : 'Stop playing'}
+        keyName={chartCommand('play').keyName}
+        sign={isSilent ? <Play {...icon} /> : <Square {...icon} />}
+        onPress={sound.toggle}
+      />
       {sound.isOpen ? (
-        <Named name="Go on" keyName="G" onPress={sound.goOn}>
-          <SkipForward {...icon} />
-        </Named>
+        <Named
+          name="Go on"
+          keyName={chartCommand('goOn').keyName}
+          sign={<SkipForward {...icon} />}
+          onPress={sound.goOn}
+        />
       ) : null}
       <SoundSettings
         percent={sound.percent}
@@ -175,55 +195,29 @@ export const WriteTools = memo(function WriteTools({ writing, sound }: WriteTool
         onLoop={sound.setLoop}
       />
       <Gap orientation="vertical" />
-      <Named name="Type a chord" keyName="1 to 7, A to G, Enter" onPress={writing.type}>
-        <Type {...icon} />
-      </Named>
-      {groups.map((names, index) => (
-        <Group key={index}>
-          {names.map((name) => (
-            <Named
-              key={name}
-              name={commands[name].name}
-              keyName={commands[name].keyName}
-              onPress={() => writing.run(name)}
-            >
-              {typeof signs[name] === 'string' ? <Sign data-sign={signs[name]} /> : signs[name]}
-            </Named>
-          ))}
-        </Group>
+      <Named
+        name="Type a chord"
+        keyName="1 to 7, A to G, Enter"
+        sign={signs['type']}
+        onPress={hands.type}
+      />
+      {groups.map((ids, index) => (
+        <Group key={index}>{ids.map(tool)}</Group>
       ))}
       <Gap orientation="vertical" />
       <MenuTrigger>
         <QuietButton>More</QuietButton>
         <Sheet placement="bottom start">
-          <List
-            aria-label="More"
-            onAction={(id) =>
-              id in openers ? writing.open(id as OpenerName) : writing.run(id as CommandName)
-            }
-          >
-            {(['section', 'words', 'lyric', 'tune', 'texture'] as const).map((name) => (
-              <Item key={name} id={name} textValue={openers[name].name}>
-                {openers[name].name} <kbd>{openers[name].keyName}</kbd>
-              </Item>
-            ))}
-            {inMenu.map((name) => (
-              <Item key={name} id={name} textValue={commands[name].name}>
-                {commands[name].name} <kbd>{commands[name].keyName}</kbd>
+          <List aria-label="More" onAction={(id) => chartCommand(String(id)).does(hands)}>
+            {inMenu.map(chartCommand).map(({ id, name, keyName }) => (
+              <Item key={id} id={id} textValue={name}>
+                {name} <kbd>{keyName}</kbd>
               </Item>
             ))}
           </List>
         </Sheet>
       </MenuTrigger>
-      <Named name="Undo" keyName="Ctrl Z" onPress={writing.undo}>
-        <Undo2 {...icon} />
-      </Named>
-      <Named name="Redo" keyName="Ctrl Y" onPress={writing.redo}>
-        <Redo2 {...icon} />
-      </Named>
-      <Named name={openers.keys.name} keyName="?" onPress={() => writing.open('keys')}>
-        <Keyboard {...icon} />
-      </Named>
+      {['undo', 'redo', 'keys'].map(tool)}
     </Row>
   );
 });
@@ -240,15 +234,15 @@ function Group({ children }: { children: ReactNode }) {
 interface NamedProps {
   name: string;
   keyName: string;
+  sign: ReactNode;
   onPress: () => void;
-  children: ReactNode;
 }
 
-function Named({ name, keyName, onPress, children }: NamedProps) {
+function Named({ name, keyName, sign, onPress }: NamedProps) {
   return (
     <TooltipTrigger delay={500}>
       <Tool aria-label={name} onPress={onPress}>
-        {children}
+        {typeof sign === 'string' ? <Sign data-sign={sign} /> : sign}
       </Tool>
       <Hint offset={6}>
         {name} <kbd>{keyName}</kbd>

@@ -1,15 +1,16 @@
-import type { Song, Voiced } from '@intervallum/core';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { ChartView } from '../chart/view.ts';
-import { TextureForm } from '../texture/TextureForm.tsx';
-import { TuneForm } from '../tune/TuneForm.tsx';
-import { Button, PrimaryButton } from '../ui/Button.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { notify } from '../ui/notices.tsx';
-import { Picker } from '../ui/Picker.tsx';
-import { Window } from '../ui/Window.tsx';
-import { commands, openers } from './commands.ts';
+import { TuneForm } from './TuneForm.tsx';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/fields.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { Picker } from '../../ui/Picker.tsx';
+import { Window } from '../../ui/Window.tsx';
+import { useLook } from '../../document/look.tsx';
+import { useSong } from '../../document/DocumentContext.tsx';
+import { KeysWindow } from '../parts/KeysWindow.tsx';
+import { TextureWindow } from '../parts/TextureWindow.tsx';
+import { chartCommand, chartCommands, chartKeys } from './commands.ts';
 import { inSyllables, wordLanguages, type WordLanguage } from './syllables.ts';
 import type { Writing } from './useWriting.ts';
 
@@ -35,89 +36,57 @@ const Note = styled.p`
   color: var(--soft);
 `;
 
-const Keys = styled.dl`
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 2px 28px;
-  font-size: 15px;
-  div {
-    display: flex;
-    justify-content: space-between;
-    gap: 12px;
-    padding: 4px 0;
-    border-bottom: 1px solid var(--hairline);
-  }
-  dd {
-    font-weight: 700;
-    white-space: nowrap;
-  }
-`;
-
-interface WriteWindowsProps {
-  writing: Writing;
-  song: Song;
-  view: ChartView;
-  /** The whole song with its hands, to hear how they play. */
-  whole: () => Promise<Voiced>;
-}
-
 /** What the chart asks for in a window of its own: the name of a section, words, a lyric; and all its keys. */
-export function WriteWindows({ writing, song, view, whole }: WriteWindowsProps) {
-  const { opened, close, line } = writing;
+export function WriteWindows({ writing }: { writing: Writing }) {
+  const { opened, close, line, cursor } = writing;
   // Most of the time nothing is open, and typing draws nothing here.
   if (opened === null) return null;
+  const name = (id: string) => chartCommand(id).name;
   return (
     <>
-      <Window title={openers.section.name} isOpen={opened === 'section'} onClose={close}>
+      <Window title={name('section')} isOpen={opened === 'section'} onClose={close}>
         <SectionForm writing={writing} />
       </Window>
-      <Window title={openers.words.name} isOpen={opened === 'words'} onClose={close}>
+      <Window title={name('words')} isOpen={opened === 'words'} onClose={close}>
         <WordsForm writing={writing} />
       </Window>
-      <Window title={openers.lyric.name} isOpen={opened === 'lyric'} onClose={close} width={560}>
+      <Window title={name('lyric')} isOpen={opened === 'lyric'} onClose={close} width={560}>
         <LyricForm writing={writing} />
       </Window>
       <Window
-        title={openers.tune.name}
+        title={name('tune')}
         isOpen={opened === 'tune' && line !== null}
         onClose={close}
         width={860}
       >
-        {line ? (
-          <TuneForm
-            song={song}
-            line={line}
-            view={view}
-            onSet={(tune) => {
-              writing.setTune(tune);
-              close();
-            }}
-          />
-        ) : null}
+        <TuneOfLine writing={writing} />
       </Window>
-      <Window
-        title={`How the hands play ${(line && song.sections[line.section]?.name) || 'this section'}`}
-        isOpen={opened === 'texture' && line !== null}
-        onClose={close}
-        width={1080}
-      >
-        {line ? (
-          <TextureForm
-            song={song}
-            section={line.section}
-            meter={line.meters[0]!}
-            whole={whole}
-            onKeep={(textures, of) => {
-              writing.setTextures(textures, of);
-              close();
-            }}
-          />
-        ) : null}
-      </Window>
-      <Window title="Keys on the chart" isOpen={opened === 'keys'} onClose={close} width={720}>
-        <AllKeys />
-      </Window>
+      {opened === 'texture' && cursor ? <TextureWindow cursor={cursor} onClose={close} /> : null}
+      {opened === 'keys' ? (
+        <KeysWindow
+          title="Keys on the chart"
+          keys={[...chartKeys, ...chartCommands]}
+          onClose={close}
+        />
+      ) : null}
     </>
+  );
+}
+
+function TuneOfLine({ writing }: { writing: Writing }) {
+  const { view } = useLook();
+  const song = useSong((state) => state.read.song);
+  if (!writing.line) return null;
+  return (
+    <TuneForm
+      song={song}
+      line={writing.line}
+      view={view}
+      onSet={(tune) => {
+        writing.setTune(tune);
+        writing.close();
+      }}
+    />
   );
 }
 
@@ -225,35 +194,5 @@ function LyricForm({ writing }: { writing: Writing }) {
         </PrimaryButton>
       </Foot>
     </Form>
-  );
-}
-
-const always: readonly (readonly [string, string])[] = [
-  ['Type a chord', '1 to 7, # b, A to G'],
-  ['Change the chord here', 'Enter'],
-  ['Take it and go on', 'Space'],
-  ['Go from slot to slot, line to line', '← → ↑ ↓'],
-  ['Choose more slots', 'Shift ← →'],
-  ['Undo, redo', 'Ctrl Z, Ctrl Y'],
-  ['Play from here, stop playing', 'P'],
-  ['Go on, while an open section sounds', 'G'],
-];
-
-function AllKeys() {
-  const rows = [
-    ...always,
-    ...[...Object.values(commands), ...Object.values(openers)].map(
-      ({ name, keyName }) => [name, keyName] as const,
-    ),
-  ];
-  return (
-    <Keys>
-      {rows.map(([name, key]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{key}</dd>
-        </div>
-      ))}
-    </Keys>
   );
 }

@@ -12,11 +12,12 @@ import {
   repeatSection,
   split,
   transposeByDegrees,
-  type ChartEdit,
-  type MarkName,
+  type ChartResult,
   type Cursor,
-  type Song,
+  type Edit,
+  type MarkName,
 } from '@intervallum/core';
+import type { Command } from '../command.ts';
 
 /** What is chosen on the chart: one slot, or all from one to another. */
 export interface Chosen {
@@ -24,112 +25,151 @@ export interface Chosen {
   readonly head: Cursor;
 }
 
-/** One thing that can be done on the chart: with a key, and with a button where it has a sign. */
-export interface Command {
-  readonly key: string;
-  /** As the key is written for people. */
-  readonly keyName: string;
-  readonly name: string;
-  readonly edit: (song: Song, chosen: Chosen) => ChartEdit;
+/** What opens a window of its own. */
+export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric' | 'keys';
+
+/** What a command of the chart can do. */
+export interface ChartHands {
+  /** Makes an edit at what is chosen. */
+  readonly run: (edit: (read: ChartResult, chosen: Chosen) => Edit) => void;
+  readonly open: (window: ChartWindow) => void;
+  /** Begins to type a chord, from the one that stands there. */
+  readonly type: () => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly togglePlaying: () => void;
+  readonly goOn: () => void;
+  /** What sounds goes on and on until the signal. */
+  readonly isOpen: boolean;
 }
+
+type ChartCommand = Command<ChartHands>;
+
+const edit = (
+  id: string,
+  [key, keyName]: readonly [string, string],
+  name: string,
+  make: (read: ChartResult, chosen: Chosen) => Edit,
+): ChartCommand => ({ id, key, keyName, name, does: ({ run }) => run(make) });
 
 const at =
-  (edit: (song: Song, at: Cursor) => ChartEdit) =>
-  (song: Song, { head }: Chosen) =>
-    edit(song, head);
+  (make: (read: ChartResult, at: Cursor) => Edit) =>
+  (read: ChartResult, { head }: Chosen) =>
+    make(read, head);
 const marks =
   (what: MarkName) =>
-  (song: Song, { anchor, head }: Chosen) =>
-    mark(song, anchor, head, what);
+  (read: ChartResult, { anchor, head }: Chosen) =>
+    mark(read, anchor, head, what);
+const opens = (id: ChartWindow, key: string, name: string): ChartCommand => ({
+  id,
+  key,
+  keyName: key.toUpperCase(),
+  name,
+  does: ({ open }) => open(id),
+});
 
-/** The commands of the chart, in the groups they stand in. */
-export const commands = {
-  push: { key: '<', keyName: '<', name: 'Push: an eighth, a sixteenth, none', edit: marks('push') },
-  right: { key: 'r', keyName: 'R', name: 'Only the right hand comes early', edit: marks('right') },
-  ring: { key: '~', keyName: '~', name: 'Let it ring', edit: marks('ring') },
-  stop: { key: '!', keyName: '!', name: 'Stop: short, then silence', edit: marks('stop') },
-  accent: { key: '>', keyName: '>', name: 'Accent', edit: marks('accent') },
-  fermata: { key: '^', keyName: '^', name: 'Hold (fermata)', edit: marks('fermata') },
-  silence: { key: '_', keyName: '_', name: 'Silence', edit: at(putSilence) },
-  tie: { key: '.', keyName: '.', name: 'The chord before sounds on', edit: at(hold) },
-  same: { key: '%', keyName: '%', name: 'The bar before again', edit: at(repeatBar) },
-  split: { key: 's', keyName: 'S', name: 'Split in two', edit: at(split) },
-  join: { key: 'j', keyName: 'J', name: 'Join with the next', edit: at(join) },
-  barBefore: {
-    key: 'i',
-    keyName: 'I',
-    name: 'Bar before',
-    edit: at((song, to) => insertBar(song, to, 'before')),
+/** Everything that can be done on the chart. */
+export const chartCommands: readonly ChartCommand[] = [
+  {
+    id: 'play',
+    key: 'p',
+    keyName: 'P',
+    name: 'Play from here, stop playing',
+    does: ({ togglePlaying }) => togglePlaying(),
   },
-  barAfter: {
-    key: '|',
-    keyName: '|',
-    name: 'Bar after',
-    edit: at((song, to) => insertBar(song, to, 'after')),
+  {
+    id: 'goOn',
+    key: 'g',
+    keyName: 'G',
+    name: 'Go on, while an open section sounds',
+    does: ({ goOn }) => goOn(),
+    canDo: ({ isOpen }) => isOpen,
   },
-  line: { key: 'Shift+Enter', keyName: 'Shift Enter', name: 'New line', edit: at(addPhrase) },
-  remove: { key: 'Backspace', keyName: 'Backspace', name: 'Take away', edit: at(remove) },
-  up: {
-    key: 'Alt+ArrowUp',
-    keyName: 'Alt ↑',
-    name: 'A degree up',
-    edit: (song, { anchor, head }) => transposeByDegrees(song, anchor, head, 1),
+  {
+    id: 'type',
+    key: 'Enter',
+    keyName: 'Enter',
+    name: 'Change the chord here',
+    does: ({ type }) => type(),
   },
-  down: {
-    key: 'Alt+ArrowDown',
-    keyName: 'Alt ↓',
-    name: 'A degree down',
-    edit: (song, { anchor, head }) => transposeByDegrees(song, anchor, head, -1),
+  edit('push', ['<', '<'], 'Push: an eighth, a sixteenth, none', marks('push')),
+  edit('right', ['r', 'R'], 'Only the right hand comes early', marks('right')),
+  edit('ring', ['~', '~'], 'Let it ring', marks('ring')),
+  edit('stop', ['!', '!'], 'Stop: short, then silence', marks('stop')),
+  edit('accent', ['>', '>'], 'Accent', marks('accent')),
+  edit('fermata', ['^', '^'], 'Hold (fermata)', marks('fermata')),
+  edit('silence', ['_', '_'], 'Silence', at(putSilence)),
+  edit('tie', ['.', '.'], 'The chord before sounds on', at(hold)),
+  edit('same', ['%', '%'], 'The bar before again', at(repeatBar)),
+  edit('split', ['s', 'S'], 'Split in two', at(split)),
+  edit('join', ['j', 'J'], 'Join with the next', at(join)),
+  edit(
+    'barBefore',
+    ['i', 'I'],
+    'Bar before',
+    at((read, to) => insertBar(read, to, 'before')),
+  ),
+  edit(
+    'barAfter',
+    ['|', '|'],
+    'Bar after',
+    at((read, to) => insertBar(read, to, 'after')),
+  ),
+  edit('line', ['Shift+Enter', 'Shift Enter'], 'New line', at(addPhrase)),
+  edit('remove', ['Backspace', 'Backspace'], 'Take away', at(remove)),
+  edit('up', ['Alt+ArrowUp', 'Alt ↑'], 'A degree up', (read, { anchor, head }) =>
+    transposeByDegrees(read, anchor, head, 1),
+  ),
+  edit('down', ['Alt+ArrowDown', 'Alt ↓'], 'A degree down', (read, { anchor, head }) =>
+    transposeByDegrees(read, anchor, head, -1),
+  ),
+  edit('copy', ['d', 'D'], 'Copy the section', at(copySection)),
+  edit(
+    'more',
+    ['x', 'X'],
+    'Play the section once more',
+    at((read, to) => repeatSection(read, to, 1)),
+  ),
+  edit(
+    'less',
+    ['X', 'Shift X'],
+    'Play the section once less',
+    at((read, to) => repeatSection(read, to, -1)),
+  ),
+  edit(
+    'removeSection',
+    ['Ctrl+Backspace', 'Ctrl Backspace'],
+    'Take the section away',
+    at(removeSection),
+  ),
+  opens('section', 'n', 'New section'),
+  opens('words', 'w', 'Words under this bar'),
+  opens('tune', 't', 'Tune of this line'),
+  opens('texture', 'g', 'How the hands play this section'),
+  opens('lyric', 'l', 'Paste a lyric and spread it'),
+  { id: 'undo', key: 'Ctrl+z', keyName: 'Ctrl Z', name: 'Undo', does: ({ undo }) => undo() },
+  { id: 'redo', key: 'Ctrl+y', keyName: 'Ctrl Y', name: 'Redo', does: ({ redo }) => redo() },
+  {
+    id: 'redoToo',
+    key: 'Ctrl+Z',
+    keyName: 'Ctrl Shift Z',
+    name: 'Redo',
+    does: ({ redo }) => redo(),
   },
-  copy: { key: 'd', keyName: 'D', name: 'Copy the section', edit: at(copySection) },
-  more: {
-    key: 'x',
-    keyName: 'X',
-    name: 'Play the section once more',
-    edit: at((song, to) => repeatSection(song, to, 1)),
-  },
-  less: {
-    key: 'X',
-    keyName: 'Shift X',
-    name: 'Play the section once less',
-    edit: at((song, to) => repeatSection(song, to, -1)),
-  },
-  removeSection: {
-    key: 'Ctrl+Backspace',
-    keyName: 'Ctrl Backspace',
-    name: 'Take the section away',
-    edit: at(removeSection),
-  },
-} as const satisfies Record<string, Command>;
+  opens('keys', '?', 'All keys'),
+];
 
-export type CommandName = keyof typeof commands;
-
-/** What opens a window or a field of its own. */
-export const openers = {
-  section: { key: 'n', keyName: 'N', name: 'New section' },
-  words: { key: 'w', keyName: 'W', name: 'Words under this bar' },
-  tune: { key: 't', keyName: 'T', name: 'Tune of this line' },
-  texture: { key: 'g', keyName: 'G', name: 'How the hands play this section' },
-  lyric: { key: 'l', keyName: 'L', name: 'Paste a lyric and spread it' },
-  keys: { key: '?', keyName: '?', name: 'All keys' },
-} as const;
-
-export type OpenerName = keyof typeof openers;
-
-/** A key as `commands` names it. */
-export function keyOf(event: {
-  readonly key: string;
-  readonly ctrlKey: boolean;
-  readonly metaKey: boolean;
-  readonly altKey: boolean;
-  readonly shiftKey: boolean;
-}): string {
-  const named = event.key.length > 1;
-  const key = event.key === 'Delete' ? 'Backspace' : event.key;
-  return [
-    event.ctrlKey || event.metaKey ? 'Ctrl+' : '',
-    event.altKey ? 'Alt+' : '',
-    named && event.shiftKey ? 'Shift+' : '',
-    key,
-  ].join('');
+/** A command by its id. */
+export function chartCommand(id: string): ChartCommand {
+  const found = chartCommands.find((command) => command.id === id);
+  if (!found) throw new Error(`The chart has no command ${id}.`);
+  return found;
 }
+
+/** What the keys of the chart do besides: moving and typing. */
+export const chartKeys = [
+  { id: 'typing', keyName: '1 to 7, # b, A to G', name: 'Type a chord' },
+  { id: 'taking', keyName: 'Space', name: 'Take it and go on' },
+  { id: 'going', keyName: '← → ↑ ↓', name: 'Go from slot to slot, line to line' },
+  { id: 'choosing', keyName: 'Shift ← →', name: 'Choose more slots' },
+];

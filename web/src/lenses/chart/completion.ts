@@ -2,14 +2,15 @@ import type { Completion, CompletionContext, CompletionResult } from '@codemirro
 import {
   fieldNames,
   formatChord,
-  parseChart,
   parseChord,
   patternNames,
   readLine,
   styleFor,
   toLetters,
   type Key,
+  type Song,
 } from '@intervallum/core';
+import { readField } from '../../document/chartState.ts';
 
 /** What the key builds on each degree, plain and warm, and what keyboard players often lead in with. */
 const stock = [
@@ -56,13 +57,13 @@ export function completeChart(viewKey: () => Key) {
       const more: Completion[] = inSection.map((label) => ({ label, type: 'field' }));
       return { from, options: inSections ? [...names, ...more] : [...fields, ...names] };
     }
-    return inSections ? { from, options: chordsOf(context.state.doc.toString(), viewKey()) } : null;
+    return inSections
+      ? { from, options: chordsOf(context.state.field(readField).song, viewKey()) }
+      : null;
   };
 }
 
-function chordsOf(text: string, viewKey: Key): Completion[] {
-  const read = parseChart(text);
-  const song = read.song;
+function chordsOf(song: Song, viewKey: Key): Completion[] {
   const style = styleFor(song.key, song);
   return stock.map((chord, place) => ({
     label: formatChord(chord, style),

@@ -1,18 +1,16 @@
 import type { Voiced } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { usePlayback } from '../hands/usePlayback.ts';
-import { useSteady } from '../state/useSteady.ts';
-import { notify } from '../ui/notices.tsx';
+import { useWhole } from '../../document/voicing.ts';
+import { notify } from '../../ui/notices.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { usePlayback, type Playback } from '../parts/usePlayback.ts';
 
 /** Playing from the cursor while one writes: the hands are found when they are asked for. */
-export interface ChartSound {
+export interface ChartSound extends Pick<
+  Playback,
+  'isOpen' | 'percent' | 'loop' | 'setPercent' | 'setLoop'
+> {
   readonly state: 'silent' | 'searching' | 'playing';
-  /** What sounds goes on until the signal. */
-  readonly isOpen: boolean;
-  readonly percent: number;
-  readonly loop: boolean;
-  readonly setPercent: (percent: number) => void;
-  readonly setLoop: (loop: boolean) => void;
   /** Plays from the cursor, or stops. */
   readonly toggle: () => void;
   readonly goOn: () => void;
@@ -20,39 +18,38 @@ export interface ChartSound {
 
 /**
  * @param slot the slot of the text that the cursor is in
- * @param until what is played ends when this changes: the text, the lens, how the chart is looked at
+ * @param until what is played ends when this changes: the text, how the chart is looked at
  */
 export function useChartSound(
-  whole: () => Promise<Voiced>,
   slot: number | null,
-  until: string,
+  until: unknown,
 ): {
   /** Stays the same while nothing of it changes. */
   readonly sound: ChartSound;
   /** What sounds now: its slot of the text, and of the song as it is played. */
   readonly playing: { readonly slot: number; readonly at: number } | null;
 } {
-  const [percent, setPercent] = useState(100);
-  const [loop, setLoop] = useState(false);
+  const whole = useWhole();
+  const playback = usePlayback();
   const [voiced, setVoiced] = useState<Voiced | null>(null);
   const [isSearching, setSearching] = useState(false);
-  const playback = usePlayback(voiced, { percent, loop });
   const asked = useRef(0);
-  const { isPlaying, at, isOpen, silent, stop, goOn } = playback;
+  const { isPlaying, at, silent, stop } = playback;
 
   const halt = () => {
     asked.current += 1;
     setSearching(false);
-    if (isPlaying) stop();
+    stop();
   };
-  const latestHalt = useRef(halt);
-  useEffect(() => {
-    latestHalt.current = halt;
+  const steps = useSteady({
+    halt,
+    toggle: () => (isPlaying || isSearching ? halt() : void play()),
+    goOn: playback.goOn,
   });
-  useEffect(() => () => latestHalt.current(), [until]);
+  useEffect(() => () => steps.halt(), [steps, until]);
   useEffect(() => {
-    if (silent) notify(`No sound: ${silent} The chart follows in time instead.`);
-  }, [silent]);
+    if (silent && isPlaying) notify(`No sound: ${silent} The chart follows in time instead.`);
+  }, [silent, isPlaying]);
 
   const play = async () => {
     const own = (asked.current += 1);
@@ -66,7 +63,7 @@ export function useChartSound(
       if (from < 0) notify('There is no chord from here on that could be played.');
       else {
         setVoiced(found);
-        playback.start(loop ? 'section' : 'song', from, found);
+        playback.start(found, playback.loop ? 'section' : 'song', from);
       }
     } catch (error) {
       console.error('The song could not be played.', error);
@@ -77,13 +74,10 @@ export function useChartSound(
   };
   const sounding = at === null ? undefined : voiced?.timeline.slots[at];
   const state = isPlaying ? 'playing' : isSearching ? 'searching' : 'silent';
-  const steps = useSteady({
-    toggle: () => (isPlaying || isSearching ? halt() : void play()),
-    goOn,
-  });
+  const { isOpen, percent, loop, setPercent, setLoop } = playback;
   const sound = useMemo<ChartSound>(
     () => ({ state, isOpen, percent, loop, setPercent, setLoop, ...steps }),
-    [state, isOpen, percent, loop, steps],
+    [state, isOpen, percent, loop, setPercent, setLoop, steps],
   );
   return { sound, playing: at !== null && sounding ? { slot: sounding.slot, at } : null };
 }

@@ -7,7 +7,7 @@ import {
 } from '@intervallum/core';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
-import { MiniKeys } from './MiniKeys.tsx';
+import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
 
 const List = styled.ol`
   display: grid;

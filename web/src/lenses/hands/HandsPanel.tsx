@@ -7,6 +7,7 @@ import {
   stepInWords,
   toLetters,
   walkKinds,
+  type ChosenSlot,
   type Instrument,
   type OtherVoicing,
   type PaletteShape,
@@ -14,16 +15,15 @@ import {
   type SongHands,
   type Voiced,
   type WalkKind,
+  type ChosenHands,
 } from '@intervallum/core';
 import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import styled from 'styled-components';
-import { ChordMark } from '../chart/ChordMark.tsx';
-import type { ChartView } from '../chart/view.ts';
-import type { ChosenSlot } from '../song/chosenSlot.ts';
-import { Button, IconButton, QuietButton } from '../ui/Button.tsx';
-import { Picker } from '../ui/Picker.tsx';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { Button, IconButton, QuietButton } from '../../ui/Button.tsx';
+import { Picker } from '../../ui/Picker.tsx';
 import { Alternatives } from './Alternatives.tsx';
-import type { ChosenHands } from './marks.ts';
 import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
 import { SearchState } from './SearchState.tsx';

@@ -1,20 +1,27 @@
-import { identifyVoicing, noteNamer, splitHands, type Chord } from '@intervallum/core';
+import {
+  identifyVoicing,
+  noteNamer,
+  splitHands,
+  toggleNote,
+  type Chord,
+  type ChosenHands,
+  type Voiced,
+} from '@intervallum/core';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { ChordMark } from '../chart/ChordMark.tsx';
-import type { ChartView } from '../chart/view.ts';
-import { follow, nothingHeld } from '../piano/heldNotes.ts';
-import { Keys, type KeyMark } from '../piano/Keys.tsx';
-import { degreeLabel, keyLabel, roleLabel } from '../piano/labels.ts';
-import { PlayTools } from '../piano/PlayTools.tsx';
-import { usePlayed } from '../piano/usePlayed.ts';
-import { useSettings } from '../state/settings.ts';
-import { Choice } from '../ui/Choice.tsx';
-import { phone } from '../ui/theme.ts';
-import { toggleNote } from './edits.ts';
-import type { ChosenHands } from './marks.ts';
-import { SoundTools } from './SoundTools.tsx';
-import type { Playback } from './usePlayback.ts';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { follow, nothingHeld } from '../../music/keys/heldNotes.ts';
+import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
+import { degreeLabel, keyLabel, roleLabel } from '../../music/keys/labels.ts';
+import { PlayTools } from '../parts/PlayTools.tsx';
+import { usePlayed } from '../parts/usePlayed.ts';
+import { desk } from '../../settings/desk.ts';
+import { player } from '../../settings/player.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { phone } from '../../ui/theme.ts';
+import { SoundTools } from '../parts/SoundTools.tsx';
+import type { Playback } from '../parts/usePlayback.ts';
 
 const Strip = styled.section`
   grid-column: 1 / -1;
@@ -115,16 +122,14 @@ const Right = styled.span`
 
 interface HandsStripProps {
   view: ChartView;
+  /** What is played. */
+  voiced: Voiced | null;
   chosen: ChosenHands | null;
   next: Chord | null;
   bassPlayer: boolean;
   /** The lowest and the highest key on show. */
   keys: { readonly from: number; readonly to: number };
   playback: Playback;
-  percent: number;
-  loop: boolean;
-  onSpeed: (percent: number) => void;
-  onLoop: (loop: boolean) => void;
   /** What was played or chosen on the keys: both hands, to be held here. */
   onNotes: (notes: { left: number[]; right: number[] }) => void;
 }
@@ -132,7 +137,8 @@ interface HandsStripProps {
 /** Both hands of the chosen chord on a piano, and as ghosts those of the next; what is played there is held there. */
 export function HandsStrip(props: HandsStripProps) {
   const { view, chosen, next, bassPlayer, keys, onNotes } = props;
-  const { reach, marks, change } = useSettings();
+  const { reach } = player.use('reach');
+  const { marks } = desk.use('marks');
   const held = useRef(nothingHeld);
   const [live, setLive] = useState<readonly number[]>([]);
   const played = usePlayed((message) => {
@@ -197,14 +203,7 @@ export function HandsStrip(props: HandsStripProps) {
             <Words>Choose a chord on the chart to see what both hands hold.</Words>
           )}
         </div>
-        <SoundTools
-          playback={props.playback}
-          at={chosen?.at ?? null}
-          percent={props.percent}
-          loop={props.loop}
-          onSpeed={props.onSpeed}
-          onLoop={props.onLoop}
-        />
+        <SoundTools playback={props.playback} voiced={props.voiced} at={chosen?.at ?? null} />
       </Held>
       <div>
         <NotOnPhone>
@@ -221,7 +220,7 @@ export function HandsStrip(props: HandsStripProps) {
                   ['roles', 'In the chord'],
                   ['degrees', 'In the key'],
                 ]}
-                onChange={(value) => change({ marks: value })}
+                onChange={(value) => desk.change({ marks: value })}
               />
             </Right>
           </PlayTools>

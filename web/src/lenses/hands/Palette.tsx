@@ -4,15 +4,15 @@ import {
   noteNamer,
   type Instrument,
   type PaletteShape,
+  type ChosenHands,
 } from '@intervallum/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import type { ChartView } from '../chart/view.ts';
-import { Button, IconButton } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { TextField } from '../ui/fields.tsx';
-import type { ChosenHands } from './marks.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { TextField } from '../../ui/fields.tsx';
 
 const Box = styled.section`
   display: grid;

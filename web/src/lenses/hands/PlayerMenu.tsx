@@ -10,10 +10,10 @@ import {
 } from '@intervallum/core';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { useSettings, type Settings } from '../state/settings.ts';
-import { Button } from '../ui/Button.tsx';
-import { Switch } from '../ui/Switch.tsx';
-import { Picker, Sheet } from '../ui/Picker.tsx';
+import { player, type PlayerSettings } from '../../settings/player.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Switch } from '../../ui/Switch.tsx';
+import { Picker, Sheet } from '../../ui/Picker.tsx';
 
 const Trigger = styled(Button)`
   width: 100%;
@@ -58,10 +58,10 @@ const spanOption = (span: number) => ({ id: String(span), name: spanInWords(span
 
 /** Who plays: reach of each hand, keyboard, lineup and wish for colour. It goes with the player, not with the song. */
 export function PlayerMenu() {
-  const settings = useSettings();
-  const { reach, keys, lineup, handGrade, tuneOnTop, change } = settings;
+  const settings = player.use('reach', 'keys', 'lineup', 'handGrade', 'tuneOnTop');
+  const { reach, keys, lineup, handGrade, tuneOnTop } = settings;
   const setReach = (hand: keyof Reach, held: number, rolled: number) =>
-    change({ reach: { ...reach, [hand]: { held, rolled: Math.max(held, rolled) } } });
+    player.change({ reach: { ...reach, [hand]: { held, rolled: Math.max(held, rolled) } } });
   return (
     <DialogTrigger>
       <Trigger aria-label={`Your hands: ${summary(settings)}`}>
@@ -100,21 +100,21 @@ export function PlayerMenu() {
             label="Lineup"
             value={lineup}
             options={lineups.map((id) => ({ id, name: id }))}
-            onChange={(id) => change({ lineup: id as Lineup })}
+            onChange={(id) => player.change({ lineup: id as Lineup })}
           />
           <Picker
             label="Colour added"
             value={handGrade}
             options={handGrades.map((id) => ({ id, name: gradeWords[id] }))}
-            onChange={(id) => change({ handGrade: id as HandGrade })}
+            onChange={(id) => player.change({ handGrade: id as HandGrade })}
           />
           <Picker
             label="Keyboard"
             value={String(keys)}
             options={Object.keys(instruments).map((id) => ({ id, name: `${id} keys` }))}
-            onChange={(id) => change({ keys: Number(id) as keyof typeof instruments })}
+            onChange={(id) => player.change({ keys: Number(id) as keyof typeof instruments })}
           />
-          <Switch isSelected={tuneOnTop} onChange={(on) => change({ tuneOnTop: on })}>
+          <Switch isSelected={tuneOnTop} onChange={(on) => player.change({ tuneOnTop: on })}>
             The tune on top, where a song has one
           </Switch>
         </Inside>
@@ -123,7 +123,7 @@ export function PlayerMenu() {
   );
 }
 
-function summary({ reach, lineup, keys, handGrade }: Settings): string {
+function summary({ reach, lineup, keys, handGrade }: PlayerSettings): string {
   const { left, right } = reach;
   const hands =
     left.held === right.held

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { Button } from '../ui/Button.tsx';
+import { Button } from '../../ui/Button.tsx';
 import type { HandsSearch } from './useHands.ts';
 
 const Line = styled.div`

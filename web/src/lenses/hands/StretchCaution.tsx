@@ -1,7 +1,8 @@
 import { usualReach } from '@intervallum/core';
 import styled from 'styled-components';
-import { useSettings } from '../state/settings.ts';
-import { QuietButton } from '../ui/Button.tsx';
+import { desk } from '../../settings/desk.ts';
+import { player } from '../../settings/player.ts';
+import { QuietButton } from '../../ui/Button.tsx';
 
 const Note = styled.div`
   padding: 8px 8px 8px 12px;
@@ -14,7 +15,8 @@ const Note = styled.div`
 
 /** A word of care where a player has a smaller reach than usual: said once, gone for good when it is put away. */
 export function StretchCaution() {
-  const { reach, stretchNoted, change } = useSettings();
+  const { reach } = player.use('reach');
+  const { stretchNoted } = desk.use('stretchNoted');
   const isReduced = (['left', 'right'] as const).some(
     (hand) => reach[hand].held < usualReach[hand].held,
   );
@@ -24,7 +26,7 @@ export function StretchCaution() {
       Warm up, and do not force a stretch. Pain, numbness or tingling means stop; if it stays, see a
       licensed clinician.
       <div>
-        <QuietButton onPress={() => change({ stretchNoted: true })}>Understood</QuietButton>
+        <QuietButton onPress={() => desk.change({ stretchNoted: true })}>Understood</QuietButton>
       </div>
     </Note>
   );

@@ -4,10 +4,9 @@ import {
   noteNamer,
   stepMovement,
   type Voiced,
-  type VoicedSlot,
 } from '@intervallum/core';
-import type { HandsMark } from '../chart/HandsAbove.tsx';
-import type { ChartView } from '../chart/view.ts';
+import type { HandsMark } from '../../music/rails/HandsAbove.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
 
 /**
  * The marks of a song: by slot of its text, each as it is met the first time; or as it is played, by slot of the timeline.
@@ -45,31 +44,6 @@ export function handsMarks(
     if (!marks.has(slot)) marks.set(slot, { ...nothing, problem: message });
   }
   return marks;
-}
-
-/** The chosen slot in time: what is held there, before and after, and which time through it is. */
-export interface ChosenHands {
-  readonly at: number;
-  readonly now: VoicedSlot;
-  readonly before: VoicedSlot | null;
-  readonly after: VoicedSlot | null;
-  readonly passes: number;
-}
-
-/** Finds a slot of the text in the voiced song, at one of the times it is played; null where it is not voiced. */
-export function chosenHands(voiced: Voiced, slot: number, pass: number): ChosenHands | null {
-  const all = voiced.slots.filter((one) => one?.slot === slot);
-  const now = all[Math.min(pass, all.length) - 1];
-  if (!now) return null;
-  const row = voiced.slots.filter((one) => one !== null);
-  const index = row.indexOf(now);
-  return {
-    at: now.at,
-    now,
-    before: row[index - 1] ?? null,
-    after: row[index + 1] ?? null,
-    passes: all.length,
-  };
 }
 
 const nothing: HandsMark = {

@@ -1,22 +1,18 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import {
   expand,
-  instruments,
-  melodyOver,
   type HandsProblem,
   type Key,
+  type NumberStyle,
   type OtherVoicing,
   type Song,
   type SongHands,
   type Timeline,
   type Voiced,
-  type VoiceOptions,
 } from '@intervallum/core';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { ChartView } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { useSame } from '../state/useSame.ts';
-import type { HandsWorker } from '../workers/handsWorker.ts';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useVoiceOptions } from '../../document/voicing.ts';
+import { openHandsThread, type HandsThread } from '../../workers/handsSearch.ts';
 
 /** How long a search may take before its progress is shown, in milliseconds. */
 const patience = 100;
@@ -36,8 +32,6 @@ export interface HandsSearch {
   readonly again: () => void;
   /** The cheapest ways to play a slot of what was found last. */
   readonly alternatives: (at: number, most: number) => Promise<OtherVoicing[]>;
-  /** The song as it is now with all its hands, whether the lens is open or not. */
-  readonly whole: () => Promise<Voiced>;
 }
 
 /** Keeps the hands of a song found: a worker searches, every edit overtakes the search before it. */
@@ -45,17 +39,17 @@ export function useHands(
   song: Song,
   key: Key,
   hands: SongHands,
-  view: ChartView,
-  isOpen: boolean,
+  numbers: NumberStyle,
 ): HandsSearch {
-  const remote = useRemote(isOpen);
+  const thread = useThread();
+  const remote = thread?.remote ?? null;
   const [voiced, setVoiced] = useState<Voiced | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [stopped, setStopped] = useState(false);
   const [attempt, setAttempt] = useState(0);
   const timeline = useMemo<Timeline>(() => expand(song, { key }), [song, key]);
-  const options = useVoiceOptions(hands, view, timeline);
+  const options = useVoiceOptions(hands, numbers, timeline);
 
   useEffect(() => {
     if (!remote) return;
@@ -96,7 +90,6 @@ export function useHands(
     async (at: number, most: number) => (remote ? remote.alternatives(at, most) : []),
     [remote],
   );
-
   return {
     voiced,
     problems: voiced?.problems ?? [],
@@ -114,75 +107,18 @@ export function useHands(
       setAttempt((count) => count + 1);
     },
     alternatives,
-    whole: () => findOnce(timeline, options),
   };
 }
 
-/** What the search depends on besides the chords: the player, and what was decided for this song. */
-export function useVoiceOptions(
-  hands: SongHands,
-  view: Pick<ChartView, 'style'>,
-  timeline: Timeline,
-): VoiceOptions {
-  const { reach, keys, lineup, handGrade, tuneOnTop } = useSettings();
-  const melody = useSame(
-    useMemo(() => [...(tuneOnTop ? melodyOver(timeline) : [])], [timeline, tuneOnTop]),
-  );
-  return useMemo(
-    () => ({
-      reach,
-      lineup,
-      instrument: instruments[keys],
-      grade: handGrade,
-      style: hands.school,
-      pins: hands.pins,
-      palette: hands.palette,
-      registers: hands.registers,
-      walks: hands.walks,
-      numbers: view.style,
-      melody: new Map(melody),
-    }),
-    [reach, lineup, keys, handGrade, hands, view.style, melody],
-  );
-}
-
-function newWorker(): Worker {
-  return new Worker(new URL('../workers/handsWorker.ts', import.meta.url), { type: 'module' });
-}
-
-/** One search by a worker of its own, which nothing overtakes. */
-export async function findOnce(timeline: Timeline, options: VoiceOptions): Promise<Voiced> {
-  const worker = newWorker();
-  try {
-    const search = wrap<HandsWorker>(worker);
-    const found = await search.search(
-      timeline.song,
-      timeline.key,
-      options,
-      proxy(() => undefined),
-    );
-    if (!found) throw new Error('The search was stopped.');
-    return { timeline, ...found };
-  } finally {
-    worker.terminate();
-  }
-}
-
-/** One worker for as long as the lens has been open; it remembers what it found. */
-function useRemote(isOpen: boolean): Remote<HandsWorker> | null {
-  const worker = useRef<Worker | null>(null);
-  const [remote, setRemote] = useState<{ readonly is: Remote<HandsWorker> } | null>(null);
+/** One thread for as long as the lens is open; it remembers what it found. */
+function useThread(): HandsThread | null {
+  const [thread, setThread] = useState<HandsThread | null>(null);
   useEffect(() => {
-    if (!isOpen || worker.current) return;
-    worker.current = newWorker();
-    setRemote({ is: wrap<HandsWorker>(worker.current) });
-  }, [isOpen]);
-  useEffect(
-    () => () => {
-      worker.current?.terminate();
-      worker.current = null;
-    },
-    [],
-  );
-  return isOpen ? (remote?.is ?? null) : null;
+    const opened = openHandsThread();
+    // A thread is there from now on; what is drawn with it comes with the next drawing.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    setThread(opened);
+    return opened.end;
+  }, []);
+  return thread;
 }

@@ -1,9 +1,9 @@
 import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { simulatedChords, simulatedPhrases } from '../midi/sources.ts';
-import { Button, QuietButton } from '../ui/Button.tsx';
-import { Picker } from '../ui/Picker.tsx';
+import { simulatedChords, simulatedPhrases } from '../../device/midi/sources.ts';
+import { Button, QuietButton } from '../../ui/Button.tsx';
+import { Picker } from '../../ui/Picker.tsx';
 import type { Played } from './usePlayed.ts';
 
 const Tools = styled.div`

@@ -1,8 +1,8 @@
 import type { Chord, VoicingReading } from '@intervallum/core';
 import styled from 'styled-components';
-import { ChordMark } from '../chart/ChordMark.tsx';
-import type { ChartView } from '../chart/view.ts';
-import { Button, QuietButton } from '../ui/Button.tsx';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { Button, QuietButton } from '../../ui/Button.tsx';
 
 const Box = styled.div`
   min-height: 128px;

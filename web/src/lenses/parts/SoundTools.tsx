@@ -1,12 +1,12 @@
+import type { Stretch, Voiced } from '@intervallum/core';
 import { Play, Settings2, SkipForward, Square } from 'lucide-react';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { credit } from '../audio/samples.ts';
-import { useSettings } from '../state/settings.ts';
-import { Button, IconButton } from '../ui/Button.tsx';
-import { Picker, Sheet } from '../ui/Picker.tsx';
-import { Switch } from '../ui/Switch.tsx';
-import type { Stretch } from './stretch.ts';
+import { credit } from '../../device/audio/samples.ts';
+import { sound } from '../../settings/sound.ts';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { Picker, Sheet } from '../../ui/Picker.tsx';
+import { Switch } from '../../ui/Switch.tsx';
 import type { Playback } from './usePlayback.ts';
 
 const Row = styled.div`
@@ -52,16 +52,14 @@ const speeds = [40, 50, 60, 75, 90, 100, 110, 125, 150, 200] as const;
 
 interface SoundToolsProps {
   playback: Playback;
+  /** What is played. */
+  voiced: Voiced | null;
   /** The chosen slot of the timeline; null where none is voiced. */
   at: number | null;
-  percent: number;
-  loop: boolean;
-  onSpeed: (percent: number) => void;
-  onLoop: (loop: boolean) => void;
 }
 
 /** Hears the chosen chord, the step into it, its section, or the song from there on. */
-export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: SoundToolsProps) {
+export function SoundTools({ playback, voiced, at }: SoundToolsProps) {
   const { isPlaying, isOpen, silent, start, stop, goOn } = playback;
   return (
     <>
@@ -86,7 +84,7 @@ export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: Sou
                 aria-label={name}
                 isDisabled={at === null}
                 onPress={() => {
-                  if (at !== null) start(stretch, at);
+                  if (voiced && at !== null) start(voiced, stretch, at);
                 }}
               >
                 {word}
@@ -94,7 +92,12 @@ export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: Sou
             ))}
           </>
         )}
-        <SoundSettings percent={percent} loop={loop} onSpeed={onSpeed} onLoop={onLoop} />
+        <SoundSettings
+          percent={playback.percent}
+          loop={playback.loop}
+          onSpeed={playback.setPercent}
+          onLoop={playback.setLoop}
+        />
       </Row>
       {silent ? (
         <Small role="alert">No sound: {silent} The steps are shown in time instead.</Small>
@@ -103,11 +106,23 @@ export function SoundTools({ playback, at, percent, loop, onSpeed, onLoop }: Sou
   );
 }
 
-type SoundSettingsProps = Pick<SoundToolsProps, 'percent' | 'loop' | 'onSpeed' | 'onLoop'>;
+interface SoundSettingsProps {
+  /** In percent of the song's own tempo. */
+  percent: number;
+  loop: boolean;
+  onSpeed: (percent: number) => void;
+  onLoop: (loop: boolean) => void;
+}
 
 /** How it is played: tempo, pedal, count-in, click, which hands, the tune, again and again. */
 export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsProps) {
-  const { pedal, countIn, click, heardHands, heardTune, change } = useSettings();
+  const { pedal, countIn, click, heardHands, heardTune } = sound.use(
+    'pedal',
+    'countIn',
+    'click',
+    'heardHands',
+    'heardTune',
+  );
   return (
     <DialogTrigger>
       <IconButton aria-label="How it is played">
@@ -121,13 +136,13 @@ export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsP
             options={speeds.map((speed) => ({ id: String(speed), name: `${speed} %` }))}
             onChange={(speed) => onSpeed(Number(speed))}
           />
-          <Switch isSelected={pedal} onChange={(on) => change({ pedal: on })}>
+          <Switch isSelected={pedal} onChange={(on) => sound.change({ pedal: on })}>
             Pedal
           </Switch>
-          <Switch isSelected={countIn} onChange={(on) => change({ countIn: on })}>
+          <Switch isSelected={countIn} onChange={(on) => sound.change({ countIn: on })}>
             Count in before a section
           </Switch>
-          <Switch isSelected={click} onChange={(on) => change({ click: on })}>
+          <Switch isSelected={click} onChange={(on) => sound.change({ click: on })}>
             Click
           </Switch>
           <Picker
@@ -138,9 +153,9 @@ export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsP
               { id: 'left', name: 'left only' },
               { id: 'right', name: 'right only' },
             ]}
-            onChange={(id) => change({ heardHands: id as typeof heardHands })}
+            onChange={(id) => sound.change({ heardHands: id as typeof heardHands })}
           />
-          <Switch isSelected={heardTune} onChange={(on) => change({ heardTune: on })}>
+          <Switch isSelected={heardTune} onChange={(on) => sound.change({ heardTune: on })}>
             The tune
           </Switch>
           <Switch isSelected={loop} onChange={onLoop}>

@@ -1,10 +1,12 @@
 import {
   dynamics,
+  gridOf,
   patternNames,
   patternOf,
   printTexture,
   stepLengths,
   texturesOf,
+  withColumn,
   type Dynamic,
   type Meter,
   type PatternName,
@@ -13,17 +15,15 @@ import {
   type Texture,
   type TexturedHand,
   type Textures,
-  type Voiced,
 } from '@intervallum/core';
 import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { Button, PrimaryButton } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Picker } from '../ui/Picker.tsx';
-import { Switch } from '../ui/Switch.tsx';
-import { phone } from '../ui/theme.ts';
-import { gridOf, withColumn } from './grid.ts';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Picker } from '../../ui/Picker.tsx';
+import { Switch } from '../../ui/Switch.tsx';
+import { phone } from '../../ui/theme.ts';
 import { TextureGrid } from './TextureGrid.tsx';
 import { useHear } from './useHear.ts';
 
@@ -88,14 +88,13 @@ interface TextureFormProps {
   song: Song;
   section: number;
   meter: Meter;
-  whole: () => Promise<Voiced>;
   onKeep: (textures: Textures, of: 'section' | 'song') => void;
 }
 
 /** What each hand of a section does with what it holds: a known pattern, or one's own on a grid; heard before it is kept. */
-export function TextureForm({ song, section, meter, whole, onKeep }: TextureFormProps) {
+export function TextureForm({ song, section, meter, onKeep }: TextureFormProps) {
   const [textures, setTextures] = useState<Textures>(song.sections[section]!.textures);
-  const { state, hear, stop } = useHear(whole);
+  const { state, hear, stop } = useHear();
   const now = texturesOf(song.textures, textures);
   const left = useMemo(() => gridOf(now.left, 'left', meter), [now.left, meter]);
   const right = useMemo(() => gridOf(now.right, 'right', meter), [now.right, meter]);

@@ -1,24 +1,22 @@
 import {
-  countAt,
-  voicesOf,
-  type Meter,
-  type StepVoice,
-  type TexturedHand,
-} from '@intervallum/core';
-import { useRef, type KeyboardEvent } from 'react';
-import styled, { css } from 'styled-components';
-import {
   cellOf,
+  countAt,
   landings,
   silenced,
   touches,
   touchOf,
   turned,
+  voicesOf,
   withTouch,
   type GridColumn,
   type HandGrid,
+  type Meter,
+  type StepVoice,
+  type TexturedHand,
   type Touch,
-} from './grid.ts';
+} from '@intervallum/core';
+import { useRef, type KeyboardEvent } from 'react';
+import styled, { css } from 'styled-components';
 
 const Sheet = styled.div`
   display: grid;

@@ -1,65 +1,59 @@
-import { perform, tempoBeat, type Textures, type Voiced } from '@intervallum/core';
+import { perform, quartersAMinute, type Textures, type Voiced } from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
-import { play, type Playing } from '../audio/player.ts';
-import { useSettings } from '../state/settings.ts';
-import { notify } from '../ui/notices.tsx';
+import { transport, type Owner } from '../../device/audio/transport.ts';
+import { useWhole } from '../../document/voicing.ts';
+import { notify } from '../../ui/notices.tsx';
+import { useTransport } from './usePlayback.ts';
 
-/** Hears a section with other textures than it has, round and round, until it is stopped. */
-export function useHear(whole: () => Promise<Voiced>) {
-  const [state, setState] = useState<'silent' | 'searching' | 'playing'>('silent');
-  const playing = useRef<Playing | null>(null);
+/** Hears a section with other textures than it has, round and round, until it is stopped; what plays waits meanwhile. */
+export function useHear() {
+  const [owner] = useState<Owner>(() => ({}));
+  const whole = useWhole();
+  const { playing } = useTransport(owner);
+  const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
   const stop = () => {
     asked.current += 1;
-    playing.current?.stop();
-    playing.current = null;
-    setState('silent');
+    setSearching(false);
+    transport.stop(owner);
   };
   useEffect(
     () => () => {
       asked.current += 1;
-      playing.current?.stop();
+      transport.stop(owner);
     },
-    [],
+    [owner],
   );
   const hear = async (section: number, textures: Textures) => {
-    stop();
+    asked.current += 1;
     const own = asked.current;
-    setState('searching');
+    setSearching(playing === null);
     try {
       const voiced = withTextures(await whole(), section, textures);
-      const part = voiced.timeline.parts.find((one) => one.section === section);
       if (own !== asked.current) return;
-      if (!part) {
-        setState('silent');
-        return notify('The roadmap does not play this section.');
-      }
-      const range = { from: part.from, to: part.to };
-      const { song } = voiced.timeline;
-      const started = await play(
-        perform(voiced, { ...range, reach: useSettings.getState().reach }),
-        {
-          quarters: (song.tempo ?? 80) * (tempoBeat(song.meter) / 480),
+      const part = voiced.timeline.parts.find((one) => one.section === section);
+      if (!part) return notify('The roadmap does not play this section.');
+      transport.hear(owner, {
+        performance: perform(voiced, { from: part.from, to: part.to }),
+        options: {
+          quarters: quartersAMinute(voiced.timeline.song),
           countIn: [],
           clicks: [],
           pedal: false,
           loop: true,
-          onSlot: () => undefined,
-          onEnd: () => setState('silent'),
         },
-      );
-      if (own !== asked.current) return started.stop();
-      playing.current = started;
-      setState('playing');
-      if (started.silent) notify(`Nothing is heard: ${started.silent}`);
+        isOpenAt: () => false,
+      });
     } catch (error) {
       console.error('The section could not be played.', error);
-      if (own !== asked.current) return;
-      setState('silent');
-      notify('The section could not be played: its hands were not found.');
+      if (own === asked.current)
+        notify('The section could not be played: its hands were not found.');
+    } finally {
+      if (own === asked.current) setSearching(false);
     }
   };
-  return { state, hear, stop };
+  const state = playing ? 'playing' : isSearching ? 'searching' : 'silent';
+  return { state, hear, stop } as const;
 }
 
 function withTextures(voiced: Voiced, section: number, textures: Textures): Voiced {

@@ -3,17 +3,22 @@ import {
   countedBeats,
   feltBeats,
   perform,
-  tempoBeat,
+  quartersAMinute,
+  rangeOfStretch,
   type Beat,
   type Meter,
+  type Stretch,
   type Voiced,
 } from '@intervallum/core';
-import { useEffect, useRef, useState } from 'react';
-import { play, type Playing } from '../audio/player.ts';
-import { useSettings } from '../state/settings.ts';
-import { rangeOf, type Stretch } from './stretch.ts';
+import { useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import { transport, type Owner, type Piece } from '../../device/audio/transport.ts';
+import { sound } from '../../settings/sound.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 
+/** Playing parts of a voiced song, as one owner of the one player. */
 export interface Playback {
+  /** It plays, or waits for something else that is heard meanwhile. */
   readonly isPlaying: boolean;
   /** The slot of the timeline that sounds now. */
   readonly at: number | null;
@@ -21,92 +26,85 @@ export interface Playback {
   readonly silent: string | null;
   /** What sounds goes on until the signal, and the signal was not given. */
   readonly isOpen: boolean;
+  /** In percent of the song's own tempo. */
+  readonly percent: number;
+  readonly loop: boolean;
+  readonly setPercent: (percent: number) => void;
+  readonly setLoop: (loop: boolean) => void;
+  readonly start: (voiced: Voiced, stretch: Stretch, at: number) => void;
+  readonly stop: () => void;
   /** Gives the signal: what goes on is played to its end, then the song goes on. */
   readonly goOn: () => void;
-  /** @param voiced what is played, where it is not what was found last */
-  readonly start: (stretch: Stretch, at: number, voiced?: Voiced) => void;
-  readonly stop: () => void;
 }
 
-/** Quarter notes a minute: a song's tempo counts felt beats. */
-function quartersOf({ timeline: { song } }: Voiced, percent: number): number {
-  return ((song.tempo ?? 80) * (tempoBeat(song.meter) / 480) * percent) / 100;
-}
+/** Plays until it is stopped, its end, or until the screen is left. */
+export function usePlayback(): Playback {
+  const [owner] = useState<Owner>(() => ({}));
+  const [percent, setPercent] = useState(100);
+  const [loop, setLoop] = useState(false);
+  const { playing, waiting, silent } = useTransport(owner);
+  useEffect(() => () => transport.stop(owner), [owner]);
 
-/** Plays parts of a voiced song; what is played ends when the song changes or the screen is left. */
-export function usePlayback(
-  found: Voiced | null,
-  { percent, loop }: { percent: number; loop: boolean },
-): Playback {
-  const { pedal, countIn, click, heardHands, heardTune, reach } = useSettings();
-  const playing = useRef<Playing | null>(null);
-  const asked = useRef(0);
-  const [isPlaying, setPlaying] = useState(false);
-  const [at, setAt] = useState<number | null>(null);
-  const [isOpen, setOpen] = useState(false);
-  const [silent, setSilent] = useState<string | null>(null);
-
-  const stop = () => {
-    asked.current += 1;
-    playing.current?.stop();
-    playing.current = null;
-    setPlaying(false);
-    setAt(null);
-    setOpen(false);
-  };
-  useEffect(
-    () => () => {
-      asked.current += 1;
-      playing.current?.stop();
+  const steps = useSteady({
+    start: (voiced: Voiced, stretch: Stretch, from: number) => {
+      const piece = pieceOf(voiced, stretch, from, { percent, loop });
+      transport.start(owner, piece, (at) => steps.start(voiced, stretch, at));
     },
-    [],
+    stop: () => transport.stop(owner),
+    goOn: () => transport.goOn(owner),
+  });
+  return useMemo(
+    () => ({
+      isPlaying: playing !== null || waiting,
+      at: playing?.at ?? null,
+      isOpen: playing?.isOpen ?? false,
+      silent,
+      percent,
+      loop,
+      setPercent,
+      setLoop,
+      ...steps,
+    }),
+    [playing, waiting, silent, percent, loop, steps],
   );
+}
 
-  const start = (stretch: Stretch, from: number, voiced: Voiced | null = found) => {
-    if (!voiced) return;
-    stop();
-    asked.current += 1;
-    const own = asked.current;
-    const range = rangeOf(voiced, stretch, from);
-    const goesOn = stretch === 'section' || stretch === 'song';
-    const { meter } = voiced.timeline.slots[from]!;
-    setPlaying(true);
-    setOpen(false);
-    const hands = heardHands === 'both' ? (['left', 'right'] as const) : [heardHands];
-    const performed = perform(voiced, { ...range, hands, reach });
-    const withTune = heardTune && goesOn;
-    const performance = withTune ? performed : { ...performed, tune: [] };
-    void play(performance, {
-      quarters: quartersOf(voiced, percent),
-      countIn: countIn && goesOn ? barOf(meter) : [],
-      clicks: click && goesOn ? countedBeats(beatsOf(voiced.timeline, range)) : [],
+/** What the player does for one owner. */
+export function useTransport(owner: Owner) {
+  const playing = useStore(transport.store, (state) =>
+    state.playing?.owner === owner ? state.playing : null,
+  );
+  const waiting = useStore(transport.store, (state) => state.waiting === owner);
+  const silent = useStore(transport.store, (state) => state.silent);
+  return { playing, waiting, silent };
+}
+
+/** A stretch of a voiced song with what the player wants to hear of it. */
+function pieceOf(
+  voiced: Voiced,
+  stretch: Stretch,
+  from: number,
+  { percent, loop }: { readonly percent: number; readonly loop: boolean },
+): Piece {
+  const { pedal, countIn, click, heardHands, heardTune } = sound.now();
+  const { timeline } = voiced;
+  const range = rangeOfStretch(voiced, stretch, from);
+  const goesOn = stretch === 'section' || stretch === 'song';
+  const hands = heardHands === 'both' ? (['left', 'right'] as const) : [heardHands];
+  const performed = perform(voiced, { ...range, hands });
+  return {
+    performance: heardTune && goesOn ? performed : { ...performed, tune: [] },
+    options: {
+      quarters: (quartersAMinute(timeline.song) * percent) / 100,
+      countIn: countIn && goesOn ? barOf(timeline.slots[from]!.meter) : [],
+      clicks: click && goesOn ? countedBeats(beatsOf(timeline, range)) : [],
       pedal,
       loop: loop && (stretch === 'step' || stretch === 'section'),
-      onSlot: (slot) => {
-        if (own !== asked.current) return;
-        setAt(slot);
-        setOpen(
-          stretch === 'song' &&
-            voiced.timeline.parts.some((part) => part.open && slot >= part.from && slot < part.to),
-        );
-      },
-      onEnd: () => {
-        if (own !== asked.current) return;
-        playing.current = null;
-        setPlaying(false);
-        setAt(null);
-      },
-    }).then((started) => {
-      if (own !== asked.current) return started.stop();
-      playing.current = started;
-      setSilent(started.silent);
-    });
+    },
+    isOpenAt: (at) =>
+      stretch === 'song' &&
+      timeline.parts.some((part) => part.open && at >= part.from && at < part.to),
   };
-  const goOn = () => {
-    playing.current?.goOn();
-    setOpen(false);
-  };
-  return { isPlaying, at, isOpen, silent, start, stop, goOn };
 }
 
 /** The beats of one bar, to be counted in. */

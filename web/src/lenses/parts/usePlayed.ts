@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import { readMidi, type KeyMessage } from '../midi/messages.ts';
-import { realSources, simulatedSource, type MidiSource } from '../midi/sources.ts';
-import { notify } from '../ui/notices.tsx';
-import { noteOfKey } from './heldNotes.ts';
+import { readMidi, type KeyMessage } from '../../device/midi/messages.ts';
+import { realSources, simulatedSource, type MidiSource } from '../../device/midi/sources.ts';
+import { notify } from '../../ui/notices.tsx';
+import { noteOfKey } from '../../music/keys/heldNotes.ts';
 
 const simulated = simulatedSource();
 

@@ -1,4 +1,4 @@
-import type { KeyMessage } from '../midi/messages.ts';
+import type { KeyMessage } from '../../device/midi/messages.ts';
 
 /** What is down now, and the chord that is on show: all keys since the hands last came down together. */
 export interface HeldNotes {

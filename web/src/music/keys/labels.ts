@@ -9,7 +9,7 @@ import {
   withSigns,
   type Chord,
 } from '@intervallum/core';
-import type { ChartView } from '../chart/view.ts';
+import type { ChartView } from '../rails/view.ts';
 
 const degreeOf = (note: number, { key }: ChartView) =>
   degreeOfSemitones(note - pitchClass(relativeMajor(key).tonic));

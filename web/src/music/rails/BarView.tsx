@@ -7,7 +7,7 @@ import {
   type TuneBar,
 } from '@intervallum/core';
 import { memo, useMemo, type ReactNode } from 'react';
-import { Hidden } from '../ui/hidden.ts';
+import { Hidden } from '../../ui/hidden.ts';
 import {
   Accent,
   Beneath,

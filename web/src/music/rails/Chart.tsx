@@ -1,13 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type SectionKey, type Song, type Textures } from '@intervallum/core';
 import styled, { css } from 'styled-components';
-import { phone } from '../ui/theme.ts';
+import { phone } from '../../ui/theme.ts';
 import type { HandsMark } from './HandsAbove.tsx';
-import { isWithin, layOut, type LaidRail } from './layout.ts';
+import { isWithin, layOut, type LaidRail, type LaidSection } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
 
 import { RailView } from './RailView.tsx';
-import { useSameBars } from './sameBars.ts';
 
 const onScreen = css`
   ${phone} {
@@ -133,7 +132,7 @@ export function Chart({
   onChooseSlot,
   paper = null,
 }: ChartProps) {
-  const sections = useSameBars(useMemo(() => layOut(song), [song]));
+  const sections = useLaidOut(song);
   const latest = useRef(onChooseSlot);
   useEffect(() => {
     latest.current = onChooseSlot;
@@ -215,6 +214,17 @@ export function Chart({
       ))}
     </Sections>
   );
+}
+
+/** The song laid out, with whatever an edit did not change as it was. */
+function useLaidOut(song: Song): readonly LaidSection[] {
+  const kept = useRef<readonly LaidSection[]>([]);
+  return useMemo(() => {
+    /* eslint-disable react-hooks/refs -- whichever render has kept a layout, it says the same */
+    kept.current = layOut(song, kept.current);
+    return kept.current;
+    /* eslint-enable react-hooks/refs */
+  }, [song]);
 }
 
 function holds({ bars }: LaidRail, matches: (slot: number) => boolean): boolean {

@@ -1,6 +1,6 @@
 import { chordParts, leavesKey, letterParts, toLetters, type Chord } from '@intervallum/core';
 import styled, { css } from 'styled-components';
-import { display } from '../ui/theme.ts';
+import { display } from '../../ui/theme.ts';
 import type { ChartView } from './view.ts';
 
 /** A chord set large: its number or letter, the quality raised beside it, the bass after a light slash. */

@@ -1,7 +1,7 @@
 import { Pin, TriangleAlert } from 'lucide-react';
 import type { StepMovement } from '@intervallum/core';
 import styled from 'styled-components';
-import { Hidden } from '../ui/hidden.ts';
+import { Hidden } from '../../ui/hidden.ts';
 
 /** What stands over a chord of how the hands come to it. */
 export interface HandsMark {

@@ -1,10 +1,9 @@
 import type { RoadStep, Song } from '@intervallum/core';
 import { memo } from 'react';
 import styled from 'styled-components';
-import { useSame } from '../state/useSame.ts';
-import { useSteady } from '../state/useSteady.ts';
-import { QuietButton } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { QuietButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 
 const Line = styled.div`
   display: flex;
@@ -68,7 +67,7 @@ interface RoadProps {
 
 /** Over the chart: the roadmap, and whether the chart is looked at as it is written or as it is played. */
 export function Road({ song, asPlayed, onChange, onEdit }: RoadProps) {
-  const road = useSame(song.road);
+  const { road } = song;
   const steady = useSteady({ onChange, onEdit: () => onEdit?.() });
   const canPlay = canUnroll(song);
   if (!canPlay && !(onEdit && song.sections.length > 1)) return null;

@@ -1,5 +1,5 @@
 import styled, { css } from 'styled-components';
-import { display, phone } from '../ui/theme.ts';
+import { display, phone } from '../../ui/theme.ts';
 
 /* What a bar is drawn of. */
 

@@ -4,6 +4,7 @@ import {
   metersOf,
   ordinalOf,
   pushCount,
+  shareParts,
   soundingAfter,
   type Bar,
   type Feel,
@@ -51,6 +52,13 @@ export interface LaidBar {
 
 export interface LaidSection {
   readonly section: Section;
+  /** What its layout depends on besides: what is counted before it, and the tune's note that may go on into it. */
+  readonly after: {
+    readonly meter: Meter;
+    readonly bars: number;
+    readonly slots: number;
+    readonly sounding: TuneNote | null;
+  };
   readonly rails: readonly LaidRail[];
 }
 
@@ -74,12 +82,25 @@ const feelInWords: Readonly<Record<Feel, string>> = {
 /** The most bars of a phrase that stand on one rail; a longer phrase goes on below, four bars at a time. */
 const mostOnRail = 5;
 
-/** Prepares a song for the page: where each slot stands, what is counted, which words stand under which bar. */
-export function layOut(song: Song): LaidSection[] {
+/**
+ * Prepares a song for the page: where each slot stands, what is counted, which words stand under which bar.
+ * @param before the layout of before: what an edit did not change is taken from it
+ */
+export function layOut(song: Song, before: readonly LaidSection[] = []): LaidSection[] {
   let index = 0;
   let slots = 0;
   let sounding: TuneNote | null = null;
-  return song.sections.map((section) => {
+  return song.sections.map((section, place) => {
+    const after = { meter: song.meter, bars: index, slots, sounding };
+    const old = before[place];
+    if (old?.section === section && shareParts(old.after, after) === old.after) {
+      for (const bar of old.rails.flatMap(({ bars }) => bars)) {
+        index += 1;
+        slots += bar.slots.length;
+        sounding = soundingAfter(bar.tune, sounding);
+      }
+      return old;
+    }
     const lines = metersOf(section, song.meter);
     const rails = lines.flatMap(({ phrase, meters }, line): LaidRail[] => {
       const bars = phrase.bars.map((bar, place): LaidBar => {
@@ -102,7 +123,7 @@ export function layOut(song: Song): LaidSection[] {
         bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
       }));
     });
-    return { section, rails };
+    return { section, after, rails: shareParts(old?.rails, rails) };
   });
 }
 

@@ -11,7 +11,7 @@ import {
   type Song,
   type Symbols,
 } from '@intervallum/core';
-import type { Settings } from '../state/settings.ts';
+import type { ReaderSettings as Settings } from '../../settings/reader.ts';
 
 export type TuneView = 'degrees' | 'staff' | 'off';
 

@@ -8,8 +8,8 @@ import {
   type TuneEvent,
 } from '@intervallum/core';
 import styled from 'styled-components';
-import { Hidden } from '../ui/hidden.ts';
-import { display } from '../ui/theme.ts';
+import { Hidden } from '../../ui/hidden.ts';
+import { display } from '../../ui/theme.ts';
 
 const Lane = styled.div`
   display: flex;

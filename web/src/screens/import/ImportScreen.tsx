@@ -4,15 +4,16 @@ import { useMemo, useState } from 'react';
 import { DropZone, FileTrigger, type FileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useSettings } from '../state/settings.ts';
-import { Button } from '../ui/Button.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { languageNames } from '../ui/languages.ts';
-import { notify } from '../ui/notices.tsx';
-import { Page } from '../ui/Page.tsx';
-import { Picker } from '../ui/Picker.tsx';
-import { phone, tablet } from '../ui/theme.ts';
+import { uuidv7 } from 'uuidv7';
+import { api } from '../../queries/resources.ts';
+import { reader } from '../../settings/reader.ts';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/fields.tsx';
+import { languageNames } from '../../music/languages.ts';
+import { notify } from '../../ui/notices.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Picker } from '../../ui/Picker.tsx';
+import { phone, tablet } from '../../ui/theme.ts';
 import type { Source, SourceHints, Understood } from './readSource.ts';
 import { ListReview, SongReview } from './Review.tsx';
 import { useReading } from './useReading.ts';
@@ -82,11 +83,11 @@ const accepted = ['.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.json',
 
 /** A song brought from elsewhere: read, shown with what was guessed and left out, and only then kept. */
 export function ImportScreen() {
-  const settings = useSettings();
+  const { language: usual } = reader.use('language');
   const navigate = useNavigate();
   const [pasted, setPasted] = useState('');
   const [source, setSource] = useState<Source | null>(null);
-  const [language, setLanguage] = useState(settings.language);
+  const [language, setLanguage] = useState(usual);
   const [keyText, setKeyText] = useState<string | null>(null);
   const hints = useMemo<SourceHints>(() => {
     const key = keyText === null ? null : parseKey(keyText);
@@ -113,11 +114,11 @@ export function ImportScreen() {
     if (understood.kind === 'none') return;
     const drafts =
       understood.kind === 'song'
-        ? [{ text: understood.chart, hands: understood.hands }]
+        ? [{ text: understood.chart, part: understood.decisions }]
         : understood.charts.map((text) => ({ text }));
     let last: string | null = null;
     for (const [made, draft] of drafts.entries()) {
-      const answer = await api.makeSong(draft);
+      const answer = await api.makeSong({ id: uuidv7(), ...draft });
       if (answer.kind !== 'ok') {
         const so = made > 0 ? ` ${made} of ${drafts.length} songs were kept before.` : '';
         const why = 'message' in answer ? answer.message : 'It is there already.';

@@ -2,12 +2,12 @@ import { formatKey, parseChart, sameKey, type Key, type Song } from '@intervallu
 import { Check, CircleHelp, CircleMinus } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { Chart } from '../chart/Chart.tsx';
-import { keyName, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { PrimaryButton } from '../ui/Button.tsx';
-import { KeyStepper } from '../ui/KeyStepper.tsx';
-import { Choice } from '../ui/Choice.tsx';
+import { Chart } from '../../music/rails/Chart.tsx';
+import { keyName, letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { PrimaryButton } from '../../ui/Button.tsx';
+import { KeyStepper } from '../../music/KeyStepper.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import type { Format, Understood } from './readSource.ts';
 
 const Card = styled.div`
@@ -75,7 +75,7 @@ interface SongReviewProps {
 
 /** A song that was read, for a person to look at: what was understood, what was guessed, what was left out, the chart. */
 export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongReviewProps) {
-  const settings = useSettings();
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const chart = useMemo(() => parseChart(read.chart), [read.chart]);
   const song = chart.song;
   const view = useMemo<ChartView>(
@@ -220,7 +220,7 @@ export function ListReview({
       }),
     [read.charts],
   );
-  const settings = useSettings();
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const many = songs.length === 1 ? '1 song' : `${songs.length} songs`;
   return (
     <Card>

@@ -1,6 +1,6 @@
 import { readSongFile } from '@intervallum/contract';
 import {
-  freeHands,
+  noDecisions,
   fromCsv,
   fromMidi,
   fromMusicXml,
@@ -12,7 +12,7 @@ import {
   type KeyGuess,
   type NoteLanguage,
   type Result,
-  type SongHands,
+  type Decisions,
 } from '@intervallum/core';
 import { strFromU8, unzipSync } from 'fflate';
 
@@ -36,7 +36,7 @@ export type Understood =
       readonly kind: 'song';
       readonly format: Format;
       readonly chart: string;
-      readonly hands: SongHands;
+      readonly decisions: Decisions;
       readonly keys: readonly KeyGuess[];
       readonly guessed: readonly string[];
       readonly dropped: readonly string[];
@@ -91,7 +91,7 @@ function song(format: Format, read: Result<Imported>): Understood {
     kind: 'song',
     format,
     chart: printChart(made),
-    hands: freeHands,
+    decisions: noDecisions,
     keys,
     guessed,
     dropped,
@@ -101,8 +101,16 @@ function song(format: Format, read: Result<Imported>): Understood {
 function songFile(text: string): Understood {
   const read = readSongFile(text);
   if (!read.ok) return none(read.message);
-  const { chart, hands } = read.value;
-  return { kind: 'song', format: 'song file', chart, hands, keys: [], guessed: [], dropped: [] };
+  const { chart, decisions } = read.value;
+  return {
+    kind: 'song',
+    format: 'song file',
+    chart,
+    decisions,
+    keys: [],
+    guessed: [],
+    dropped: [],
+  };
 }
 
 function list(text: string): Understood {
@@ -123,7 +131,7 @@ function asChart(chart: string): Understood {
     kind: 'song',
     format: 'chart text',
     chart,
-    hands: freeHands,
+    decisions: noDecisions,
     keys: [],
     guessed: [],
     dropped: [],

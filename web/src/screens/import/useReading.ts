@@ -1,6 +1,6 @@
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { ImportWorker } from '../workers/importWorker.ts';
+import type { ImportWorker } from '../../workers/importWorker.ts';
 import type { Source, SourceHints, Understood } from './readSource.ts';
 
 /** The longest that a file may take to be read. */
@@ -19,7 +19,7 @@ export function useReading(source: Source | null, hints: SourceHints): Understoo
   } | null>(null);
   useEffect(() => {
     if (!source) return;
-    const worker = new Worker(new URL('../workers/importWorker.ts', import.meta.url), {
+    const worker = new Worker(new URL('../../workers/importWorker.ts', import.meta.url), {
       type: 'module',
     });
     let current = true;

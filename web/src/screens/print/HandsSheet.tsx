@@ -8,10 +8,10 @@ import {
 } from '@intervallum/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { ChordMark } from '../chart/ChordMark.tsx';
-import { layOut } from '../chart/layout.ts';
-import type { ChartView } from '../chart/view.ts';
-import { MiniKeys } from '../hands/MiniKeys.tsx';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import { layOut } from '../../music/rails/layout.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
 
 const Sections = styled.div`
   display: grid;

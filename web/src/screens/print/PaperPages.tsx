@@ -1,9 +1,9 @@
 import { printRoad, formatMeter, type Song, type Voiced } from '@intervallum/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import styled, { createGlobalStyle } from 'styled-components';
-import { Chart } from '../chart/Chart.tsx';
-import { keyName, type ChartView } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
+import { Chart } from '../../music/rails/Chart.tsx';
+import { keyName, type ChartView } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
 import { HandsSheet } from './HandsSheet.tsx';
 import { measureBlocks } from './measure.ts';
 import { paginate, zooms, type Block, type Pages } from './paginate.ts';
@@ -228,7 +228,7 @@ export function PaperPages({ song, view, wish, voiced, onPages }: PaperPagesProp
 }
 
 function PageHead({ song, view }: { song: Song; view: ChartView }) {
-  const settings = useSettings();
+  const settings = reader.use('language');
   const { by, singer, feel } = song.details;
   const facts = [
     formatMeter(song.meter),

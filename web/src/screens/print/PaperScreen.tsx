@@ -4,16 +4,17 @@ import { ArrowLeft, Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { keyNamed, letterStyle, numberStyle, type ChartView } from '../chart/view.ts';
-import { findOnce, useVoiceOptions } from '../hands/useHands.ts';
-import { useSettings } from '../state/settings.ts';
-import { PrimaryButton } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Fetched } from '../ui/Fetched.tsx';
-import { useTitle } from '../ui/Page.tsx';
-import { FailedState, LoadingState, NotFoundState } from '../ui/states.tsx';
+import { useQuery } from '@tanstack/react-query';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { songQuery } from '../../queries/queries.ts';
+import { keyNamed, letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { useVoiceOptions } from '../../document/voicing.ts';
+import { findOnce } from '../../workers/handsSearch.ts';
+import { reader } from '../../settings/reader.ts';
+import { PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { useTitle } from '../../ui/Page.tsx';
+import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { PaperPages, papers, type PaperName } from './PaperPages.tsx';
 
 const Bar = styled.div`
@@ -73,7 +74,7 @@ const Desk = styled.div`
 /** A song as it will be on paper, at its address. */
 export function PaperScreen() {
   const { songId = '' } = useParams();
-  const fetched = useResource(`song:${songId}`, () => api.song(songId));
+  const fetched = useQuery(songQuery(songId, 'print'));
   return (
     <Fetched
       from={fetched}
@@ -92,7 +93,7 @@ export function PaperScreen() {
 type What = 'numbers' | 'letters' | 'words' | 'hands';
 
 function PaperDesk({ stored }: { stored: StoredSong }) {
-  const settings = useSettings();
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const [parameters, setParameters] = useSearchParams();
   const song = useMemo(() => {
     const read = parseChart(stored.text);
@@ -208,37 +209,38 @@ function oneOf<Value extends string>(
 
 /** The hands of the song, found once when they are to be printed. */
 function useVoicedOnce(
-  { hands }: StoredSong,
+  { part }: StoredSong,
   song: ReturnType<typeof expand>['song'],
   view: ChartView,
   wanted: boolean,
 ): { readonly voiced: Voiced | null; readonly failed: boolean; readonly again: () => void } {
-  const [found, setFound] = useState<{ readonly of: unknown; readonly is: Voiced | null } | null>(
-    null,
-  );
+  const [found, setFound] = useState<{
+    readonly timeline: unknown;
+    readonly voiced: Voiced | null;
+  } | null>(null);
   const [attempt, setAttempt] = useState(0);
   const timeline = useMemo(() => expand(song, { key: view.key }), [song, view.key]);
-  const options = useVoiceOptions(hands, view, timeline);
+  const options = useVoiceOptions(part.decisions.hands, view.style, timeline);
   useEffect(() => {
     if (!wanted) return;
     let current = true;
     findOnce(timeline, options).then(
-      (is) => {
-        if (current) setFound({ of: timeline, is });
+      (voiced) => {
+        if (current) setFound({ timeline, voiced });
       },
       (error: unknown) => {
         console.error('The hands could not be found.', error);
-        if (current) setFound({ of: timeline, is: null });
+        if (current) setFound({ timeline, voiced: null });
       },
     );
     return () => {
       current = false;
     };
   }, [wanted, timeline, options, attempt]);
-  const own = found?.of === timeline ? found : null;
+  const own = found?.timeline === timeline ? found : null;
   return {
-    voiced: own?.is ?? null,
-    failed: own?.is === null,
+    voiced: own?.voiced ?? null,
+    failed: own?.voiced === null,
     again: () => {
       setFound(null);
       setAttempt((count) => count + 1);

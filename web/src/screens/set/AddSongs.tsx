@@ -1,17 +1,17 @@
 import type { SongListItem } from '@intervallum/contract';
 import { parseKey } from '@intervallum/core';
-import { useDeferredValue, useState } from 'react';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { keyName } from '../chart/view.ts';
-import { useSettings, type Settings } from '../state/settings.ts';
-import { Button } from '../ui/Button.tsx';
-import { Fetched } from '../ui/Fetched.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { notify } from '../ui/notices.tsx';
-import { display } from '../ui/theme.ts';
-import { Window } from '../ui/Window.tsx';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { songsQuery } from '../../queries/queries.ts';
+import { useSearch } from '../../queries/useSearch.ts';
+import { keyName } from '../../music/rails/view.ts';
+import { reader, type ReaderSettings } from '../../settings/reader.ts';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/fields.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { display } from '../../ui/theme.ts';
+import { Window } from '../../ui/Window.tsx';
 
 const List = styled.ul`
   display: grid;
@@ -52,38 +52,49 @@ export function AddSongs({ isOpen, onClose, onAdd }: AddSongsProps) {
 }
 
 function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
-  const [search, setSearch] = useState('');
-  const settings = useSettings();
-  const wanted = useDeferredValue(search);
-  const fetched = useResource(`songs:${wanted}`, () => api.songs(wanted));
+  const { typed, setTyped, wanted } = useSearch();
+  const settings = reader.use('language');
+  const fetched = useInfiniteQuery(songsQuery(wanted));
   return (
     <>
       <TextField
         label="Search songs"
         labelHidden
         placeholder="Search titles, words, numbers"
-        value={search}
-        onChange={setSearch}
+        value={typed}
+        onChange={setTyped}
         maxLength={200}
         autoFocus
       />
       <Fetched from={fetched} what="the songs">
-        {({ songs }) => (
+        {({ pages }) => (
           <List aria-label="Songs to add">
-            {songs.map((song) => (
-              <li key={song.id}>
-                <Row
-                  onPress={() => {
-                    onAdd(song);
-                    notify(`“${song.summary.title}” added`);
-                  }}
+            {pages
+              .flatMap(({ songs }) => songs)
+              .map((song) => (
+                <li key={song.id}>
+                  <Row
+                    onPress={() => {
+                      onAdd(song);
+                      notify(`“${song.summary.title}” added`);
+                    }}
+                  >
+                    <b>{song.summary.title || 'Song without a title'}</b>
+                    <span>{keyInWords(song.summary.key, settings)}</span>
+                  </Row>
+                </li>
+              ))}
+            {pages[0]?.songs.length === 0 ? <li>No song has that in it.</li> : null}
+            {fetched.hasNextPage ? (
+              <li>
+                <Button
+                  onPress={() => void fetched.fetchNextPage()}
+                  isDisabled={fetched.isFetchingNextPage}
                 >
-                  <b>{song.summary.title || 'Song without a title'}</b>
-                  <span>{keyInWords(song.summary.key, settings)}</span>
-                </Row>
+                  Show more
+                </Button>
               </li>
-            ))}
-            {songs.length === 0 ? <li>No song has that in it.</li> : null}
+            ) : null}
           </List>
         )}
       </Fetched>
@@ -91,7 +102,7 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   );
 }
 
-function keyInWords(name: string, settings: Settings): string {
+function keyInWords(name: string, settings: Pick<ReaderSettings, 'language'>): string {
   const read = parseKey(name);
   return read.ok ? keyName(read.value, settings) : name;
 }

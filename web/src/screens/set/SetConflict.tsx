@@ -1,8 +1,8 @@
 import type { SetDraft } from '@intervallum/contract';
 import styled from 'styled-components';
-import type { SaveStatus } from '../state/saver.ts';
-import { ChooseVersion } from '../ui/ChooseVersion.tsx';
-import { phone } from '../ui/theme.ts';
+import type { SaveStatus } from '../../document/saver.ts';
+import { ChooseVersion } from '../../ui/ChooseVersion.tsx';
+import { phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './songsOfSet.ts';
 
 const Both = styled.div`

@@ -10,13 +10,13 @@ import {
 } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { keyName, keyNamed } from '../chart/view.ts';
-import { Opening } from '../songs/Opening.tsx';
-import { useSettings } from '../state/settings.ts';
-import { IconButton } from '../ui/Button.tsx';
-import { TextField } from '../ui/fields.tsx';
-import { Picker } from '../ui/Picker.tsx';
-import { display, phone } from '../ui/theme.ts';
+import { keyName, keyNamed } from '../../music/rails/view.ts';
+import { Opening } from '../parts/Opening.tsx';
+import { reader } from '../../settings/reader.ts';
+import { IconButton } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/fields.tsx';
+import { Picker } from '../../ui/Picker.tsx';
+import { display, phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './songsOfSet.ts';
 
 const List = styled(GridList)`
@@ -148,7 +148,7 @@ interface ItemRowProps {
 }
 
 function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
-  const settings = useSettings();
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const title = song?.summary.title || 'Song without a title';
   const written = parseKey(song?.summary.key ?? 'C');
   const key = written.ok ? (keyNamed(item.key, { key: written.value }) ?? written.value) : null;
@@ -209,7 +209,7 @@ function KeyChoice({
   written: Key;
   onChange: (name: string) => void;
 }) {
-  const settings = useSettings();
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const options = allKeys
     .filter(({ mode }) => mode === written.mode)
     .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))

@@ -1,18 +1,20 @@
-import { set as setSchema, setDraft, type Set, type SetDraft } from '@intervallum/contract';
+import { setDraft, songSet, type SetDraft, type SongSet } from '@intervallum/contract';
+import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { draftKeeper, keptDraft } from '../state/drafts.ts';
-import type { SaverOptions, Sent } from '../state/saver.ts';
-import { Fetched } from '../ui/Fetched.tsx';
-import { NotFoundState } from '../ui/states.tsx';
+import { z } from 'zod';
+import { api } from '../../queries/resources.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { setQuery } from '../../queries/queries.ts';
+import { draftKeeper, keptDraft } from '../../device/drafts.ts';
+import type { SaverOptions, Sent } from '../../document/saver.ts';
+import { NotFoundState } from '../../ui/states.tsx';
 import { SetDesk } from './SetDesk.tsx';
 import { draftOf, knownSongs } from './songsOfSet.ts';
 
 /** One set at its address. */
 export function SetScreen() {
   const { setId = '' } = useParams();
-  const fetched = useResource(`set:${setId}`, () => api.set(setId));
+  const fetched = useQuery(setQuery(setId));
   const missing = (
     <NotFoundState title="No set at this address">
       It may have been deleted, or the address is not complete.
@@ -32,12 +34,12 @@ export function SetScreen() {
   );
 }
 
-function saverOptions(set: Set): SaverOptions<SetDraft> {
+function saverOptions(set: SongSet): SaverOptions<SetDraft> {
   const name = `set:${set.id}`;
   return {
     draft: draftOf(set),
     revision: set.revision,
-    kept: keptDraft(name, setDraft),
+    kept: keptDraft(name, setDraft, z.int()),
     keeper: draftKeeper(name),
     equal: (one, other) => JSON.stringify(one) === JSON.stringify(other),
     send: (draft, from) => sendSet(set.id, draft, from),
@@ -50,7 +52,7 @@ async function sendSet(id: string, draft: SetDraft, revision: number): Promise<S
     case 'ok':
       return { kind: 'saved', revision: answer.value.revision };
     case 'stale': {
-      const current = setSchema.parse(answer.current);
+      const current = songSet.parse(answer.current);
       return { kind: 'stale', theirs: draftOf(current), revision: current.revision };
     }
     case 'missing':

@@ -1,4 +1,4 @@
-import type { Set, SetDraft, SongSummary } from '@intervallum/contract';
+import type { SetDraft, SongSet, SongSummary } from '@intervallum/contract';
 
 /** What the screen knows of the songs in a set: what to show, and whether they are still among the songs. */
 export type KnownSongs = ReadonlyMap<
@@ -6,12 +6,12 @@ export type KnownSongs = ReadonlyMap<
   { readonly summary: SongSummary; readonly removed: boolean }
 >;
 
-export function knownSongs(set: Set): KnownSongs {
+export function knownSongs(set: SongSet): KnownSongs {
   return new Map(set.items.map(({ songId, summary, removed }) => [songId, { summary, removed }]));
 }
 
 /** What of a set is edited and saved. */
-export function draftOf({ name, date, leader, notes, items }: Set): SetDraft {
+export function draftOf({ name, date, leader, notes, items }: SongSet): SetDraft {
   return {
     name,
     date,

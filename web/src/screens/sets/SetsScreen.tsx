@@ -2,16 +2,18 @@ import { Plus, Trash2 } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import type { SetListItem } from '@intervallum/contract';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { IconButton, PrimaryButton } from '../ui/Button.tsx';
-import { dateInWords } from '../ui/dates.ts';
-import { Fetched } from '../ui/Fetched.tsx';
-import { notify } from '../ui/notices.tsx';
-import { Page } from '../ui/Page.tsx';
-import { EmptyState } from '../ui/states.tsx';
-import { display } from '../ui/theme.ts';
-import { newSet } from './newSet.ts';
+import { uuidv7 } from 'uuidv7';
+import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
+import { api } from '../../queries/resources.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { setsKey, setsQuery } from '../../queries/queries.ts';
+import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { dateInWords } from '../../ui/dates.ts';
+import { notify } from '../../ui/notices.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { EmptyState } from '../../ui/states.tsx';
+import { display } from '../../ui/theme.ts';
+import { newSet } from '../parts/newSet.ts';
 
 const List = styled.ul`
   border-top: 1px solid var(--hairline);
@@ -58,12 +60,13 @@ const Row = styled.li`
 
 /** The team's services, latest first. */
 export function SetsScreen() {
-  const fetched = useResource('sets', api.sets);
-  const { reload } = fetched;
+  const fetched = useInfiniteQuery(setsQuery());
+  const client = useQueryClient();
+  const reload = () => void client.invalidateQueries({ queryKey: setsKey });
   const navigate = useNavigate();
 
   async function make() {
-    const made = await api.makeSet(newSet());
+    const made = await api.makeSet({ id: uuidv7(), ...newSet() });
     if (made.kind === 'ok') await navigate(`/sets/${made.value.id}`);
     else notify('The set could not be made. Try again in a moment.');
   }
@@ -85,8 +88,8 @@ export function SetsScreen() {
   return (
     <Page title="Sets" tools={tools}>
       <Fetched from={fetched} what="the sets">
-        {({ sets }) =>
-          sets.length === 0 ? (
+        {({ pages }) =>
+          pages[0]?.sets.length === 0 ? (
             <EmptyState
               title="No sets yet"
               action={
@@ -96,11 +99,23 @@ export function SetsScreen() {
               A set is a service: songs in their order, each in the key it is sung in.
             </EmptyState>
           ) : (
-            <List aria-label="Sets">
-              {sets.map((set) => (
-                <SetRow key={set.id} set={set} onDelete={() => void remove(set)} />
-              ))}
-            </List>
+            <>
+              <List aria-label="Sets">
+                {pages
+                  .flatMap(({ sets }) => sets)
+                  .map((set) => (
+                    <SetRow key={set.id} set={set} onDelete={() => void remove(set)} />
+                  ))}
+              </List>
+              {fetched.hasNextPage ? (
+                <Button
+                  onPress={() => void fetched.fetchNextPage()}
+                  isDisabled={fetched.isFetchingNextPage}
+                >
+                  {fetched.isFetchingNextPage ? 'Fetching …' : 'Show earlier ones'}
+                </Button>
+              ) : null}
+            </>
           )
         }
       </Fetched>

@@ -13,22 +13,22 @@ import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { Chart } from '../chart/Chart.tsx';
-import { canUnroll, Road } from '../chart/Road.tsx';
-import { keyName, keyNamed, letterStyle, numberStyle } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { dateInWords } from '../ui/dates.ts';
-import { KeyStepper } from '../ui/KeyStepper.tsx';
-import { languageNames } from '../ui/languages.ts';
-import { Picker } from '../ui/Picker.tsx';
-import { useTitle } from '../ui/Page.tsx';
-import { Fetched } from '../ui/Fetched.tsx';
-import { NotFoundState } from '../ui/states.tsx';
-import { display, phone } from '../ui/theme.ts';
+import { useQuery } from '@tanstack/react-query';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { sharedQuery } from '../../queries/queries.ts';
+import { Chart } from '../../music/rails/Chart.tsx';
+import { canUnroll, Road } from '../../music/rails/Road.tsx';
+import { keyName, keyNamed, letterStyle, numberStyle } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { dateInWords } from '../../ui/dates.ts';
+import { KeyStepper } from '../../music/KeyStepper.tsx';
+import { languageNames } from '../../music/languages.ts';
+import { Picker } from '../../ui/Picker.tsx';
+import { useTitle } from '../../ui/Page.tsx';
+import { NotFoundState } from '../../ui/states.tsx';
+import { display, phone } from '../../ui/theme.ts';
 
 const Sheet = styled.main`
   max-width: 1000px;
@@ -135,7 +135,7 @@ const Rights = styled.p`
 /** What a link opens: for a phone on a music stand, without an account. */
 export function SharePage() {
   const { token = '' } = useParams();
-  const fetched = useResource(`shared:${token}`, () => api.shared(token));
+  const fetched = useQuery(sharedQuery(token));
   const missing = (
     <main>
       <NotFoundState title="This link opens nothing" home={false}>
@@ -153,7 +153,7 @@ export function SharePage() {
 
 function SharedCharts({ page }: { page: SharedPage }) {
   const [hero, setHero] = useState<'numbers' | 'letters'>('numbers');
-  const { words, language, change } = useSettings();
+  const { words, language } = reader.use('words', 'language');
   useTitle(page.name);
   const facts = [
     page.date && dateInWords(page.date),
@@ -184,14 +184,14 @@ function SharedCharts({ page }: { page: SharedPage }) {
             ['on', 'With words'],
             ['off', 'Without'],
           ]}
-          onChange={(chosen) => change({ words: chosen === 'on' })}
+          onChange={(chosen) => reader.change({ words: chosen === 'on' })}
         />
         <Language
           label="Names of notes"
           labelHidden
           value={language}
           options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
-          onChange={(id) => change({ language: id as NoteLanguage })}
+          onChange={(id) => reader.change({ language: id as NoteLanguage })}
         />
         <Button onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print
@@ -216,7 +216,17 @@ interface SharedSongProps {
 }
 
 function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps) {
-  const settings = useSettings();
+  const settings = reader.use(
+    'reading',
+    'minor',
+    'symbols',
+    'language',
+    'spelling',
+    'letters',
+    'words',
+    'wordsOnBeats',
+    'tune',
+  );
   const song = useMemo(() => {
     const read = parseChart(text);
     return read.song;

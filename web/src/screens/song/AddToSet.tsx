@@ -1,18 +1,20 @@
-import { set as setSchema, type Set, type SetDraft } from '@intervallum/contract';
+import { songSet, type SetDraft, type SongSet } from '@intervallum/contract';
 import { formatKey, type Key } from '@intervallum/core';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { keyName } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { newSet } from '../sets/newSet.ts';
-import { dateInWords } from '../ui/dates.ts';
-import { Button, PrimaryButton } from '../ui/Button.tsx';
-import { notify } from '../ui/notices.tsx';
-import { FailedState, LoadingState } from '../ui/states.tsx';
-import { display } from '../ui/theme.ts';
-import { Window } from '../ui/Window.tsx';
+import { uuidv7 } from 'uuidv7';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { api } from '../../queries/resources.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { setsQuery } from '../../queries/queries.ts';
+import { keyName } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { newSet } from '../parts/newSet.ts';
+import { dateInWords } from '../../ui/dates.ts';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { display } from '../../ui/theme.ts';
+import { Window } from '../../ui/Window.tsx';
 
 const List = styled.ul`
   display: grid;
@@ -46,7 +48,7 @@ interface AddToSetProps {
 
 /** Puts the song at the end of a set, in the key it is looked at in. */
 export function AddToSet({ viewKey, isOpen, onClose, ...song }: AddToSetProps) {
-  const settings = useSettings();
+  const settings = reader.use('language');
   return (
     <Window
       title={`Add to a set in ${keyName(viewKey, settings)}`}
@@ -69,9 +71,9 @@ function SetList({
   viewKey: Key;
   onDone: () => void;
 }) {
-  const { resource, reload } = useResource('sets', api.sets);
+  const fetched = useInfiniteQuery(setsQuery());
   const navigate = useNavigate();
-  const settings = useSettings();
+  const settings = reader.use('language');
   const item = () => ({ id: crypto.randomUUID(), songId, key: formatKey(viewKey), notes: '' });
 
   async function add(setId: string, name: string) {
@@ -91,34 +93,37 @@ function SetList({
   }
 
   async function addToNew() {
-    const made = await api.makeSet({ ...newSet(), items: [item()] });
+    const made = await api.makeSet({ id: uuidv7(), ...newSet(), items: [item()] });
     onDone();
     if (made.kind === 'ok') await navigate(`/sets/${made.value.id}`);
     else notify('The set could not be made. Try again in a moment.');
   }
 
-  if (resource.status === 'loading') return <LoadingState what="the sets" />;
-  if (resource.status !== 'ready')
-    return <FailedState message={resource.message} onRetry={reload} />;
   return (
-    <>
-      <List aria-label="Sets">
-        {resource.value.sets.map(({ id, name, date, titles }) => (
-          <li key={id}>
-            <SetButton onPress={() => void add(id, name)}>
-              <span>
-                <b>{name}</b>
-                <small>
-                  {date ? `${dateInWords(date)} · ` : ''}
-                  {titles.length === 1 ? '1 song' : `${titles.length} songs`}
-                </small>
-              </span>
-            </SetButton>
-          </li>
-        ))}
-      </List>
-      <PrimaryButton onPress={() => void addToNew()}>Add to a new set</PrimaryButton>
-    </>
+    <Fetched from={fetched} what="the sets">
+      {({ pages }) => (
+        <>
+          <List aria-label="Sets">
+            {pages
+              .flatMap(({ sets }) => sets)
+              .map(({ id, name, date, titles }) => (
+                <li key={id}>
+                  <SetButton onPress={() => void add(id, name)}>
+                    <span>
+                      <b>{name}</b>
+                      <small>
+                        {date ? `${dateInWords(date)} · ` : ''}
+                        {titles.length === 1 ? '1 song' : `${titles.length} songs`}
+                      </small>
+                    </span>
+                  </SetButton>
+                </li>
+              ))}
+          </List>
+          <PrimaryButton onPress={() => void addToNew()}>Add to a new set</PrimaryButton>
+        </>
+      )}
+    </Fetched>
   );
 }
 
@@ -126,12 +131,12 @@ function SetList({
 async function changeSet(id: string, change: (draft: SetDraft) => SetDraft): Promise<boolean> {
   const opened = await api.set(id);
   if (opened.kind !== 'ok') return false;
-  let current: Set = opened.value;
+  let current: SongSet = opened.value;
   for (const _attempt of [1, 2, 3]) {
     const saved = await api.saveSet(id, change(current), current.revision);
     if (saved.kind === 'ok') return true;
     if (saved.kind !== 'stale') return false;
-    current = setSchema.parse(saved.current);
+    current = songSet.parse(saved.current);
   }
   return false;
 }

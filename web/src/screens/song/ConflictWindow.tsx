@@ -3,9 +3,10 @@ import { EditorState } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
-import type { SaveStatus } from '../state/saver.ts';
-import { ChooseVersion } from '../ui/ChooseVersion.tsx';
-import type { SongDocument } from './songDocument.ts';
+import type { SaveStatus } from '../../document/saver.ts';
+import { ChooseVersion } from '../../ui/ChooseVersion.tsx';
+import type { SongDraft, SongRevision } from '../../document/songDocument.ts';
+import { counted } from '@intervallum/core';
 
 const Names = styled.div`
   display: grid;
@@ -41,8 +42,8 @@ const Both = styled.div`
 `;
 
 interface ConflictWindowProps {
-  status: SaveStatus<SongDocument>;
-  mine: SongDocument;
+  status: SaveStatus<SongDraft, SongRevision>;
+  mine: SongDraft;
   onKeepMine: () => void;
   onTakeTheirs: () => void;
 }
@@ -66,10 +67,9 @@ export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: Confl
 }
 
 /** What a version decides about the hands, in one line. */
-function handsInWords({ hands }: SongDocument): string {
-  const { pins, palette, school } = hands;
-  const count = (many: number, what: string) => `${many} ${what}${many === 1 ? '' : 's'}`;
-  return `Hands: ${school}, ${count(pins.length, 'pin')}, ${count(palette.length, 'named shape')}`;
+function handsInWords({ decisions }: SongDraft): string {
+  const { pins, palette, school } = decisions.hands;
+  return `Hands: ${school}, ${counted(pins.length, 'pin')}, ${counted(palette.length, 'named shape')}`;
 }
 
 function Comparison({ mine, theirs }: { mine: string; theirs: string }) {

@@ -5,21 +5,19 @@ import {
   toMusicXml,
   toPianoMusicXml,
   toText,
-  type Key,
   type Song,
-  type SongHands,
+  type Decisions,
   type Voiced,
 } from '@intervallum/core';
 import { Download } from 'lucide-react';
 import { memo } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import type { ChartView } from '../chart/view.ts';
-import type { HandsSearch } from '../hands/useHands.ts';
-import { IconButton } from '../ui/Button.tsx';
-import { notify } from '../ui/notices.tsx';
-import { Sheet } from '../ui/Picker.tsx';
-import { saveFile } from '../ui/saveFile.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { IconButton } from '../../ui/Button.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { Sheet } from '../../ui/Picker.tsx';
+import { saveFile } from '../../device/saveFile.ts';
 
 const List = styled(Menu)`
   min-width: 270px;
@@ -45,16 +43,16 @@ const musicXmlType = 'application/vnd.recordare.musicxml+xml';
 /** What is downloaded, as it is when it is asked for. */
 export interface Downloadable {
   readonly song: Song;
-  /** The chart as it was typed, and what was decided about its hands. */
+  /** The chart as it was typed, and what the player decided. */
   readonly text: string;
-  readonly hands: SongHands;
-  readonly viewKey: Key;
+  readonly decisions: Decisions;
   readonly view: ChartView;
   /** Both hands of the song, found if they are not yet. */
-  readonly voiced: () => ReturnType<HandsSearch['whole']>;
+  readonly voiced: () => Promise<Voiced>;
 }
 
-function savers({ song, text, hands, viewKey, view, voiced }: Downloadable) {
+function savers({ song, text, decisions, view, voiced }: Downloadable) {
+  const viewKey = view.key;
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
   const withHands = (what: string, save: (found: Voiced) => void) =>
@@ -75,7 +73,8 @@ function savers({ song, text, hands, viewKey, view, voiced }: Downloadable) {
         `${name} in numbers.txt`,
       ),
     chart: () => saveFile(printChart(song), `${name}.chart.txt`),
-    json: () => saveFile(writeSongFile({ chart: text, hands }), `${name}.json`, 'application/json'),
+    json: () =>
+      saveFile(writeSongFile({ chart: text, decisions }), `${name}.json`, 'application/json'),
     score: () => saveFile(toMusicXml(song, { key: viewKey }), `${name}.musicxml`, musicXmlType),
     numerals: () =>
       saveFile(

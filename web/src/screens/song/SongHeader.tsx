@@ -1,18 +1,23 @@
+import { formatKey, formatMeter, rewriteNumbers, sameKey, setField } from '@intervallum/core';
 import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
-import { formatMeter, sameKey, type Key, type SongHead } from '@intervallum/core';
-import { createContext, memo, useContext } from 'react';
+import { memo } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { keyName } from '../chart/view.ts';
-import type { SaveStatus } from '../state/saver.ts';
-import { useSettings } from '../state/settings.ts';
-import { Button, IconButton, QuietButton } from '../ui/Button.tsx';
-import { KeyStepper } from '../ui/KeyStepper.tsx';
-import { SaveMark } from '../ui/SaveMark.tsx';
-import { phone, tablet } from '../ui/theme.ts';
-import { lenses, lensPath, type Lens } from './lenses.ts';
-import type { SongDocument } from './songDocument.ts';
-import { DownloadMenu, type Downloadable } from './DownloadMenu.tsx';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
+import { SaveMark } from '../../document/SaveMark.tsx';
+import { useWhole } from '../../document/voicing.ts';
+import type { Lens } from '../../lenses/lens.ts';
+import { KeyStepper } from '../../music/KeyStepper.tsx';
+import { keyName } from '../../music/rails/view.ts';
+import { desk } from '../../settings/desk.ts';
+import { reader } from '../../settings/reader.ts';
+import { Button, IconButton, QuietButton } from '../../ui/Button.tsx';
+import { phone, tablet } from '../../ui/theme.ts';
+import { useSteady } from '../../ui/useSteady.ts';
+import { DownloadMenu } from './DownloadMenu.tsx';
+import { lenses, lensPath } from './lenses.ts';
+import type { SongWindow } from './SongWindows.tsx';
 import { ViewMenu } from './ViewMenu.tsx';
 
 const Bar = styled.header`
@@ -123,116 +128,176 @@ const Lenses = styled.nav`
 
 interface SongHeaderProps {
   songId: string;
-  /** What the chart says above its sections. */
-  head: SongHead;
   lens: Lens;
-  viewKey: Key;
-  onKey: (key: Key) => void;
-  onWriteKey: () => void;
-  onAddToSet: () => void;
-  onShare: () => void;
-  /** Sends what is not saved yet: paper shows what the server has. */
-  onSave: () => Promise<void>;
-  /** What is downloaded, when it is asked for. */
-  onDownload: () => Downloadable;
-  /** Turns the chart's own text into the numbers that are looked at. */
-  onRewrite: () => void;
+  onOpen: (window: SongWindow) => void;
 }
 
-/** Where the song stands between this screen and the server: it changes with every key, and the header does not. */
-export const SavingHere = createContext<SaveStatus<SongDocument>>({ kind: 'saved' });
-
-function SavedHere() {
-  return <SaveMark status={useContext(SavingHere)} />;
-}
-
-/** The song's name, the key it is looked at in, and what can be done with it. */
-export const SongHeader = memo(function SongHeader({
-  songId,
-  head,
-  lens,
-  viewKey,
-  onKey,
-  onWriteKey,
-  onAddToSet,
-  onShare,
-  onSave,
-  onDownload,
-  onRewrite,
-}: SongHeaderProps) {
-  const settings = useSettings();
-  const { textOpen, pianoOpen, change } = settings;
-  const { search } = useLocation();
-  const navigate = useNavigate();
-  const moved = !sameKey(viewKey, head.key);
-  const facts = [
-    formatMeter(head.meter),
-    head.tempo === null ? '' : String(head.tempo),
-    head.swing && `swung ${head.swing}`,
-    head.details.feel,
-    head.details.singer && `sung by ${head.details.singer}`,
-  ].filter(Boolean);
+/** The song's name, the key it is looked at in, and what can be done with it. Each part is drawn when it changes. */
+export const SongHeader = memo(function SongHeader({ songId, lens, onOpen }: SongHeaderProps) {
   return (
     <Bar>
-      <Naming>
-        <h1>{head.title || 'Song without a title'}</h1>
-        <p>{facts.join(' · ')}</p>
-      </Naming>
-      <Keys>
-        <KeyStepper label="Key" value={viewKey} written={head.key} onChange={onKey} />
-        <PrintedKey>Key {keyName(viewKey, settings)}</PrintedKey>
-      </Keys>
+      <Facts />
+      <KeyTools />
       <Tools>
-        <ViewMenu song={head} onRewrite={onRewrite} />
-        <Button onPress={onAddToSet} aria-label="Add to a set">
+        <ViewTool />
+        <Button onPress={() => onOpen('set')} aria-label="Add to a set">
           <ListPlus size={18} strokeWidth={1.5} aria-hidden /> <Label>Add to a set</Label>
         </Button>
-        <Button onPress={onShare} aria-label="Share">
+        <Button onPress={() => onOpen('share')} aria-label="Share">
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> <Label>Share</Label>
         </Button>
-        {lens === 'hands' ? null : (
-          <IconButton
-            aria-label={pianoOpen ? 'Hide the piano' : 'Show the piano'}
-            onPress={() => change({ pianoOpen: !pianoOpen })}
-          >
-            <Piano size={18} strokeWidth={1.5} />
-          </IconButton>
-        )}
-        <DownloadMenu asked={onDownload} />
-        <IconButton
-          aria-label="Print"
-          onPress={() => void onSave().then(() => navigate(`/songs/${songId}/print${search}`))}
-        >
-          <Printer size={18} strokeWidth={1.5} />
-        </IconButton>
-        <PanelButton
-          aria-label={`${textOpen ? 'Hide' : 'Show'} ${lens === 'hands' ? 'the tools' : 'the text'}`}
-          onPress={() => change({ textOpen: !textOpen })}
-        >
-          <PanelRight size={18} strokeWidth={1.5} />
-        </PanelButton>
+        {lens.needs === 'hands' ? null : <PianoTool />}
+        <Downloads />
+        <PrintTool songId={songId} />
+        <PanelTool lens={lens} />
       </Tools>
       <Status>
         <SavedHere />
-        {moved ? (
-          <Moved>
-            written in {keyName(head.key, settings)}
-            <QuietButton onPress={onWriteKey}>Write it in {keyName(viewKey, settings)}</QuietButton>
-          </Moved>
-        ) : null}
-        <Lenses aria-label="Lenses">
-          {lenses.map(([id, name]) => (
-            <Link
-              key={id}
-              to={{ pathname: lensPath(songId, id), search }}
-              replace
-              aria-current={id === lens ? 'page' : undefined}
-            >
-              {name}
-            </Link>
-          ))}
-        </Lenses>
+        <KeyMoved />
+        <LensLinks songId={songId} open={lens} />
       </Status>
     </Bar>
   );
 });
+
+function Facts() {
+  const title = useSong(({ read }) => read.song.title);
+  const facts = useSong(({ read: { song } }) =>
+    [
+      formatMeter(song.meter),
+      song.tempo === null ? '' : String(song.tempo),
+      song.swing && `swung ${song.swing}`,
+      song.details.feel,
+      song.details.singer && `sung by ${song.details.singer}`,
+    ]
+      .filter(Boolean)
+      .join(' · '),
+  );
+  return (
+    <Naming>
+      <h1>{title || 'Song without a title'}</h1>
+      <p>{facts}</p>
+    </Naming>
+  );
+}
+
+function KeyTools() {
+  const { view, setViewKey } = useLook();
+  const settings = reader.use('language');
+  const written = useSong(({ read }) => read.song.key);
+  return (
+    <Keys>
+      <KeyStepper label="Key" value={view.key} written={written} onChange={setViewKey} />
+      <PrintedKey>Key {keyName(view.key, settings)}</PrintedKey>
+    </Keys>
+  );
+}
+
+/** Looked at in another key than it is written in, the chart can be written in that one. */
+function KeyMoved() {
+  const document = useDocument();
+  const { view, setViewKey } = useLook();
+  const settings = reader.use('language');
+  const written = useSong(({ read }) => read.song.key);
+  if (sameKey(view.key, written)) return null;
+  const write = () => {
+    document.edit((read) => setField(read, 'key', formatKey(view.key)));
+    setViewKey(null);
+  };
+  return (
+    <Moved>
+      written in {keyName(written, settings)}
+      <QuietButton onPress={write}>Write it in {keyName(view.key, settings)}</QuietButton>
+    </Moved>
+  );
+}
+
+function ViewTool() {
+  const document = useDocument();
+  const key = useSong(({ read }) => read.song.key);
+  const reading = useSong(({ read }) => read.song.reading);
+  const minor = useSong(({ read }) => read.song.minor);
+  /** Turns the chart's own text into the numbers that are looked at. */
+  const rewrite = () => {
+    const wish = reader.now();
+    document.edit((read) =>
+      rewriteNumbers(read, {
+        reading: wish.reading === 'chart' ? read.song.reading : wish.reading,
+        minor: wish.minor === 'chart' ? read.song.minor : wish.minor,
+      }),
+    );
+  };
+  return <ViewMenu song={{ key, reading, minor }} onRewrite={rewrite} />;
+}
+
+function PianoTool() {
+  const { pianoOpen } = desk.use('pianoOpen');
+  return (
+    <IconButton
+      aria-label={pianoOpen ? 'Hide the piano' : 'Show the piano'}
+      onPress={() => desk.change({ pianoOpen: !pianoOpen })}
+    >
+      <Piano size={18} strokeWidth={1.5} />
+    </IconButton>
+  );
+}
+
+function PanelTool({ lens }: { lens: Lens }) {
+  const { textOpen } = desk.use('textOpen');
+  return (
+    <PanelButton
+      aria-label={`${textOpen ? 'Hide' : 'Show'} ${lens.needs === 'hands' ? 'the tools' : 'the text'}`}
+      onPress={() => desk.change({ textOpen: !textOpen })}
+    >
+      <PanelRight size={18} strokeWidth={1.5} />
+    </PanelButton>
+  );
+}
+
+function PrintTool({ songId }: { songId: string }) {
+  const { saver } = useDocument();
+  const { search } = useLocation();
+  const navigate = useNavigate();
+  // Paper shows what the server has.
+  const print = () => saver.flush().then(() => navigate(`/songs/${songId}/print${search}`));
+  return (
+    <IconButton aria-label="Print" onPress={() => void print()}>
+      <Printer size={18} strokeWidth={1.5} />
+    </IconButton>
+  );
+}
+
+function Downloads() {
+  const document = useDocument();
+  const { view } = useLook();
+  const whole = useWhole();
+  const { asked } = useSteady({
+    asked: () => {
+      const { read, decisions } = document.store.getState();
+      return { song: read.song, text: read.text, decisions, view, voiced: whole };
+    },
+  });
+  return <DownloadMenu asked={asked} />;
+}
+
+function SavedHere() {
+  return <SaveMark status={useSong((state) => state.status)} />;
+}
+
+function LensLinks({ songId, open }: { songId: string; open: Lens }) {
+  const { search } = useLocation();
+  return (
+    <Lenses aria-label="Lenses">
+      {lenses.map((lens) => (
+        <Link
+          key={lens.id}
+          to={{ pathname: lensPath(songId, lens), search }}
+          replace
+          aria-current={lens === open ? 'page' : undefined}
+        >
+          {lens.name}
+        </Link>
+      ))}
+    </Lenses>
+  );
+}

@@ -1,23 +1,32 @@
-import type { Key, RoadStep, Song } from '@intervallum/core';
-import { RoadEditor } from '../chart/RoadEditor.tsx';
-import { ShareWindow } from '../share/ShareWindow.tsx';
+import { dropField, printRoad, setField, type RoadStep } from '@intervallum/core';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
+import { RoadEditor } from '../../lenses/parts/RoadEditor.tsx';
+import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { AddToSet } from './AddToSet.tsx';
 
 export type SongWindow = 'share' | 'set' | 'road';
 
 interface SongWindowsProps {
   songId: string;
-  song: Song;
-  viewKey: Key;
   opened: SongWindow | null;
   onClose: () => void;
-  onRoad: (road: readonly RoadStep[] | null) => void;
 }
 
 /** What is done with a song in a window of its own: share it, put it in a set, order its sections. */
-export function SongWindows({ songId, song, viewKey, opened, onClose, onRoad }: SongWindowsProps) {
-  if (opened === null) return null;
+export function SongWindows({ opened, ...props }: SongWindowsProps) {
+  return opened === null ? null : <Opened opened={opened} {...props} />;
+}
+
+function Opened({ songId, opened, onClose }: SongWindowsProps) {
+  const document = useDocument();
+  const { view } = useLook();
+  const song = useSong(({ read }) => read.song);
   const name = song.title || 'Song without a title';
+  const writeRoad = (road: readonly RoadStep[] | null) =>
+    document.edit((read) =>
+      road ? setField(read, 'road', printRoad(road)) : dropField(read, 'road'),
+    );
   return (
     <>
       <ShareWindow
@@ -26,11 +35,11 @@ export function SongWindows({ songId, song, viewKey, opened, onClose, onRoad }: 
         isOpen={opened === 'share'}
         onClose={onClose}
       />
-      <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={onRoad} />
+      <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={writeRoad} />
       <AddToSet
         songId={songId}
         title={name}
-        viewKey={viewKey}
+        viewKey={view.key}
         isOpen={opened === 'set'}
         onClose={onClose}
       />

@@ -1,12 +1,12 @@
 import { Eye } from 'lucide-react';
 import { DialogTrigger, Dialog } from 'react-aria-components';
-import { noteLanguages, type NoteLanguage, type SongHead } from '@intervallum/core';
+import { noteLanguages, type NoteLanguage, type Song } from '@intervallum/core';
 import styled from 'styled-components';
-import { useSettings } from '../state/settings.ts';
-import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { languageNames } from '../ui/languages.ts';
-import { Picker, Sheet } from '../ui/Picker.tsx';
+import { reader } from '../../settings/reader.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { languageNames } from '../../music/languages.ts';
+import { Picker, Sheet } from '../../ui/Picker.tsx';
 
 const Body = styled(Dialog)`
   display: grid;
@@ -31,25 +31,25 @@ const Question = styled.div`
 `;
 
 interface ViewMenuProps {
-  song: SongHead;
+  song: Pick<Song, 'key' | 'reading' | 'minor'>;
   onRewrite: () => void;
 }
 
 /** How this reader looks at charts. It changes no chart, unless the reader asks for the text to be rewritten. */
 export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
-  const {
-    reading,
-    minor,
-    symbols,
-    language,
-    spelling,
-    letters,
-    words,
-    wordsOnBeats,
-    tune,
-    theme,
-    change,
-  } = useSettings();
+  const { reading, minor, symbols, language, spelling, letters, words, wordsOnBeats, tune, theme } =
+    reader.use(
+      'reading',
+      'minor',
+      'symbols',
+      'language',
+      'spelling',
+      'letters',
+      'words',
+      'wordsOnBeats',
+      'tune',
+      'theme',
+    );
   const { mode } = song.key;
   const differs =
     (reading !== 'chart' && reading !== song.reading) ||
@@ -75,7 +75,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['as written', 'As written'],
                 ['in key', 'In key'],
               ]}
-              onChange={(chosen) => change({ reading: chosen })}
+              onChange={(chosen) => reader.change({ reading: chosen })}
             />
           </Question>
           {mode === 'minor' ? (
@@ -90,7 +90,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                   ['relative', 'Home is 6m'],
                   ['own tonic', 'Home is 1m'],
                 ]}
-                onChange={(chosen) => change({ minor: chosen })}
+                onChange={(chosen) => reader.change({ minor: chosen })}
               />
             </Question>
           ) : null}
@@ -104,7 +104,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['words', 'm maj7 dim m7♭5'],
                 ['signs', '- △ ° ø'],
               ]}
-              onChange={(chosen) => change({ symbols: chosen })}
+              onChange={(chosen) => reader.change({ symbols: chosen })}
             />
           </Question>
           <Question>
@@ -112,7 +112,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
               label="Names of notes"
               value={language}
               options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
-              onChange={(id) => change({ language: id as NoteLanguage })}
+              onChange={(id) => reader.change({ language: id as NoteLanguage })}
             />
           </Question>
           <Question>
@@ -125,7 +125,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['strict', 'Strict'],
                 ['easy', 'Easy reading'],
               ]}
-              onChange={(chosen) => change({ spelling: chosen })}
+              onChange={(chosen) => reader.change({ spelling: chosen })}
             />
           </Question>
           <Question>
@@ -137,7 +137,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['on', 'Shown'],
                 ['off', 'Hidden'],
               ]}
-              onChange={(chosen) => change({ letters: chosen === 'on' })}
+              onChange={(chosen) => reader.change({ letters: chosen === 'on' })}
             />
           </Question>
           <Question>
@@ -151,7 +151,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['off', 'Hidden'],
               ]}
               onChange={(chosen) =>
-                change({ words: chosen !== 'off', wordsOnBeats: chosen === 'beats' })
+                reader.change({ words: chosen !== 'off', wordsOnBeats: chosen === 'beats' })
               }
             />
           </Question>
@@ -165,7 +165,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['staff', 'On a staff'],
                 ['off', 'Hidden'],
               ]}
-              onChange={(chosen) => change({ tune: chosen })}
+              onChange={(chosen) => reader.change({ tune: chosen })}
             />
           </Question>
           <Question>
@@ -178,7 +178,7 @@ export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
                 ['light', 'Paper'],
                 ['dark', 'Dark'],
               ]}
-              onChange={(chosen) => change({ theme: chosen })}
+              onChange={(chosen) => reader.change({ theme: chosen })}
             />
           </Question>
         </Body>

@@ -1,9 +1,8 @@
 import type { Song } from '@intervallum/core';
 import { memo } from 'react';
 import styled from 'styled-components';
-import { Choice } from '../ui/Choice.tsx';
-import { phone, tablet } from '../ui/theme.ts';
-import type { Lens } from './lenses.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { phone, tablet } from '../../ui/theme.ts';
 
 export const Desk = styled.div<{ $textOpen: boolean }>`
   display: grid;
@@ -38,6 +37,25 @@ export const Music = styled.div<{ $hidden: boolean }>`
   }
 `;
 
+/** Beside the chart; on a phone in its place. */
+export const SidePlace = styled.aside<{ $open: boolean; $phone: boolean }>`
+  display: ${({ $open }) => ($open ? 'flex' : 'none')};
+  flex-direction: column;
+  min-height: 0;
+  border-left: 1px solid var(--hairline);
+  background: var(--card);
+  ${phone} {
+    display: ${({ $phone }) => ($phone ? 'flex' : 'none')};
+    height: 72vh;
+    margin-top: 10px;
+    border: 1px solid var(--hairline);
+    border-width: 1px 0;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
 const Sides = styled.div`
   display: none;
   padding: 10px 14px 0;
@@ -59,12 +77,13 @@ const Rights = styled.p`
 
 interface SideChoiceProps {
   side: 'chart' | 'text';
-  lens: Lens;
+  /** What stands beside the chart. */
+  panelName: string;
   onChange: (side: 'chart' | 'text') => void;
 }
 
 /** On a phone the chart and what stands beside it take turns. */
-export const SideChoice = memo(function SideChoice({ side, lens, onChange }: SideChoiceProps) {
+export const SideChoice = memo(function SideChoice({ side, panelName, onChange }: SideChoiceProps) {
   return (
     <Sides>
       <Choice
@@ -72,7 +91,7 @@ export const SideChoice = memo(function SideChoice({ side, lens, onChange }: Sid
         value={side}
         options={[
           ['chart', 'Chart'],
-          ['text', lens === 'hands' ? 'Tools' : 'Text and colours'],
+          ['text', panelName],
         ]}
         onChange={onChange}
       />
@@ -81,8 +100,7 @@ export const SideChoice = memo(function SideChoice({ side, lens, onChange }: Sid
 });
 
 /** What printed paper says of the song besides its chart. */
-export function RightsLine({ song }: { song: Song }) {
-  const { by, rights } = song.details;
+export function RightsLine({ details: { by, rights } }: { details: Song['details'] }) {
   return (
     <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
   );

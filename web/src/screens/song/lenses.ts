@@ -1,15 +1,16 @@
-/** The lenses over a song, in the order of the work; each has an address under the song's. */
-export const lenses = [
-  ['chart', 'Chart'],
-  ['hands', 'Hands'],
-] as const;
-export type Lens = (typeof lenses)[number][0];
+import { chartLens } from '../../lenses/chart/chartLens.tsx';
+import { handsLens } from '../../lenses/hands/handsLens.tsx';
+import type { Lens } from '../../lenses/lens.ts';
 
-export function isLens(name: string): name is Lens {
-  return lenses.some(([lens]) => lens === name);
+/** The lenses over a song, in the order of the work; each has an address under the song's. */
+export const lenses: readonly Lens[] = [chartLens, handsLens];
+
+/** The lens of an address; null where there is none of that name. */
+export function lensNamed(id: string): Lens | null {
+  return lenses.find((lens) => lens.id === id) ?? null;
 }
 
 /** The address of a song under a lens. */
 export function lensPath(songId: string, lens: Lens): string {
-  return `/songs/${songId}${lens === 'chart' ? '' : `/${lens}`}`;
+  return `/songs/${songId}${lens === lenses[0] ? '' : `/${lens.id}`}`;
 }

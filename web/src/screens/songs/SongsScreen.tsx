@@ -1,22 +1,24 @@
+import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
-import { useDeferredValue, useState } from 'react';
 import { Input, SearchField } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import type { SongListItem } from '@intervallum/contract';
-import { parseKey, toCsv } from '@intervallum/core';
+import { parseKey, toCsv, type SongRow as CsvRow } from '@intervallum/core';
 import styled from 'styled-components';
-import { api } from '../api/resources.ts';
-import { useResource } from '../api/useResource.ts';
-import { keyName } from '../chart/view.ts';
-import { useSettings } from '../state/settings.ts';
-import { Button, IconButton, PrimaryButton } from '../ui/Button.tsx';
-import { Fetched } from '../ui/Fetched.tsx';
-import { notify } from '../ui/notices.tsx';
-import { saveFile } from '../ui/saveFile.ts';
-import { Page } from '../ui/Page.tsx';
-import { EmptyState } from '../ui/states.tsx';
-import { display, phone } from '../ui/theme.ts';
-import { Opening } from './Opening.tsx';
+import { uuidv7 } from 'uuidv7';
+import { api } from '../../queries/resources.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { songsKey, songsQuery } from '../../queries/queries.ts';
+import { useSearch } from '../../queries/useSearch.ts';
+import { keyName } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { saveFile } from '../../device/saveFile.ts';
+import { Page } from '../../ui/Page.tsx';
+import { EmptyState } from '../../ui/states.tsx';
+import { display, phone } from '../../ui/theme.ts';
+import { Opening } from '../parts/Opening.tsx';
 import { newChart } from './newChart.ts';
 
 const Search = styled(SearchField)`
@@ -108,29 +110,22 @@ const Problems = styled.span`
 
 /** The team's songs: found by a word of their charts, each with its key, tempo and first numbers. */
 export function SongsScreen() {
-  const [search, setSearch] = useState('');
-  const wanted = useDeferredValue(search);
-  const fetched = useResource(`songs:${wanted}`, () => api.songs(wanted));
-  const { reload } = fetched;
+  const { typed, setTyped, wanted } = useSearch();
+  const fetched = useInfiniteQuery(songsQuery(wanted));
+  const client = useQueryClient();
+  const reload = () => void client.invalidateQueries({ queryKey: songsKey });
   const navigate = useNavigate();
 
   async function makeSong() {
-    const made = await api.makeSong({ text: newChart });
+    const made = await api.makeSong({ id: uuidv7(), text: newChart });
     if (made.kind === 'ok') await navigate(`/songs/${made.value.id}`, { state: { isNew: true } });
     else notify('The song could not be made. Try again in a moment.');
   }
 
   async function downloadList() {
-    const list = await api.songs(wanted);
-    if (list.kind !== 'ok') return notify('The list could not be fetched. Try again in a moment.');
-    const rows = list.value.songs.map(({ summary: { title, singer, key, meter, tempo } }) => ({
-      title,
-      singer,
-      key,
-      meter,
-      tempo: tempo === null ? '' : String(tempo),
-    }));
-    saveFile(toCsv(rows), 'Songs.csv', 'text/csv');
+    const rows = await allRows(wanted);
+    if (rows) saveFile(toCsv(rows), 'Songs.csv', 'text/csv');
+    else notify('The list could not be fetched. Try again in a moment.');
   }
 
   async function remove({ id, summary }: SongListItem) {
@@ -145,7 +140,7 @@ export function SongsScreen() {
 
   const tools = (
     <>
-      <Search aria-label="Search songs" value={search} onChange={setSearch}>
+      <Search aria-label="Search songs" value={typed} onChange={setTyped}>
         <Input placeholder="Search titles, words, numbers" maxLength={200} />
       </Search>
       <IconButton aria-label="Download the list as CSV" onPress={() => void downloadList()}>
@@ -162,27 +157,76 @@ export function SongsScreen() {
   return (
     <Page title="Songs" tools={tools}>
       <Fetched from={fetched} what="the songs">
-        {({ songs, total }) =>
-          songs.length === 0 ? (
-            <NoSongs search={wanted} onMake={() => void makeSong()} />
-          ) : (
+        {({ pages }) => {
+          const songs = pages.flatMap((page) => page.songs);
+          if (songs.length === 0) return <NoSongs search={wanted} onMake={() => void makeSong()} />;
+          return (
             <>
               <List aria-label="Songs">
                 {songs.map((song) => (
                   <SongRow key={song.id} song={song} onDelete={() => void remove(song)} />
                 ))}
               </List>
-              {total > songs.length ? (
-                <p>
-                  {songs.length} of {total} songs; search to see the others.
-                </p>
-              ) : null}
+              <More
+                shown={songs.length}
+                total={pages[0]?.total ?? 0}
+                isLoading={fetched.isFetchingNextPage}
+                onMore={fetched.hasNextPage ? () => void fetched.fetchNextPage() : null}
+              />
             </>
-          )
-        }
+          );
+        }}
       </Fetched>
     </Page>
   );
+}
+
+/** A server counts the songs that a search finds up to here. */
+const mostCounted = 1_000;
+
+const Below = styled.p`
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 16px 0;
+  color: var(--soft);
+`;
+
+interface MoreProps {
+  shown: number;
+  total: number;
+  isLoading: boolean;
+  /** Null where all of them are shown. */
+  onMore: (() => void) | null;
+}
+
+/** How many of the songs are shown, and the next ones. */
+function More({ shown, total, isLoading, onMore }: MoreProps) {
+  if (!onMore) return null;
+  const all = total >= mostCounted ? `${mostCounted} or more` : String(total);
+  return (
+    <Below>
+      {shown} of {all} songs
+      <Button onPress={onMore} isDisabled={isLoading}>
+        {isLoading ? 'Fetching …' : 'Show more'}
+      </Button>
+    </Below>
+  );
+}
+
+/** Every song of a search as a row of a list; null where they cannot be had. */
+async function allRows(search: string) {
+  const rows: CsvRow[] = [];
+  for (let after: string | null = null; ;) {
+    const page = await api.songs(search, { after });
+    if (page.kind !== 'ok') return null;
+    for (const { summary } of page.value.songs) {
+      const { title, singer, key, meter, tempo } = summary;
+      rows.push({ title, singer, key, meter, tempo: tempo === null ? '' : String(tempo) });
+    }
+    after = page.value.next;
+    if (after === null) return rows;
+  }
 }
 
 function NoSongs({ search, onMake }: { search: string; onMake: () => void }) {
@@ -210,7 +254,7 @@ function SongRow({
   song: SongListItem;
   onDelete: () => void;
 }) {
-  const settings = useSettings();
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const key = parseKey(summary.key);
   const title = summary.title || 'Song without a title';
   return (

@@ -1,0 +1,96 @@
+import { decisionKinds, freeHands, type Decisions, type SongHands } from '@intervallum/core';
+import { z } from 'zod';
+import { handsMarks } from '../wire/decisions.ts';
+
+/** A kind of decision as it is stored: by its version, so that an older one can be brought up to date. */
+export interface StoredKind {
+  readonly version: number;
+  readonly value: unknown;
+}
+
+/** Decisions as they are stored, in the database, in a browser or in a file: each kind under its name. */
+export type StoredDecisions = Readonly<Partial<Record<keyof Decisions, StoredKind>>>;
+
+const storedKind = z.object({ version: z.int().min(1), value: z.unknown() });
+
+/** How a stored kind is read. It never fails: what cannot be read is told, and the rest kept. */
+interface Reader<Value> {
+  /** Steps from one version to the next, by the version they start from. */
+  readonly upgrades: Readonly<Record<number, (old: unknown) => unknown>>;
+  readonly read: (value: unknown, lost: (what: string) => void) => Value;
+}
+
+const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } = {
+  hands: { upgrades: {}, read: readHands },
+};
+
+export function storeDecisions(decisions: Decisions): StoredDecisions {
+  return Object.fromEntries(
+    names.map((name) => [
+      name,
+      { version: decisionKinds[name].version, value: decisions[name] } satisfies StoredKind,
+    ]),
+  );
+}
+
+/**
+ * Reads stored decisions of any age and shape.
+ * @returns the decisions, and what of them could not be read, in words
+ */
+export function readDecisions(stored: unknown): {
+  readonly decisions: Decisions;
+  readonly lost: readonly string[];
+} {
+  const lost: string[] = [];
+  const kinds = z
+    .record(z.string(), z.unknown())
+    .catch({})
+    .parse(stored ?? {});
+  const entries = names.map((name) => [
+    name,
+    readKind(name, kinds[name], (what) => lost.push(what)),
+  ]);
+  return { decisions: Object.fromEntries(entries) as unknown as Decisions, lost };
+}
+
+function readKind<Name extends keyof Decisions>(
+  name: Name,
+  stored: unknown,
+  lost: (what: string) => void,
+): Decisions[Name] {
+  const { version, empty } = decisionKinds[name];
+  if (stored === undefined) return empty;
+  const kind = storedKind.safeParse(stored);
+  if (!kind.success || kind.data.version > version) {
+    lost(kind.success ? `${name} of a newer version` : name);
+    return empty;
+  }
+  let { value } = kind.data;
+  for (let from = kind.data.version; from < version; from += 1)
+    value = readers[name].upgrades[from]!(value);
+  return readers[name].read(value, lost);
+}
+
+function readHands(value: unknown, lost: (what: string) => void): SongHands {
+  const given = z.record(z.string(), z.unknown()).catch({}).parse(value);
+  const school = handsMarks.school.safeParse(given['school']);
+  if (!school.success) lost('the school of the hands');
+  const list = <Mark>(name: string, schema: z.ZodType<Mark>): Mark[] => {
+    const marks = z.array(z.unknown()).catch([]).parse(given[name]);
+    const read = marks.flatMap((mark) => {
+      const one = schema.safeParse(mark);
+      return one.success ? [one.data] : [];
+    });
+    if (read.length < marks.length) lost(`${marks.length - read.length} of the ${name}`);
+    return read;
+  };
+  return {
+    school: school.success ? school.data : freeHands.school,
+    pins: list('pins', handsMarks.pin),
+    palette: list('palette', handsMarks.shape),
+    registers: list('registers', handsMarks.register),
+    walks: list('walks', handsMarks.walk),
+  };
+}
+
+const names = Object.keys(decisionKinds) as (keyof Decisions)[];

@@ -1,0 +1,31 @@
+import { schools, walkKinds, type Decisions, type SongHands } from '@intervallum/core';
+import { z } from 'zod';
+import { degree } from './degree.ts';
+import { line } from './text.ts';
+
+/** A chart has no more slots than characters; a hand holds ten notes at the very most. */
+const slot = z.int().min(0).max(100_000);
+const heldDegree = degree.extend({ octave: z.int().min(-8).max(8) });
+const hand = z.array(heldDegree).max(10).readonly().nullable();
+const handDegrees = z.object({ register: z.int().min(0).max(127), left: hand, right: hand });
+
+/** One of each mark of a player, so that a stored list can be read mark by mark. */
+export const handsMarks = {
+  school: z.enum(schools),
+  pin: handDegrees.extend({ slot, chord: z.string().min(1).max(200) }),
+  shape: handDegrees.extend({ name: line(40, 'The name of a hand shape') }),
+  register: z.object({ slot, octaves: z.int().min(-3).max(3) }),
+  walk: z.object({ slot, kind: z.enum(walkKinds) }),
+};
+
+/** What a player decided about the hands of a song, as core keeps it. */
+export const songHands: z.ZodType<SongHands> = z.object({
+  school: handsMarks.school,
+  pins: z.array(handsMarks.pin).max(5_000, 'A song holds up to 5,000 pins.').readonly(),
+  palette: z.array(handsMarks.shape).max(60, 'A palette holds up to 60 hand shapes.').readonly(),
+  registers: z.array(handsMarks.register).max(1_000).readonly(),
+  walks: z.array(handsMarks.walk).max(5_000).readonly(),
+});
+
+/** All that one player decided about one song. */
+export const decisions: z.ZodType<Decisions> = z.object({ hands: songHands });

@@ -1,0 +1,2 @@
+ALTER TABLE "song_revisions" DROP COLUMN "hands";--> statement-breakpoint
+ALTER TABLE "song_revisions" DROP COLUMN "summary";

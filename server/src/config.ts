@@ -1,0 +1,26 @@
+import { z } from 'zod';
+
+const port = z.coerce.number().int().min(0).max(65_535);
+
+const environment = z.object({
+  /** As the role intervallum_server, or another one that owns no table. */
+  DATABASE_URL: z.string().min(1),
+  /** As the owner of the tables, who brings them up to date; where it is left out nothing is migrated. */
+  MIGRATION_DATABASE_URL: z.string().min(1).optional(),
+  PORT: port.default(4870),
+  HOST: z.string().min(1).default('127.0.0.1'),
+  /** With the built pages; without it only the API answers. */
+  WEB_FOLDER: z.string().min(1).optional(),
+  /** With the demo data, loaded once into a database without a team. */
+  DEMO_FOLDER: z.string().min(1).optional(),
+  LOG_LEVEL: z.enum(['trace', 'debug', 'info', 'warn', 'error', 'silent']).default('warn'),
+});
+export type Config = z.infer<typeof environment>;
+
+/** The settings of the server, out of its environment; throws a sentence that names what is missing or wrong. */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const read = environment.safeParse(env);
+  if (read.success) return read.data;
+  const [issue] = read.error.issues;
+  throw new Error(`${issue?.path.join('.') ?? 'A setting'}: ${issue?.message ?? 'is wrong'}`);
+}

@@ -1,0 +1,51 @@
+import { sql } from 'drizzle-orm';
+import type { Database } from './database.ts';
+import { teamCounters } from './schema.ts';
+
+/**
+ * For whom something is done: the first argument of every function of a store. Only `scopeOf` makes one, so that nobody
+ * can ask a store for a team by a number that came from a request.
+ */
+export interface Scope {
+  readonly teamId: string;
+  /** Null until there are accounts, and for those who only have a link. */
+  readonly personId: string | null;
+  readonly role: 'member' | 'reader';
+  readonly [scoped]: true;
+}
+declare const scoped: unique symbol;
+
+export function scopeOf(
+  teamId: string,
+  { personId = null, role = 'member' }: { personId?: string | null; role?: Scope['role'] } = {},
+): Scope {
+  return { teamId, personId, role } as Scope;
+}
+
+/**
+ * Does something in one transaction in which the database shows the rows of the scope's team only (row-level security),
+ * whatever a query asks for.
+ */
+export function inScope<Value>(
+  database: Database,
+  { teamId }: Scope,
+  work: (transaction: Database) => Promise<Value>,
+): Promise<Value> {
+  return database.transaction(async (transaction) => {
+    await transaction.execute(sql`select set_config('app.team', ${teamId}, true)`);
+    return work(transaction);
+  });
+}
+
+/** The next number of the team's changes; whoever changes a row writes it there, in the same transaction. */
+export async function nextSeq(scope: Scope, db: Database): Promise<number> {
+  const [raised] = await db
+    .insert(teamCounters)
+    .values({ teamId: scope.teamId, seq: 1 })
+    .onConflictDoUpdate({
+      target: teamCounters.teamId,
+      set: { seq: sql`${teamCounters.seq} + 1` },
+    })
+    .returning({ seq: teamCounters.seq });
+  return raised!.seq;
+}

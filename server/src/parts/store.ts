@@ -1,0 +1,92 @@
+import type { StoredDecisions } from '@intervallum/contract';
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { parts } from '../db/schema.ts';
+import { nextSeq, type Scope } from '../db/scope.ts';
+
+/** What one player decided about a song, as it is stored. */
+export interface PartRow {
+  readonly id: string;
+  readonly personId: string | null;
+  readonly revision: number;
+  readonly decisions: StoredDecisions;
+}
+
+const partColumns = {
+  id: parts.id,
+  personId: parts.personId,
+  revision: parts.revision,
+  decisions: parts.decisions,
+};
+
+const ofSong = (scope: Scope, songId: string) =>
+  and(eq(parts.teamId, scope.teamId), eq(parts.songId, songId));
+
+const own = ({ personId }: Scope) =>
+  personId === null ? isNull(parts.personId) : eq(parts.personId, personId);
+
+/** The part of the one who asks; null where nothing was decided yet. */
+export async function findOwnPart(
+  scope: Scope,
+  db: Database,
+  songId: string,
+): Promise<PartRow | null> {
+  const [row] = await db
+    .select(partColumns)
+    .from(parts)
+    .where(and(ofSong(scope, songId), own(scope)));
+  return row ?? null;
+}
+
+/** Everybody's parts of a song. */
+export async function listParts(scope: Scope, db: Database, songId: string): Promise<PartRow[]> {
+  return db.select(partColumns).from(parts).where(ofSong(scope, songId));
+}
+
+/** Makes the part of the one who asks, or gives it its next decisions. */
+export async function saveOwnPart(
+  scope: Scope,
+  db: Database,
+  songId: string,
+  decisions: StoredDecisions,
+): Promise<PartRow> {
+  const [row] = await db
+    .insert(parts)
+    .values({
+      teamId: scope.teamId,
+      songId,
+      personId: scope.personId,
+      decisions,
+      seq: await nextSeq(scope, db),
+    })
+    .onConflictDoUpdate({
+      target: [parts.teamId, parts.songId, parts.personId],
+      set: {
+        decisions,
+        revision: sql`${parts.revision} + 1`,
+        seq: sql`excluded.seq`,
+        savedAt: sql`now()`,
+      },
+    })
+    .returning(partColumns);
+  return row!;
+}
+
+/** Gives a part the decisions that an edit of the text has carried; it is the same part at the same revision plus one. */
+export async function carryPart(
+  scope: Scope,
+  db: Database,
+  id: string,
+  decisions: StoredDecisions,
+): Promise<PartRow> {
+  const [row] = await db
+    .update(parts)
+    .set({
+      decisions,
+      revision: sql`${parts.revision} + 1`,
+      seq: await nextSeq(scope, db),
+    })
+    .where(and(eq(parts.teamId, scope.teamId), eq(parts.id, id)))
+    .returning(partColumns);
+  return row!;
+}

@@ -1,0 +1,22 @@
+import { sql } from 'drizzle-orm';
+import type { Database } from './db/database.ts';
+import { route, type Route } from './http/route.ts';
+import type { ChartReader } from './jobs/charts.ts';
+import { setRoutes } from './sets/routes.ts';
+import { setService } from './sets/service.ts';
+import { shareRoutes } from './shares/routes.ts';
+import { songRoutes } from './songs/routes.ts';
+import { songService } from './songs/service.ts';
+
+/** Everything that can be asked of the server, each with its rule. What is not in this table is not answered. */
+export function allRoutes(database: Database, charts: ChartReader): readonly Route[] {
+  return [
+    route('GET', '/healthz', 'anybody', async (_request, response) => {
+      await database.execute(sql`select 1`);
+      response.set('Cache-Control', 'no-store').json({ status: 'ok' });
+    }),
+    ...songRoutes(songService(database, charts)),
+    ...setRoutes(setService(database, charts)),
+    ...shareRoutes(database),
+  ];
+}

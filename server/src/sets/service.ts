@@ -1,0 +1,136 @@
+import { randomUUID } from 'node:crypto';
+import type { NewSet, SetDraft, setList, SongSet } from '@intervallum/contract';
+import { z } from 'zod';
+import type { Database } from '../db/database.ts';
+import { inScope, type Scope } from '../db/scope.ts';
+import { readCursor, writeCursor } from '../http/cursor.ts';
+import { Refusal } from '../http/problem.ts';
+import type { ChartReader } from '../jobs/charts.ts';
+import { knownSongs, repairReading } from '../songs/store.ts';
+import {
+  findSet,
+  insertSet,
+  listSets,
+  replaceItems,
+  setSetDeleted,
+  titlesOf,
+  updateSet,
+  type FoundSet,
+} from './store.ts';
+
+export type SetService = ReturnType<typeof setService>;
+
+const noSuchSet = () => new Refusal('not-found', 'There is no set at this address.');
+const day = z.union([z.iso.date(), z.literal('infinity')]);
+const dayPlace = z.tuple([day, z.string().regex(/^[\d :.+-]{19,40}$/), z.uuid()]);
+
+/** What can be done with the sets of a team. */
+export function setService(database: Database, charts: ChartReader) {
+  /** A set's songs with their summaries made anew where they were of an old shape. */
+  async function repaired(scope: Scope, db: Database, found: FoundSet): Promise<SongSet> {
+    const items: SongSet['items'] = [];
+    for (const { text, summary, ...item } of found.items) {
+      if (summary) {
+        items.push({ ...item, summary });
+        continue;
+      }
+      const reading = await charts.read(text);
+      await repairReading(scope, db, item.songId, reading);
+      items.push({ ...item, summary: reading.summary });
+    }
+    return { ...found, items };
+  }
+
+  async function found(scope: Scope, db: Database, id: string): Promise<SongSet> {
+    const set = await findSet(scope, db, id);
+    if (!set) throw noSuchSet();
+    return repaired(scope, db, set);
+  }
+
+  async function mustKnow(scope: Scope, db: Database, { items }: SetDraft): Promise<void> {
+    const known = new Set(
+      await knownSongs(
+        scope,
+        db,
+        items.map(({ songId }) => songId),
+      ),
+    );
+    const stranger = items.findIndex(({ songId }) => !known.has(songId));
+    if (stranger < 0) return;
+    const message = `Song ${stranger + 1} of the set is not among your songs.`;
+    throw new Refusal('invalid', message, {
+      errors: [{ field: `items.${stranger}.songId`, message }],
+    });
+  }
+
+  async function list(
+    scope: Scope,
+    { after, limit }: { after?: string | undefined; limit: number },
+  ): Promise<z.infer<typeof setList>> {
+    const from = readCursor('sets', dayPlace, after);
+    return inScope(database, scope, async (db) => {
+      const rows = await listSets(scope, db, { after: from, most: limit + 1 });
+      const page = rows.slice(0, limit);
+      const titles = new Map<string, string[]>(page.map(({ id }) => [id, []]));
+      for (const { setId, title } of await titlesOf(scope, db, [...titles.keys()]))
+        titles.get(setId)?.push(title);
+      const last = rows.length > limit ? page.at(-1) : undefined;
+      return {
+        sets: page.map(({ place: _, ...row }) => ({ ...row, titles: titles.get(row.id) ?? [] })),
+        next: last ? writeCursor('sets', last.place) : null,
+      };
+    });
+  }
+
+  const find = (scope: Scope, id: string) => inScope(database, scope, (db) => found(scope, db, id));
+
+  /** Makes a set. The same request once more finds what the first one made. */
+  async function create(
+    scope: Scope,
+    { id = randomUUID(), ...draft }: NewSet,
+  ): Promise<{ readonly set: SongSet; readonly isNew: boolean }> {
+    return inScope(database, scope, async (db) => {
+      await mustKnow(scope, db, draft);
+      const isNew = await insertSet(scope, db, id, draft);
+      if (isNew) await replaceItems(scope, db, id, draft.items);
+      const set = await findSet(scope, db, id);
+      if (!set || !isEqual(set, draft))
+        throw new Refusal('taken', 'There is another set with this id.');
+      return { set: await repaired(scope, db, set), isNew };
+    });
+  }
+
+  /** Saves the whole of a set as a change of the revision it started from. */
+  async function save(scope: Scope, id: string, expected: number, draft: SetDraft) {
+    return inScope(database, scope, async (db) => {
+      await mustKnow(scope, db, draft);
+      if (!(await updateSet(scope, db, id, expected, draft)))
+        throw new Refusal('stale', 'The set was saved from somewhere else since you opened it.', {
+          current: await found(scope, db, id),
+        });
+      await replaceItems(scope, db, id, draft.items);
+      return found(scope, db, id);
+    });
+  }
+
+  /** Takes a set from the list, or puts it back. */
+  async function setDeleted(scope: Scope, id: string, deleted: boolean): Promise<void> {
+    await inScope(database, scope, async (db) => {
+      if (!(await setSetDeleted(scope, db, id, deleted))) throw noSuchSet();
+    });
+  }
+
+  return { list, find, create, save, setDeleted };
+}
+
+function isEqual(set: FoundSet, draft: SetDraft): boolean {
+  const plain = ({ name, date, leader, notes, items }: SetDraft) =>
+    JSON.stringify([
+      name,
+      date,
+      leader,
+      notes,
+      items.map((item) => [item.id, item.songId, item.key, item.notes]),
+    ]);
+  return plain({ ...set, items: [...set.items] }) === plain(draft);
+}

@@ -1,0 +1,183 @@
+import { readSummary, type SetDraft, type SongSet } from '@intervallum/contract';
+import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { setItems, sets, songs } from '../db/schema.ts';
+import { nextSeq, type Scope } from '../db/scope.ts';
+
+/** A place in the list of sets: after this day (`infinity` for none), of one day after this moment, then this set. */
+export type DayPlace = readonly [day: string, madeAt: string, id: string];
+
+export interface ListedSet {
+  readonly id: string;
+  readonly name: string;
+  readonly date: string | null;
+  readonly leader: string;
+  readonly place: DayPlace;
+}
+
+const ofTeam = (scope: Scope) => eq(sets.teamId, scope.teamId);
+
+/** The team's sets, latest day first, those without one before them; `most` of them from a place on. */
+export async function listSets(
+  scope: Scope,
+  db: Database,
+  { after, most }: { after: DayPlace | null; most: number },
+): Promise<ListedSet[]> {
+  const day = sql<string>`coalesce(${sets.date}, 'infinity'::date)`;
+  const beyond =
+    after &&
+    sql`(${day}, ${sets.createdAt}, ${sets.id}) < (${after[0]}::date, ${after[1]}::timestamptz, ${after[2]}::uuid)`;
+  const rows = await db
+    .select({
+      id: sets.id,
+      name: sets.name,
+      date: sets.date,
+      leader: sets.leader,
+      day: sql<string>`${day}::text`,
+      // As text, so that no microsecond is lost on the way.
+      madeAt: sql<string>`${sets.createdAt}::text`,
+    })
+    .from(sets)
+    .where(and(ofTeam(scope), isNull(sets.deletedAt), beyond ?? undefined))
+    .orderBy(sql`${day} desc`, sql`${sets.createdAt} desc`, sql`${sets.id} desc`)
+    .limit(most);
+  return rows.map(({ day: dayText, madeAt, ...row }) => ({
+    ...row,
+    place: [dayText, madeAt, row.id],
+  }));
+}
+
+/** The titles in some sets, in their order. */
+export async function titlesOf(
+  scope: Scope,
+  db: Database,
+  ids: readonly string[],
+): Promise<{ readonly setId: string; readonly title: string }[]> {
+  if (ids.length === 0) return [];
+  return db
+    .select({
+      setId: setItems.setId,
+      title: sql<string>`coalesce(${songs.title}, ${setItems.name})`,
+    })
+    .from(setItems)
+    .leftJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .where(and(eq(setItems.teamId, scope.teamId), inArray(setItems.setId, [...ids])))
+    .orderBy(asc(setItems.setId), asc(setItems.position));
+}
+
+/** A set as it is stored; the summary of a song is null where it is of an old shape. */
+export type FoundSet = Omit<SongSet, 'items'> & {
+  readonly items: readonly (Omit<SongSet['items'][number], 'summary'> & {
+    readonly summary: SongSet['items'][number]['summary'] | null;
+    readonly text: string;
+  })[];
+};
+
+/** A set with the songs in it. What is no song has no place on the screens yet and is left where it is. */
+export async function findSet(scope: Scope, db: Database, id: string): Promise<FoundSet | null> {
+  const [row] = await db
+    .select()
+    .from(sets)
+    .where(and(ofTeam(scope), eq(sets.id, id), isNull(sets.deletedAt)));
+  if (!row) return null;
+  const items = await db
+    .select({
+      id: setItems.id,
+      songId: songs.id,
+      key: setItems.key,
+      notes: setItems.notes,
+      summary: songs.summary,
+      text: songs.text,
+      removed: sql<boolean>`${songs.deletedAt} is not null`,
+    })
+    .from(setItems)
+    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .where(and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, id)))
+    .orderBy(asc(setItems.position));
+  const { name, date, leader, notes, revision } = row;
+  return {
+    id,
+    revision,
+    name,
+    date,
+    leader,
+    notes,
+    items: items.map((item) => ({ ...item, summary: readSummary(item.summary) })),
+    savedAt: row.savedAt.toISOString(),
+  };
+}
+
+/** Makes a set without what stands in it; false if there is one with this id. */
+export async function insertSet(
+  scope: Scope,
+  db: Database,
+  id: string,
+  { items: _, ...fields }: SetDraft,
+): Promise<boolean> {
+  const rows = await db
+    .insert(sets)
+    .values({ ...fields, id, teamId: scope.teamId, seq: await nextSeq(scope, db) })
+    .onConflictDoNothing()
+    .returning({ id: sets.id });
+  return rows.length > 0;
+}
+
+/** Gives a set its next fields; false if `expected` is not the revision that stands now. */
+export async function updateSet(
+  scope: Scope,
+  db: Database,
+  id: string,
+  expected: number,
+  { items: _, ...fields }: SetDraft,
+): Promise<boolean> {
+  const rows = await db
+    .update(sets)
+    .set({
+      ...fields,
+      revision: sql`${sets.revision} + 1`,
+      seq: await nextSeq(scope, db),
+      savedAt: sql`now()`,
+    })
+    .where(and(ofTeam(scope), eq(sets.id, id), eq(sets.revision, expected), isNull(sets.deletedAt)))
+    .returning({ id: sets.id });
+  return rows.length > 0;
+}
+
+/** Puts songs into a set in the place of those that stood in it. */
+export async function replaceItems(
+  scope: Scope,
+  db: Database,
+  setId: string,
+  items: SetDraft['items'],
+): Promise<void> {
+  await db
+    .delete(setItems)
+    .where(
+      and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, setId), isNotNull(setItems.songId)),
+    );
+  if (items.length === 0) return;
+  await db
+    .insert(setItems)
+    .values(items.map((item, position) => ({ ...item, setId, teamId: scope.teamId, position })));
+}
+
+/** Takes a set from the list, or puts it back; false if there was none to take or put back. */
+export async function setSetDeleted(
+  scope: Scope,
+  db: Database,
+  id: string,
+  deleted: boolean,
+): Promise<boolean> {
+  const rows = await db
+    .update(sets)
+    .set({ deletedAt: deleted ? sql`now()` : null, seq: await nextSeq(scope, db) })
+    .where(
+      and(
+        ofTeam(scope),
+        eq(sets.id, id),
+        deleted ? isNull(sets.deletedAt) : isNotNull(sets.deletedAt),
+      ),
+    )
+    .returning({ id: sets.id });
+  return rows.length > 0;
+}

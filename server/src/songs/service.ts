@@ -1,0 +1,164 @@
+import { randomUUID } from 'node:crypto';
+import {
+  readDecisions,
+  storeDecisions,
+  type NewSong,
+  type Song,
+  type SongDraft,
+  type SongList,
+} from '@intervallum/contract';
+import { z } from 'zod';
+import type { Database } from '../db/database.ts';
+import { inScope, type Scope } from '../db/scope.ts';
+import { readCursor, writeCursor } from '../http/cursor.ts';
+import { Refusal } from '../http/problem.ts';
+import type { ChartReader } from '../jobs/charts.ts';
+import { carryPart, findOwnPart, listParts, saveOwnPart, type PartRow } from '../parts/store.ts';
+import {
+  countSongs,
+  findSong,
+  insertSong,
+  listSongs,
+  lockSong,
+  repairReading,
+  setSongDeleted,
+  textsOf,
+  updateText,
+  writeHistory,
+  type ListedSong,
+  type SongRow,
+} from './store.ts';
+
+export type SongService = ReturnType<typeof songService>;
+
+/** A list counts the songs that a search finds up to here. */
+const mostCounted = 1_000;
+
+const noSuchSong = () => new Refusal('not-found', 'There is no song at this address.');
+const titlePlace = z.tuple([z.string(), z.uuid()]);
+
+/** What can be done with the songs of a team. */
+export function songService(database: Database, charts: ChartReader) {
+  /** A row of a list with its summary made anew where it was of an old shape: no such row blocks a list. */
+  async function repaired(scope: Scope, db: Database, rows: readonly ListedSong[]) {
+    const broken = rows.filter(({ summary }) => summary === null).map(({ id }) => id);
+    const made = new Map<string, SongList['songs'][number]['summary']>();
+    for (const { id, text } of await textsOf(scope, db, broken)) {
+      const reading = await charts.read(text);
+      await repairReading(scope, db, id, reading);
+      made.set(id, reading.summary);
+    }
+    return rows.flatMap(({ id, revision, savedAt, summary: stored }) => {
+      const summary = stored ?? made.get(id);
+      return summary ? [{ id, revision, savedAt: savedAt.toISOString(), summary }] : [];
+    });
+  }
+
+  async function list(
+    scope: Scope,
+    { search, after, limit }: { search: string; after?: string | undefined; limit: number },
+  ): Promise<SongList> {
+    const wanted = search.trim();
+    const listName = `songs:${wanted}`;
+    const from = readCursor(listName, titlePlace, after);
+    return inScope(database, scope, async (db) => {
+      const rows = await listSongs(scope, db, { search: wanted, after: from, most: limit + 1 });
+      const page = rows.slice(0, limit);
+      const last = rows.length > limit ? page.at(-1) : undefined;
+      return {
+        songs: await repaired(scope, db, page),
+        total: await countSongs(scope, db, { search: wanted, most: mostCounted }),
+        next: last ? writeCursor(listName, [last.titleKey, last.id]) : null,
+      };
+    });
+  }
+
+  async function find(scope: Scope, id: string): Promise<Song> {
+    return inScope(database, scope, async (db) => {
+      const song = await findSong(scope, db, id);
+      if (!song) throw noSuchSong();
+      return answer(song, await findOwnPart(scope, db, id));
+    });
+  }
+
+  /** Makes a song. The same request once more finds what the first one made. */
+  async function create(
+    scope: Scope,
+    { id = randomUUID(), text, part }: NewSong,
+  ): Promise<{ readonly song: Song; readonly isNew: boolean }> {
+    const reading = await charts.read(text);
+    return inScope(database, scope, async (db) => {
+      const isNew = await insertSong(scope, db, { id, text, reading });
+      const row = await findSong(scope, db, id);
+      if (row?.text !== text) throw new Refusal('taken', 'There is another song with this id.');
+      const own =
+        isNew && part
+          ? await saveOwnPart(scope, db, id, storeDecisions(part))
+          : await findOwnPart(scope, db, id);
+      if (isNew) await writeHistory(scope, db, row, own?.decisions ?? null);
+      return { song: answer(row, own), isNew };
+    });
+  }
+
+  /**
+   * Saves a song as a change of the revision it started from, and carries everybody's parts into the new text, in one
+   * transaction. A text that is what it was before is no new revision: what one player decides is no matter of others.
+   */
+  async function save(scope: Scope, id: string, expected: number, draft: SongDraft): Promise<Song> {
+    const reading = await charts.read(draft.text);
+    return inScope(database, scope, async (db) => {
+      const before = await lockSong(scope, db, id);
+      if (!before) throw noSuchSong();
+      const own = await findOwnPart(scope, db, id);
+      const isOwnStale = draft.part && draft.partRevision !== (own?.revision ?? 0);
+      if (before.revision !== expected || isOwnStale)
+        throw new Refusal('stale', 'The song was saved from somewhere else since you opened it.', {
+          current: answer(before, own),
+        });
+      let [row, part]: [SongRow, PartRow | null] = [before, own];
+      const isEdited = draft.text !== before.text;
+      if (isEdited) {
+        const standing = await listParts(scope, db, id);
+        const followers = draft.part ? standing.filter((one) => one.id !== own?.id) : standing;
+        const carried = await charts.carry({
+          before: before.text,
+          after: draft.text,
+          changes: draft.changes ?? null,
+          parts: followers.map(({ decisions }) => decisions),
+        });
+        row = await updateText(scope, db, { id, text: draft.text, reading });
+        for (const [index, follower] of followers.entries()) {
+          const decisions = carried[index];
+          if (!decisions) continue;
+          const moved = await carryPart(scope, db, follower.id, decisions);
+          if (follower.id === own?.id) part = moved;
+        }
+      }
+      if (draft.part) part = await saveOwnPart(scope, db, id, storeDecisions(draft.part));
+      if (isEdited) await writeHistory(scope, db, row, part?.decisions ?? null);
+      return answer(row, part);
+    });
+  }
+
+  /** Takes a song from the list, or puts it back. */
+  async function setDeleted(scope: Scope, id: string, deleted: boolean): Promise<void> {
+    await inScope(database, scope, async (db) => {
+      if (!(await setSongDeleted(scope, db, id, deleted))) throw noSuchSong();
+    });
+  }
+
+  return { list, find, create, save, setDeleted };
+}
+
+function answer({ id, revision, savedAt, text }: SongRow, part: PartRow | null): Song {
+  return {
+    id,
+    revision,
+    savedAt: savedAt.toISOString(),
+    text,
+    part: {
+      revision: part?.revision ?? 0,
+      decisions: readDecisions(part?.decisions).decisions,
+    },
+  };
+}

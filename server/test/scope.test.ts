@@ -1,0 +1,298 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
+import { storeDecisions } from '@intervallum/contract';
+import { noDecisions } from '@intervallum/core';
+import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
+import { openDatabase, type Database } from '../src/db/database.ts';
+import { readForLists } from '../src/jobs/readings.ts';
+import * as parts from '../src/parts/store.ts';
+import { allRoutes } from '../src/routes.ts';
+import * as sets from '../src/sets/store.ts';
+import * as shares from '../src/shares/store.ts';
+import * as songs from '../src/songs/store.ts';
+import { startTestServer, teamHeader, type TestServer } from './server.ts';
+
+/**
+ * Two teams whose songs, sets and parts have the very same ids, so that a query that forgets its team is seen at once.
+ * What is asked here is asked as the owner of the tables: row-level security, the second net, is not there to help.
+ */
+let server: TestServer;
+let ours: Scope;
+let theirs: Scope;
+const song = randomUUID();
+const set = randomUUID();
+const item = randomUUID();
+const part = randomUUID();
+const share = randomUUID();
+
+const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
+
+beforeAll(async () => {
+  server = await startTestServer({ role: 'app', session: 'by header' });
+  const made = await Promise.all(
+    ['ALPHA', 'BETA'].map(async (mark) => {
+      const { rows } = await server.owner.query(
+        'insert into teams (name) values ($1) returning id',
+        [mark],
+      );
+      const team = rows[0].id as string;
+      const { summary, title, titleKey, sung } = readForLists(text(mark));
+      await server.owner.query(
+        'insert into songs (team_id, id, text, title, title_key, sung, summary) values ($1, $2, $3, $4, $5, $6, $7)',
+        [team, song, text(mark), title, titleKey, sung, summary],
+      );
+      await server.owner.query(
+        'insert into song_revisions (team_id, song_id, revision, text) values ($1, $2, 1, $3)',
+        [team, song, text(mark)],
+      );
+      await server.owner.query(
+        'insert into parts (team_id, id, song_id, decisions) values ($1, $2, $3, $4)',
+        [team, part, song, { hands: { version: 1, value: { mark } } }],
+      );
+      await server.owner.query(
+        "insert into sets (team_id, id, name, leader, notes) values ($1, $2, $3, '', '')",
+        [team, set, mark],
+      );
+      await server.owner.query(
+        'insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, $5)',
+        [team, set, item, song, mark],
+      );
+      await server.owner.query(
+        'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
+        [team, share, mark.padEnd(32, 'x'), set],
+      );
+      return scopeOf(team);
+    }),
+  );
+  [theirs, ours] = made as [Scope, Scope];
+  await server.owner.query(
+    "insert into song_revisions (team_id, song_id, revision, text) values ($1, $2, 2, 'ALPHA')",
+    [theirs.teamId, song],
+  );
+  // More songs of theirs than a page holds, all of them before ours.
+  for (let count = 0; count < 24; count += 1)
+    await server.owner.query(
+      "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'rings', $3, lower($3))",
+      [theirs.teamId, randomUUID(), count % 2 ? 'AAA' : 'BAA'],
+    );
+});
+afterAll(() => server.stop());
+
+const tables = ['songs', 'song_revisions', 'parts', 'sets', 'set_items', 'shares', 'team_counters'];
+
+/** Everything that the other team has. */
+async function everythingOfTheirs(): Promise<unknown> {
+  const all = await Promise.all(
+    tables.map(async (table) => {
+      const { rows } = await server.owner.query(
+        `select to_jsonb(x) as row from ${table} x where team_id = $1 order by 1`,
+        [theirs.teamId],
+      );
+      return rows;
+    }),
+  );
+  return all;
+}
+
+/** What each function of a store is asked, always for our team; the ids are theirs as well. */
+const reading = readForLists(text('BETA'));
+const draft = { name: 'BETA', date: null, leader: '', notes: '', items: [] };
+const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
+  listSongs: (db) => songs.listSongs(ours, db, { search: '', after: null, most: 9 }),
+  'listSongs, searching': (db) =>
+    songs.listSongs(ours, db, { search: 'rings', after: null, most: 9 }),
+  'listSongs, by letters': (db) => songs.listSongs(ours, db, { search: 'b', after: null, most: 9 }),
+  countSongs: async (db) => `${await songs.countSongs(ours, db, { search: '', most: 9 })} BETA`,
+  'countSongs, by letters': async (db) =>
+    `${await songs.countSongs(ours, db, { search: 'b', most: 9 })} BETA`,
+  'countSongs, searching': async (db) =>
+    `${await songs.countSongs(ours, db, { search: 'rings', most: 9 })} BETA`,
+  textsOf: (db) => songs.textsOf(ours, db, [song]),
+  findSong: (db) => songs.findSong(ours, db, song),
+  lockSong: (db) => songs.lockSong(ours, db, song),
+  knownSongs: async (db) => `${(await songs.knownSongs(ours, db, [song])).length} BETA`,
+  repairReading: (db) => songs.repairReading(ours, db, song, reading),
+  insertSong: (db) => songs.insertSong(ours, db, { id: song, text: text('BETA'), reading }),
+  updateText: (db) => songs.updateText(ours, db, { id: song, text: text('BETA'), reading }),
+  setSongDeleted: async (db) => {
+    await songs.setSongDeleted(ours, db, song, true);
+    return songs.setSongDeleted(ours, db, song, false);
+  },
+  writeHistory: async (db) => {
+    const row = (await songs.findSong(ours, db, song))!;
+    for (const revision of [2, 3]) await songs.writeHistory(ours, db, { ...row, revision }, null);
+  },
+  findOwnPart: (db) => parts.findOwnPart(ours, db, song),
+  listParts: (db) => parts.listParts(ours, db, song),
+  saveOwnPart: (db) => parts.saveOwnPart(ours, db, song, storeDecisions(noDecisions)),
+  carryPart: (db) => parts.carryPart(ours, db, part, storeDecisions(noDecisions)),
+  listSets: (db) => sets.listSets(ours, db, { after: null, most: 9 }),
+  titlesOf: (db) => sets.titlesOf(ours, db, [set]),
+  findSet: (db) => sets.findSet(ours, db, set),
+  insertSet: (db) => sets.insertSet(ours, db, set, draft),
+  updateSet: (db) => sets.updateSet(ours, db, set, 1, draft),
+  replaceItems: (db) =>
+    sets.replaceItems(ours, db, set, [{ id: item, songId: song, key: null, notes: 'BETA' }]),
+  setSetDeleted: async (db) => {
+    await sets.setSetDeleted(ours, db, set, true);
+    return sets.setSetDeleted(ours, db, set, false);
+  },
+  listShares: async (db) =>
+    `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
+  hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
+  insertShare: (db) => shares.insertShare(ours, db, { kind: 'song', id: song }),
+  revokeShare: (db) => shares.revokeShare(ours, db, share),
+  'readShare, theirs': (db) => shares.readShare(ours, db, 'ALPHA'.padEnd(32, 'x')),
+  'readShare, a set': async (db) => {
+    await db.execute(`update shares set revoked_at = null where team_id = '${ours.teamId}'`);
+    return shares.readShare(ours, db, 'BETA'.padEnd(32, 'x'));
+  },
+  'readShare, a song': async (db) => {
+    const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
+    return shares.readShare(ours, db, token);
+  },
+};
+
+describe('a store asked for one team', () => {
+  test('has each of its functions asked here', () => {
+    const all = [songs, parts, sets, shares].flatMap((store) => Object.keys(store));
+    const asked = new Set(Object.keys(calls).map((name) => name.split(',')[0]!));
+    expect([...asked].sort()).toEqual(all.sort());
+  });
+
+  test.each(Object.keys(calls))(
+    '%s shows and changes nothing of another, of the same id',
+    async (name) => {
+      const before = await everythingOfTheirs();
+      // The setting of row-level security is there for the functions of the database, which read it.
+      const given = JSON.stringify(await inScope(server.database, ours, calls[name]!)) ?? 'BETA';
+      expect(given).not.toContain('ALPHA');
+      expect(await everythingOfTheirs()).toEqual(before);
+      if (/^(list|count|text|find|lock|known|titles|readShare, a)/.test(name))
+        expect(given).toContain('BETA');
+      const counted = /^"(\d+) BETA"$/.exec(given);
+      if (counted) expect(counted[1]).toBe('1');
+    },
+  );
+
+  test('and a song that only the other team has is in none of its lists', async () => {
+    const only = randomUUID();
+    await server.owner.query(
+      "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'ALPHA', 'ALPHA', 'alpha')",
+      [theirs.teamId, only],
+    );
+    await server.owner.query(
+      "insert into sets (team_id, id, name, leader, notes) values ($1, $2, 'ALPHA', '', '')",
+      [theirs.teamId, only],
+    );
+    await inScope(server.database, ours, async (db) => {
+      expect(await songs.findSong(ours, db, only)).toBeNull();
+      expect(await songs.textsOf(ours, db, [only])).toEqual([]);
+      expect(await songs.knownSongs(ours, db, [only])).toEqual([]);
+      expect(await songs.setSongDeleted(ours, db, only, true)).toBe(false);
+      expect(await shares.hasTarget(ours, db, { kind: 'song', id: only })).toBe(false);
+      expect(await shares.hasTarget(ours, db, { kind: 'set', id: only })).toBe(false);
+    });
+  });
+});
+
+describe('the second net', () => {
+  test('shows the server the rows of one team and nothing without one, whatever it asks for', async () => {
+    const net = openDatabase(server.ownerUrl.replace('//app@', '//intervallum_server@'));
+    const count = async (db: Database, table: string) =>
+      (await db.execute(`select distinct team_id from ${table}`)).rows.length;
+    for (const table of tables) {
+      expect([table, await count(net.database, table)]).toEqual([table, 0]);
+      const seen = await inScope(net.database, ours, (db) => count(db, table));
+      expect([table, seen]).toEqual([table, 1]);
+    }
+    await expect(inScope(net.database, ours, (db) => nextSeq(theirs, db))).rejects.toThrow();
+    await expect(
+      net.database.execute('alter table songs disable row level security'),
+    ).rejects.toThrow();
+    await expect(net.database.execute('create table mine (id int)')).rejects.toThrow();
+    await net.close();
+  });
+});
+
+describe('every route', () => {
+  const asked = (
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ) => server.call(method, path, body, headers);
+  const filled = (path: string, ids: Readonly<Record<string, string>>) =>
+    path.replace(/:(\w+)/g, (_, name: string) => ids[name] ?? randomUUID());
+  const bodies: Readonly<Record<string, unknown>> = {
+    'POST /api/songs': { text: text('BETA') },
+    'PUT /api/songs/:id': { text: text('BETA') },
+    'POST /api/sets': draft,
+    'PUT /api/sets/:id': draft,
+    'POST /api/shares': { kind: 'set', id: set },
+  };
+  const query: Readonly<Record<string, string>> = { 'GET /api/shares': `?kind=set&id=${set}` };
+  const table = () => allRoutes(server.database, server.charts);
+
+  test('that the server answers stands in the table, with its rule', () => {
+    // Express lists a way of asking for each method; what answers all of them is the refusal at the end of each path.
+    const { stack } = (
+      server.app as unknown as {
+        router: { stack: { route?: { path: string; methods: Record<string, boolean> } }[] };
+      }
+    ).router;
+    const answered = stack.flatMap(({ route }) => {
+      const methods = Object.keys(route?.methods ?? {});
+      return methods.length > 9 ? [] : methods.map((one) => `${one.toUpperCase()} ${route?.path}`);
+    });
+    expect(answered.length).toBeGreaterThan(10);
+    expect(answered.sort()).toEqual(
+      table()
+        .map(({ method, path }) => `${method} ${path}`)
+        .sort(),
+    );
+  });
+
+  test('of members admits nobody who is none, and a stranger finds nothing of the team', async () => {
+    const stranger = randomUUID();
+    await server.owner.query("insert into teams (id, name) values ($1, 'GAMMA')", [stranger]);
+    const before = await everythingOfTheirs();
+    for (const { method, path, rule } of table()) {
+      const name = `${method} ${path}`;
+      if (rule !== 'member') continue;
+      const id = path.includes('/sets/') ? set : path.includes('/shares/') ? share : song;
+      const url = filled(path, { id }) + (query[name] ?? '');
+      const ask = (headers: Record<string, string>) =>
+        asked(method, url, bodies[name], { 'If-Match': '"1"', ...headers });
+      expect([name, (await ask({})).status]).toEqual([name, 401]);
+      const answer = await ask({ [teamHeader]: stranger });
+      expect([name, JSON.stringify(answer.body)]).not.toEqual([
+        name,
+        expect.stringContaining('ALPHA'),
+      ]);
+      if (path.includes(':')) expect([name, answer.status]).toEqual([name, 404]);
+    }
+    expect(await everythingOfTheirs()).toEqual(before);
+  });
+
+  test('of a link opens with that link only, and no more once it is revoked', async () => {
+    for (const { method, path, rule } of table()) {
+      if (rule !== 'link') continue;
+      const open = filled(path, { token: 'ALPHA'.padEnd(32, 'x') });
+      const answer = await asked(method, open, undefined, { [teamHeader]: ours.teamId });
+      expect([answer.status, answer.body.name]).toEqual([200, 'ALPHA']);
+      for (const token of ['', 'short', 'GAMMA'.padEnd(32, 'x')])
+        expect((await asked(method, filled(path, { token }))).status).toBe(404);
+      await server.owner.query('update shares set revoked_at = now() where team_id = $1', [
+        theirs.teamId,
+      ]);
+      expect((await asked(method, open)).status).toBe(404);
+    }
+  });
+
+  test('asked in a way that it does not know says which ones it does', async () => {
+    const answer = await asked('DELETE', '/api/songs', undefined, { [teamHeader]: ours.teamId });
+    expect([answer.status, answer.headers.get('Allow')]).toEqual([405, 'GET, POST']);
+    expect(answer.type).toContain('application/problem+json');
+  });
+});

@@ -1,0 +1,44 @@
+import { Check, CloudOff, LoaderCircle, PencilLine, TriangleAlert } from 'lucide-react';
+import styled from 'styled-components';
+import type { SaveStatus } from './saver.ts';
+
+const Line = styled.p<{ $trouble: boolean }>`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 24px;
+  font-size: 14px;
+  color: ${({ $trouble }) => ($trouble ? 'var(--right)' : 'var(--soft)')};
+`;
+
+/** Says in words where the document stands between this screen and the server. */
+export function SaveMark({ status }: { status: SaveStatus<unknown, unknown> }) {
+  const { words, Icon, trouble } = look(status);
+  return (
+    <Line role="status" $trouble={trouble}>
+      <Icon size={16} strokeWidth={1.5} aria-hidden />
+      {words}
+    </Line>
+  );
+}
+
+function look(status: SaveStatus<unknown, unknown>) {
+  switch (status.kind) {
+    case 'saved':
+      return { words: 'Saved', Icon: Check, trouble: false };
+    case 'waiting':
+      return { words: 'Not saved yet', Icon: PencilLine, trouble: false };
+    case 'saving':
+      return { words: 'Saving …', Icon: LoaderCircle, trouble: false };
+    case 'unreachable':
+      return {
+        words: `${status.message} Your edit is kept here and tried again every ${status.retrySeconds} seconds.`,
+        Icon: CloudOff,
+        trouble: true,
+      };
+    case 'refused':
+      return { words: `Not saved: ${status.message}`, Icon: TriangleAlert, trouble: true };
+    case 'conflict':
+      return { words: 'Someone else saved first', Icon: TriangleAlert, trouble: true };
+  }
+}

@@ -1,0 +1,107 @@
+import {
+  expand,
+  formatKey,
+  sameKey,
+  unroll,
+  type Key,
+  type Song,
+  type UnrolledSong,
+} from '@intervallum/core';
+import {
+  createContext,
+  useContext,
+  useDeferredValue,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+  type RefObject,
+} from 'react';
+import { useSearchParams } from 'react-router';
+import { canUnroll } from '../music/rails/Road.tsx';
+import { keyNamed, letterStyle, numberStyle, type ChartView } from '../music/rails/view.ts';
+import { reader } from '../settings/reader.ts';
+import { useSong } from './DocumentContext.tsx';
+
+/** How the open song is looked at. */
+export interface Look {
+  readonly view: ChartView;
+  /** Looks at the song in another key; null for the one it is written in. */
+  readonly setViewKey: (key: Key | null) => void;
+  /** The chart as it is drawn; where a lens needs the hands it may be drawn a moment late. */
+  readonly shown: Song;
+  /** The song as it is played, where it is looked at so. */
+  readonly unrolled: UnrolledSong | null;
+  readonly asPlayed: boolean;
+  readonly setAsPlayed: (asPlayed: boolean) => void;
+  /** The chart on the screen, which has the keys while it has the focus. */
+  readonly chartRef: RefObject<HTMLDivElement | null>;
+}
+
+const LookContext = createContext<Look | null>(null);
+
+export function useLook(): Look {
+  const look = useContext(LookContext);
+  if (!look) throw new Error('Only under a LookProvider is a song looked at.');
+  return look;
+}
+
+/** @param waits the chart is drawn when there is time: a lens does much with it */
+export function LookProvider({ waits, children }: { waits: boolean; children: ReactNode }) {
+  const song = useSong((state) => state.read.song);
+  const later = useDeferredValue(song);
+  const shown = waits ? later : song;
+  const [parameters, setParameters] = useSearchParams();
+  const [asPlayed, setAsPlayed] = useState(false);
+  const chartRef = useRef<HTMLDivElement | null>(null);
+  const view = useView(song, parameters.get('key'));
+  const { key } = view;
+  const unrolled = useMemo(
+    () => (asPlayed && canUnroll(shown) ? unroll(expand(shown, { key })) : null),
+    [asPlayed, shown, key],
+  );
+  const look = useMemo<Look>(
+    () => ({
+      view,
+      shown,
+      unrolled,
+      asPlayed,
+      setAsPlayed,
+      chartRef,
+      setViewKey: (wanted) =>
+        setParameters(!wanted || sameKey(wanted, song.key) ? {} : { key: formatKey(wanted) }, {
+          replace: true,
+        }),
+    }),
+    [view, shown, unrolled, asPlayed, song.key, setParameters],
+  );
+  return <LookContext.Provider value={look}>{children}</LookContext.Provider>;
+}
+
+/** The view of the song's readers: made anew only where a key or a setting changes. */
+function useView({ key, reading, minor }: Song, keyText: string | null): ChartView {
+  const settings = reader.use(
+    'reading',
+    'minor',
+    'symbols',
+    'language',
+    'spelling',
+    'letters',
+    'words',
+    'wordsOnBeats',
+    'tune',
+  );
+  return useMemo(
+    () => ({
+      key: keyNamed(keyText, { key }) ?? key,
+      style: numberStyle({ key, reading, minor }, settings),
+      letterStyle: letterStyle(settings),
+      hero: 'numbers',
+      letters: settings.letters,
+      words: settings.words,
+      wordsOnBeats: settings.wordsOnBeats,
+      tune: settings.tune,
+    }),
+    [key, reading, minor, keyText, settings],
+  );
+}

@@ -1,0 +1,85 @@
+import {
+  expand,
+  instruments,
+  melodyOver,
+  shareParts,
+  type NumberStyle,
+  type SongHands,
+  type Timeline,
+  type Voiced,
+  type VoiceOptions,
+} from '@intervallum/core';
+import { useCallback, useMemo, useRef } from 'react';
+import { player, type PlayerSettings } from '../settings/player.ts';
+import { findOnce } from '../workers/handsSearch.ts';
+import { useDocument } from './DocumentContext.tsx';
+import { useLook } from './look.tsx';
+
+type Melody = ReturnType<typeof melodyOver>;
+
+const noMelody: Melody = new Map();
+
+/** What the search of the hands depends on besides the chords and the tune: the player, and what was decided. */
+function decidedOptions(
+  hands: SongHands,
+  { reach, keys, lineup, handGrade }: Omit<PlayerSettings, 'tuneOnTop'>,
+  numbers: NumberStyle,
+): Omit<VoiceOptions, 'melody'> {
+  return {
+    reach,
+    lineup,
+    instrument: instruments[keys],
+    grade: handGrade,
+    style: hands.school,
+    pins: hands.pins,
+    palette: hands.palette,
+    registers: hands.registers,
+    walks: hands.walks,
+    numbers,
+  };
+}
+
+/** The same options for as long as nothing of them changed, so that nothing is searched anew. */
+export function useVoiceOptions(
+  hands: SongHands,
+  numbers: NumberStyle,
+  timeline: Timeline,
+): VoiceOptions {
+  const settings = player.use('reach', 'keys', 'lineup', 'handGrade', 'tuneOnTop');
+  const { tuneOnTop } = settings;
+  const melody = useSameMelody(
+    useMemo(() => (tuneOnTop ? melodyOver(timeline) : noMelody), [tuneOnTop, timeline]),
+  );
+  return useMemo(
+    () => ({ ...decidedOptions(hands, settings, numbers), melody }),
+    [hands, settings, numbers, melody],
+  );
+}
+
+/** An edit of the chart makes a new timeline; the tune over it mostly stays what it was. */
+function useSameMelody(now: Melody): Melody {
+  const kept = useRef<{ readonly notes: unknown; readonly melody: Melody } | null>(null);
+  /* eslint-disable react-hooks/refs -- whichever render has kept it, it says the same */
+  return useMemo(() => {
+    const notes = shareParts(kept.current?.notes, [...now]);
+    const melody = kept.current?.notes === notes ? kept.current.melody : now;
+    kept.current = { notes, melody };
+    return melody;
+  }, [now]);
+  /* eslint-enable react-hooks/refs */
+}
+
+/** Finds the hands of the whole song as it is when it is asked, whatever lens is open. */
+export function useWhole(): () => Promise<Voiced> {
+  const { store } = useDocument();
+  const { view } = useLook();
+  return useCallback(() => {
+    const { read, decisions } = store.getState();
+    const timeline = expand(read.song, { key: view.key });
+    const settings = player.now();
+    return findOnce(timeline, {
+      ...decidedOptions(decisions.hands, settings, view.style),
+      melody: settings.tuneOnTop ? melodyOver(timeline) : noMelody,
+    });
+  }, [store, view.key, view.style]);
+}

@@ -1,0 +1,140 @@
+import {
+  type Chord,
+  type ChosenSlot,
+  type Degree,
+  type Problem,
+  type Proposal,
+} from '@intervallum/core';
+import { memo } from 'react';
+import styled from 'styled-components';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { desk } from '../../settings/desk.ts';
+import { PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { phone } from '../../ui/theme.ts';
+import { ChartEditor } from './ChartEditor.tsx';
+import { ColourCard } from './ColourCard.tsx';
+import { ProblemList } from './ProblemList.tsx';
+
+const Tabs = styled.div`
+  flex: none;
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--hairline);
+  background: var(--panel);
+`;
+
+const EditorPlace = styled.div`
+  flex: 1;
+  min-height: 0;
+`;
+
+const Foot = styled.p`
+  flex: none;
+  padding: 7px 14px;
+  border-top: 1px solid var(--hairline);
+  background: var(--panel);
+  font-size: 13px;
+  color: var(--soft);
+  kbd {
+    font: inherit;
+    font-weight: 700;
+    color: var(--ink);
+  }
+  ${phone} {
+    display: none;
+  }
+`;
+
+const Nothing = styled.p`
+  flex: 1;
+  padding: 24px 18px;
+  background: var(--panel);
+  color: var(--soft);
+`;
+
+const Resolve = styled.div`
+  flex: none;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 8px 14px;
+  border-bottom: 1px solid var(--hairline);
+  background: color-mix(in srgb, var(--accent) 12%, var(--card));
+  font-size: 14px;
+  --numeral: 24px;
+`;
+
+interface SidePanelProps {
+  view: ChartView;
+  problems: readonly Problem[];
+  /** The chord whose colours are shown. */
+  chosen: ChosenSlot | null;
+  /** What is sung over it. */
+  sung: Degree | null;
+  proposal: Proposal | null;
+  onChord: (chord: Chord, resolution: Chord | null) => void;
+  onTakeProposal: () => void;
+}
+
+/** Beside the chart: its text with what is wrong in it, or the colours of the chosen chord. */
+export function SidePanel(props: SidePanelProps) {
+  const { view, problems, chosen, sung, proposal, onChord, onTakeProposal } = props;
+  const { panel } = desk.use('panel');
+  return (
+    <>
+      <PanelTabs panel={panel} />
+      {proposal ? (
+        <Resolve role="status">
+          <span>
+            Resolve it {proposal.parted === null ? 'in the next slot' : 'in the same bar'}:{' '}
+            <ChordMark chord={proposal.chord} view={view} />
+          </span>
+          <PrimaryButton onPress={onTakeProposal}>Take it</PrimaryButton>
+        </Resolve>
+      ) : null}
+      {panel === 'text' ? (
+        <EditorPlace>
+          <ChartEditor viewKey={view.key} />
+        </EditorPlace>
+      ) : chosen ? (
+        <ColourCard
+          chord={chosen.chord}
+          next={chosen.nextChord}
+          view={view}
+          tune={sung}
+          onApply={onChord}
+        />
+      ) : (
+        <Nothing>
+          Choose a chord on the chart: its tones, its other names and its colours appear here.
+        </Nothing>
+      )}
+      <ProblemList problems={problems} />
+      {panel === 'text' ? (
+        <Foot>
+          <kbd>Ctrl Space</kbd> chords of the key · <kbd>Ctrl Z</kbd> undo · <kbd>Ctrl S</kbd> save
+          now
+        </Foot>
+      ) : null}
+    </>
+  );
+}
+
+/** Drawn anew only where another panel is chosen. */
+const PanelTabs = memo(function PanelTabs({ panel }: { panel: 'text' | 'colours' }) {
+  return (
+    <Tabs>
+      <Choice
+        label="Beside the chart"
+        value={panel}
+        options={[
+          ['text', 'Text'],
+          ['colours', 'Colours'],
+        ]}
+        onChange={(chosen) => desk.change({ panel: chosen })}
+      />
+    </Tabs>
+  );
+});

@@ -1,0 +1,176 @@
+import {
+  chosenSlot,
+  cursorAt,
+  expand,
+  formatChord,
+  melodyOver,
+  proposeResolution,
+  styleFor,
+  type Chord,
+  type Decisions,
+  type Edit,
+  type Proposal,
+} from '@intervallum/core';
+import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
+import { textSlotOf } from '../../document/selectors.ts';
+import { desk } from '../../settings/desk.ts';
+import { ChordEntry } from './ChordEntry.tsx';
+import { chartCommands, chartKeys } from './commands.ts';
+import { PianoStrip } from './PianoStrip.tsx';
+import { SidePanel } from './SidePanel.tsx';
+import type { ChartMarks, Lens } from '../lens.ts';
+import { useChartSound, type ChartSound } from './useChartSound.ts';
+import { useWriting, type Writing } from './useWriting.ts';
+import { WriteTools } from './WriteTools.tsx';
+import { WriteWindows } from './WriteWindows.tsx';
+
+/** What the parts of the lens share. */
+interface ChartLensState {
+  readonly writing: Writing;
+  readonly sound: ChartSound;
+  readonly playing: number | null;
+  readonly proposal: Proposal | null;
+  readonly putChord: (chord: Chord, resolution?: Chord | null) => void;
+  readonly takeProposal: () => void;
+}
+
+const ChartLensContext = createContext<ChartLensState | null>(null);
+
+function useChartLens(): ChartLensState {
+  const state = useContext(ChartLensContext);
+  if (!state) throw new Error('Only under the frame of the chart lens.');
+  return state;
+}
+
+function Frame({ children }: { children: ReactNode }) {
+  const { unrolled, asPlayed } = useLook();
+  const text = useSong((state) => state.read.text);
+  const slot = useSong(textSlotOf);
+  const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
+  const writing = useWriting(sound);
+  const proposals = useProposals(text);
+  const state: ChartLensState = {
+    writing,
+    sound,
+    playing: (unrolled ? playing?.at : playing?.slot) ?? null,
+    ...proposals,
+  };
+  return (
+    <ChartLensContext.Provider value={state}>
+      {children}
+      <WriteWindows writing={writing} />
+    </ChartLensContext.Provider>
+  );
+}
+
+/** Chords put in the chosen slot, and where their resolution could go. A proposal stands until the chart is changed. */
+function useProposals(text: string) {
+  const document = useDocument();
+  const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
+  const proposal = proposed?.text === text ? proposed.proposal : null;
+
+  const putChord = (chord: Chord, resolution: Chord | null = null) => {
+    const { read, place } = document.store.getState();
+    const chosen = chosenSlot(read.song, read, place);
+    const there = chosen && read.barPlaces[chosen.slot.bar]?.slots[chosen.slot.slot];
+    if (!chosen || !there) return;
+    const style = styleFor(read.song.key, read.song);
+    document.edit(({ lines }): Edit<Decisions> => {
+      const change = { ...lines.rangeOf(there), insert: formatChord(chord, style) };
+      return { ok: true, changes: [change], cursor: null };
+    });
+    const found = resolution && proposeResolution(chosen, chord, resolution, style);
+    const after = document.store.getState().read.text;
+    setProposed(found && { proposal: found, text: after });
+  };
+  const takeProposal = () => {
+    if (!proposal) return;
+    document.edit(({ song, lines, barPlaces }): Edit<Decisions> => {
+      const bar = barPlaces[proposal.bar];
+      const place = proposal.parted === null ? bar?.slots[proposal.slot] : bar;
+      if (!place) return { ok: false, why: 'The slot is gone.' };
+      const insert = proposal.parted ?? formatChord(proposal.chord, styleFor(song.key, song));
+      return { ok: true, changes: [{ ...lines.rangeOf(place), insert }], cursor: null };
+    });
+  };
+  return { proposal, putChord, takeProposal };
+}
+
+function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
+  const { writing, sound, playing, proposal } = useChartLens();
+  const { unrolled } = useLook();
+  if (unrolled) return draw({ playing, canEditRoad: true });
+  return draw({
+    tools: <WriteTools hands={writing.hands} sound={sound} />,
+    selection: writing.selection,
+    entry: writing.entry ? <ChordEntry writing={writing} /> : null,
+    proposal,
+    playing,
+    onKey: writing.onKey,
+    onChoose: (bar, slot, extend) => writing.choose({ bar, slot }, extend),
+    canEditRoad: true,
+  });
+}
+
+function Panel() {
+  const { view } = useLook();
+  const { proposal, putChord, takeProposal } = useChartLens();
+  const read = useSong((state) => state.read);
+  const place = useSong((state) => state.place);
+  const { panel } = desk.use('panel');
+  const chosen = useMemo(
+    () => (panel === 'colours' ? chosenSlot(read.song, read, place) : null),
+    [panel, read, place],
+  );
+  const melody = useMemo(
+    () => (panel === 'colours' ? melodyOver(expand(read.song)) : null),
+    [panel, read.song],
+  );
+  return (
+    <SidePanel
+      view={view}
+      problems={read.ok ? [] : read.problems}
+      chosen={chosen}
+      sung={(chosen && melody?.get(chosen.index)) ?? null}
+      proposal={proposal}
+      onChord={putChord}
+      onTakeProposal={takeProposal}
+    />
+  );
+}
+
+function Strip() {
+  const { pianoOpen } = desk.use('pianoOpen');
+  return pianoOpen ? <OpenStrip /> : null;
+}
+
+function OpenStrip() {
+  const { view } = useLook();
+  const { putChord } = useChartLens();
+  const { read, place } = useSong((state) => state);
+  const chosen = useMemo(() => chosenSlot(read.song, read, place), [read, place]);
+  return (
+    <PianoStrip
+      view={view}
+      next={chosen?.nextChord ?? null}
+      canPlace={chosen !== null && cursorAt(read, place) !== null}
+      onPlace={putChord}
+    />
+  );
+}
+
+/** The chart itself: written on its rails or as text, with colours for its chords. */
+export const chartLens: Lens = {
+  id: 'chart',
+  name: 'Chart',
+  needs: 'text',
+  panelName: 'Text and colours',
+  panelOnPhone: 'Text and colours',
+  Frame,
+  Marks,
+  Panel,
+  Strip,
+  commands: [...chartKeys, ...chartCommands],
+};

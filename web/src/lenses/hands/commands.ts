@@ -1,0 +1,75 @@
+import type { Command } from '../command.ts';
+
+/** What the keys of the hands lens do. */
+export interface HandsKeys {
+  /** Takes another way by its number, from 1. */
+  readonly take: (way: number) => void;
+  readonly pin: () => void;
+  readonly step: (by: 1 | -1) => void;
+  readonly goOn: () => void;
+  /** What sounds goes on and on until the signal. */
+  readonly isOpen: boolean;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly openKeys: () => void;
+}
+
+type HandsCommand = Command<HandsKeys>;
+
+const ways = Array.from({ length: 9 }, (_, index): HandsCommand => ({
+  id: `way ${index + 1}`,
+  key: String(index + 1),
+  keyName: String(index + 1),
+  name: `Take way ${index + 1}`,
+  does: ({ take }) => take(index + 1),
+}));
+
+/** Everything that keys do while the hands lens is open. */
+export const handsCommands: readonly HandsCommand[] = [
+  ...ways,
+  {
+    id: 'pin',
+    key: 'p',
+    keyName: 'P',
+    name: 'Pin what is held, or let it go',
+    does: ({ pin }) => pin(),
+  },
+  {
+    id: 'next',
+    key: 'ArrowRight',
+    keyName: '→',
+    name: 'The next chord',
+    does: ({ step }) => step(1),
+  },
+  {
+    id: 'before',
+    key: 'ArrowLeft',
+    keyName: '←',
+    name: 'The chord before',
+    does: ({ step }) => step(-1),
+  },
+  {
+    id: 'goOn',
+    key: 'g',
+    keyName: 'G',
+    name: 'Go on, while an open section sounds',
+    does: ({ goOn }) => goOn(),
+    canDo: ({ isOpen }) => isOpen,
+  },
+  { id: 'undo', key: 'Ctrl+z', keyName: 'Ctrl Z', name: 'Undo', does: ({ undo }) => undo() },
+  { id: 'redo', key: 'Ctrl+y', keyName: 'Ctrl Y', name: 'Redo', does: ({ redo }) => redo() },
+  {
+    id: 'redoToo',
+    key: 'Ctrl+Z',
+    keyName: 'Ctrl Shift Z',
+    name: 'Redo',
+    does: ({ redo }) => redo(),
+  },
+  { id: 'keys', key: '?', keyName: '?', name: 'All keys', does: ({ openKeys }) => openKeys() },
+];
+
+/** The same commands as a page of keys shows them: the nine ways are one line. */
+export const handsKeys = [
+  { id: 'ways', keyName: '1 to 9', name: 'Take another way' },
+  ...handsCommands.filter(({ id }) => !id.startsWith('way ')),
+];

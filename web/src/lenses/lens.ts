@@ -1,0 +1,44 @@
+import type { Chord } from '@intervallum/core';
+import type { ComponentType, KeyboardEvent, ReactNode } from 'react';
+import type { HandsMark } from '../music/rails/HandsAbove.tsx';
+import type { CommandName } from './command.ts';
+
+/** What a lens lays over the chart and does with it. */
+export interface ChartMarks {
+  /** Over the chart: tools to work on it. */
+  readonly tools?: ReactNode;
+  readonly selection?: { readonly from: number; readonly to: number } | null;
+  /** What is typed into the chosen slot. */
+  readonly entry?: ReactNode;
+  /** A chord that could stand in a slot. */
+  readonly proposal?: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
+  /** What stands over each chord, by slot of the text, or of the timeline where the song is looked at as it is played. */
+  readonly hands?: ReadonlyMap<number, HandsMark> | null;
+  /** The slot that sounds, counted in the same way. */
+  readonly playing?: number | null;
+  readonly onKey?: (event: KeyboardEvent) => void;
+  /** A slot of the text was clicked; where the lens says nothing one goes there. */
+  readonly onChoose?: (bar: number, slot: number, extend: boolean) => void;
+  /** The roadmap can be changed. */
+  readonly canEditRoad?: boolean;
+}
+
+/** A way of working on an open song. Only the one that is open is mounted; the chart stays in the middle. */
+export interface Lens {
+  readonly id: string;
+  readonly name: string;
+  /** What of the song it works on: with the hands the chart is drawn when there is time. */
+  readonly needs: 'text' | 'hands';
+  /** What its side panel is called. */
+  readonly panelName: string;
+  readonly panelOnPhone: string;
+  /** Holds what its parts share, for as long as it is open. */
+  readonly Frame: ComponentType<{ children: ReactNode }>;
+  /** What it lays over the chart. */
+  readonly Marks: ComponentType<{ draw: (marks: ChartMarks) => ReactNode }>;
+  /** Beside the chart. */
+  readonly Panel: ComponentType;
+  /** Under the chart. */
+  readonly Strip: ComponentType;
+  readonly commands: readonly CommandName[];
+}

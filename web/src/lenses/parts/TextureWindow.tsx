@@ -1,0 +1,35 @@
+import {
+  setSongTextures,
+  setTextures,
+  tuneLineAt,
+  type Cursor,
+  type Textures,
+} from '@intervallum/core';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { Window } from '../../ui/Window.tsx';
+import { TextureForm } from './TextureForm.tsx';
+
+/** How the hands play the section at a cursor, in a window of its own. */
+export function TextureWindow({ cursor, onClose }: { cursor: Cursor; onClose: () => void }) {
+  const document = useDocument();
+  const song = useSong((state) => state.read.song);
+  const line = tuneLineAt(song, cursor);
+  if (!line) return null;
+  const keep = (textures: Textures, of: 'section' | 'song') => {
+    const set = of === 'song' ? setSongTextures : setTextures;
+    const edited = document.edit((read) => set(read, cursor, textures));
+    if (!edited.ok) notify(edited.why);
+    onClose();
+  };
+  return (
+    <Window
+      title={`How the hands play ${song.sections[line.section]?.name || 'this section'}`}
+      isOpen
+      onClose={onClose}
+      width={1080}
+    >
+      <TextureForm song={song} section={line.section} meter={line.meters[0]!} onKeep={keep} />
+    </Window>
+  );
+}

@@ -1,0 +1,99 @@
+import {
+  infiniteQueryOptions,
+  keepPreviousData,
+  QueryClient,
+  queryOptions,
+} from '@tanstack/react-query';
+import type { ShareTarget } from '@intervallum/contract';
+import type { Answer } from './client.ts';
+import { api } from './resources.ts';
+
+/** Why something was not answered, for whoever shows it. */
+export class NotAnswered extends Error {
+  readonly kind: Exclude<Answer<never>['kind'], 'ok'>;
+
+  constructor(answer: Exclude<Answer<never>, { kind: 'ok' }>) {
+    super(answer.kind === 'stale' ? 'It changed meanwhile.' : answer.message);
+    this.kind = answer.kind;
+  }
+}
+
+async function answered<Value>(asking: Promise<Answer<Value>>): Promise<Value> {
+  const answer = await asking;
+  if (answer.kind === 'ok') return answer.value;
+  throw new NotAnswered(answer);
+}
+
+/** Milliseconds between tries while the server cannot be reached. */
+const pause = 3_000;
+
+/** What the application knows of the server's lists; what is shown stays there while newer is fetched. */
+export function createQueryClient(): QueryClient {
+  return new QueryClient({
+    defaultOptions: {
+      queries: {
+        // Only what cannot be reached is worth asking again unchanged, for as long as it takes.
+        retry: (_count, error) => error instanceof NotAnswered && error.kind === 'unreachable',
+        retryDelay: pause,
+        // The server may be on this very machine: being offline says nothing of it.
+        networkMode: 'always',
+        refetchOnWindowFocus: false,
+      },
+    },
+  });
+}
+
+/**
+ * What is opened to be worked on or printed is asked anew each time: it is forgotten when its screen is left, and each
+ * kind of screen has its own.
+ */
+const fresh = { gcTime: 0, staleTime: Infinity, refetchOnReconnect: false } as const;
+
+export const songsKey = ['songs'] as const;
+export const setsKey = ['sets'] as const;
+
+export function songsQuery(search: string) {
+  return infiniteQueryOptions({
+    queryKey: [...songsKey, search],
+    queryFn: ({ pageParam, signal }) => answered(api.songs(search, { after: pageParam, signal })),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next,
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function songQuery(id: string, purpose: 'work' | 'print') {
+  return queryOptions({
+    queryKey: ['song', purpose, id],
+    queryFn: () => answered(api.song(id)),
+    ...fresh,
+  });
+}
+
+export function setsQuery() {
+  return infiniteQueryOptions({
+    queryKey: setsKey,
+    queryFn: ({ pageParam, signal }) => answered(api.sets({ after: pageParam, signal })),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next,
+  });
+}
+
+export function setQuery(id: string) {
+  return queryOptions({ queryKey: ['set', id], queryFn: () => answered(api.set(id)), ...fresh });
+}
+
+export function sharesQuery(target: ShareTarget) {
+  return queryOptions({
+    queryKey: ['shares', target.kind, target.id],
+    queryFn: () => answered(api.shares(target)),
+  });
+}
+
+export function sharedQuery(token: string) {
+  return queryOptions({
+    queryKey: ['shared', token],
+    queryFn: () => answered(api.shared(token)),
+    staleTime: Infinity,
+  });
+}

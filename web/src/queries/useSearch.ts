@@ -1,0 +1,15 @@
+import { useEffect, useState } from 'react';
+
+/** A pause in typing this long, in milliseconds, begins a search. */
+const pause = 120;
+
+/** What is typed into a search, and what is searched for: a letter is not asked for while the next one is typed. */
+export function useSearch() {
+  const [typed, setTyped] = useState('');
+  const [wanted, setWanted] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => setWanted(typed.trim()), typed === '' ? 0 : pause);
+    return () => clearTimeout(timer);
+  }, [typed]);
+  return { typed, setTyped, wanted };
+}

@@ -1,0 +1,145 @@
+import { Copy, Link2Off } from 'lucide-react';
+import { useState } from 'react';
+import type { Share, ShareTarget } from '@intervallum/contract';
+import styled from 'styled-components';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../../queries/resources.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { sharesQuery } from '../../queries/queries.ts';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { Window } from '../../ui/Window.tsx';
+
+const Words = styled.p`
+  margin-bottom: 14px;
+  color: var(--soft);
+  font-size: 15px;
+`;
+
+const Links = styled.ul`
+  display: grid;
+  gap: 10px;
+  margin-bottom: 16px;
+`;
+
+const Row = styled.li`
+  display: grid;
+  gap: 8px;
+  padding: 12px 14px;
+  border: 1px solid var(--hairline);
+  border-radius: 12px;
+  background: var(--card);
+  code {
+    font:
+      14px/1.4 'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+    overflow-wrap: anywhere;
+    user-select: all;
+  }
+  div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  small {
+    font-size: 13px;
+    color: var(--soft);
+    margin-right: auto;
+  }
+`;
+
+interface ShareWindowProps {
+  target: ShareTarget;
+  name: string;
+  isOpen: boolean;
+  onClose: () => void;
+}
+
+/** The links to a song or set: open one, copy it, take it back. */
+export function ShareWindow({ target, name, isOpen, onClose }: ShareWindowProps) {
+  return (
+    <Window title={`Share “${name}”`} isOpen={isOpen} onClose={onClose} width={540}>
+      <Words>
+        Whoever has a link can read and print, without an account, and nothing else. Charts and
+        words of protected songs may be shared only as your licence allows; each song shows its
+        rights.
+      </Words>
+      <LinkList target={target} />
+    </Window>
+  );
+}
+
+function LinkList({ target }: { target: ShareTarget }) {
+  const fetched = useQuery(sharesQuery(target));
+  const reload = () => void fetched.refetch();
+  const [busy, setBusy] = useState(false);
+
+  async function open() {
+    setBusy(true);
+    const opened = await api.openShare(target);
+    setBusy(false);
+    if (opened.kind !== 'ok') notify('The link could not be made. Try again in a moment.');
+    reload();
+  }
+
+  async function revoke({ id }: Share) {
+    const revoked = await api.revokeShare(id);
+    notify(
+      revoked.kind === 'ok'
+        ? 'Link revoked: it opens nothing any more'
+        : 'The link could not be revoked. Try again in a moment.',
+    );
+    reload();
+  }
+
+  return (
+    <Fetched from={fetched} what="the links">
+      {({ shares }) => (
+        <>
+          <Links aria-label="Open links">
+            {shares.map((share) => (
+              <LinkRow key={share.id} share={share} onRevoke={() => void revoke(share)} />
+            ))}
+          </Links>
+          <PrimaryButton isDisabled={busy} onPress={() => void open()}>
+            {shares.length === 0 ? 'Make a link' : 'Make another link'}
+          </PrimaryButton>
+        </>
+      )}
+    </Fetched>
+  );
+}
+
+function LinkRow({ share, onRevoke }: { share: Share; onRevoke: () => void }) {
+  const address = `${location.origin}/s/${share.token}`;
+  const made = new Date(share.createdAt).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+  });
+
+  async function copy() {
+    try {
+      await navigator.clipboard.writeText(address);
+      notify('Link copied');
+    } catch (error) {
+      console.warn('The browser does not let the link be copied.', error);
+      notify('The browser does not allow copying; mark the link and copy it by hand.');
+    }
+  }
+
+  return (
+    <Row>
+      <code>{address}</code>
+      <div>
+        <small>open since {made}</small>
+        <Button onPress={() => void copy()}>
+          <Copy size={16} strokeWidth={1.5} aria-hidden /> Copy
+        </Button>
+        <Button onPress={onRevoke}>
+          <Link2Off size={16} strokeWidth={1.5} aria-hidden /> Revoke
+        </Button>
+      </div>
+    </Row>
+  );
+}

@@ -1,0 +1,31 @@
+import { noteLanguages } from '@intervallum/core';
+import { z } from 'zod';
+import { createSettings } from './createSettings.ts';
+
+/** How this reader likes to look at charts. `chart` follows what each chart says of itself. */
+export const reader = createSettings('reader', 1, {
+  reading: z.enum(['chart', 'as written', 'in key']).catch('chart'),
+  minor: z.enum(['chart', 'relative', 'own tonic']).catch('chart'),
+  /** Words (m, maj7, dim, m7b5) or signs (-, △, °, ø) for the commonest qualities. */
+  symbols: z.enum(['words', 'signs']).catch('words'),
+  language: z.enum(noteLanguages).catch('english'),
+  spelling: z.enum(['strict', 'easy']).catch('strict'),
+  letters: z.boolean().catch(true),
+  /** Words under their bars, or a syllable at a time on the beats. */
+  words: z.boolean().catch(true),
+  wordsOnBeats: z.boolean().catch(false),
+  tune: z.enum(['degrees', 'staff', 'off']).catch('degrees'),
+  theme: z.enum(['system', 'light', 'dark']).catch('system'),
+});
+
+export type ReaderSettings = ReturnType<typeof reader.now>;
+
+/** Puts the chosen theme on the page, now and whenever it changes. */
+export function applyTheme(): void {
+  const put = ({ theme }: ReaderSettings) => {
+    if (theme === 'system') delete document.documentElement.dataset['theme'];
+    else document.documentElement.dataset['theme'] = theme;
+  };
+  put(reader.now());
+  reader.subscribe(put);
+}
