@@ -1,47 +1,36 @@
-/** The house: imports run downward only (see the design). What is not listed for a folder it may not import. */
-const coreLayers = [
-  'result',
-  'pitch',
-  'chord',
-  'chart',
-  'writing',
-  'hands',
-  'moves',
-  'licks',
-  'voices',
-  'sets',
-  'practice',
-  'formats',
-];
-/** Layers that stand beside each other and know the same layers below. */
-const beside = {
-  moves: ['hands'],
-  licks: ['hands', 'moves'],
-  sets: ['voices'],
-  practice: ['voices', 'sets'],
-};
+import { layers } from './bin/lib/layers.mjs';
 
-const layerRules = coreLayers.slice(1).map((layer, index) => {
-  const place = index + 1;
-  const above = [...coreLayers.slice(place + 1), ...(beside[layer] ?? [])];
-  return {
-    name: `core-${layer}-looks-down-only`,
-    severity: 'error',
-    from: { path: `^core/src/${layer}/` },
-    to: { path: `^core/src/(${[...above, 'index'].join('|')})(/|\\.ts$)` },
-  };
-});
+/**
+ * The house: imports run downward only, folder by folder (bin/lib/layers.mjs has the order). The circles between folders
+ * of one layer are looked for by `bin/diagram --check`, which draws what is left.
+ */
+const layerRules = Object.entries(layers).flatMap(([root, order]) =>
+  order.flatMap((folders, height) => {
+    const above = order.slice(height + 1).flat();
+    if (above.length === 0) return [];
+    return folders.map((folder) => ({
+      name: `${root}/${folder}-looks-down-only`,
+      severity: 'error',
+      from: { path: `^${root}/${folder}/` },
+      to: { path: `^${root}/(${above.join('|')})/` },
+    }));
+  }),
+);
 
 const forbid = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to });
 
 export default {
   forbidden: [
     ...layerRules,
-    // The formats lean on the packages that write and read them; all else in core is its own.
+    // The formats lean on the packages that write and read them, comparing on one that compares; all else is our own.
     forbid('core-is-pure', '^core/src/', {
-      pathNot: '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse)/',
+      pathNot:
+        '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse|diff)/',
     }),
-    forbid('packages-in-formats-only', '^core/src/(?!formats/)', { path: 'node_modules' }),
+    forbid('packages-in-formats-only', '^core/src/(?!formats/|marks/)', { path: 'node_modules' }),
+    forbid('inside-core-nobody-takes-the-public-face', '^core/src/.+/', {
+      path: '^core/src/(index|decisions)\\.ts$',
+    }),
     forbid('contract-knows-core-only', '^contract/src/', { path: '^(server|web|e2e|bin)/' }),
     forbid('server-knows-no-web', '^server/src/', { path: '^(web|e2e|bin)/' }),
     forbid('web-knows-no-server', '^web/src/', { path: '^(server|e2e|bin)/' }),
@@ -49,11 +38,31 @@ export default {
       path: '^(core|contract)/src/(?!index\\.ts$)',
       pathNot: '^$1/',
     }),
+    // Only a store knows the tables.
+    forbid('tables-in-stores-only', '^server/src/(?!db/|[^/]+/store\\.ts$)', {
+      path: '^server/src/db/schema\\.ts$',
+    }),
+    forbid('no-lens-imports-a-lens', '^web/src/lenses/([^/]+)/', {
+      path: '^web/src/lenses/([^/]+)/',
+      pathNot: '^web/src/lenses/($1|parts)/',
+    }),
+    forbid('no-screen-imports-a-screen', '^web/src/screens/([^/]+)/', {
+      path: '^web/src/screens/([^/]+)/',
+      pathNot: '^web/src/screens/($1|parts)/',
+    }),
+    // Nothing above the document touches the text editor but the chart lens.
+    forbid('the-editor-is-a-view', '^web/src/(?!document/|lenses/chart/)', {
+      path: 'node_modules/@codemirror/',
+    }),
+    // What has no state and no music knows neither.
+    forbid('ui-knows-no-music', '^web/src/ui/', { path: '^(core|contract)/src/' }),
     forbid('no-circles', '', { circular: true }),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)(dist|node_modules)/' },
+    exclude: {
+      path: '(^|/)(dist|node_modules/(?!@codemirror|diff|midi-file|fast-xml-parser|papaparse|@types))/',
+    },
     tsConfig: { fileName: 'tsconfig.base.json' },
     tsPreCompilationDeps: true,
     enhancedResolveOptions: {

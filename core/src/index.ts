@@ -219,7 +219,7 @@ export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/time/beats.ts';
 export { beatsOf, countedBeats } from './chart/time/beats.ts';
 
-export type { ChartChange } from './writing/changes.ts';
+export type { ChartChange } from './writing/change.ts';
 export { written } from './writing/changes.ts';
 export type { Edit, Suggestion } from './writing/edit.ts';
 export type { Cursor, TextPlace } from './marks/cursor.ts';

@@ -3,14 +3,13 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { newSong, setDraft, songHands } from '@intervallum/contract';
 import { noDecisions, parseChart } from '@intervallum/core';
-import { count } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Database } from './db/database.ts';
-import { teams } from './db/schema.ts';
 import { scopeOf } from './db/scope.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { setService } from './sets/service.ts';
 import { songService } from './songs/service.ts';
+import { hasTeam, insertTeam } from './teams/store.ts';
 
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
 const parish = z.object({
@@ -73,14 +72,4 @@ async function readCharts(folder: string): Promise<{ title: string; text: string
 /** Makes the one team of an installation without demo data. */
 export async function ensureTeam(db: Database): Promise<void> {
   if (!(await hasTeam(db))) await insertTeam(db, 'Our team');
-}
-
-async function insertTeam(db: Database, name: string): Promise<string> {
-  const [row] = await db.insert(teams).values({ name }).returning({ id: teams.id });
-  return row!.id;
-}
-
-async function hasTeam(db: Database): Promise<boolean> {
-  const [row] = await db.select({ teams: count() }).from(teams);
-  return (row?.teams ?? 0) > 0;
 }

@@ -160,6 +160,11 @@ describe('a store asked for one team', () => {
     expect([...asked].sort()).toEqual(all.sort());
   });
 
+  test('takes its scope first', () => {
+    const functions = [songs, parts, sets, shares].flatMap((store) => Object.values(store));
+    for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);
+  });
+
   test.each(Object.keys(calls))(
     '%s shows and changes nothing of another, of the same id',
     async (name) => {

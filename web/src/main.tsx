@@ -4,79 +4,11 @@ import '@fontsource-variable/fraunces/opsz-italic.css';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { RouterProvider } from 'react-router';
+import { router } from './app/router.tsx';
 import { applyTheme } from './settings/reader.ts';
-import { CrashPage } from './ui/CrashPage.tsx';
-import { Shell } from './app/Shell.tsx';
-import { LoadingState, NotFoundState } from './ui/states.tsx';
 import { createQueryClient } from './queries/queries.ts';
 import { GlobalStyle } from './ui/theme.ts';
-
-/** Every screen has an address. The song desk with its editor is fetched when it is first opened. */
-const router = createBrowserRouter([
-  {
-    errorElement: <CrashPage />,
-    hydrateFallbackElement: <LoadingState what="the page" />,
-    children: [
-      {
-        path: '/s/:token',
-        lazy: async () => ({
-          Component: (await import('./screens/share/SharePage.tsx')).SharePage,
-        }),
-      },
-      {
-        element: <Shell />,
-        children: [
-          { path: '/', element: <Navigate to="/songs" replace /> },
-          {
-            path: '/songs',
-            lazy: async () => ({
-              Component: (await import('./screens/songs/SongsScreen.tsx')).SongsScreen,
-            }),
-          },
-          {
-            path: '/songs/import',
-            lazy: async () => ({
-              Component: (await import('./screens/import/ImportScreen.tsx')).ImportScreen,
-            }),
-          },
-          {
-            path: '/songs/:songId/print',
-            lazy: async () => ({
-              Component: (await import('./screens/print/PaperScreen.tsx')).PaperScreen,
-            }),
-          },
-          {
-            path: '/songs/:songId/:lens?',
-            lazy: async () => ({
-              Component: (await import('./screens/song/SongScreen.tsx')).SongScreen,
-            }),
-          },
-          {
-            path: '/sets',
-            lazy: async () => ({
-              Component: (await import('./screens/sets/SetsScreen.tsx')).SetsScreen,
-            }),
-          },
-          {
-            path: '/sets/:setId',
-            lazy: async () => ({
-              Component: (await import('./screens/set/SetScreen.tsx')).SetScreen,
-            }),
-          },
-          {
-            path: '*',
-            element: (
-              <NotFoundState title="No page at this address">
-                The address may be mistyped.
-              </NotFoundState>
-            ),
-          },
-        ],
-      },
-    ],
-  },
-]);
 
 const queries = createQueryClient();
 applyTheme();

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { zipSync } from 'fflate';
-import { readSource, type Understood } from '../src/screens/import/readSource.ts';
+import { readSource, type Understood } from '../src/workers/readSource.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const read = (content: string | Uint8Array, name = 'pasted'): Understood =>

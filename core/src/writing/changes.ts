@@ -6,33 +6,14 @@ import {
   printTextures,
 } from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
-import { styleFor, type Phrase, type Section, type Song } from '../chart/song.ts';
+import { styleFor, type Section, type Song } from '../chart/song.ts';
 import type { Textures } from '../chart/texture.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import type { Edit } from './edit.ts';
+import type { ChartChange } from './change.ts';
 import { LineEdits } from './lineEdits.ts';
 import { slotsAfter } from './slotsAfter.ts';
-
-/**
- * A change of a chart where it stands: a line of bars gives way to others (or to none), a heading is written anew, a
- * section is put in or taken out. Sections and phrases are counted as they are in the song before the change.
- */
-export type ChartChange =
-  | {
-      readonly kind: 'phrase';
-      readonly section: number;
-      readonly phrase: number;
-      /** Bars and slots that stay are the same objects as before, so that what hangs on them stays with them. */
-      readonly instead: readonly Phrase[];
-    }
-  | { readonly kind: 'heading'; readonly section: number; readonly written: Section }
-  | { readonly kind: 'textures'; readonly section: number; readonly textures: Textures }
-  /** What the hands do in every section that says nothing of it. */
-  | { readonly kind: 'song textures'; readonly textures: Textures }
-  /** Put in after a section; -1 for before all others. */
-  | { readonly kind: 'add section'; readonly after: number; readonly added: Section }
-  | { readonly kind: 'remove section'; readonly section: number };
 
 /**
  * The edit that makes some changes of a chart. Every line that no change touches stays as it was typed, whatever is wrong

@@ -1,7 +1,7 @@
 import { metersOf } from '../chart/sectionMeters.ts';
 import type { Meter } from '../chart/meter.ts';
 import type { Bar, Phrase, Section, Song } from '../chart/song.ts';
-import type { ChartChange } from './changes.ts';
+import type { ChartChange } from './change.ts';
 
 /** A bar where it stands. Everything is counted from 0; `firstBar` is the first bar of its phrase, over the whole song. */
 export interface BarPlaced {

@@ -13,7 +13,8 @@ import {
   type Song,
 } from '../chart/song.ts';
 import type { Chord } from '../chord/chord.ts';
-import { written, type ChartChange } from './changes.ts';
+import type { ChartChange } from './change.ts';
+import { written } from './changes.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite, withBar, type BarPlaced } from './place.ts';

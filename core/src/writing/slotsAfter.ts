@@ -1,6 +1,6 @@
 import type { Phrase, Slot, Song } from '../chart/song.ts';
 import type { TextSlot } from '../marks/slots.ts';
-import type { ChartChange } from './changes.ts';
+import type { ChartChange } from './change.ts';
 
 /**
  * Where the slots of a chart come from after some changes: for each new slot the old one, or null. A slot that is the

@@ -1,7 +1,8 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { linesOf } from '../kit/lines.ts';
 import { withoutEmptyEnd, type Phrase } from '../chart/song.ts';
-import { written, type ChartChange } from './changes.ts';
+import type { ChartChange } from './change.ts';
+import { written } from './changes.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite } from './place.ts';

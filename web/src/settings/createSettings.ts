@@ -13,6 +13,8 @@ export interface SettingsStore<Values extends object> {
   readonly now: () => Values;
   readonly change: (change: Partial<Values>) => void;
   readonly subscribe: (listener: (values: Values) => void) => () => void;
+  /** Takes what is kept now: another page of this browser may have changed it. */
+  readonly readAgain: () => void;
 }
 
 /**
@@ -41,6 +43,11 @@ export function createSettings<Shape extends z.ZodRawShape>(
       merge: (kept) => read(kept),
     }),
   );
+  const readAgain = () => void store.persist.rehydrate();
+  if (typeof window !== 'undefined')
+    window.addEventListener('storage', ({ key }) => {
+      if (key === `intervallum-${name}`) readAgain();
+    });
   return {
     use: (...names) =>
       store(
@@ -55,6 +62,7 @@ export function createSettings<Shape extends z.ZodRawShape>(
     now: store.getState,
     change: (change) => store.setState(change),
     subscribe: (listener) => store.subscribe(listener),
+    readAgain,
   };
 }
 

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { readSource } from '../screens/import/readSource.ts';
+import { readSource } from './readSource.ts';
 
 const worker = { read: readSource };
 

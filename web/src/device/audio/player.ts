@@ -1,6 +1,5 @@
 import { clockOf, ticksOf, ticksPerQuarter, type Beat, type Performance } from '@intervallum/core';
 import type * as Tone from 'tone';
-import { samples } from './samples.ts';
 
 /** How a performance is played. */
 export interface PlayOptions {
@@ -55,7 +54,7 @@ function open() {
 
 async function openPiano() {
   if (typeof AudioContext === 'undefined') throw new Error('This browser has no sound.');
-  const tone = await import('tone');
+  const [tone, { samples }] = await Promise.all([import('tone'), import('./samples.ts')]);
   // A clock of its own thread would have to be made from a blob, which the page's security policy refuses.
   tone.setContext(new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive' }));
   const piano = await new Promise<Tone.Sampler>((resolve, reject) => {

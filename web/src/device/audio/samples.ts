@@ -1,3 +1,4 @@
+/// <reference types="vite/client" />
 /**
  * The piano that ships with the app: notes a minor third to a fifth apart, the others are stretched from the nearest.
  * Files whose names hold a # are passed over, because an address cannot. Licence and credit: see `credit`.

@@ -14,7 +14,7 @@ import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
-import type { Source, SourceHints, Understood } from './readSource.ts';
+import type { Source, SourceHints, Understood } from '../../workers/readSource.ts';
 import { ListReview, SongReview } from './Review.tsx';
 import { useReading } from './useReading.ts';
 

@@ -8,7 +8,7 @@ import { reader } from '../../settings/reader.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import type { Format, Understood } from './readSource.ts';
+import type { Format, Understood } from '../../workers/readSource.ts';
 
 const Card = styled.div`
   display: grid;

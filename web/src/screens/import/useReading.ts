@@ -1,7 +1,7 @@
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { ImportWorker } from '../../workers/importWorker.ts';
-import type { Source, SourceHints, Understood } from './readSource.ts';
+import type { Source, SourceHints, Understood } from '../../workers/readSource.ts';
 
 /** The longest that a file may take to be read. */
 const patience = 20_000;

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { setQuery } from '../../queries/queries.ts';
-import { draftKeeper, keptDraft } from '../../device/drafts.ts';
+import { draftKeeper, keptDraft } from '../../document/drafts.ts';
 import type { SaverOptions, Sent } from '../../document/saver.ts';
 import { NotFoundState } from '../../ui/states.tsx';
 import { SetDesk } from './SetDesk.tsx';

@@ -8,7 +8,7 @@ import type { Lens } from '../../lenses/lens.ts';
 import { desk } from '../../settings/desk.ts';
 import { useTitle } from '../../ui/Page.tsx';
 import { ChartRegion } from './ChartRegion.tsx';
-import { ConflictWindow } from './ConflictWindow.tsx';
+import { ConflictWindow } from '../../document/ConflictWindow.tsx';
 import { Desk, SideChoice, SidePlace } from './deskLayout.tsx';
 import { SongHeader } from './SongHeader.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';

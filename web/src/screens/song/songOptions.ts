@@ -5,7 +5,7 @@ import {
   type Song as StoredSong,
 } from '@intervallum/contract';
 import { z } from 'zod';
-import { draftKeeper, keptDraft } from '../../device/drafts.ts';
+import { draftKeeper, keptDraft } from '../../document/drafts.ts';
 import type {
   SendSong,
   SongDraft,

@@ -3,9 +3,9 @@ import { EditorState } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
-import type { SaveStatus } from '../../document/saver.ts';
-import { ChooseVersion } from '../../ui/ChooseVersion.tsx';
-import type { SongDraft, SongRevision } from '../../document/songDocument.ts';
+import type { SaveStatus } from './saver.ts';
+import { ChooseVersion } from '../ui/ChooseVersion.tsx';
+import type { SongDraft, SongRevision } from './songDocument.ts';
 import { counted } from '@intervallum/core';
 
 const Names = styled.div`

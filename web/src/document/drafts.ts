@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DraftKeeper } from '../document/saver.ts';
+import type { DraftKeeper } from './saver.ts';
 
 /** Keeps the unsaved draft of one document in the browser. A full or forbidden storage keeps nothing; saving goes on. */
 export function draftKeeper<Draft, Revision = number>(name: string): DraftKeeper<Draft, Revision> {

@@ -1,0 +1,34 @@
+/**
+ * The house from the ground up: in each part of the project its folders, a row for each storey. A folder imports from its
+ * own storey and those below. docs/architecture.md says what lives where.
+ * @type {Readonly<Record<string, readonly (readonly string[])[]>>}
+ */
+export const layers = {
+  'core/src': [
+    ['kit'],
+    ['pitch'],
+    ['chord'],
+    ['partwriting', 'chart'],
+    ['marks'],
+    ['writing'],
+    ['hands'],
+    ['moves'],
+    ['runs'],
+    ['playing'],
+    ['voices'],
+    ['sets'],
+    ['arrange'],
+    ['practice'],
+    ['formats'],
+  ],
+  'contract/src': [['wire'], ['stored'], ['files']],
+  'server/src': [['db'], ['http', 'jobs'], ['teams', 'parts'], ['songs'], ['sets'], ['shares']],
+  'web/src': [
+    ['ui', 'settings'],
+    ['music', 'device', 'queries'],
+    ['workers', 'document'],
+    ['lenses'],
+    ['screens'],
+    ['app'],
+  ],
+};

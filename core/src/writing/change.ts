@@ -1,0 +1,22 @@
+import type { Phrase, Section } from '../chart/song.ts';
+import type { Textures } from '../chart/texture.ts';
+
+/**
+ * A change of a chart where it stands: a line of bars gives way to others (or to none), a heading is written anew, a
+ * section is put in or taken out. Sections and phrases are counted as they are in the song before the change.
+ */
+export type ChartChange =
+  | {
+      readonly kind: 'phrase';
+      readonly section: number;
+      readonly phrase: number;
+      /** Bars and slots that stay are the same objects as before, so that what hangs on them stays with them. */
+      readonly instead: readonly Phrase[];
+    }
+  | { readonly kind: 'heading'; readonly section: number; readonly written: Section }
+  | { readonly kind: 'textures'; readonly section: number; readonly textures: Textures }
+  /** What the hands do in every section that says nothing of it. */
+  | { readonly kind: 'song textures'; readonly textures: Textures }
+  /** Put in after a section; -1 for before all others. */
+  | { readonly kind: 'add section'; readonly after: number; readonly added: Section }
+  | { readonly kind: 'remove section'; readonly section: number };
