@@ -178,7 +178,18 @@ export {
 export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
-export { perform } from './playing/perform.ts';
+export { perform, performStruck } from './playing/perform.ts';
+export type {
+  Hand,
+  Struck,
+  StruckChord,
+  StruckNote,
+  StruckSource,
+  TimelineIndex,
+} from './playing/struck.ts';
+export { strike } from './playing/struck.ts';
+export type { NotatedChord } from './playing/notate.ts';
+export { notate } from './playing/notate.ts';
 export type { TempoMark } from './playing/tempo.ts';
 export { clockOf, quartersAMinute } from './playing/tempo.ts';
 export type { HandsPlace } from './hands/decide.ts';

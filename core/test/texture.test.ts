@@ -8,6 +8,7 @@ import {
   printTexture,
   readTexture,
   usualReach,
+  type Reach,
   voice,
   type PlayedNote,
   type TexturedHand,
@@ -105,13 +106,12 @@ describe('the patterns of the left hand', () => {
 
   test('a hand that does not reach the octave has the fifth there', () => {
     const read = parseChart('title: T\nkey: C\n\nA:\n  left: L~ (8)\n  1\n');
-    const voiced = voice(expand(read.song));
     const small = { left: { held: 11, rolled: 11 }, right: { held: 12, rolled: 12 } };
-    const above = (options: object) => {
-      const { notes } = perform(voiced, { hands: ['left'], ...options });
+    const above = (reach: Reach) => {
+      const { notes } = perform(voice(expand(read.song), { reach }), { hands: ['left'] });
       return notes[1]!.note - notes[0]!.note;
     };
-    expect([above({}), above({ reach: small })]).toEqual([12, 7]);
+    expect([above(usualReach), above(small)]).toEqual([12, 7]);
   });
 
   test('left-right: the two hands fill the bar like a drummer, never together', () => {

@@ -43,8 +43,8 @@ const worker = {
     for (;;) {
       const step = search.next();
       if (step.done) {
-        const { slots, problems, cost } = step.value;
-        return { slots, problems, cost };
+        const { timeline: _, ...found } = step.value;
+        return found;
       }
       if (performance.now() - last < breath) continue;
       onProgress(step.value);

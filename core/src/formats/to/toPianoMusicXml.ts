@@ -1,10 +1,9 @@
 import { ticksOf } from '../../kit/ticks.ts';
 import { barTicks, sameMeter, type Meter } from '../../chart/meter.ts';
-import { pushTicks, type Slot } from '../../chart/song.ts';
 import { ordinalOf } from '../../kit/words.ts';
-import { nextVoiced } from '../../playing/perform.ts';
-import { Strikes } from '../../playing/textures.ts';
-import type { Voiced, VoicedSlot } from '../../hands/search/voiced.ts';
+import { notate, type NotatedChord } from '../../playing/notate.ts';
+import { strike, type Hand } from '../../playing/struck.ts';
+import type { Voiced } from '../../hands/search/voiced.ts';
 import { noteSpeller } from '../../hands/words/words.ts';
 import { sameKey, type Key } from '../../pitch/key.ts';
 import { pitchClass, type Note } from '../../pitch/note.ts';
@@ -20,22 +19,6 @@ import { harmonyElement } from './musicXmlHarmony.ts';
 import { noteValues, valueElements } from './noteValues.ts';
 import { element, writeXml, type Element } from '../xml.ts';
 
-type Hand = 'left' | 'right';
-
-/** What a hand holds from one tick to another. */
-interface Held {
-  readonly from: number;
-  readonly to: number;
-  readonly notes: readonly number[];
-  readonly spell: (note: number) => Note;
-  readonly rolled: boolean;
-  readonly accent: boolean;
-  readonly stop: boolean;
-}
-
-/** A stop is written as an eighth and silence. */
-const stopTicks = 240;
-
 /**
  * Both hands of a song as a two-staff piano part in MusicXML 4.0, every time through each section written out: what
  * each hand strikes by its texture or holds from chord to chord, pushes where they sound, walks, rolls, the chords over
@@ -43,7 +26,13 @@ const stopTicks = 240;
  */
 export function toPianoMusicXml(voiced: Voiced): string {
   const { timeline } = voiced;
-  const held = { right: heldBy(voiced, 'right'), left: heldBy(voiced, 'left') };
+  const struck = strike(voiced);
+  const written = (hand: Hand) =>
+    notate(struck, hand).map((chord) => ({
+      ...chord,
+      spell: noteSpeller(voiced.slots[chord.at]!),
+    }));
+  const held = { right: written('right'), left: written('left') };
   const measures: Element[] = [];
   let at = 0;
   let slot = 0;
@@ -126,76 +115,11 @@ function headingOf({ timeline: { song, parts } }: Voiced, index: number): Elemen
   ];
 }
 
-/** What a hand holds through the song, in the order of time; nothing overlaps. */
-function heldBy({ timeline, slots }: Voiced, hand: Hand): Held[] {
-  const found: Held[] = [];
-  const strikes = new Strikes(timeline);
-  let part = 0;
-  for (const [at, timed] of timeline.slots.entries()) {
-    const voiced = slots[at];
-    while (at >= timeline.parts[part]!.to) part += 1;
-    if (timed.is.kind !== 'chord' || !voiced) continue;
-    const { stop, accent } = timed.is;
-    const early = earlyBy(timed.is, hand);
-    const from = Math.max(0, timed.start - early);
-    let to = timed.start + timed.is.ticks;
-    for (let next = at + 1; timeline.slots[next]?.is.kind === 'held'; next += 1)
-      to += timeline.slots[next]!.is.ticks;
-    if (stop) to = Math.min(to, from + stopTicks);
-    const last = found.at(-1);
-    if (last && last.to > from) found[found.length - 1] = { ...last, to: from };
-    const next = nextVoiced(timeline, slots, at);
-    const nextEarly = next ? earlyBy(timeline.slots[next.slot]!.is, hand) : 0;
-    const span = { onset: from, due: timed.start, end: to - nextEarly };
-    const struck = strikes.of({ part, slot: at, hand }, voiced, span, next);
-    if (!struck) {
-      found.push(...heldAt(voiced, hand, from, to, { accent, stop }));
-      continue;
-    }
-    const spell = noteSpeller(voiced);
-    for (const [index, { at: begins, until, notes, weight, short }] of struck.entries()) {
-      found.push({
-        spell,
-        from: begins,
-        to: short ? Math.min(until, begins + stopTicks) : until,
-        notes: notes.map(({ note }) => note),
-        rolled: voiced.rolled[hand],
-        accent: weight === 'accent' || (accent && index === 0),
-        stop: short,
-      });
-    }
-  }
-  return found.filter((one) => one.to > one.from && one.notes.length > 0);
-}
-
-/** Ticks that a hand comes in before a slot is due. */
-function earlyBy(is: Slot, hand: Hand): number {
-  const push = is.kind === 'chord' ? is.push : null;
-  return push && (hand === 'right' || push.hands === 'both') ? pushTicks(push) : 0;
-}
-
-/** A chord as a hand holds it; a walk is two chords of half its time. */
-function heldAt(
-  voiced: VoicedSlot,
-  hand: Hand,
-  from: number,
-  to: number,
-  marks: { readonly accent: boolean; readonly stop: boolean },
-): Held[] {
-  const spell = noteSpeller(voiced);
-  const one = { spell, rolled: voiced.rolled[hand], ...marks };
-  if (hand === 'right' || !voiced.walk) return [{ ...one, from, to, notes: voiced[hand] }];
-  // Halves on the grid of sixteenths, so that both can be written.
-  const middle = from + 120 * Math.floor((to - from) / 240);
-  const { first, then } = voiced.walk;
-  return [
-    { ...one, from, to: middle, notes: first },
-    { ...one, from: middle, to, notes: then, accent: false },
-  ];
-}
+/** A chord of a hand with the letters of its notes. */
+type SpelledChord = NotatedChord & { readonly spell: (note: number) => Note };
 
 /** The notes and rests of one staff in a measure. */
-function staffOf(held: readonly Held[], from: number, to: number, staff: 1 | 2): Element[] {
+function staffOf(held: readonly SpelledChord[], from: number, to: number, staff: 1 | 2): Element[] {
   const written: Element[] = [];
   let at = from;
   for (const one of held) {
@@ -225,21 +149,30 @@ function rests(inBar: number, ticks: number, staff: 1 | 2): Element[] {
 }
 
 /** What a hand holds from `start` to `end`, in as many tied chords as its length needs. */
-function chordsOf(held: Held, start: number, end: number, bar: number, staff: 1 | 2): Element[] {
+function chordsOf(
+  held: SpelledChord,
+  start: number,
+  end: number,
+  bar: number,
+  staff: 1 | 2,
+): Element[] {
   let at = start;
   return noteValues(end - start, start - bar).flatMap((value) => {
     const { ticks } = value;
     const begins = at === held.from;
     const stops = at + ticks >= held.to;
     at += ticks;
-    const ties = [...(begins ? [] : ['stop']), ...(stops ? [] : ['start'])];
-    return held.notes.map((note, index) => {
+    return held.notes.map(({ note, tiedFrom, tiedTo }, index) => {
+      const ties = [
+        ...(begins && !tiedFrom ? [] : ['stop']),
+        ...(stops && !tiedTo ? [] : ['start']),
+      ];
       const { letter, alter } = held.spell(note);
       const octave = (note - alter - pitchClass({ letter, alter: 0 })) / 12 - 1;
       const isFirst = index === 0;
       const articulations = [
         ...(begins && isFirst && held.accent ? [element('accent')] : []),
-        ...(begins && isFirst && held.stop ? [element('staccatissimo')] : []),
+        ...(begins && isFirst && held.short ? [element('staccatissimo')] : []),
       ];
       const notations = [
         ...ties.map((tie) => element('tied', { type: tie })),

@@ -78,6 +78,9 @@ export interface Voiced {
   readonly slots: readonly (VoicedSlot | null)[];
   readonly problems: readonly HandsProblem[];
   readonly cost: number;
+  /** Whose hands they are, and who else plays: whatever is added to them goes by that. */
+  readonly reach: Reach;
+  readonly lineup: Lineup;
 }
 
 /** Another way to play a slot, and what the song as a whole then costs over the best way. */

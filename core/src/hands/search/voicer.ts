@@ -108,7 +108,8 @@ export class Voicer {
       };
       before = chosen;
     }
-    const voiced: Voiced = { timeline, slots, problems, cost };
+    const { reach, lineup } = options;
+    const voiced: Voiced = { timeline, slots, problems, cost, reach, lineup };
     this.#found = { lattice, nodes, voiced, options };
     return voiced;
   }

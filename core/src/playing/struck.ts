@@ -1,0 +1,298 @@
+import { barTicks } from '../chart/meter.ts';
+import { pushTicks, type Slot } from '../chart/song.ts';
+import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
+import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
+import { sixteenth, type MidiNumber, type Ticks } from '../kit/ticks.ts';
+import { nothingSaid, readDirections, type Said } from './directions.ts';
+import { Strikes, type Strike, type StrikeSpan } from './textures.ts';
+import type { Dynamic } from '../chart/texture.ts';
+
+export type Hand = 'left' | 'right';
+const bothHands: readonly Hand[] = ['left', 'right'];
+
+/** A slot of the unrolled song, by its place in `timeline.slots`. */
+export type TimelineIndex = number & { readonly unit?: 'index in the timeline' };
+
+/** Where a note comes from: the chord struck and held, a left hand that walks, the pattern of a hand. */
+export type StruckSource = 'slot' | 'walk' | 'texture';
+
+/** One note that a hand strikes, as written: swing, loudness and the pedal come with the performance. */
+export interface StruckNote {
+  readonly hand: Hand;
+  readonly note: MidiNumber;
+  /** Ticks from the beginning of the song. */
+  readonly from: Ticks;
+  /** Where it ends: where it gives way, or sooner for a short one, or later for one that its pattern lets ring. */
+  readonly to: Ticks;
+  /** Where the hand strikes again, is silent, or goes on to the next chord. */
+  readonly until: Ticks;
+  readonly source: StruckSource;
+  readonly at: TimelineIndex;
+  readonly weight: Strike['weight'];
+  /** The chord is accented, and this is where it begins. */
+  readonly accented: boolean;
+  /** Left at once. */
+  readonly short: boolean;
+  /** Its place in a chord that is rolled upwards, from 0; null where all are struck together. */
+  readonly rolled: number | null;
+  readonly dynamic: Dynamic;
+  /** In triplets: it does not swing. */
+  readonly even: boolean;
+}
+
+/** A chord's time in the song. */
+export interface StruckChord {
+  readonly at: TimelineIndex;
+  /** When it is due, and when the first hand comes in. */
+  readonly due: Ticks;
+  readonly from: Ticks;
+  /** When the first hand goes on. */
+  readonly until: Ticks;
+  /** The hands that play. */
+  readonly hands: readonly Hand[];
+  /** A hand leaves silence, which the pedal would drown. */
+  readonly dry: boolean;
+  readonly said: Said;
+}
+
+/** Who strikes what, from when until when: decided once, for playback, MIDI, practice and notation alike. */
+export interface Struck {
+  readonly voiced: Voiced;
+  /** The slots of the timeline it goes through: `from` up to and without `to`. */
+  readonly from: TimelineIndex;
+  readonly to: TimelineIndex;
+  /** Chord by chord, each hand in the order of time. */
+  readonly notes: readonly StruckNote[];
+  readonly chords: readonly StruckChord[];
+}
+
+/** A stop is struck and left at once, in ticks. */
+const stopTicks = 160;
+
+/**
+ * Strikes the chords of a voiced song: each hand comes in when it does (a push of the right hand alone leaves the left
+ * where it is), plays by its texture or strikes once and holds, and ends where it goes on to the next chord, where the
+ * chord has rung long enough, or at once. Takes time in proportion to the song.
+ */
+export function strike(
+  voiced: Voiced,
+  {
+    from = 0,
+    to = voiced.slots.length,
+    hands = bothHands,
+  }: {
+    readonly from?: TimelineIndex;
+    readonly to?: TimelineIndex;
+    readonly hands?: readonly Hand[];
+  } = {},
+): Struck {
+  const { timeline, slots } = voiced;
+  const striker = new Striker(voiced, from, to);
+  const notes: StruckNote[] = [];
+  const chords: StruckChord[] = [];
+  for (let at = from; at < to; at += 1) {
+    const timed = timeline.slots[at]!;
+    const held = slots[at];
+    if (timed.is.kind !== 'chord' || !held) continue;
+    const struck = striker.chord(at, timed, held, hands);
+    notes.push(...struck.notes);
+    chords.push(struck.chord);
+  }
+  return { voiced, from, to, notes, chords };
+}
+
+class Striker {
+  readonly #voiced: Voiced;
+  readonly #origin: Ticks;
+  readonly #end: Ticks;
+  readonly #strikes: Strikes;
+  readonly #partOf: readonly number[];
+  readonly #said: readonly Said[];
+  /** For each slot of the timeline the next one that is not held on, and the next chord; the length where there is none. */
+  readonly #nextSounding: readonly TimelineIndex[];
+  readonly #nextChord: readonly TimelineIndex[];
+
+  constructor(voiced: Voiced, from: TimelineIndex, to: TimelineIndex) {
+    const { timeline, reach } = voiced;
+    this.#voiced = voiced;
+    this.#origin = timeline.slots[from]?.start ?? 0;
+    this.#end = timeline.slots[to]?.start ?? timeline.ticks;
+    this.#strikes = new Strikes(timeline, reach.left.held);
+    this.#partOf = timeline.parts.flatMap((part, index) =>
+      Array.from({ length: part.to - part.from }, () => index),
+    );
+    this.#said = timeline.parts.map((part) =>
+      readDirections([...timeline.song.sections[part.section]!.directions, part.direction]),
+    );
+    this.#nextSounding = nextWith(timeline, ({ is }) => is.kind !== 'held');
+    this.#nextChord = nextWith(timeline, ({ is }) => is.kind === 'chord');
+  }
+
+  chord(at: TimelineIndex, timed: TimedSlot, held: VoicedSlot, wanted: readonly Hand[]) {
+    const said = this.#saidAt(at);
+    const hands = wanted.filter((hand) => !said.silent.includes(hand));
+    const spans = bothHands.map((hand) => this.#spanOf(at, timed, hand));
+    const notes: StruckNote[] = [];
+    let dry = timed.is.kind === 'chord' && timed.is.stop;
+    for (const hand of hands) {
+      const span = spans[bothHands.indexOf(hand)]!;
+      const own = this.#handOf(at, timed, held, hand, span);
+      dry ||= own.dry;
+      // A chord that the next one is pushed into has no time left to sound.
+      const heard = own.notes.filter((note) => note.to > note.from);
+      notes.push(...shifted(heard, said.octaves));
+    }
+    const chord: StruckChord = {
+      at,
+      due: timed.start,
+      from: Math.min(...spans.map((span) => span.onset)),
+      until: Math.min(...spans.map((span) => span.end)),
+      hands,
+      dry,
+      said,
+    };
+    return { notes, chord };
+  }
+
+  /** The time that a hand has for a chord. */
+  #spanOf(at: TimelineIndex, timed: TimedSlot, hand: Hand): StrikeSpan {
+    const onset = Math.max(this.#origin, timed.start - earlyBy(timed.is, hand));
+    const end = Math.min(this.#endOf(at, timed, hand), this.#end);
+    return { onset, due: timed.start, end };
+  }
+
+  /** Where a hand leaves a chord: where it goes on to the next chord or silence, or where the chord has rung long enough. */
+  #endOf(at: TimelineIndex, { start, is, meter }: TimedSlot, hand: Hand): Ticks {
+    const { slots, ticks } = this.#voiced.timeline;
+    const beginsAt = (index: TimelineIndex) => {
+      const next = slots[index];
+      return next ? next.start - earlyBy(next.is, hand) : ticks;
+    };
+    const end = beginsAt(this.#nextSounding[at]!);
+    const bars = is.kind === 'chord' ? (is.ring?.bars ?? null) : null;
+    if (bars === null) return end;
+    return Math.min(Math.max(end, start + bars * barTicks(meter)), beginsAt(this.#nextChord[at]!));
+  }
+
+  #handOf(
+    at: TimelineIndex,
+    { is }: TimedSlot,
+    held: VoicedSlot,
+    hand: Hand,
+    span: StrikeSpan,
+  ): { readonly notes: readonly StruckNote[]; readonly dry: boolean } {
+    if (is.kind !== 'chord') return { notes: [], dry: false };
+    const part = this.#partOf[at]!;
+    const next = this.#voiced.slots[this.#nextSounding[at]!];
+    const texture = this.#strikes.textureOf(part, hand);
+    const struck = this.#strikes.of(
+      { part, slot: at, hand },
+      held,
+      span,
+      next ? { slot: next.at, voiced: next } : null,
+    );
+    const base = {
+      hand,
+      at,
+      dynamic: texture?.dynamic ?? 'medium',
+      even: struck !== null && texture?.step === 'triplets',
+    } as const;
+    if (!struck) {
+      const rolled = held.rolled[hand];
+      const end = is.stop ? Math.min(span.onset + stopTicks, span.end) : span.end;
+      const once = { ...base, weight: 'plain', accented: is.accent, short: is.stop } as const;
+      const note = (one: MidiNumber, place: number, from = span.onset, to = end): StruckNote => ({
+        ...once,
+        note: one,
+        from,
+        to,
+        until: is.stop ? span.end : to,
+        source: hand === 'left' && held.walk ? 'walk' : 'slot',
+        rolled: rolled ? place : null,
+      });
+      const notes =
+        hand === 'left' && held.walk
+          ? walked(held.walk, span.onset, end, note)
+          : held[hand].map((one, place) => note(one, place));
+      return { notes, dry: false };
+    }
+    const notes = struck.flatMap(({ at: from, until, notes: together, weight, short }, index) =>
+      together.map(({ note, end }, place): StruckNote => ({
+        ...base,
+        note,
+        from,
+        to: end,
+        until,
+        source: 'texture',
+        weight,
+        accented: is.accent && index === 0,
+        short,
+        rolled: held.rolled[hand] ? place : null,
+      })),
+    );
+    return { notes, dry: leavesSilence(struck, span.end) };
+  }
+
+  /** What the directions say at a slot: those of the section and those of this time through it, growing as it goes. */
+  #saidAt(at: TimelineIndex): Said {
+    const index = this.#partOf[at];
+    if (index === undefined) return nothingSaid;
+    const { parts, slots, ticks } = this.#voiced.timeline;
+    const [part, said] = [parts[index]!, this.#said[index]!];
+    const start = slots[part.from]!.start;
+    const end = slots[part.to]?.start ?? ticks;
+    const climbed = said.growing * ((slots[at]!.start - start) / (end - start) - 0.5);
+    return { ...said, louder: said.louder + Math.round(climbed) };
+  }
+}
+
+/** Ticks that a hand comes in before a slot is due. */
+function earlyBy(slot: Slot, hand: Hand): Ticks {
+  const push = slot.kind === 'chord' ? slot.push : null;
+  return push && (hand === 'right' || push.hands === 'both') ? pushTicks(push) : 0;
+}
+
+/** For each slot of the timeline the next one after it that is so; the number of slots where there is none. */
+function nextWith(
+  { slots }: Timeline,
+  isSo: (slot: TimedSlot) => boolean,
+): readonly TimelineIndex[] {
+  const next: TimelineIndex[] = Array.from({ length: slots.length });
+  let last: TimelineIndex = slots.length;
+  for (let at = slots.length - 1; at >= 0; at -= 1) {
+    next[at] = last;
+    if (isSo(slots[at]!)) last = at;
+  }
+  return next;
+}
+
+/** A left hand that walks: what stays is held, one finger moves in the middle, on the grid of sixteenths. */
+function walked(
+  { first, then }: NonNullable<VoicedSlot['walk']>,
+  from: Ticks,
+  to: Ticks,
+  note: (note: MidiNumber, place: number, from: Ticks, to: Ticks) => StruckNote,
+): StruckNote[] {
+  const middle = from + sixteenth * Math.floor((to - from) / (2 * sixteenth));
+  const kept = first.filter((one) => then.includes(one));
+  const moves = (all: readonly MidiNumber[]) => all.filter((one) => !kept.includes(one));
+  return [
+    ...kept.map((one, place) => note(one, place, from, to)),
+    ...moves(first).map((one) => note(one, kept.length, from, middle)),
+    ...moves(then).map((one) => ({ ...note(one, 0, middle, to), rolled: null, accented: false })),
+  ];
+}
+
+/** True for a texture with silence or short notes in it. */
+function leavesSilence(strikes: readonly Strike[], end: Ticks): boolean {
+  return strikes.some(
+    ({ until, short }, index) => short || until < (strikes[index + 1]?.at ?? end),
+  );
+}
+
+/** Notes some octaves away; where they are where the piano ends before. */
+function shifted(notes: readonly StruckNote[], octaves: number): readonly StruckNote[] {
+  const by = 12 * octaves;
+  if (by === 0 || notes.some(({ note }) => note + by < 21 || note + by > 108)) return notes;
+  return notes.map((one) => ({ ...one, note: one.note + by }));
+}
