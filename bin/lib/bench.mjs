@@ -10,8 +10,18 @@ import { installPackages, must, prepare } from './prepare.mjs';
 import { root, shell } from './shell.mjs';
 import { run, say, Stop } from './say.mjs';
 
+const parts = ['core', 'browser'];
+
 await run(async () => {
+  const [part] = process.argv.slice(2);
+  if (part && !parts.includes(part))
+    throw new Stop(`bin/bench knows ${parts.join(', ')}, not “${part}”.`);
   await installPackages();
+  if (part !== 'browser') await measureCore();
+  if (part !== 'core') await measureApplication();
+});
+
+async function measureCore() {
   // What is measured is what production runs: the built core, not sources turned as they load.
   await must('npx', ['tsc', '-b', 'core'], 'Core does not build');
   const folder = join(root, 'core/bench');
@@ -22,11 +32,10 @@ await run(async () => {
     const { code } = await shell('npx', ['tsx', join(folder, file)], { show: true });
     if (code !== 0) throw new Stop(`${file} failed.`);
   }
-  await measureInBrowser();
-});
+}
 
 /** On a database and port of its own, with the demo data. */
-async function measureInBrowser() {
+async function measureApplication() {
   await ensurePackages({ chromium: true });
   const webFolder = await prepare();
   const folder = mkdtempSync(join(tmpdir(), 'intervallum-bench-'));
@@ -46,8 +55,14 @@ async function measureInBrowser() {
       env: { ...process.env, BASE_URL: application.url },
       show: true,
     });
-    await application.stop();
     if (code !== 0) throw new Stop('e2e/bench.mjs failed.');
+    say('\nserver/bench.mjs');
+    const server = await shell(process.execPath, [join(root, 'server/bench.mjs')], {
+      env: { ...process.env, BASE_URL: application.url, OWNER_URL: cluster.url('bench') },
+      show: true,
+    });
+    await application.stop();
+    if (server.code !== 0) throw new Stop('server/bench.mjs failed.');
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -40,6 +40,9 @@ export interface StruckNote {
   readonly even: boolean;
 }
 
+/** A note while it is being made: directions still move it by octaves. */
+type NewNote = Omit<StruckNote, 'note'> & { note: MidiNumber };
+
 /** A chord's time in the song. */
 export interface StruckChord {
   readonly at: TimelineIndex;
@@ -140,7 +143,8 @@ class Striker {
       dry ||= own.dry;
       // A chord that the next one is pushed into has no time left to sound.
       const heard = own.notes.filter((note) => note.to > note.from);
-      notes.push(...shifted(heard, said.octaves));
+      shift(heard, said.octaves);
+      notes.push(...heard);
     }
     const chord: StruckChord = {
       at,
@@ -180,7 +184,7 @@ class Striker {
     held: VoicedSlot,
     hand: Hand,
     span: StrikeSpan,
-  ): { readonly notes: readonly StruckNote[]; readonly dry: boolean } {
+  ): { readonly notes: readonly NewNote[]; readonly dry: boolean } {
     if (is.kind !== 'chord') return { notes: [], dry: false };
     const part = this.#partOf[at]!;
     const next = this.#voiced.slots[this.#nextSounding[at]!];
@@ -191,45 +195,53 @@ class Striker {
       span,
       next ? { slot: next.at, voiced: next } : null,
     );
-    const base = {
-      hand,
-      at,
-      dynamic: texture?.dynamic ?? 'medium',
-      even: struck !== null && texture?.step === 'triplets',
-    } as const;
+    const dynamic = texture?.dynamic ?? 'medium';
+    const rolls = held.rolled[hand];
     if (!struck) {
-      const rolled = held.rolled[hand];
       const end = is.stop ? Math.min(span.onset + stopTicks, span.end) : span.end;
-      const once = { ...base, weight: 'plain', accented: is.accent, short: is.stop } as const;
-      const note = (one: MidiNumber, place: number, from = span.onset, to = end): StruckNote => ({
-        ...once,
+      const walk = hand === 'left' ? held.walk : null;
+      // Written out, part by part: a song has thousands of notes, and copying what they share costs more than they do.
+      const note = (one: MidiNumber, place: number, from: Ticks, to: Ticks): NewNote => ({
+        hand,
         note: one,
         from,
         to,
         until: is.stop ? span.end : to,
-        source: hand === 'left' && held.walk ? 'walk' : 'slot',
-        rolled: rolled ? place : null,
+        source: walk ? 'walk' : 'slot',
+        at,
+        weight: 'plain',
+        accented: is.accent && from === span.onset,
+        short: is.stop,
+        rolled: rolls && from === span.onset ? place : null,
+        dynamic,
+        even: false,
       });
-      const notes =
-        hand === 'left' && held.walk
-          ? walked(held.walk, span.onset, end, note)
-          : held[hand].map((one, place) => note(one, place));
+      const notes = walk
+        ? walked(walk, span.onset, end, note)
+        : held[hand].map((one, place) => note(one, place, span.onset, end));
       return { notes, dry: false };
     }
-    const notes = struck.flatMap(({ at: from, until, notes: together, weight, short }, index) =>
-      together.map(({ note, end }, place): StruckNote => ({
-        ...base,
-        note,
-        from,
-        to: end,
-        until,
-        source: 'texture',
-        weight,
-        accented: is.accent && index === 0,
-        short,
-        rolled: held.rolled[hand] ? place : null,
-      })),
-    );
+    const even = texture?.step === 'triplets';
+    const notes: NewNote[] = [];
+    for (const [index, { at: from, until, notes: together, weight, short }] of struck.entries()) {
+      const accented = is.accent && index === 0;
+      for (const [place, { note, end }] of together.entries())
+        notes.push({
+          hand,
+          note,
+          from,
+          to: end,
+          until,
+          source: 'texture',
+          at,
+          weight,
+          accented,
+          short,
+          rolled: rolls ? place : null,
+          dynamic,
+          even,
+        });
+    }
     return { notes, dry: leavesSilence(struck, span.end) };
   }
 
@@ -271,15 +283,15 @@ function walked(
   { first, then }: NonNullable<VoicedSlot['walk']>,
   from: Ticks,
   to: Ticks,
-  note: (note: MidiNumber, place: number, from: Ticks, to: Ticks) => StruckNote,
-): StruckNote[] {
+  note: (note: MidiNumber, place: number, from: Ticks, to: Ticks) => NewNote,
+): NewNote[] {
   const middle = from + sixteenth * Math.floor((to - from) / (2 * sixteenth));
   const kept = first.filter((one) => then.includes(one));
   const moves = (all: readonly MidiNumber[]) => all.filter((one) => !kept.includes(one));
   return [
     ...kept.map((one, place) => note(one, place, from, to)),
     ...moves(first).map((one) => note(one, kept.length, from, middle)),
-    ...moves(then).map((one) => ({ ...note(one, 0, middle, to), rolled: null, accented: false })),
+    ...moves(then).map((one) => note(one, 0, middle, to)),
   ];
 }
 
@@ -290,9 +302,9 @@ function leavesSilence(strikes: readonly Strike[], end: Ticks): boolean {
   );
 }
 
-/** Notes some octaves away; where they are where the piano ends before. */
-function shifted(notes: readonly StruckNote[], octaves: number): readonly StruckNote[] {
+/** Moves notes by some octaves; where the piano ends before, they stay. */
+function shift(notes: readonly { note: MidiNumber }[], octaves: number): void {
   const by = 12 * octaves;
-  if (by === 0 || notes.some(({ note }) => note + by < 21 || note + by > 108)) return notes;
-  return notes.map((one) => ({ ...one, note: one.note + by }));
+  if (by === 0 || notes.some(({ note }) => note + by < 21 || note + by > 108)) return;
+  for (const one of notes) one.note += by;
 }

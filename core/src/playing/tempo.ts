@@ -51,8 +51,12 @@ export function temposOf(
         put(onset, (stretch.feel === 'free' ? freeFactor : 1) * hold);
         continue;
       }
-      const inside = beats.filter((beat) => beat.onset > onset && beat.onset < onset + is.ticks);
-      for (const at of [onset, ...inside.map((beat) => beat.onset)]) put(at, inRit(at) * hold);
+      put(onset, inRit(onset) * hold);
+      for (let next = lastAtOrBefore(beats, onset) + 1; next < beats.length; next += 1) {
+        const at = beats[next]!.onset;
+        if (at >= onset + is.ticks) break;
+        put(at, inRit(at) * hold);
+      }
     }
   }
   return marks.length > 0 ? marks : [{ onset: 0, factor: 1 }];
@@ -71,7 +75,7 @@ export function clockOf(tempos: readonly TempoMark[], quarters: number): (tick: 
     return { onset, factor, seconds };
   });
   return (tick) => {
-    const mark = marks.findLast(({ onset }) => onset <= tick) ?? marks[0];
+    const mark = marks[lastAtOrBefore(marks, tick)] ?? marks[0];
     return mark ? mark.seconds + ((tick - mark.onset) * perTick) / mark.factor : tick * perTick;
   };
 }
@@ -118,7 +122,8 @@ export function swinging(swing: Timeline['song']['swing'], beats: readonly Beat[
   };
 }
 
-function lastAtOrBefore(beats: readonly Beat[], tick: number): number {
+/** The place of the last one that is at a tick or before it; -1 where all are after it. They are in order. */
+function lastAtOrBefore(beats: readonly { readonly onset: number }[], tick: number): number {
   let low = 0;
   let high = beats.length;
   while (low < high) {

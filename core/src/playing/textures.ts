@@ -139,19 +139,31 @@ function planOf(
   bars: readonly { readonly meter: Meter; readonly start: number; readonly from: number }[],
 ): Plan {
   let leading = texture.leading;
-  const cells = bars.flatMap(({ meter, start, from }) => {
+  const cells: Cell[] = [];
+  /** Bars of one metre have the same cells. */
+  const known = new Map<Meter, readonly Cell[]>();
+  for (const { meter, start, from } of bars) {
     const pattern = patternOf(texture, hand, meter);
-    const { steps } = pattern;
     leading = pattern.leading;
-    if (steps.length === 0) return [];
-    let at = start;
-    return stepsOfBar(meter, pattern.step).flatMap((ticks, index) => {
-      const cell: Cell = { at, step: steps[index % steps.length]! };
-      at += ticks;
-      return cell.at >= from ? [cell] : [];
-    });
-  });
+    const inBar = known.get(meter) ?? cellsOfBar(pattern, meter);
+    known.set(meter, inBar);
+    for (const { at, step } of inBar) if (start + at >= from) cells.push({ at: start + at, step });
+  }
   return { texture, leading, cells };
+}
+
+/** The cells of a bar that begins at 0. */
+function cellsOfBar(
+  { steps, step: length }: ReturnType<typeof patternOf>,
+  meter: Meter,
+): readonly Cell[] {
+  if (steps.length === 0) return [];
+  let at = 0;
+  return stepsOfBar(meter, length).map((ticks, index): Cell => {
+    const cell = { at, step: steps[index % steps.length]! };
+    at += ticks;
+    return cell;
+  });
 }
 
 /** The lengths of the steps that a bar is divided in, in ticks; the last one is cut where the bar ends before it. */
@@ -209,43 +221,66 @@ function strikesOf(cells: readonly Cell[], span: StrikeSpan, lead: number | null
   return [...moments.filter(({ at }) => at < leadAt), { at: leadAt, step: all, lead }];
 }
 
+/** A strike before it is known how long its notes sound. */
+interface Begun {
+  readonly at: number;
+  readonly until: number;
+  readonly step: StrikeStep;
+  readonly notes: { readonly note: number; rings: boolean }[];
+}
+
 /** When each note of each moment ends. */
 function timed(
   moments: readonly Moment[],
   end: number,
   resolve: (voice: StepVoice) => readonly number[],
 ): Strike[] {
-  const strikes: { at: number; until: number; notes: Map<number, boolean>; step: StrikeStep }[] =
-    [];
+  const begun: Begun[] = [];
   const silences: number[] = [];
-  for (const [index, { at, step, lead }] of moments.entries()) {
-    const until = moments[index + 1]?.at ?? end;
+  for (let index = 0; index < moments.length; index += 1) {
+    const { at, step, lead } = moments[index]!;
     if (!step) {
       silences.push(at);
       continue;
     }
-    const notes = new Map<number, boolean>();
-    if (lead !== null) notes.set(lead, false);
+    const notes: Begun['notes'] = [];
+    if (lead !== null) notes.push({ note: lead, rings: false });
     else
       for (const { voice, rings } of step.notes)
-        for (const note of resolve(voice)) notes.set(note, rings || (notes.get(note) ?? false));
-    strikes.push({ at, until, notes, step });
+        for (const note of resolve(voice)) {
+          const same = notes.find((one) => one.note === note);
+          if (same) same.rings ||= rings;
+          else notes.push({ note, rings });
+        }
+    notes.sort((one, other) => one.note - other.note);
+    begun.push({ at, until: moments[index + 1]?.at ?? end, step, notes });
   }
-  return strikes.map(({ at, until, notes, step }) => ({
+  return begun.map(({ at, until, step, notes }, index) => ({
     at,
     until,
     weight: step.weight,
     short: step.short,
-    notes: [...notes]
-      .map(([note, rings]) => {
-        if (step.short) return { note, end: Math.min(at + shortTicks, until) };
-        if (!rings) return { note, end: until };
-        const again = strikes.find((later) => later.at > at && later.notes.has(note))?.at ?? end;
-        const silent = silences.find((later) => later > at) ?? end;
-        return { note, end: Math.min(again, silent) };
-      })
-      .sort((one, other) => one.note - other.note),
+    notes: notes.map(({ note, rings }) => {
+      if (step.short) return { note, end: Math.min(at + shortTicks, until) };
+      return { note, end: rings ? ringsUntil(note, index, begun, silences, end) : until };
+    }),
   }));
+}
+
+/** Where a note that rings ends: where it is struck again, at a silence, or with its chord. */
+function ringsUntil(
+  note: number,
+  index: number,
+  begun: readonly Begun[],
+  silences: readonly number[],
+  end: number,
+): number {
+  const { at } = begun[index]!;
+  const silent = silences.find((later) => later > at) ?? end;
+  for (let next = index + 1; next < begun.length; next += 1)
+    if (begun[next]!.notes.some((one) => one.note === note))
+      return Math.min(begun[next]!.at, silent);
+  return silent;
 }
 
 function notesOf(

@@ -26,7 +26,7 @@ export function sungNotes({ key, parts }: Pick<Timeline, 'key' | 'parts'>): Sung
       const length = ticksOf(slots.map(({ is }) => is));
       let at = start;
       // A bar that is played instead of another can be shorter than the tune it has from that one.
-      for (const event of cut(tune, 0, length)) {
+      for (const event of ticksOf(tune) > length ? cut(tune, 0, length) : tune) {
         const last = sung.at(-1);
         if (event.kind === 'note') {
           const { degree, accent } = event;

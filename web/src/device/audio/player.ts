@@ -179,7 +179,16 @@ function factorAt({ tempos }: Performance, tick: number): number {
 /** With the pedal down a note sounds on until the pedal is lifted. */
 function heldByPedal({ pedal }: Performance, onset: number, ticks: number): number {
   const end = onset + ticks;
-  const down = pedal.find((span) => span.onset <= end && end <= span.onset + span.ticks);
+  // Spans are in order and do not overlap: only the last one that has begun can still be down.
+  let low = 0;
+  let high = pedal.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (pedal[middle]!.onset <= end) low = middle + 1;
+    else high = middle;
+  }
+  const last = pedal[low - 1];
+  const down = last && end <= last.onset + last.ticks ? last : null;
   return down ? Math.max(ticks, down.onset + down.ticks - onset) : ticks;
 }
 
