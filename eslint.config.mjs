@@ -26,7 +26,7 @@ export default typescript.config(
     ...hooks.configs.flat.recommended,
   },
   {
-    files: ['**/test/**', '**/bench/**', 'e2e/**'],
+    files: ['**/test/**', '**/bench/**', '**/bench.mjs', 'e2e/**'],
     rules: { 'no-console': 'off' },
   },
 );

@@ -20,7 +20,7 @@ const kinds = [
   {
     folder: 'server/migrations',
     file: /_scope\.sql$/,
-    condition: /\bteam_id = team\b/g,
+    condition: /\bteam_id = (?:team\b|current_team\(\))(?= AND)/g,
     instead: 'true',
   },
 ];

@@ -16,6 +16,7 @@ import {
   printChart,
   putChord,
   remove,
+  saysOf,
   split,
   typedSlots,
   withEdits,
@@ -35,9 +36,9 @@ function followed(before: string, edits: readonly TextEdit[]): string[] {
   const after = parseChart(withEdits(before, edits));
   const follow = followSlots(read, after, edits);
   const now = typedSlots(after);
-  return typedSlots(read).map(({ says }, slot) => {
+  return typedSlots(read).map(({ slot: old }, slot) => {
     const there = follow(slot);
-    return `${says}>${there === null ? '' : `${there}:${now[there]!.says}`}`;
+    return `${saysOf(old)}>${there === null ? '' : `${there}:${saysOf(now[there]!.slot)}`}`;
   });
 }
 
@@ -112,9 +113,9 @@ describe('a tool says where its slots come from', () => {
     const after = parseChart(withEdits(read.text, edit.changes));
     const now = typedSlots(after);
     const where = followEdit(read, after, edit);
-    return typedSlots(read).map(({ says }, slot) => {
+    return typedSlots(read).map(({ slot: old }, slot) => {
       const there = where(slot);
-      return `${says}>${there === null ? '' : `${there}:${now[there]!.says}`}`;
+      return `${saysOf(old)}>${there === null ? '' : `${there}:${saysOf(now[there]!.slot)}`}`;
     });
   };
   test.each<[string, string, (read: ChartResult, at: Cursor) => Edit, Cursor, string[]]>([

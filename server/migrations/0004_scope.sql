@@ -33,7 +33,17 @@ $$;--> statement-breakpoint
 -- begin with one or two letters; from three on whatever is in the title, the words as sung, or the text.
 CREATE FUNCTION search_pattern(needle text) RETURNS text LANGUAGE sql IMMUTABLE
   RETURN regexp_replace(lower(needle), '([\\%_])', '\\\1', 'g');--> statement-breakpoint
-CREATE FUNCTION found_songs(needle text, after_key text, after_id uuid, most integer) RETURNS SETOF uuid
+-- What is found in many songs is looked for in the order of titles, which ends when a page is full; what is found in few
+-- by its letters.
+CREATE FUNCTION common_songs(pattern text, after_key text, after_id uuid, most integer) RETURNS SETOF uuid
+LANGUAGE plpgsql STABLE SET enable_bitmapscan = off AS $$
+BEGIN
+  RETURN QUERY SELECT id FROM songs WHERE team_id = current_team() AND deleted_at IS NULL
+    AND haystack LIKE pattern
+    AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
+    ORDER BY title_key COLLATE "C", id LIMIT most;
+END $$;--> statement-breakpoint
+CREATE FUNCTION found_songs(needle text, after_key text, after_id uuid, most integer, is_common boolean) RETURNS SETOF uuid
 LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public, pg_temp SET plan_cache_mode = force_custom_plan AS $$
 DECLARE
   team uuid := current_team();
@@ -44,6 +54,8 @@ BEGIN
       AND lower(title) COLLATE "C" LIKE pattern || '%'
       AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
       ORDER BY title_key COLLATE "C", id LIMIT most;
+  ELSIF is_common THEN
+    RETURN QUERY SELECT * FROM common_songs('%' || pattern || '%', after_key, after_id, most);
   ELSE
     RETURN QUERY SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
       AND haystack LIKE '%' || pattern || '%'
@@ -65,5 +77,5 @@ BEGIN
       AND haystack LIKE '%' || pattern || '%' LIMIT most) AS found);
   END IF;
 END $$;--> statement-breakpoint
-REVOKE ALL ON FUNCTION only_team(), team_of_link(text), found_songs(text, text, uuid, integer), count_found_songs(text, integer) FROM PUBLIC;--> statement-breakpoint
-GRANT EXECUTE ON FUNCTION only_team(), team_of_link(text), found_songs(text, text, uuid, integer), count_found_songs(text, integer) TO intervallum_server;
+REVOKE ALL ON FUNCTION only_team(), team_of_link(text), found_songs(text, text, uuid, integer, boolean), common_songs(text, text, uuid, integer), count_found_songs(text, integer) FROM PUBLIC;--> statement-breakpoint
+GRANT EXECUTE ON FUNCTION only_team(), team_of_link(text), found_songs(text, text, uuid, integer, boolean), count_found_songs(text, integer) TO intervallum_server;

@@ -101,6 +101,8 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   listSongs: (db) => songs.listSongs(ours, db, { search: '', after: null, most: 9 }),
   'listSongs, searching': (db) =>
     songs.listSongs(ours, db, { search: 'rings', after: null, most: 9 }),
+  'listSongs, searching for much': (db) =>
+    songs.listSongs(ours, db, { search: 'rings', after: null, most: 9, isCommon: true }),
   'listSongs, by letters': (db) => songs.listSongs(ours, db, { search: 'b', after: null, most: 9 }),
   countSongs: async (db) => `${await songs.countSongs(ours, db, { search: '', most: 9 })} BETA`,
   'countSongs, by letters': async (db) =>

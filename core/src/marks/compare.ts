@@ -1,8 +1,11 @@
 import { diffArrays } from 'diff';
 import { cutToDifference, editBetween, type TextEdit } from '../kit/edits.ts';
 
-/** How many differing lines, and differing words of lines, are compared one by one before the whole is taken as new. */
-const most = { lines: 600, words: 400 } as const;
+/**
+ * How many differing lines, and differing words of lines, are compared one by one before the whole is taken as new; and
+ * how long a stretch of lines is looked into at all.
+ */
+const most = { lines: 400, words: 200, characters: 4_000 } as const;
 
 /**
  * The edits that make one text into another, for a text that came from outside, of which nobody knows how it was changed:
@@ -29,7 +32,8 @@ export function compareTexts(before: string, after: string): TextEdit[] {
 }
 
 function wordsOf(before: string, after: string): TextEdit[] {
-  if (before === '' || after === '') return [{ from: 0, to: before.length, insert: after }];
+  const isLong = before.length + after.length > most.characters;
+  if (before === '' || after === '' || isLong) return [editBetween(before, after)];
   return (
     pieces(before, after, /(?<=\s)(?=\S)|(?<=\S)(?=\s)/, most.words) ?? [editBetween(before, after)]
   );

@@ -1,7 +1,7 @@
 import { diffArrays } from 'diff';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import type { TextEdit } from '../kit/edits.ts';
-import { placedSlots, typedSlots, type TextSlot, type TypedSlot } from './slots.ts';
+import { placedSlots, saysOf, typedSlots, type TextSlot, type TypedSlot } from './slots.ts';
 
 /** For a slot of the old text that of the new; null where it is gone. */
 export type Follow = (slot: TextSlot) => TextSlot | null;
@@ -87,7 +87,7 @@ function mover(edits: readonly TextEdit[]) {
 function align(old: readonly TypedSlot[], now: readonly TypedSlot[]): (number | null)[] {
   if (old.length === now.length) return old.map((_, index) => index);
   if (old.length === 0 || now.length === 0) return old.map(() => null);
-  const says = (slots: readonly TypedSlot[]) => slots.map((slot) => slot.says);
+  const says = (slots: readonly TypedSlot[]) => slots.map(({ slot }) => saysOf(slot));
   const parts = diffArrays(says(old), says(now), { maxEditLength: mostCompared });
   const found: (number | null)[] = [];
   let there = 0;

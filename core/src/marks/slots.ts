@@ -52,10 +52,15 @@ export function textSlotAt(
   return found < 0 ? null : found;
 }
 
-/** A slot as it is typed: where, and what it says. */
+/** A slot as it is typed: where, and what stands in it. */
 export interface TypedSlot extends Range {
-  /** The chord in its one spelling, so that equal chords are equal texts; what else a slot holds by its kind. */
-  readonly says: string;
+  readonly slot: Slot;
+}
+
+/** A chord in its one spelling, so that equal chords are equal texts; what else a slot holds by its kind. */
+export function saysOf(slot: Slot): string {
+  if (slot.kind === 'chord') return formatChord(slot.chord);
+  return slot.kind === 'unread' ? slot.text : slot.kind;
 }
 
 /** Where each slot of a chart stands in its text, in order. */
@@ -63,8 +68,6 @@ export function typedSlots(read: ChartResult): TypedSlot[] {
   return placedSlots(read.song).map(({ bar, slot, is }) => {
     const place = read.barPlaces[bar]?.slots[slot];
     const range = place ? read.lines.rangeOf(place) : { from: 0, to: 0 };
-    const says =
-      is.kind === 'chord' ? formatChord(is.chord) : is.kind === 'unread' ? is.text : is.kind;
-    return { ...range, says };
+    return { from: range.from, to: range.to, slot: is };
   });
 }

@@ -12,8 +12,10 @@ import {
   formatKey,
   formatMeter,
   hasAnchors,
+  Memo,
   parseChart,
   withEdits,
+  type ChartResult,
   type Chord,
   type Song,
   type TextEdit,
@@ -29,12 +31,16 @@ export interface ChartReading {
   readonly sung: string;
 }
 
+/** A save reads the text that stands and the one that comes, the next save this one again. */
+const readBefore = new Memo<ChartResult>(16);
+const readOnce = (text: string) => readBefore.get(text, () => parseChart(text));
+
 /** How many chords of a song's beginning a list shows. */
 const openingLength = 6;
 
 /** Reads a chart for lists and searches; one with problems is shown as far as it can be read. */
 export function readForLists(text: string): ChartReading {
-  const read = parseChart(text);
+  const read = readOnce(text);
   const { song } = read;
   const summary: SongSummary = {
     title: song.title,
@@ -109,7 +115,7 @@ export function carryParts({
     changes && areInOrder(changes, before.length) && withEdits(before, changes) === after
       ? changes
       : compareTexts(before, after);
-  const follow = followSlots(parseChart(before), parseChart(after), said);
+  const follow = followSlots(readOnce(before), readOnce(after), said);
   return read.map((decisions) => {
     const carried = carryDecisions(decisions, follow);
     return carried === decisions ? null : storeDecisions(carried);

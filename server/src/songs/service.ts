@@ -32,7 +32,7 @@ import {
 export type SongService = ReturnType<typeof songService>;
 
 /** A list counts the songs that a search finds up to here. */
-const mostCounted = 1_000;
+const mostCounted = 500;
 
 const noSuchSong = () => new Refusal('not-found', 'There is no song at this address.');
 const titlePlace = z.tuple([z.string(), z.uuid()]);
@@ -62,12 +62,18 @@ export function songService(database: Database, charts: ChartReader) {
     const listName = `songs:${wanted}`;
     const from = readCursor(listName, titlePlace, after);
     return inScope(database, scope, async (db) => {
-      const rows = await listSongs(scope, db, { search: wanted, after: from, most: limit + 1 });
+      const total = await countSongs(scope, db, { search: wanted, most: mostCounted });
+      const rows = await listSongs(scope, db, {
+        search: wanted,
+        after: from,
+        most: limit + 1,
+        isCommon: total >= mostCounted,
+      });
       const page = rows.slice(0, limit);
       const last = rows.length > limit ? page.at(-1) : undefined;
       return {
         songs: await repaired(scope, db, page),
-        total: await countSongs(scope, db, { search: wanted, most: mostCounted }),
+        total,
         next: last ? writeCursor(listName, [last.titleKey, last.id]) : null,
       };
     });

@@ -37,7 +37,18 @@ export type ListedSong = Omit<SongListItem, 'summary' | 'savedAt'> & {
 export async function listSongs(
   scope: Scope,
   db: Database,
-  { search, after, most }: { search: string; after: TitlePlace | null; most: number },
+  {
+    search,
+    after,
+    most,
+    isCommon = false,
+  }: {
+    search: string;
+    after: TitlePlace | null;
+    most: number;
+    /** The search finds many songs. */
+    isCommon?: boolean;
+  },
 ): Promise<ListedSong[]> {
   const key = sql`${songs.titleKey} collate "C"`;
   const [afterKey, afterId] = after ?? [null, null];
@@ -46,7 +57,7 @@ export async function listSongs(
   const found =
     search === ''
       ? null
-      : sql`${songs.id} in (select found_songs(${search}, ${afterKey}::text, ${afterId}::uuid, ${most}::integer))`;
+      : sql`${songs.id} in (select found_songs(${search}, ${afterKey}::text, ${afterId}::uuid, ${most}::integer, ${isCommon}))`;
   const rows = await db
     .select({
       id: songs.id,

@@ -79,7 +79,7 @@ interface SidePanelProps {
 }
 
 /** Beside the chart: its text with what is wrong in it, or the colours of the chosen chord. */
-export function SidePanel(props: SidePanelProps) {
+export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
   const { view, problems, chosen, sung, proposal, onChord, onTakeProposal } = props;
   const { panel } = desk.use('panel');
   return (
@@ -120,7 +120,7 @@ export function SidePanel(props: SidePanelProps) {
       ) : null}
     </>
   );
-}
+});
 
 /** Drawn anew only where another panel is chosen. */
 const PanelTabs = memo(function PanelTabs({ panel }: { panel: 'text' | 'colours' }) {

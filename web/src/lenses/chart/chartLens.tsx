@@ -9,13 +9,15 @@ import {
   type Chord,
   type Decisions,
   type Edit,
+  type Problem,
   type Proposal,
 } from '@intervallum/core';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
-import { useLook } from '../../document/look.tsx';
+import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
 import { desk } from '../../settings/desk.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 import { ChordEntry } from './ChordEntry.tsx';
 import { chartCommands, chartKeys } from './commands.ts';
 import { PianoStrip } from './PianoStrip.tsx';
@@ -45,7 +47,7 @@ function useChartLens(): ChartLensState {
 }
 
 function Frame({ children }: { children: ReactNode }) {
-  const { unrolled, asPlayed } = useLook();
+  const { unrolled, asPlayed } = useShown();
   const text = useSong((state) => state.read.text);
   const slot = useSong(textSlotOf);
   const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
@@ -95,12 +97,13 @@ function useProposals(text: string) {
       return { ok: true, changes: [{ ...lines.rangeOf(place), insert }], cursor: null };
     });
   };
-  return { proposal, putChord, takeProposal };
+  const steady = useSteady({ putChord, takeProposal });
+  return { proposal, ...steady };
 }
 
 function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
   const { writing, sound, playing, proposal } = useChartLens();
-  const { unrolled } = useLook();
+  const { unrolled } = useShown();
   if (unrolled) return draw({ playing, canEditRoad: true });
   return draw({
     tools: <WriteTools hands={writing.hands} sound={sound} />,
@@ -113,6 +116,8 @@ function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
     canEditRoad: true,
   });
 }
+
+const noProblems: readonly Problem[] = [];
 
 function Panel() {
   const { view } = useLook();
@@ -131,7 +136,7 @@ function Panel() {
   return (
     <SidePanel
       view={view}
-      problems={read.ok ? [] : read.problems}
+      problems={read.ok ? noProblems : read.problems}
       chosen={chosen}
       sung={(chosen && melody?.get(chosen.index)) ?? null}
       proposal={proposal}

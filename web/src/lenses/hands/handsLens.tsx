@@ -23,7 +23,7 @@ import {
 } from '@intervallum/core';
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
-import { useLook } from '../../document/look.tsx';
+import { useLook, useShown } from '../../document/look.tsx';
 import { firstChordOf } from '../../document/selectors.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { player } from '../../settings/player.ts';
@@ -69,7 +69,8 @@ function useHandsLens(): HandsLensState {
 /** The search kept up to date, the chosen chord's hands, and all that a player does with them. */
 function Frame({ children }: { children: ReactNode }) {
   const document = useDocument();
-  const { view, shown } = useLook();
+  const { view } = useLook();
+  const { shown } = useShown();
   const read = useSong((state) => state.read);
   const place = useSong((state) => state.place);
   const hands = useSong((state) => state.decisions.hands);
@@ -203,7 +204,8 @@ function useFirstChord(isLost: boolean): void {
 
 function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
   const { search, playback } = useHandsLens();
-  const { view, unrolled } = useLook();
+  const { view } = useLook();
+  const { unrolled } = useShown();
   const { voiced } = search;
   const isUnrolled = unrolled !== null;
   const hands = useMemo(

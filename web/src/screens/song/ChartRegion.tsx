@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { cursorAt, type Cursor } from '@intervallum/core';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
-import { useLook } from '../../document/look.tsx';
+import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartMarks, Lens } from '../../lenses/lens.ts';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { Road } from '../../music/rails/Road.tsx';
@@ -33,7 +33,8 @@ interface RegionProps {
 
 function Region({ marks, isHiddenOnPhone, onEditRoad }: RegionProps) {
   const document = useDocument();
-  const { view, shown, unrolled, asPlayed, setAsPlayed, chartRef } = useLook();
+  const { view, chartRef } = useLook();
+  const { shown, unrolled, asPlayed, setAsPlayed } = useShown();
   const at = useSong<Cursor | null>(({ read, place }) => cursorAt(read, place), sameCursor);
   const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
   const choose = (bar: number, slot: number, extend: boolean) => {

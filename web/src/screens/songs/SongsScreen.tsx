@@ -170,6 +170,7 @@ export function SongsScreen() {
               <More
                 shown={songs.length}
                 total={pages[0]?.total ?? 0}
+                isSearch={wanted !== ''}
                 isLoading={fetched.isFetchingNextPage}
                 onMore={fetched.hasNextPage ? () => void fetched.fetchNextPage() : null}
               />
@@ -182,7 +183,7 @@ export function SongsScreen() {
 }
 
 /** A server counts the songs that a search finds up to here. */
-const mostCounted = 1_000;
+const mostCounted = 500;
 
 const Below = styled.p`
   display: flex;
@@ -195,15 +196,16 @@ const Below = styled.p`
 interface MoreProps {
   shown: number;
   total: number;
+  isSearch: boolean;
   isLoading: boolean;
   /** Null where all of them are shown. */
   onMore: (() => void) | null;
 }
 
 /** How many of the songs are shown, and the next ones. */
-function More({ shown, total, isLoading, onMore }: MoreProps) {
+function More({ shown, total, isSearch, isLoading, onMore }: MoreProps) {
   if (!onMore) return null;
-  const all = total >= mostCounted ? `${mostCounted} or more` : String(total);
+  const all = isSearch && total >= mostCounted ? `${mostCounted} or more` : String(total);
   return (
     <Below>
       {shown} of {all} songs
