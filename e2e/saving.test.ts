@@ -78,6 +78,70 @@ test('with the database gone the edit is kept, and saved when it is back', async
   }
 });
 
+test('a server that is asked to stop ends the saves under way first', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-stop-'));
+  chmodSync(folder, 0o755);
+  const cluster = await startCluster(join(folder, 'database'));
+  await cluster.createDatabase('stop');
+  const options = { cluster, database: 'stop', webFolder: process.env['WEB_FOLDER'] ?? '' };
+  const port = await freePort();
+  let application = await startApplication({ ...options, port, quiet: true });
+  const send = (method: string, path: string, body: object, headers = {}) =>
+    fetch(application.url + path, {
+      method,
+      headers: { 'Content-Type': 'application/json', ...headers },
+      body: JSON.stringify(body),
+    });
+  try {
+    const made = await Promise.all(
+      Array.from({ length: 12 }, async () => {
+        const answer = await send('POST', '/api/songs', { text: 'title: Before\n' });
+        return ((await answer.json()) as { id: string }).id;
+      }),
+    );
+    const long = `title: After\n\nA:\n${'  1 | 4 | 5 | 1\n'.repeat(400)}`;
+    const saves = made.map((id) =>
+      send('PUT', `/api/songs/${id}`, { text: long }, { 'If-Match': '"1"' }),
+    );
+    // The first one is on its way when the server is told to stop.
+    await new Promise((resolve) => setTimeout(resolve, 40));
+    const stopping = application.stop();
+    const answers = await Promise.allSettled(saves);
+    await stopping;
+    const saved = made.filter((_, place) => {
+      const answer = answers[place]!;
+      return answer.status === 'fulfilled' && answer.value.status === 200;
+    });
+    expect(saved.length).toBeGreaterThan(0);
+    application = await startApplication({ ...options, port: await freePort(), quiet: true });
+    for (const id of saved) {
+      const song = await (await fetch(`${application.url}/api/songs/${id}`)).json();
+      expect((song as { text: string }).text).toBe(long);
+    }
+  } finally {
+    await application.stop();
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('pages and answers come compressed as the browser takes them', async ({
+  request,
+  baseURL,
+}) => {
+  const page = await (await request.get('/songs')).text();
+  const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)![1]!;
+  for (const [path, encoding] of [
+    [script, 'br'],
+    [script, 'gzip'],
+    ['/api/songs', 'br'],
+  ] as const) {
+    const answer = await fetch(baseURL + path, { headers: { 'Accept-Encoding': encoding } });
+    expect([path, answer.headers.get('Content-Encoding')]).toEqual([path, encoding]);
+    expect((await answer.text()).length).toBeGreaterThan(1_000);
+  }
+});
+
 test('an edit that a closed page could not save is there when the page is opened again', async ({
   page,
 }) => {

@@ -82,7 +82,7 @@ function folderArrows(imports, folderOf) {
 
 /** True where a folder imports from a storey above its own. @param {string} from @param {string} to */
 function runsUp(from, to) {
-  const [place, otherPlace] = [from, to].map(heightOf);
+  const [place, otherPlace] = [heightOf(from), heightOf(to)];
   return place.part === otherPlace.part && otherPlace.height > place.height;
 }
 

@@ -1,5 +1,6 @@
 // Runs every check: format, lint, types, imports, unused code, Jest and Playwright. Ends with the count.
-// `bin/test unit` (or static, e2e) runs one part; further words go to Jest or Playwright.
+// `bin/test unit` (or static, e2e) runs one part; further words go to Jest or Playwright. `bin/test deep` is the unit
+// tests with many more cases, which no other run has.
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,14 +14,15 @@ import { run, say, Stop } from './say.mjs';
 /** @typedef {{ passed: number, failed: number }} Count */
 
 const staticChecks = ['format', 'types', 'lint', 'imports', 'unused'];
-const parts = ['static', 'unit', 'e2e'];
+const parts = ['static', 'unit', 'e2e', 'deep'];
 
 await run(async () => {
   const [part, ...words] = process.argv.slice(2);
   if (part && !parts.includes(part))
     throw new Stop(`bin/test knows ${parts.join(', ')}, not “${part}”.`);
   /** @param {string} name */
-  const wanted = (name) => !part || part === name;
+  const wanted = (name) => !part || part === name || (part === 'deep' && name === 'unit');
+  if (part === 'deep') process.env['DEEP'] = '1';
 
   await ensurePackages({ chromium: wanted('e2e') });
   const webFolder = wanted('e2e') ? await prepare() : '';

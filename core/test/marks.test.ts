@@ -25,6 +25,7 @@ import {
   type Edit,
   type TextEdit,
 } from '../src/index.ts';
+import { runs } from './deep.ts';
 import { songs } from './generators.ts';
 import { chord } from './read.ts';
 
@@ -100,7 +101,7 @@ describe('slots follow the edits of their text', () => {
           expect(found.every((slot) => slot < placedSlots(after.song).length)).toBe(true);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: runs(100) },
     );
   });
 });
@@ -164,9 +165,9 @@ describe('a tool says where its slots come from', () => {
         if (after.ok && slots[where % Math.max(1, slots.length)]?.is.kind === 'chord')
           expect(edit.slots.length).toBe(placedSlots(after.song).length);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(100) },
     );
-    expect(said).toBeGreaterThan(80);
+    expect(said).toBeGreaterThan(30);
   });
 });
 

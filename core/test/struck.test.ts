@@ -19,6 +19,7 @@ import {
   type StruckNote,
   type Voiced,
 } from '../src/index.ts';
+import { runs } from './deep.ts';
 import { playedOnce, songs } from './generators.ts';
 
 /** A note by when it begins and ends, in ticks of the song. */
@@ -130,7 +131,7 @@ describe('what the hands strike is the same wherever it is heard or read', () =>
       fc.property(songs, (song) => {
         expectOneStriking(voice(expand({ ...playedOnce(song), swing: null })));
       }),
-      { numRuns: 25, endOnFailure: true },
+      { numRuns: runs(25), endOnFailure: true },
     );
   });
 

@@ -3,29 +3,29 @@ import { success, type Result } from '../kit/result.ts';
 import { unreadable } from './imported.ts';
 
 /** An element of an XML document: its name, attributes and what stands in it, in order. */
-export interface Element {
+export interface XmlElement {
   readonly name: string;
   readonly attributes: Readonly<Record<string, string>>;
-  readonly children: readonly Element[];
+  readonly children: readonly XmlElement[];
   /** The text in it, without that of its children. */
   readonly text: string;
 }
 
-type Content = Element | string | number | null | false;
+type Content = XmlElement | string | number | null | false;
 
 /** An element to be written; what is null or false is left out. */
 export function element(
   name: string,
   attributes: Readonly<Record<string, string | number>> = {},
   ...content: readonly Content[]
-): Element {
+): XmlElement {
   const given = content.filter((one) => one !== null && one !== false);
   return {
     name,
     attributes: Object.fromEntries(
       Object.entries(attributes).map(([key, value]) => [key, String(value)]),
     ),
-    children: given.filter((one): one is Element => typeof one === 'object'),
+    children: given.filter((one): one is XmlElement => typeof one === 'object'),
     text: given.filter((one) => typeof one !== 'object').join(''),
   };
 }
@@ -37,13 +37,13 @@ interface Node {
 const order = { preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '' } as const;
 
 /** An XML document in UTF-8. Characters that XML cannot hold are left out. */
-export function writeXml(root: Element, doctype: string): string {
+export function writeXml(root: XmlElement, doctype: string): string {
   const builder = new XMLBuilder({ ...order, format: true, suppressEmptyNode: true });
   const body = builder.build([nodeOf(root)]);
   return `<?xml version="1.0" encoding="UTF-8"?>\n${doctype}${body.trimStart()}\n`;
 }
 
-function nodeOf({ name, attributes, children, text }: Element): Node {
+function nodeOf({ name, attributes, children, text }: XmlElement): Node {
   const inside: Node[] = text === '' ? [] : [{ '#text': writable(text) }];
   const clean = Object.fromEntries(
     Object.entries(attributes).map(([key, value]) => [key, writable(value)]),
@@ -63,7 +63,7 @@ const deepest = 60;
  * Reads an XML document. Entities of its own are never expanded, and a document that declares any is refused.
  * @returns the root element
  */
-export function readXml(text: string): Result<Element> {
+export function readXml(text: string): Result<XmlElement> {
   if (/<!ENTITY/i.test(text))
     return unreadable(
       'This file declares entities of its own, which could be hostile; it is not read.',
@@ -95,7 +95,7 @@ export function readXml(text: string): Result<Element> {
   return root ? success(root) : unreadable('There is nothing in this XML file.');
 }
 
-function elementOf(node: Node, depth: number): Element | null {
+function elementOf(node: Node, depth: number): XmlElement | null {
   const name = Object.keys(node).find((key) => key !== ':@');
   if (!name || name.startsWith('#') || name.startsWith('?') || depth > deepest) return null;
   const inside = node[name] as readonly Node[];
@@ -111,23 +111,23 @@ function elementOf(node: Node, depth: number): Element | null {
   };
 }
 
-export function child(of: Element | null, ...path: readonly string[]): Element | null {
+export function child(of: XmlElement | null, ...path: readonly string[]): XmlElement | null {
   let found = of;
   for (const name of path) found = found?.children.find((one) => one.name === name) ?? null;
   return found;
 }
 
-export function childrenOf(of: Element | null, name: string): readonly Element[] {
+export function childrenOf(of: XmlElement | null, name: string): readonly XmlElement[] {
   return of?.children.filter((one) => one.name === name) ?? [];
 }
 
 /** The text of an element on a path; empty where there is none. */
-export function textOf(of: Element | null, ...path: readonly string[]): string {
+export function textOf(of: XmlElement | null, ...path: readonly string[]): string {
   return child(of, ...path)?.text ?? '';
 }
 
 /** The whole number that an element on a path holds; null where it holds none. */
-export function numberOf(of: Element | null, ...path: readonly string[]): number | null {
+export function numberOf(of: XmlElement | null, ...path: readonly string[]): number | null {
   const text = textOf(of, ...path).trim();
   return /^-?\d{1,9}(?:\.\d+)?$/.test(text) ? Number(text) : null;
 }

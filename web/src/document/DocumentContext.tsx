@@ -9,9 +9,9 @@ export const DocumentProvider = DocumentContext.Provider;
 
 /** The open song. */
 export function useDocument(): SongDocument {
-  const document = useContext(DocumentContext);
-  if (!document) throw new Error('Only under a DocumentProvider is there an open song.');
-  return document;
+  const songDocument = useContext(DocumentContext);
+  if (!songDocument) throw new Error('Only under a DocumentProvider is there an open song.');
+  return songDocument;
 }
 
 /**

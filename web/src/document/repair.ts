@@ -2,8 +2,8 @@ import type { Problem } from '@intervallum/core';
 import type { SongDocument } from './songDocument.ts';
 
 /** Puts a repair's text in the place of a problem, as one step that undo takes back, and goes behind it. */
-export function repair(document: SongDocument, { place }: Problem, text: string): void {
-  const { from, to } = document.store.getState().read.lines.rangeOf(place);
-  document.edit(() => ({ ok: true, changes: [{ from, to, insert: text }], cursor: null }));
-  document.select(from + text.length, from + text.length);
+export function repair(songDocument: SongDocument, { place }: Problem, text: string): void {
+  const { from, to } = songDocument.store.getState().read.lines.rangeOf(place);
+  songDocument.edit(() => ({ ok: true, changes: [{ from, to, insert: text }], cursor: null }));
+  songDocument.select(from + text.length, from + text.length);
 }

@@ -21,7 +21,7 @@ import {
 import { barOf, type PlacedNote } from './musicXmlBars.ts';
 import { divisionsIn, keyIn, readMeasure, type ReadMeasure } from './musicXmlMeasure.ts';
 import { tuneOfNotes } from './tuneOfNotes.ts';
-import { child, childrenOf, readXml, textOf, type Element } from '../xml.ts';
+import { child, childrenOf, readXml, textOf, type XmlElement } from '../xml.ts';
 
 /** Largest file that is read, in UTF-16 code units, and most measures. */
 const largestFile = 5_000_000;
@@ -60,11 +60,11 @@ export function fromMusicXml(text: string): Result<Imported> {
   return success(reader.read());
 }
 
-function hasChords(part: Element): boolean {
+function hasChords(part: XmlElement): boolean {
   return childrenOf(part, 'measure').some((measure) => child(measure, 'harmony') !== null);
 }
 
-function headOf(root: Element): Song {
+function headOf(root: XmlElement): Song {
   const identification = child(root, 'identification');
   const creators = childrenOf(identification, 'creator').map(({ text }) => oneLine(text, 80));
   const kept = Object.fromEntries(
@@ -110,7 +110,7 @@ class PartReader {
   readonly guessed: string[] = [];
   readonly dropped: string[] = [];
   #song: Song;
-  readonly #measures: readonly Element[];
+  readonly #measures: readonly XmlElement[];
   readonly #sections: OpenSection[] = [];
   #meter: Meter = emptySong.meter;
   /** The metre that a section's bars go on in; a change is announced against it. */
@@ -125,7 +125,7 @@ class PartReader {
   /** Written by this program, so that what it does not say is not so. */
   readonly #own: boolean;
 
-  constructor(song: Song, measures: readonly Element[], own: boolean) {
+  constructor(song: Song, measures: readonly XmlElement[], own: boolean) {
     this.#own = own;
     this.#song = song;
     this.#measures = measures;

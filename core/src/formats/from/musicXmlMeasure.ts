@@ -9,7 +9,7 @@ import { midiNumber } from '../../pitch/midi.ts';
 import { letters, type Note } from '../../pitch/note.ts';
 import { figuresOf, type HarmonyDegree } from '../harmonyKinds.ts';
 import type { PlacedChord, PlacedNote } from './musicXmlBars.ts';
-import { child, childrenOf, numberOf, textOf, type Element } from '../xml.ts';
+import { child, childrenOf, numberOf, textOf, type XmlElement } from '../xml.ts';
 
 /** What a measure holds, its times in ticks. */
 export interface ReadMeasure {
@@ -46,13 +46,13 @@ export interface MeasureContext {
 }
 
 /** The divisions that a measure sets; null where it leaves them. */
-export function divisionsIn(measure: Element): number | null {
+export function divisionsIn(measure: XmlElement): number | null {
   const divisions = childrenOf(measure, 'attributes').map((one) => numberOf(one, 'divisions'));
   const last = divisions.findLast((one) => one !== null) ?? null;
   return last !== null && last > 0 && last <= 100_000 ? last : null;
 }
 
-export function keyIn(measure: Element): Key | null {
+export function keyIn(measure: XmlElement): Key | null {
   const key = childrenOf(measure, 'attributes')
     .map((one) => child(one, 'key'))
     .findLast((one) => one !== null);
@@ -62,7 +62,7 @@ export function keyIn(measure: Element): Key | null {
 }
 
 /** Reads a measure of a part. */
-export function readMeasure(measure: Element, context: MeasureContext): ReadMeasure {
+export function readMeasure(measure: XmlElement, context: MeasureContext): ReadMeasure {
   const ticks = (divisions: number) => Math.round((divisions * 480) / context.divisions);
   const chords: PlacedChord[] = [];
   const notes: PlacedNote[] = [];
@@ -154,7 +154,7 @@ function endingTimes(number: string): number[] {
   return real.length > 0 ? real : [1];
 }
 
-function meterIn(measure: Element): readonly [Meter | null, string | null] {
+function meterIn(measure: XmlElement): readonly [Meter | null, string | null] {
   const time = childrenOf(measure, 'attributes')
     .map((one) => child(one, 'time'))
     .findLast((one) => one !== null);
@@ -167,8 +167,8 @@ function meterIn(measure: Element): readonly [Meter | null, string | null] {
 }
 
 function tempoIn(
-  directions: readonly Element[],
-  sounds: readonly (Element | null)[],
+  directions: readonly XmlElement[],
+  sounds: readonly (XmlElement | null)[],
 ): ReadMeasure['tempo'] {
   for (const direction of directions) {
     const beats = numberOf(direction, 'direction-type', 'metronome', 'per-minute');
@@ -190,7 +190,7 @@ function placed(chord: Chord, at: number, offset: number): PlacedChord {
 }
 
 /** The chord of a harmony: its text where it says all, else its kind and degrees. */
-function chordOf(harmony: Element, key: Key): Chord | null {
+function chordOf(harmony: XmlElement, key: Key): Chord | null {
   const kind = child(harmony, 'kind');
   if (!kind || kind.text.trim() === 'none') return null;
   const whole = kind.attributes['text'] ?? '';
@@ -216,7 +216,7 @@ function chordOf(harmony: Element, key: Key): Chord | null {
   return { ...read.value, root, bass: bass && degreeOfNote(bass, key) };
 }
 
-function rootOfHarmony(harmony: Element, key: Key): Degree | null {
+function rootOfHarmony(harmony: XmlElement, key: Key): Degree | null {
   const note = noteIn(child(harmony, 'root'), 'root');
   if (note) return degreeOfNote(note, key);
   const numeral = child(harmony, 'numeral');
@@ -229,13 +229,13 @@ function rootOfHarmony(harmony: Element, key: Key): Degree | null {
   return counted === 'major' ? degree : toRelative(degree);
 }
 
-function noteIn(of: Element | null, name: 'root' | 'bass'): Note | null {
+function noteIn(of: XmlElement | null, name: 'root' | 'bass'): Note | null {
   const letter = letters.find((one) => one === textOf(of, `${name}-step`).trim());
   const alter = numberOf(of, `${name}-alter`) ?? 0;
   return letter && Math.abs(alter) <= 2 ? { letter, alter } : null;
 }
 
-function noteOf(note: Element, at: number, ticks: number): PlacedNote {
+function noteOf(note: XmlElement, at: number, ticks: number): PlacedNote {
   const notations = childrenOf(note, 'notations');
   const has = (...path: string[]) => notations.some((one) => child(one, ...path) !== null);
   const all = notations.flatMap((one) =>
@@ -262,7 +262,7 @@ function noteOf(note: Element, at: number, ticks: number): PlacedNote {
   };
 }
 
-function pitchIn(note: Element): PlacedNote['pitch'] {
+function pitchIn(note: XmlElement): PlacedNote['pitch'] {
   const pitch = child(note, 'pitch');
   const letter = letters.find((one) => one === textOf(pitch, 'step').trim());
   const alter = Math.round(numberOf(pitch, 'alter') ?? 0);
@@ -275,7 +275,7 @@ function pitchOf({ note, octave }: NonNullable<PlacedNote['pitch']>): number {
   return midiNumber(note, octave);
 }
 
-function addLyrics(note: Element, lyrics: Map<number, string[]>): void {
+function addLyrics(note: XmlElement, lyrics: Map<number, string[]>): void {
   for (const lyric of childrenOf(note, 'lyric')) {
     const line = Math.min(20, Math.max(1, Number(lyric.attributes['number']) || 1));
     const text = childrenOf(lyric, 'text')

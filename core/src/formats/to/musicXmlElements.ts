@@ -2,13 +2,13 @@ import { tempoBeat, type Meter } from '../../chart/meter.ts';
 import type { Song } from '../../chart/song.ts';
 import { printTexture } from '../../chart/texture.ts';
 import { keySignature, type Key } from '../../pitch/key.ts';
-import { element, type Element } from '../xml.ts';
+import { element, type XmlElement } from '../xml.ts';
 
 export const doctype =
   '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">\n';
 
 /** A score of one part. */
-export function scoreOf(song: Song, part: string, measures: readonly Element[]): Element {
+export function scoreOf(song: Song, part: string, measures: readonly XmlElement[]): XmlElement {
   const { by, rights, singer, feel } = song.details;
   const kept = {
     singer,
@@ -41,7 +41,7 @@ export function scoreOf(song: Song, part: string, measures: readonly Element[]):
   );
 }
 
-export function keyElement(key: Key): Element {
+export function keyElement(key: Key): XmlElement {
   return element(
     'key',
     {},
@@ -50,7 +50,7 @@ export function keyElement(key: Key): Element {
   );
 }
 
-export function timeElement({ beats, unit, groups }: Meter): Element {
+export function timeElement({ beats, unit, groups }: Meter): XmlElement {
   return element(
     'time',
     {},
@@ -60,7 +60,7 @@ export function timeElement({ beats, unit, groups }: Meter): Element {
 }
 
 /** The tempo mark of a song: felt beats a minute on the page, quarters for what plays it. */
-export function tempoElement({ tempo, meter, swing }: Song): Element | null {
+export function tempoElement({ tempo, meter, swing }: Song): XmlElement | null {
   if (tempo === null && swing === null) return null;
   const beat = tempoBeat(meter);
   return element(
@@ -94,7 +94,7 @@ export function tempoElement({ tempo, meter, swing }: Song): Element | null {
   );
 }
 
-export function wordsElement(text: string, above = true): Element {
+export function wordsElement(text: string, above = true): XmlElement {
   return element(
     'direction',
     { placement: above ? 'above' : 'below' },
@@ -103,7 +103,7 @@ export function wordsElement(text: string, above = true): Element {
 }
 
 /** The sign that opens or closes a repeat. */
-export function repeatLine(direction: 'forward' | 'backward', times = 2): Element {
+export function repeatLine(direction: 'forward' | 'backward', times = 2): XmlElement {
   const more: Record<string, number> = direction === 'backward' && times > 2 ? { times } : {};
   return element(
     'barline',
@@ -118,7 +118,7 @@ export function endingLine(
   times: readonly number[],
   type: 'start' | 'stop',
   goesBack = false,
-): Element {
+): XmlElement {
   return element(
     'barline',
     { location: type === 'start' ? 'left' : 'right' },

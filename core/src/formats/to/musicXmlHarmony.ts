@@ -6,7 +6,7 @@ import type { Degree } from '../../pitch/degree.ts';
 import { keySignature, noteOfDegree, type Key } from '../../pitch/key.ts';
 import type { Note } from '../../pitch/note.ts';
 import { harmonyKind } from '../harmonyKinds.ts';
-import { element, type Element } from '../xml.ts';
+import { element, type XmlElement } from '../xml.ts';
 
 /**
  * A chord as MusicXML has it: its root as a note or as a degree, its kind, and how early it is pushed.
@@ -17,7 +17,7 @@ export function harmonyElement(
   key: Key,
   harmony: 'root' | 'numeral',
   at = 0,
-): Element {
+): XmlElement {
   const early = at - (push ? pushTicks(push) : 0);
   const offset = early !== 0 && element('offset', { sound: 'yes' }, early);
   const root = rootOf(chord);
@@ -45,7 +45,7 @@ export function harmonyElement(
   );
 }
 
-function noteElement(name: 'root' | 'bass', { letter, alter }: Note): Element {
+function noteElement(name: 'root' | 'bass', { letter, alter }: Note): XmlElement {
   return element(
     name,
     {},
@@ -55,7 +55,7 @@ function noteElement(name: 'root' | 'bass', { letter, alter }: Note): Element {
 }
 
 /** Degrees are those of the relative major, so the key they are counted in is said with them. */
-function numeralElement({ step, alter }: Degree, key: Key): Element {
+function numeralElement({ step, alter }: Degree, key: Key): XmlElement {
   const sign = alter === 0 ? '' : (alter < 0 ? 'b' : '#').repeat(Math.abs(alter));
   return element(
     'numeral',

@@ -1,6 +1,6 @@
 import type { ChordSlot, Slot } from '../../chart/song.ts';
 import { noteValues, valueElements } from './noteValues.ts';
-import { element, type Element } from '../xml.ts';
+import { element, type XmlElement } from '../xml.ts';
 
 /**
  * The slashes of a slot: as many tied notes as its length needs; silence as rests. Beside a tune they are a second voice
@@ -11,7 +11,7 @@ export function slashes(
   chord: ChordSlot | null,
   words: readonly string[],
   isBesideTune: boolean,
-): Element[] {
+): XmlElement[] {
   const silent = slot.kind === 'rest';
   const values = noteValues(slot.ticks);
   const goesOn = slot.kind === 'held';
@@ -62,7 +62,7 @@ function notationsOf(
   first: ChordSlot | null,
   fermata: boolean,
   last: ChordSlot | null,
-): Element | false {
+): XmlElement | false {
   const articulations = [
     ...(first?.accent ? [element('accent')] : []),
     ...(first?.stop ? [element('staccatissimo')] : []),

@@ -3,7 +3,7 @@ import { tunePitch, type TuneBar, type TuneEvent, type TuneNote } from '../../ch
 import { noteOfDegree, type Key } from '../../pitch/key.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { noteValues, valueElements } from './noteValues.ts';
-import { element, type Element } from '../xml.ts';
+import { element, type XmlElement } from '../xml.ts';
 
 /** What is known of a tune where a bar of it is written. */
 export interface TuneSoFar {
@@ -23,12 +23,12 @@ export function tuneNotes(
   key: Key,
   start: number,
   { sounding, goesOn }: TuneSoFar,
-): Element[] {
+): XmlElement[] {
   const lines = words.map((line) => setToTune(line, tune));
   let note = 0;
   let now = sounding;
   let at = start;
-  return tune.flatMap((event, index): Element[] => {
+  return tune.flatMap((event, index): XmlElement[] => {
     const from = at;
     at += event.ticks;
     const isLast = index === tune.length - 1;
@@ -46,8 +46,8 @@ function notesOf(
   key: Key,
   from: number,
   goesOn: boolean,
-  lyrics: readonly Element[],
-): Element[] {
+  lyrics: readonly XmlElement[],
+): XmlElement[] {
   const values = noteValues(event.ticks, from);
   return values.map((value, index) => {
     const starts = index < values.length - 1 || goesOn;
@@ -72,7 +72,7 @@ function notesOf(
   });
 }
 
-function pitchElement(note: TuneNote, key: Key): Element {
+function pitchElement(note: TuneNote, key: Key): XmlElement {
   const { letter, alter } = noteOfDegree(note.degree, key);
   const octave = (tunePitch(note, key) - alter - pitchClass({ letter, alter: 0 })) / 12 - 1;
   return element(
@@ -85,7 +85,7 @@ function pitchElement(note: TuneNote, key: Key): Element {
 }
 
 /** A syllable that a hyphen ends is followed by another of its word. */
-function lyricsOf(texts: readonly string[]): Element[] {
+function lyricsOf(texts: readonly string[]): XmlElement[] {
   return texts.flatMap((text, line) => {
     if (text === '') return [];
     const goesOn = /[^\s-]-$/u.test(text);

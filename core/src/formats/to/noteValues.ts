@@ -1,4 +1,4 @@
-import { element, type Element } from '../xml.ts';
+import { element, type XmlElement } from '../xml.ts';
 
 /** A length that one note can be written with. */
 export interface NoteValue {
@@ -75,7 +75,7 @@ function filled(ticks: number, values: readonly NoteValue[]): NoteValue[] {
 }
 
 /** What a note of MusicXML says of its value, in the order it says it. */
-export function valueElements({ type, dots, triplet }: NoteValue): Element[] {
+export function valueElements({ type, dots, triplet }: NoteValue): XmlElement[] {
   return [
     element('type', {}, type),
     ...(dots === 1 ? [element('dot')] : []),

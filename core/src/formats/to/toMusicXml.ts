@@ -26,7 +26,7 @@ import {
 import { harmonyElement } from './musicXmlHarmony.ts';
 import { slashes } from './musicXmlSlashes.ts';
 import { tuneNotes } from './musicXmlTune.ts';
-import { element, writeXml, type Element } from '../xml.ts';
+import { element, writeXml, type XmlElement } from '../xml.ts';
 
 /** How a chart goes out as MusicXML. */
 export interface MusicXmlWish {
@@ -78,20 +78,20 @@ class LeadWriter {
     );
   }
 
-  measures(): Element[] {
+  measures(): XmlElement[] {
     const measures = this.#song.sections.flatMap((section) => this.#section(section));
     if (measures.length > 0) return measures;
     return [element('measure', { number: 1 }, this.#attributes(this.#song.meter, null))];
   }
 
-  #section(section: Section): Element[] {
+  #section(section: Section): XmlElement[] {
     const lines = metersOf(section, this.#song.meter);
     const played = lines.filter(({ phrase }) => phrase.when?.kind !== 'instead');
     const endings = section.phrases.filter(({ when }) => when?.kind === 'ending').length;
     const repeats = section.times > 1 || endings > 1;
     const instead = section.phrases.filter(({ when }) => when?.kind === 'instead');
     let ending = 0;
-    const measures: Element[] = [];
+    const measures: XmlElement[] = [];
     for (const [line, { phrase, meters }] of played.entries()) {
       if (phrase.when) ending += 1;
       for (const [place, bar] of phrase.bars.entries()) {
@@ -121,7 +121,7 @@ class LeadWriter {
     return measures;
   }
 
-  #heading(section: Section): Element[] {
+  #heading(section: Section): XmlElement[] {
     const { name, times, open, directions, textures } = section;
     const isStart = this.#number === 0;
     const road = this.#song.road;
@@ -149,7 +149,7 @@ class LeadWriter {
   }
 
   /** Divisions, key, metre and clef at the beginning, later what changes. */
-  #attributes(meter: Meter, bar: Bar | null): Element {
+  #attributes(meter: Meter, bar: Bar | null): XmlElement {
     const isStart = this.#meter === null;
     const changes = this.#meter !== meter;
     this.#meter = meter;
@@ -175,10 +175,10 @@ class LeadWriter {
   #measure(
     bar: Bar,
     meter: Meter,
-    left: readonly Element[],
-    right: readonly Element[],
+    left: readonly XmlElement[],
+    right: readonly XmlElement[],
     words: readonly string[],
-  ): Element {
+  ): XmlElement {
     const pickup = bar.kind === 'played' && bar.pickup;
     if (!pickup) this.#number += 1;
     const attributes: Record<string, string | number> = pickup
@@ -210,7 +210,7 @@ class LeadWriter {
     return element('measure', attributes, ...left, ...feel, ...sung, ...notes, ...right);
   }
 
-  #slot(slot: Slot, words: readonly string[], isBesideTune: boolean): Element[] {
+  #slot(slot: Slot, words: readonly string[], isBesideTune: boolean): XmlElement[] {
     if (slot.kind === 'chord')
       return [
         harmonyElement(slot, this.#key, this.#harmony),

@@ -17,7 +17,7 @@ import {
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
 import { noteValues, valueElements } from './noteValues.ts';
-import { element, writeXml, type Element } from '../xml.ts';
+import { element, writeXml, type XmlElement } from '../xml.ts';
 
 /**
  * Both hands of a song as a two-staff piano part in MusicXML 4.0, every time through each section written out: what
@@ -33,7 +33,7 @@ export function toPianoMusicXml(voiced: Voiced): string {
       spell: noteSpeller(voiced.slots[chord.at]!),
     }));
   const held = { right: written('right'), left: written('left') };
-  const measures: Element[] = [];
+  const measures: XmlElement[] = [];
   let at = 0;
   let slot = 0;
   let meter: Meter | null = null;
@@ -45,7 +45,7 @@ export function toPianoMusicXml(voiced: Voiced): string {
       const now = bar.slots[0]!.meter;
       const attributes = attributesOf(measures.length === 0, now, meter, part.key, key);
       [meter, key] = [now, part.key];
-      const chords = bar.slots.flatMap(({ is }, inBar): Element[] => {
+      const chords = bar.slots.flatMap(({ is }, inBar): XmlElement[] => {
         const due = timeline.slots[slot + inBar]!.start - at;
         return is.kind === 'chord'
           ? [harmonyElement({ ...is, push: null }, part.key, 'root', due)]
@@ -79,7 +79,7 @@ function attributesOf(
   before: Meter | null,
   key: Key,
   keyBefore: Key | null,
-): Element | null {
+): XmlElement | null {
   const changes = !before || !sameMeter(before, now);
   const lifts = !keyBefore || !sameKey(keyBefore, key);
   if (!isFirst && !changes && !lifts) return null;
@@ -95,7 +95,7 @@ function attributesOf(
   );
 }
 
-function headingOf({ timeline: { song, parts } }: Voiced, index: number): Element[] {
+function headingOf({ timeline: { song, parts } }: Voiced, index: number): XmlElement[] {
   const { section, pass, direction } = parts[index]!;
   const { name, directions } = song.sections[section]!;
   const often = parts.filter((part) => part.section === section).length > 1;
@@ -119,8 +119,13 @@ function headingOf({ timeline: { song, parts } }: Voiced, index: number): Elemen
 type SpelledChord = NotatedChord & { readonly spell: (note: number) => Note };
 
 /** The notes and rests of one staff in a measure. */
-function staffOf(held: readonly SpelledChord[], from: number, to: number, staff: 1 | 2): Element[] {
-  const written: Element[] = [];
+function staffOf(
+  held: readonly SpelledChord[],
+  from: number,
+  to: number,
+  staff: 1 | 2,
+): XmlElement[] {
+  const written: XmlElement[] = [];
   let at = from;
   for (const one of held) {
     if (one.to <= from || one.from >= to) continue;
@@ -134,7 +139,7 @@ function staffOf(held: readonly SpelledChord[], from: number, to: number, staff:
   return written;
 }
 
-function rests(inBar: number, ticks: number, staff: 1 | 2): Element[] {
+function rests(inBar: number, ticks: number, staff: 1 | 2): XmlElement[] {
   return noteValues(ticks, inBar).map((value) =>
     element(
       'note',
@@ -155,7 +160,7 @@ function chordsOf(
   end: number,
   bar: number,
   staff: 1 | 2,
-): Element[] {
+): XmlElement[] {
   let at = start;
   return noteValues(end - start, start - bar).flatMap((value) => {
     const { ticks } = value;

@@ -29,7 +29,7 @@ export interface CandidateSet {
 }
 
 /** What is asked of the hands for one chord. */
-export interface Wish {
+export interface VoicingRequest {
   readonly chord: Chord;
   readonly key: Key;
   readonly next: Chord | null;
@@ -58,18 +58,34 @@ const costFloor = 10_000;
 const pairPlaces = 2 ** 20;
 
 /** The hands that a chord can be played with, whatever the school; another school only prices them anew. */
-export interface Handful {
+export interface HandCandidates {
   readonly material: Material;
   readonly lefts: readonly HandShape<LeftFamily>[];
   readonly rights: readonly HandShape<RightFamily>[];
 }
 
 /** All that hands depend on besides taste: equal names, equal hands. */
-export function handfulName({ chord, key, next, grade, lineup, instrument, taste }: Wish): string {
+export function handCandidatesName({
+  chord,
+  key,
+  next,
+  grade,
+  lineup,
+  instrument,
+  taste,
+}: VoicingRequest): string {
   return JSON.stringify([chord, formatKey(key), next, grade, lineup, instrument, taste.reach]);
 }
 
-export function handfulOf({ chord, key, grade, next, lineup, instrument, taste }: Wish): Handful {
+export function handCandidatesOf({
+  chord,
+  key,
+  grade,
+  next,
+  lineup,
+  instrument,
+  taste,
+}: VoicingRequest): HandCandidates {
   const material = materialOf(chord, key, grade, next);
   const withBass = hasBassPlayer(lineup);
   const lefts = withBass
@@ -88,16 +104,18 @@ export function handfulOf({ chord, key, grade, next, lineup, instrument, taste }
 
 /** Finds the voicings of a chord that the player can hold; none where nothing can be held. */
 export function findCandidates(
-  wish: Wish,
-  handful = handfulOf(wish),
+  request: VoicingRequest,
+  handCandidates = handCandidatesOf(request),
 ): { candidates: Candidate[]; own: number[] } {
-  const { taste, lineup, fixed } = wish;
-  const { material } = handful;
+  const { taste, lineup, fixed } = request;
+  const { material } = handCandidates;
   const withBass = hasBassPlayer(lineup);
-  const lefts = fixed?.left ? [fixedShape<LeftFamily>(fixed.left, 'other tone')] : handful.lefts;
+  const lefts = fixed?.left
+    ? [fixedShape<LeftFamily>(fixed.left, 'other tone')]
+    : handCandidates.lefts;
   const rights = fixed?.right
     ? [fixedShape<RightFamily>(fixed.right, 'close')]
-    : [...handful.rights, ...paletteHands(wish, handful)];
+    : [...handCandidates.rights, ...paletteHands(request, handCandidates)];
 
   const needed = withBass ? material.essential & ~(1 << material.bass) : material.essential;
   // A colour is laid over the whole chord: in the place of a tone it would make another one.
@@ -147,8 +165,8 @@ function meetsInMud(left: readonly number[], right: readonly number[]): boolean 
 
 /** The palette's right hands that fit the chord and are not among the usual ones. */
 function paletteHands(
-  { shapes, taste }: Wish,
-  { material, rights }: Handful,
+  { shapes, taste }: VoicingRequest,
+  { material, rights }: HandCandidates,
 ): HandShape<RightFamily>[] {
   if (shapes.length === 0) return [];
   const known = new Set(rights.map(({ notes }) => notes.join()));

@@ -2,7 +2,7 @@ import { fold } from '../../pitch/note.ts';
 import type { Material } from '../shapes/material.ts';
 import { fingersChanged, fingerTravel, freeShift, handShift } from '../shapes/movement.ts';
 import type { Reach } from '../shapes/player.ts';
-import type { LeftFamily, RightFamily, Weights } from '../shapes/schools.ts';
+import type { School, LeftFamily, RightFamily, Weights } from '../shapes/schools.ts';
 import type { HandShape } from '../shapes/shapes.ts';
 
 /** Taken out once: the search asks for these hundreds of thousands of times. */
@@ -24,6 +24,7 @@ export function candidate(left: HandShape<LeftFamily>, right: HandShape<RightFam
 
 /** All that the own cost of a voicing depends on besides its chord. */
 export interface Taste {
+  readonly school: School;
   readonly weights: Weights;
   readonly reach: Reach;
   /** Octaves that the section is played higher (or, negative, lower) than usual. */

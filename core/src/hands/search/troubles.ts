@@ -1,7 +1,7 @@
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
-import { findCandidates, type Wish } from './candidates.ts';
+import { findCandidates, type VoicingRequest } from './candidates.ts';
 import type { Pin } from '../shapes/pins.ts';
 import { instruments, type Reach } from '../shapes/player.ts';
 
@@ -23,22 +23,22 @@ export function spanInWords(semitones: number): string {
 const widest = 19;
 
 /** Why a chord cannot be voiced as the player is set, and the least that would help. */
-export function whyNone(wish: Wish, numbers?: Partial<NumberStyle>): string {
-  const name = formatChord(wish.chord, numbers);
-  const { reach } = wish.taste;
-  const works = (change: Partial<Wish>) =>
-    findCandidates({ ...wish, ...change }).candidates.length > 0;
-  const withReach = (left: number, right: number): Partial<Wish> => ({
+export function whyNone(request: VoicingRequest, numbers?: Partial<NumberStyle>): string {
+  const name = formatChord(request.chord, numbers);
+  const { reach } = request.taste;
+  const works = (change: Partial<VoicingRequest>) =>
+    findCandidates({ ...request, ...change }).candidates.length > 0;
+  const withReach = (left: number, right: number): Partial<VoicingRequest> => ({
     taste: {
-      ...wish.taste,
+      ...request.taste,
       reach: {
         left: { held: left, rolled: Math.max(left, reach.left.rolled) },
         right: { held: right, rolled: Math.max(right, reach.right.rolled) },
       },
     },
   });
-  if (wish.fixed && works({ fixed: null })) {
-    const hand = wish.fixed.left ? 'right' : 'left';
+  if (request.fixed && works({ fixed: null })) {
+    const hand = request.fixed.left ? 'right' : 'left';
     return `${name}: the pinned hand leaves no room for the ${hand} one. Move the pinned hand, or pin both.`;
   }
   for (let span = reach.right.held + 1; span <= widest; span += 1) {

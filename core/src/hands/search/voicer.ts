@@ -2,15 +2,15 @@ import { Memo } from '../../kit/memo.ts';
 import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { formatKey } from '../../pitch/key.ts';
-import { Asker, settle, type Hands, type Settled } from './asker.ts';
+import { VoicingRequests, withDefaults, type Hands, type FullOptions } from './requests.ts';
 import {
   candidateSet,
   findCandidates,
-  handfulName,
-  handfulOf,
+  handCandidatesName,
+  handCandidatesOf,
   type CandidateSet,
-  type Handful,
-  type Wish,
+  type HandCandidates,
+  type VoicingRequest,
 } from './candidates.ts';
 import { candidate, stepCost, totalOf, type Candidate, type StepCost } from './cost.ts';
 import { Lattice, StepTable } from './lattice.ts';
@@ -28,11 +28,11 @@ import type {
 } from './voiced.ts';
 
 /** A chord of the timeline with the voicings that are open to it. */
-interface Node {
+interface ChordNode {
   readonly at: number;
   readonly slot: TimedSlot;
   readonly chord: Chord;
-  readonly wish: Wish;
+  readonly request: VoicingRequest;
   readonly pinned: boolean;
   readonly set: CandidateSet;
 }
@@ -46,45 +46,45 @@ const mostTables = 1_000;
  * A search that is given up leaves the last finished one in place.
  */
 export class Voicer {
-  readonly #handfuls = new Memo<Handful>(mostSets);
+  readonly #handCandidates = new Memo<HandCandidates>(mostSets);
   readonly #sets = new Memo<CandidateSet>(mostSets);
   readonly #tables = new Memo<StepTable>(mostTables);
   #nextId = 1;
   #found: {
     readonly lattice: Lattice;
-    readonly nodes: readonly Node[];
+    readonly nodes: readonly ChordNode[];
     readonly voiced: Voiced;
-    readonly options: Settled;
+    readonly options: FullOptions;
   } | null = null;
 
   /** Searches step by step, so that a caller can show progress, let others work, or stop. */
   *search(timeline: Timeline, wished: VoiceOptions = {}): Generator<Progress, Voiced> {
-    const options = settle(wished);
+    const options = withDefaults(wished);
     const problems: HandsProblem[] = [];
     const chords = timeline.slots.flatMap((slot, at) =>
       slot.is.kind === 'chord' ? [{ at, slot, chord: slot.is.chord }] : [],
     );
     const of = 2 * chords.length;
-    const asker = new Asker(timeline, options);
-    const nodes: Node[] = [];
+    const requests = new VoicingRequests(timeline, options);
+    const nodes: ChordNode[] = [];
     for (const [index, { at, slot, chord }] of chords.entries()) {
-      const wish = asker.wish(slot, chord, chords[index + 1]?.chord ?? null);
-      const { hands, problem } = asker.pinned(slot, chord);
+      const request = requests.at(slot, chord, chords[index + 1]?.chord ?? null);
+      const { hands, problem } = requests.pinned(slot, chord);
       if (problem)
         problems.push(...withoutRepeats(problems, { slot: slot.slot, message: problem }));
-      const set = this.#setFor(wish, hands);
+      const set = this.#setFor(request, hands);
       if (set.candidates.length > 0) {
-        nodes.push({ at, slot, chord, wish, pinned: hands !== null, set });
+        nodes.push({ at, slot, chord, request, pinned: hands !== null, set });
       } else {
-        const message = whyNone({ ...wish, fixed: hands }, options.numbers);
+        const message = whyNone({ ...request, fixed: hands }, options.numbers);
         problems.push(...withoutRepeats(problems, { slot: slot.slot, message }));
       }
       yield { done: index + 1, of };
     }
-    const { weights } = asker;
+    const { weights } = requests;
     const lattice = new Lattice(
       nodes.map(({ set }) => set),
-      (from, to) => this.#table(from, to, asker.school),
+      (from, to) => this.#table(from, to, requests.school),
     );
     for (const done of lattice.search(this.#found?.lattice ?? null))
       yield { done: chords.length + done, of };
@@ -98,7 +98,7 @@ export class Voicer {
       const own = node.set.own[path[index]!]!;
       const step = before ? stepCost(before, chosen, weights) : noStep;
       cost += own + totalOf(step);
-      const walk = asker.walk(node.slot, node.chord, chosen);
+      const walk = requests.walk(node.slot, node.chord, chosen);
       if (typeof walk === 'string')
         problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: walk }));
       slots[node.at] = {
@@ -132,7 +132,7 @@ export class Voicer {
     const index = found?.nodes.findIndex((node) => node.at === at) ?? -1;
     const node = found?.nodes[index];
     if (!found || !node) return [];
-    const set = node.pinned ? this.#setFor(node.wish, null) : node.set;
+    const set = node.pinned ? this.#setFor(node.request, null) : node.set;
     if (set.candidates.length === 0) return [];
     const others: OtherVoicing[] = [];
     const seen = new Map<string, number>();
@@ -155,18 +155,18 @@ export class Voicer {
     return others;
   }
 
-  #setFor(wish: Wish, hands: Hands | null): CandidateSet {
-    return this.#sets.get(nameOf(wish, hands), () => {
+  #setFor(request: VoicingRequest, hands: Hands | null): CandidateSet {
+    return this.#sets.get(nameOf(request, hands), () => {
       const found =
         hands?.left && hands.right
           ? { candidates: [pinnedCandidate(hands.left, hands.right)], own: [0] }
-          : findCandidates({ ...wish, fixed: hands }, this.#handful(wish));
+          : findCandidates({ ...request, fixed: hands }, this.#candidatesOf(request));
       return candidateSet(this.#nextId++, found);
     });
   }
 
-  #handful(wish: Wish): Handful {
-    return this.#handfuls.get(handfulName(wish), () => handfulOf(wish));
+  #candidatesOf(request: VoicingRequest): HandCandidates {
+    return this.#handCandidates.get(handCandidatesName(request), () => handCandidatesOf(request));
   }
 
   #table(from: CandidateSet, to: CandidateSet, school: School): StepTable {
@@ -179,10 +179,9 @@ export class Voicer {
 
 const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0 };
 
-function nameOf({ chord, key, next, taste, ...rest }: Wish, hands: Hands | null): string {
-  const { weights, palette, ...plain } = taste;
-  const school = Object.entries(weightsOf).find(([, one]) => one === weights)![0];
-  return JSON.stringify([chord, formatKey(key), next, school, plain, [...palette], rest, hands]);
+function nameOf({ chord, key, next, taste, ...rest }: VoicingRequest, hands: Hands | null): string {
+  const { weights: _, palette, ...plain } = taste;
+  return JSON.stringify([chord, formatKey(key), next, plain, [...palette], rest, hands]);
 }
 
 function pinnedCandidate(left: readonly number[], right: readonly number[]): Candidate {
@@ -192,7 +191,11 @@ function pinnedCandidate(left: readonly number[], right: readonly number[]): Can
   );
 }
 
-function voicedSlot({ at, slot, chord, pinned }: Node, { left, right }: Candidate, reach: Reach) {
+function voicedSlot(
+  { at, slot, chord, pinned }: ChordNode,
+  { left, right }: Candidate,
+  reach: Reach,
+) {
   return {
     at,
     slot: slot.slot,

@@ -25,14 +25,14 @@ export interface Playing {
   readonly silent: string | null;
 }
 
-/** Plays a performance, or, where there is no sound, runs through it in time without. */
-export async function play(performance: Performance, options: PlayOptions): Promise<Playing> {
+/** Plays a music, or, where there is no sound, runs through it in time without. */
+export async function play(music: Performance, options: PlayOptions): Promise<Playing> {
   try {
-    return await playAloud(performance, options);
+    return await playAloud(music, options);
   } catch (error) {
     console.warn('There is no sound.', error);
     const why = error instanceof Error ? error.message : String(error);
-    return { ...runSilently(performance, options), silent: why };
+    return { ...runSilently(music, options), silent: why };
   }
 }
 
@@ -83,7 +83,7 @@ async function openPiano() {
 /** A device that never answers would leave the player waiting for ever. */
 const deviceTimeout = 3_000;
 
-async function playAloud(performance: Performance, options: PlayOptions): Promise<Playing> {
+async function playAloud(music: Performance, options: PlayOptions): Promise<Playing> {
   const { tone, piano, click, voice } = await open();
   const running = await Promise.race([
     tone.start().then(() => true),
@@ -98,12 +98,12 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
   const { countIn, clicks, pedal, loop, onSlot, onEnd } = options;
   const lead = ticksOf(countIn);
   const at = (ticks: number) => `${lead + Math.max(0, ticks)}i`;
-  const clock = clockOf(performance.tempos, options.quarters);
+  const clock = clockOf(music.tempos, options.quarters);
   const pace = (factor: number, ticks: number) =>
     transport.schedule((time) => {
       transport.bpm.setValueAtTime(options.quarters * factor, time);
     }, at(ticks));
-  for (const { onset, factor } of performance.tempos) pace(factor, onset);
+  for (const { onset, factor } of music.tempos) pace(factor, onset);
 
   const clicked = [...countIn, ...clicks.map((beat) => ({ ...beat, onset: lead + beat.onset }))];
   for (const { onset, strong } of clicked) {
@@ -112,9 +112,9 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
       `${onset}i`,
     );
   }
-  for (const { note, onset, ticks, velocity } of performance.notes) {
+  for (const { note, onset, ticks, velocity } of music.notes) {
     const name = tone.Frequency(note, 'midi').toNote();
-    const length = pedal ? heldByPedal(performance, onset, ticks) : ticks;
+    const length = pedal ? heldByPedal(music, onset, ticks) : ticks;
     transport.schedule((time) => {
       piano.triggerAttackRelease(
         name,
@@ -124,22 +124,22 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
       );
     }, at(onset));
   }
-  for (const { note, onset, ticks, velocity } of performance.tune) {
+  for (const { note, onset, ticks, velocity } of music.tune) {
     const name = tone.Frequency(note, 'midi').toNote();
     transport.schedule((time) => {
       const seconds = (clock(onset + ticks) - clock(onset)) * 0.95;
       voice.triggerAttackRelease(name, Math.max(0.05, seconds), time, velocity / 127);
     }, at(onset));
   }
-  for (const { at: slot, onset } of performance.starts) {
+  for (const { at: slot, onset } of music.starts) {
     transport.schedule((time) => tone.getDraw().schedule(() => onSlot(slot), time), at(onset));
   }
   transport.loop = loop;
-  if (loop) transport.setLoopPoints(at(0), at(performance.ticks));
+  if (loop) transport.setLoopPoints(at(0), at(music.ticks));
   // What is open goes round by itself from its beginning on, until the signal lets it end.
-  for (const { onset, ticks } of loop ? [] : performance.open) {
+  for (const { onset, ticks } of loop ? [] : music.open) {
     // It begins again at the tempo that it began in.
-    pace(factorAt(performance, onset), onset);
+    pace(factorAt(music, onset), onset);
     transport.schedule(() => {
       if (signalled === onset) return;
       transport.setLoopPoints(at(onset), at(onset + ticks));
@@ -166,7 +166,7 @@ async function playAloud(performance: Performance, options: PlayOptions): Promis
         stop();
         onEnd();
       }, time);
-    }, at(performance.ticks));
+    }, at(music.ticks));
   }
   transport.start('+0.05');
   return { stop, goOn, silent: null };
@@ -193,12 +193,9 @@ function heldByPedal({ pedal }: Performance, onset: number, ticks: number): numb
 }
 
 /** The same slots at the same times, to be read instead of heard. */
-function runSilently(
-  performance: Performance,
-  options: PlayOptions,
-): Pick<Playing, 'stop' | 'goOn'> {
+function runSilently(music: Performance, options: PlayOptions): Pick<Playing, 'stop' | 'goOn'> {
   const { quarters, countIn, loop, onSlot, onEnd } = options;
-  const clock = clockOf(performance.tempos, quarters);
+  const clock = clockOf(music.tempos, quarters);
   const between = (from: number, to: number) => 1000 * (clock(to) - clock(from));
   const timers = new Set<ReturnType<typeof setTimeout>>();
   const later = (run: () => void, after: number) => {
@@ -208,13 +205,13 @@ function runSilently(
     }, after);
     timers.add(timer);
   };
-  const pieces = piecesOf(performance, loop);
+  const pieces = piecesOf(music, loop);
   let signalled = false;
   const run = (index: number, after: number) => {
     const piece = pieces[index];
     if (!piece) return later(() => (loop ? run(0, 0) : onEnd()), after);
     const end = piece.onset + piece.ticks;
-    for (const { at, onset } of performance.starts) {
+    for (const { at, onset } of music.starts) {
       const due = Math.max(0, onset);
       if (due >= piece.onset && due < end)
         later(() => onSlot(at), after + between(piece.onset, due));

@@ -115,7 +115,7 @@ const Host = styled.div`
 `;
 
 /** What is wrong in the chart, where it stands in the text; a repair is an edit of the song like any other. */
-function diagnose(document: SongDocument) {
+function diagnose(songDocument: SongDocument) {
   return ({ state }: EditorView): Diagnostic[] => {
     const read = state.field(readField);
     const found = read.ok ? read.hints : [...read.problems, ...read.hints];
@@ -125,7 +125,7 @@ function diagnose(document: SongDocument) {
       message: problem.message,
       actions: problem.repairs.map(({ label, text }) => ({
         name: label,
-        apply: () => repair(document, problem, text),
+        apply: () => repair(songDocument, problem, text),
       })),
     }));
   };
@@ -142,7 +142,7 @@ const completionKeys = Prec.highest(
   ]),
 );
 
-function editorExtensions(document: SongDocument, viewKey: () => Key): Extension {
+function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Extension {
   return [
     drawSelection(),
     highlightActiveLine(),
@@ -154,7 +154,7 @@ function editorExtensions(document: SongDocument, viewKey: () => Key): Extension
       tabindex: '0',
     }),
     chartLanguage,
-    linter(diagnose(document), { delay: 250 }),
+    linter(diagnose(songDocument), { delay: 250 }),
     autocompletion({
       override: [completeChart(viewKey)],
       activateOnTyping: false,
@@ -168,7 +168,7 @@ function editorExtensions(document: SongDocument, viewKey: () => Key): Extension
         key: 'Mod-s',
         preventDefault: true,
         run: () => {
-          void document.saver.flush();
+          void songDocument.saver.flush();
           return true;
         },
       },
@@ -181,7 +181,7 @@ function editorExtensions(document: SongDocument, viewKey: () => Key): Extension
 
 /** The open song as text: a view of the document, which has its text, its decisions and its undo. */
 export function ChartEditor({ viewKey }: { viewKey: Key }) {
-  const document = useDocument();
+  const songDocument = useDocument();
   const host = useRef<HTMLDivElement>(null);
   const latest = useRef(viewKey);
   useEffect(() => {
@@ -189,8 +189,8 @@ export function ChartEditor({ viewKey }: { viewKey: Key }) {
   });
   useEffect(
     () =>
-      document.attach(
-        editorExtensions(document, () => latest.current),
+      songDocument.attach(
+        editorExtensions(songDocument, () => latest.current),
         (state, dispatch) =>
           new EditorView({
             parent: host.current!,
@@ -199,7 +199,7 @@ export function ChartEditor({ viewKey }: { viewKey: Key }) {
             scrollTo: EditorView.scrollIntoView(state.selection.main),
           }),
       ),
-    [document],
+    [songDocument],
   );
   return <Host ref={host} />;
 }

@@ -51,16 +51,16 @@ const mostTold = 20;
 
 /** What is wrong in the chart, each with its repairs to take. */
 export function ProblemList({ problems }: { problems: readonly Problem[] }) {
-  const document = useDocument();
+  const songDocument = useDocument();
   if (problems.length === 0) return null;
   const goTo = ({ place }: Problem) => {
-    const { from, to } = document.store.getState().read.lines.rangeOf(place);
-    document.select(from, to);
-    document.focus();
+    const { from, to } = songDocument.store.getState().read.lines.rangeOf(place);
+    songDocument.select(from, to);
+    songDocument.focus();
   };
   const take = (problem: Problem, text: string) => {
-    repair(document, problem, text);
-    document.focus();
+    repair(songDocument, problem, text);
+    songDocument.focus();
   };
   return (
     <Box aria-label="Problems in the chart">

@@ -11,7 +11,7 @@ import { useSong } from '../../document/DocumentContext.tsx';
 import { KeysWindow } from '../parts/KeysWindow.tsx';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import { chartCommand, chartCommands, chartKeys } from './commands.ts';
-import { inSyllables, wordLanguages, type WordLanguage } from './syllables.ts';
+import { inSyllables, wordLanguages, type WordLanguage } from './partWords.ts';
 import type { Writing } from './useWriting.ts';
 
 const Form = styled.form`

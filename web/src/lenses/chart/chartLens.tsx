@@ -4,6 +4,7 @@ import {
   expand,
   formatChord,
   melodyOver,
+  putChord as putChordIn,
   proposeResolution,
   styleFor,
   type Chord,
@@ -69,27 +70,23 @@ function Frame({ children }: { children: ReactNode }) {
 
 /** Chords put in the chosen slot, and where their resolution could go. A proposal stands until the chart is changed. */
 function useProposals(text: string) {
-  const document = useDocument();
+  const songDocument = useDocument();
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const proposal = proposed?.text === text ? proposed.proposal : null;
 
   const putChord = (chord: Chord, resolution: Chord | null = null) => {
-    const { read, place } = document.store.getState();
+    const { read, place } = songDocument.store.getState();
     const chosen = chosenSlot(read.song, read, place);
-    const there = chosen && read.barPlaces[chosen.slot.bar]?.slots[chosen.slot.slot];
-    if (!chosen || !there) return;
+    if (!chosen) return;
     const style = styleFor(read.song.key, read.song);
-    document.edit(({ lines }): Edit<Decisions> => {
-      const change = { ...lines.rangeOf(there), insert: formatChord(chord, style) };
-      return { ok: true, changes: [change], cursor: null };
-    });
+    songDocument.edit((now) => ({ ...putChordIn(now, chosen.slot, chord), cursor: null }));
     const found = resolution && proposeResolution(chosen, chord, resolution, style);
-    const after = document.store.getState().read.text;
+    const after = songDocument.store.getState().read.text;
     setProposed(found && { proposal: found, text: after });
   };
   const takeProposal = () => {
     if (!proposal) return;
-    document.edit(({ song, lines, barPlaces }): Edit<Decisions> => {
+    songDocument.edit(({ song, lines, barPlaces }): Edit<Decisions> => {
       const bar = barPlaces[proposal.bar];
       const place = proposal.parted === null ? bar?.slots[proposal.slot] : bar;
       if (!place) return { ok: false, why: 'The slot is gone.' };

@@ -71,7 +71,7 @@ export interface Writing {
 
 /** Writing on the chart: the cursor, what is chosen, the chord being typed, and every edit as one step of undo. */
 export function useWriting(sound: ChartSound): Writing {
-  const document = useDocument();
+  const songDocument = useDocument();
   const { view, chartRef } = useLook();
   const read = useSong((state) => state.read);
   const place = useSong((state) => state.place);
@@ -95,13 +95,13 @@ export function useWriting(sound: ChartSound): Writing {
 
   const goTo = (to: Cursor | null, from: Cursor | null = null) => {
     if (!to) return;
-    document.goTo(to);
+    songDocument.goTo(to);
     setAnchored(from && { anchor: from, head: to });
   };
 
   /** Makes an edit as one step, and goes to where it ends; says why where it cannot be made. */
   const write = (make: (now: ChartResult) => Edit): Cursor | null => {
-    const edited = document.edit(make);
+    const edited = songDocument.edit(make);
     if (!edited.ok) {
       notify(edited.why);
       return null;
@@ -133,10 +133,10 @@ export function useWriting(sound: ChartSound): Writing {
   /** The next slot of the line; at its end a new bar, which waits for its chord. */
   const goOnFrom = (at: Cursor) => {
     // Of several edits at one key press only the document knows the chart in between.
-    const now = document.store.getState().read;
+    const now = songDocument.store.getState().read;
     const next = stepped(now.song, at, 1);
     const isSameLine = next && now.barPlaces[next.bar]?.line === now.barPlaces[at.bar]?.line;
-    if (isSameLine) document.goTo(next);
+    if (isSameLine) songDocument.goTo(next);
     else write((chart) => insertBar(chart, at, 'after'));
   };
   const dropEntry = () => {
@@ -155,8 +155,8 @@ export function useWriting(sound: ChartSound): Writing {
     run,
     open: setOpened,
     type: () => begin(cursor ? chordText(read, cursor) : ''),
-    undo: document.undo,
-    redo: document.redo,
+    undo: songDocument.undo,
+    redo: songDocument.redo,
     togglePlaying: sound.toggle,
     goOn: sound.goOn,
   });

@@ -5,57 +5,9 @@ import {
   type OtherVoicing,
   type VoicedSlot,
 } from '@intervallum/core';
-import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
-
-const List = styled.ol`
-  display: grid;
-  gap: 6px;
-`;
-
-const Card = styled(Button)<{ $taken: boolean }>`
-  display: grid;
-  grid-template-columns: 26px minmax(0, 1fr) 46px;
-  align-items: center;
-  gap: 2px 10px;
-  width: 100%;
-  padding: 7px 10px;
-  border: 1px solid ${({ $taken }) => ($taken ? 'var(--accent)' : 'var(--hairline)')};
-  border-left-width: ${({ $taken }) => ($taken ? '5px' : '1px')};
-  border-radius: 10px;
-  background: var(--card);
-  text-align: left;
-  cursor: pointer;
-  &[data-hovered] {
-    border-color: var(--rail);
-  }
-`;
-
-const Key = styled.kbd`
-  display: grid;
-  place-items: center;
-  width: 26px;
-  height: 26px;
-  border: 1px solid var(--rail);
-  border-radius: 7px;
-  font: inherit;
-  font-size: 13px;
-  font-weight: 700;
-`;
-
-const Cost = styled.span`
-  font-size: 13px;
-  font-weight: 700;
-  text-align: right;
-`;
-
-const Words = styled.span`
-  grid-column: 2 / -1;
-  font-size: 13px;
-  line-height: 1.3;
-  color: var(--soft);
-`;
+import { SuggestionList } from '../parts/SuggestionList.tsx';
 
 const Nothing = styled.p`
   font-size: 14px;
@@ -79,21 +31,26 @@ export function Alternatives({ others, before, now, onTake }: AlternativesProps)
       <Nothing>{others ? 'There is no other way to play it.' : 'Looking for other ways …'}</Nothing>
     );
   return (
-    <List aria-label="Other ways to play it">
-      {others.map((other, index) => (
-        <li key={`${other.left.join()} ${other.right.join()}`}>
-          <Card $taken={now !== null && same(now, other)} onPress={() => onTake(other)}>
-            <Key aria-hidden>{index + 1}</Key>
-            <MiniKeys left={other.left} right={other.right} />
-            <Cost>{costOf(other)}</Cost>
-            <Words>
+    <SuggestionList
+      label="Other ways to play it"
+      suggestions={others.map((other, index) => {
+        const isTaken = now !== null && same(now, other);
+        return {
+          id: `${other.left.join()} ${other.right.join()}`,
+          keyName: String(index + 1),
+          shown: <MiniKeys left={other.left} right={other.right} />,
+          cost: costOf(other),
+          isTaken,
+          why: (
+            <>
               <b>{shapeWords(other)}</b> {otherInWords(before, other)}
-              {now !== null && same(now, other) ? ' · held now' : ''}
-            </Words>
-          </Card>
-        </li>
-      ))}
-    </List>
+              {isTaken ? ' · held now' : ''}
+            </>
+          ),
+          take: () => onTake(other),
+        };
+      })}
+    />
   );
 }
 

@@ -68,7 +68,7 @@ function useHandsLens(): HandsLensState {
 
 /** The search kept up to date, the chosen chord's hands, and all that a player does with them. */
 function Frame({ children }: { children: ReactNode }) {
-  const document = useDocument();
+  const songDocument = useDocument();
   const { view } = useLook();
   const { shown } = useShown();
   const read = useSong((state) => state.read);
@@ -96,7 +96,7 @@ function Frame({ children }: { children: ReactNode }) {
   useEffect(() => stopPlaying, [stopPlaying, read.text]);
 
   const decide = (change: (hands: SongHands) => SongHands) =>
-    document.decide((now) => {
+    songDocument.decide((now) => {
       const changed = change(now.hands);
       return changed === now.hands ? now : { ...now, hands: changed };
     });
@@ -109,8 +109,8 @@ function Frame({ children }: { children: ReactNode }) {
     else decide((now) => withPin(now, at, notes, keyHere));
   };
   const actions: HandsActions = {
-    undo: document.undo,
-    redo: document.redo,
+    undo: songDocument.undo,
+    redo: songDocument.redo,
     school: (school) => decide((now) => withSchool(now, school)),
     take: hold,
     pin: () => chosen && hold(chosen.now),
@@ -140,7 +140,7 @@ function Frame({ children }: { children: ReactNode }) {
     const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
     const now = slot ? chords.indexOf(slot.index) : -1;
     const next = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
-    if (next) document.goTo(next);
+    if (next) songDocument.goTo(next);
   };
   useHandsKeys({
     take: (way) => {
@@ -155,8 +155,8 @@ function Frame({ children }: { children: ReactNode }) {
     step,
     isOpen: playback.isOpen,
     goOn: playback.goOn,
-    undo: document.undo,
-    redo: document.redo,
+    undo: songDocument.undo,
+    redo: songDocument.redo,
     openKeys: () => setOpened('keys'),
   });
 
@@ -194,12 +194,12 @@ function Frame({ children }: { children: ReactNode }) {
 
 /** When the lens is opened, or the chosen chord is gone, one goes to the first one. */
 function useFirstChord(isLost: boolean): void {
-  const document = useDocument();
+  const songDocument = useDocument();
   useEffect(() => {
     if (!isLost) return;
-    const first = firstChordOf(document.store.getState());
-    if (first) document.goTo(first);
-  }, [isLost, document]);
+    const first = firstChordOf(songDocument.store.getState());
+    if (first) songDocument.goTo(first);
+  }, [isLost, songDocument]);
 }
 
 function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {

@@ -12,13 +12,13 @@ import { TextureForm } from './TextureForm.tsx';
 
 /** How the hands play the section at a cursor, in a window of its own. */
 export function TextureWindow({ cursor, onClose }: { cursor: Cursor; onClose: () => void }) {
-  const document = useDocument();
+  const songDocument = useDocument();
   const song = useSong((state) => state.read.song);
   const line = tuneLineAt(song, cursor);
   if (!line) return null;
   const keep = (textures: Textures, of: 'section' | 'song') => {
     const set = of === 'song' ? setSongTextures : setTextures;
-    const edited = document.edit((read) => set(read, cursor, textures));
+    const edited = songDocument.edit((read) => set(read, cursor, textures));
     if (!edited.ok) notify(edited.why);
     onClose();
   };

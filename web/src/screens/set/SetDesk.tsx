@@ -80,7 +80,7 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
   const { draft, status } = saver.state;
   const [songs, setSongs] = useState(openedWith);
   const [steps, setSteps] = useState<Steps<SetDraft>>(noSteps);
-  const [window, setWindow] = useState<'share' | 'songs' | null>(null);
+  const [opened, setOpened] = useState<'share' | 'songs' | null>(null);
   useTitle(draft.name);
 
   /** Every change goes through here, so that each can be undone; `kind` joins what is typed into one field. */
@@ -135,13 +135,13 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
         >
           <Redo2 size={18} strokeWidth={1.5} />
         </IconButton>
-        <Button onPress={() => setWindow('share')}>
+        <Button onPress={() => setOpened('share')}>
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> Share
         </Button>
         <IconButton aria-label="Print" onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
-        <PrimaryButton onPress={() => setWindow('songs')}>
+        <PrimaryButton onPress={() => setOpened('songs')}>
           <Plus size={18} strokeWidth={1.5} aria-hidden /> Add songs
         </PrimaryButton>
       </Top>
@@ -178,7 +178,7 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
       {draft.items.length === 0 ? (
         <EmptyState
           title="No songs in this set"
-          action={<PrimaryButton onPress={() => setWindow('songs')}>Add songs</PrimaryButton>}
+          action={<PrimaryButton onPress={() => setOpened('songs')}>Add songs</PrimaryButton>}
         >
           Add them in the order of the service; each can have a key of its own.
         </EmptyState>
@@ -192,8 +192,8 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
       )}
 
       <AddSongs
-        isOpen={window === 'songs'}
-        onClose={() => setWindow(null)}
+        isOpen={opened === 'songs'}
+        onClose={() => setOpened(null)}
         onAdd={({ id, summary }) => {
           setSongs(new Map([...songs, [id, { summary, removed: false }]]));
           const item = { id: crypto.randomUUID(), songId: id, key: null, notes: '' };
@@ -203,8 +203,8 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
       <ShareWindow
         target={{ kind: 'set', id: setId }}
         name={draft.name}
-        isOpen={window === 'share'}
-        onClose={() => setWindow(null)}
+        isOpen={opened === 'share'}
+        onClose={() => setOpened(null)}
       />
       <SetConflict
         status={status}

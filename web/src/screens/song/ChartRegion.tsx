@@ -32,14 +32,14 @@ interface RegionProps {
 }
 
 function Region({ marks, isHiddenOnPhone, onEditRoad }: RegionProps) {
-  const document = useDocument();
+  const songDocument = useDocument();
   const { view, chartRef } = useLook();
   const { shown, unrolled, asPlayed, setAsPlayed } = useShown();
   const at = useSong<Cursor | null>(({ read, place }) => cursorAt(read, place), sameCursor);
   const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
   const choose = (bar: number, slot: number, extend: boolean) => {
     if (marks.onChoose) marks.onChoose(bar, slot, extend);
-    else document.goTo({ bar: unrolled?.bars[bar] ?? bar, slot });
+    else songDocument.goTo({ bar: unrolled?.bars[bar] ?? bar, slot });
   };
   return (
     <Music

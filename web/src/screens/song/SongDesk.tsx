@@ -21,10 +21,10 @@ interface SongDeskProps {
 
 /** A song opened for work: its chart on rails, what the lens needs beside it and under it. */
 export function SongDesk({ songId, lens, options }: SongDeskProps) {
-  const [document] = useState(() => openSong(options()));
-  useSavingOnLeave(document.saver);
+  const [songDocument] = useState(() => openSong(options()));
+  useSavingOnLeave(songDocument.saver);
   return (
-    <DocumentProvider value={document}>
+    <DocumentProvider value={songDocument}>
       <LookProvider waits={lens.needs === 'hands'}>
         <Frame songId={songId} lens={lens} />
       </LookProvider>

@@ -195,13 +195,13 @@ function KeyTools() {
 
 /** Looked at in another key than it is written in, the chart can be written in that one. */
 function KeyMoved() {
-  const document = useDocument();
+  const songDocument = useDocument();
   const { view, setViewKey } = useLook();
   const settings = reader.use('language');
   const written = useSong(({ read }) => read.song.key);
   if (sameKey(view.key, written)) return null;
   const write = () => {
-    document.edit((read) => setField(read, 'key', formatKey(view.key)));
+    songDocument.edit((read) => setField(read, 'key', formatKey(view.key)));
     setViewKey(null);
   };
   return (
@@ -213,14 +213,14 @@ function KeyMoved() {
 }
 
 function ViewTool() {
-  const document = useDocument();
+  const songDocument = useDocument();
   const key = useSong(({ read }) => read.song.key);
   const reading = useSong(({ read }) => read.song.reading);
   const minor = useSong(({ read }) => read.song.minor);
   /** Turns the chart's own text into the numbers that are looked at. */
   const rewrite = () => {
     const wish = reader.now();
-    document.edit((read) =>
+    songDocument.edit((read) =>
       rewriteNumbers(read, {
         reading: wish.reading === 'chart' ? read.song.reading : wish.reading,
         minor: wish.minor === 'chart' ? read.song.minor : wish.minor,
@@ -268,12 +268,12 @@ function PrintTool({ songId }: { songId: string }) {
 }
 
 function Downloads() {
-  const document = useDocument();
+  const songDocument = useDocument();
   const { view } = useLook();
   const whole = useWhole();
   const { asked } = useSteady({
     asked: () => {
-      const { read, decisions } = document.store.getState();
+      const { read, decisions } = songDocument.store.getState();
       return { song: read.song, text: read.text, decisions, view, voiced: whole };
     },
   });

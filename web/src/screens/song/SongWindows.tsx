@@ -19,12 +19,12 @@ export function SongWindows({ opened, ...props }: SongWindowsProps) {
 }
 
 function Opened({ songId, opened, onClose }: SongWindowsProps) {
-  const document = useDocument();
+  const songDocument = useDocument();
   const { view } = useLook();
   const song = useSong(({ read }) => read.song);
   const name = song.title || 'Song without a title';
   const writeRoad = (road: readonly RoadStep[] | null) =>
-    document.edit((read) =>
+    songDocument.edit((read) =>
       road ? setField(read, 'road', printRoad(road)) : dropField(read, 'road'),
     );
   return (

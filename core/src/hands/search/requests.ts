@@ -5,7 +5,7 @@ import { formatChord } from '../../chord/formatChord.ts';
 import { degreeSemitones } from '../../pitch/degree.ts';
 import { formatKey, relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
-import type { Wish } from './candidates.ts';
+import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
 import { fromDegrees, type PaletteShape, type Pin } from '../shapes/pins.ts';
 import { instruments, usualReach, type Instrument } from '../shapes/player.ts';
@@ -21,10 +21,10 @@ export interface Hands {
 }
 
 /** The options with what was left out filled in. */
-export type Settled = Required<Omit<VoiceOptions, 'numbers'>> & Pick<VoiceOptions, 'numbers'>;
+export type FullOptions = Required<Omit<VoiceOptions, 'numbers'>> & Pick<VoiceOptions, 'numbers'>;
 
 /** As a usual player has it: alone at a full keyboard, plain chords in blocks. */
-export function settle(options: VoiceOptions): Settled {
+export function withDefaults(options: VoiceOptions): FullOptions {
   return {
     reach: usualReach,
     lineup: 'keys alone',
@@ -41,15 +41,15 @@ export function settle(options: VoiceOptions): Settled {
 }
 
 /** Turns what the player set into what is asked of the hands for each chord. */
-export class Asker {
+export class VoicingRequests {
   readonly school: School;
-  readonly #options: Settled;
+  readonly #options: FullOptions;
   readonly #octavesOf = new Map<number, number>();
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
   /** The palette's hands by the name of the key they are played in. */
   readonly #palettes = new Memo<PaletteHands>(24);
 
-  constructor(timeline: Timeline, options: Settled) {
+  constructor(timeline: Timeline, options: FullOptions) {
     this.#options = options;
     this.school = options.style;
     for (const { slot, octaves } of options.registers) {
@@ -70,7 +70,7 @@ export class Asker {
     return weightsOf[this.school];
   }
 
-  wish(slot: TimedSlot, chord: Chord, next: Chord | null): Wish {
+  at(slot: TimedSlot, chord: Chord, next: Chord | null): VoicingRequest {
     const { grade, lineup, instrument, reach, melody } = this.#options;
     const palette = this.#palette(slot.key);
     const sung = melody.get(slot.slot);
@@ -85,6 +85,7 @@ export class Asker {
       fixed: null,
       shapes: palette.hands,
       taste: {
+        school: this.school,
         weights: this.weights,
         reach,
         middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
