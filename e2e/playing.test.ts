@@ -159,9 +159,27 @@ test('a tune is typed, played in, seen in degrees and on a staff, and undone', a
   await page.getByRole('button', { name: 'View' }).click();
   await page.getByRole('radio', { name: 'On a staff' }).click();
   await page.keyboard.press('Escape');
-  await expect(verse.getByRole('img', { name: 'Tune: 1 2 3 5 1' }).locator('svg')).toBeVisible();
+  const staff = verse.getByRole('img', { name: 'Tune: 1 2 3 5 1' });
+  await expect(staff.locator('svg')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
   await expect(editor(page)).not.toContainText('tune:');
+
+  await page.getByRole('button', { name: 'Redo', exact: true }).first().click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(staff.locator('svg')).toBeVisible();
+  // Stems (the beam has those of the two between) stand at the sides of their heads: the sign type
+  // was there when they were measured.
+  const gaps = await staff.locator('.vf-stavenote').evaluateAll((notes) =>
+    notes.flatMap((note) => {
+      const head = note.querySelector('.vf-notehead > text')?.getBoundingClientRect();
+      const stem = note.querySelector('.vf-stem')?.getBoundingClientRect();
+      if (!head || !stem) return [];
+      return [Math.min(Math.abs(stem.left - head.left), Math.abs(stem.right - head.right))];
+    }),
+  );
+  expect(gaps).toHaveLength(3);
+  expect(Math.max(...gaps)).toBeLessThan(2);
 });
 
 test('the tune decides: a colour that rubs against a long sung note says so', async ({ page }) => {

@@ -104,7 +104,8 @@ export { pushCount } from './chart/count.ts';
 export { feels, styleFor } from './chart/song.ts';
 export type { BarToken, Line } from './chart/read/lines.ts';
 export { lexBars, readLine } from './chart/read/lines.ts';
-export type { PlacedSlot, TextSlot, TypedSlot } from './marks/slots.ts';
+export type { TextSlot, TimelineIndex } from './chart/places.ts';
+export type { PlacedSlot, TypedSlot } from './marks/slots.ts';
 export { placedSlots, saysOf, textSlotAt, typedSlots } from './marks/slots.ts';
 export { sectionOfBar } from './marks/sections.ts';
 export type { Follow } from './marks/follow.ts';
@@ -179,14 +180,7 @@ export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
 export { perform, performStruck } from './playing/perform.ts';
-export type {
-  Hand,
-  Struck,
-  StruckChord,
-  StruckNote,
-  StruckSource,
-  TimelineIndex,
-} from './playing/struck.ts';
+export type { Hand, Struck, StruckChord, StruckNote, StruckSource } from './playing/struck.ts';
 export { strike } from './playing/struck.ts';
 export type { NotatedChord } from './playing/notate.ts';
 export { notate } from './playing/notate.ts';

@@ -18,7 +18,7 @@ describe('the cheapest path', () => {
     return timeline.slots.flatMap((slot, index) => {
       if (slot.is.kind !== 'chord') return [];
       const next = timeline.slots[index + 1]?.is;
-      const wish = asker.wish(slot, slot.is.chord, next?.kind === 'chord' ? next.chord : null);
+      const wish = asker.at(slot, slot.is.chord, next?.kind === 'chord' ? next.chord : null);
       const { candidates, own } = findCandidates(wish);
       const found = { candidates: candidates.slice(0, most), own: own.slice(0, most) };
       return [candidateSet(index + 1, found)];

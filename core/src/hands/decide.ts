@@ -1,6 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
-import type { TextSlot } from '../marks/slots.ts';
+import type { TextSlot } from '../chart/places.ts';
 import type { Key } from '../pitch/key.ts';
 import type { WalkKind } from './search/voiced.ts';
 import { toDegrees, type HandDegrees, type PaletteShape } from './shapes/pins.ts';

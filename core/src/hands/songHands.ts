@@ -1,7 +1,7 @@
 import { compareTexts } from '../marks/compare.ts';
 import { carryMarks, type DecisionKind } from '../marks/decision.ts';
 import { followSlots, type Follow } from '../marks/follow.ts';
-import type { TextSlot } from '../marks/slots.ts';
+import type { TextSlot } from '../chart/places.ts';
 import { parseChart } from '../chart/read/parseChart.ts';
 import type { WalkMark } from './search/voiced.ts';
 import type { PaletteShape, Pin } from './shapes/pins.ts';

@@ -1,5 +1,5 @@
 import type { Follow } from './follow.ts';
-import type { TextSlot } from './slots.ts';
+import type { TextSlot } from '../chart/places.ts';
 
 /**
  * A kind of decision that a player makes about a song: what the hands hold, later which runs are placed. Each folder of

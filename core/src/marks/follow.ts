@@ -1,7 +1,8 @@
 import { diffArrays } from 'diff';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import type { TextEdit } from '../kit/edits.ts';
-import { placedSlots, saysOf, typedSlots, type TextSlot, type TypedSlot } from './slots.ts';
+import type { TextSlot } from '../chart/places.ts';
+import { placedSlots, saysOf, typedSlots, type TypedSlot } from './slots.ts';
 
 /** For a slot of the old text that of the new; null where it is gone. */
 export type Follow = (slot: TextSlot) => TextSlot | null;

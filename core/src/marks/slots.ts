@@ -1,15 +1,10 @@
 import type { Meter } from '../chart/meter.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
+import type { TextSlot } from '../chart/places.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import type { PlayedBar, Slot, Song } from '../chart/song.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { Range } from '../kit/lines.ts';
-
-/**
- * A slot of the text by its number: all slots of a chart counted from 0 in the order of its text. Decisions of a player
- * hang on it. (A place in the unrolled song is a `TimelineIndex`; a slot within its bar is counted anew in each bar.)
- */
-export type TextSlot = number & { readonly unit?: 'slot of the text' };
 
 /** A slot of a song where it stands: the bar counted over the whole song, the slot in its bar, and the metre there. */
 export interface PlacedSlot {

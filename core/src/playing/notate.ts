@@ -1,5 +1,6 @@
+import type { TimelineIndex } from '../chart/places.ts';
 import { eighth, type MidiNumber, type Ticks } from '../kit/ticks.ts';
-import type { Hand, Struck, StruckNote, TimelineIndex } from './struck.ts';
+import type { Hand, Struck, StruckNote } from './struck.ts';
 
 /** Notes of a hand written as one chord: they begin and end together, some of them tied to what is beside them. */
 export interface NotatedChord {

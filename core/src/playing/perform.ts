@@ -1,16 +1,10 @@
+import type { TimelineIndex } from '../chart/places.ts';
 import { beatsOf } from '../chart/time/beats.ts';
 import { sungNotes } from '../chart/time/sung.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import type { Voiced } from '../hands/search/voiced.ts';
 import { sixteenth, type MidiNumber, type Ticks } from '../kit/ticks.ts';
-import {
-  strike,
-  type Hand,
-  type Struck,
-  type StruckNote,
-  type StruckSource,
-  type TimelineIndex,
-} from './struck.ts';
+import { strike, type Hand, type Struck, type StruckNote, type StruckSource } from './struck.ts';
 import { swinging, temposOf, type TempoMark } from './tempo.ts';
 import { louderBy, louderByWeight } from './textures.ts';
 

@@ -1,4 +1,5 @@
 import { barTicks } from '../chart/meter.ts';
+import type { TimelineIndex } from '../chart/places.ts';
 import { pushTicks, type Slot } from '../chart/song.ts';
 import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
 import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
@@ -9,9 +10,6 @@ import type { Dynamic } from '../chart/texture.ts';
 
 export type Hand = 'left' | 'right';
 const bothHands: readonly Hand[] = ['left', 'right'];
-
-/** A slot of the unrolled song, by its place in `timeline.slots`. */
-export type TimelineIndex = number & { readonly unit?: 'index in the timeline' };
 
 /** Where a note comes from: the chord struck and held, a left hand that walks, the pattern of a hand. */
 export type StruckSource = 'slot' | 'walk' | 'texture';

@@ -1,7 +1,7 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import type { TextEdit } from '../kit/edits.ts';
 import type { Cursor } from '../marks/cursor.ts';
-import type { TextSlot } from '../marks/slots.ts';
+import type { TextSlot } from '../chart/places.ts';
 
 /**
  * The one way a document changes: edits of its text, in order, and what becomes of a player's decisions. Or a sentence

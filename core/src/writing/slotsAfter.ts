@@ -1,5 +1,5 @@
 import type { Phrase, Slot, Song } from '../chart/song.ts';
-import type { TextSlot } from '../marks/slots.ts';
+import type { TextSlot } from '../chart/places.ts';
 import type { ChartChange } from './change.ts';
 
 /**

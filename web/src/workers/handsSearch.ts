@@ -1,16 +1,16 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Timeline, Voiced, VoiceOptions } from '@intervallum/core';
-import type { HandsWorker } from './handsWorker.ts';
+import type { HandsSearcher } from './handsSearcher.ts';
 
 /** A thread that searches hands, and how it is ended. */
 export interface HandsThread {
-  readonly remote: Remote<HandsWorker>;
+  readonly remote: Remote<HandsSearcher>;
   readonly end: () => void;
 }
 
 export function openHandsThread(): HandsThread {
   const worker = new Worker(new URL('./handsWorker.ts', import.meta.url), { type: 'module' });
-  return { remote: wrap<HandsWorker>(worker), end: () => worker.terminate() };
+  return { remote: wrap<HandsSearcher>(worker), end: () => worker.terminate() };
 }
 
 /** One search by a thread of its own, which nothing overtakes. */

@@ -1,6 +1,8 @@
 import { ticksOf } from '../../kit/ticks.ts';
 import { transposeKey, type Key } from '../../pitch/key.ts';
+import type { Ticks } from '../../kit/ticks.ts';
 import type { Meter } from '../meter.ts';
+import type { TextSlot, TimelineIndex } from '../places.ts';
 import { sectionOfStep } from '../road.ts';
 import { metersOf } from '../sectionMeters.ts';
 import type { Bar, Feel, Phrase, PhraseWhen, RoadStep, Slot, Song } from '../song.ts';
@@ -9,14 +11,14 @@ import { cut, type TuneBar } from '../tune.ts';
 /** A slot of the unrolled song, at its time. */
 export interface TimedSlot {
   /** Which slot of the text it is, as `placedSlots` counts them; a repeated bar (`%`) has those of the bar it repeats. */
-  readonly slot: number;
+  readonly slot: TextSlot;
   /** The bar of the text it sounds in, counted over the whole song; of a repeated bar, the sign's own. */
   readonly bar: number;
   readonly section: number;
   /** Which time through its section, from 1, counted over the whole song. */
   readonly pass: number;
   /** Ticks from the beginning of the song. */
-  readonly start: number;
+  readonly start: Ticks;
   readonly meter: Meter;
   /** The key that holds here: lifts change it. */
   readonly key: Key;
@@ -30,8 +32,8 @@ export interface TimelinePart {
   readonly section: number;
   readonly pass: number;
   /** The slots of the timeline that it begins with, and that it ends before. */
-  readonly from: number;
-  readonly to: number;
+  readonly from: TimelineIndex;
+  readonly to: TimelineIndex;
   readonly key: Key;
   /** Semitones that lifts have moved the key since the beginning. */
   readonly lift: number;
@@ -53,7 +55,7 @@ export interface TimelineBar {
   /** As long as the slots together; nothing where no tune is written. */
   readonly tune: TuneBar;
   readonly is: Bar;
-  readonly slots: readonly { readonly slot: number; readonly meter: Meter; readonly is: Slot }[];
+  readonly slots: readonly { readonly slot: TextSlot; readonly meter: Meter; readonly is: Slot }[];
 }
 
 /** The song unrolled: every slot that sounds, in the order of time. */
@@ -63,7 +65,7 @@ export interface Timeline {
   readonly parts: readonly TimelinePart[];
   readonly slots: readonly TimedSlot[];
   /** Length of the whole, in ticks. */
-  readonly ticks: number;
+  readonly ticks: Ticks;
 }
 
 interface NumberedPhrase {

@@ -1,3 +1,5 @@
+import type { MidiNumber } from '../../kit/ticks.ts';
+import type { TextSlot, TimelineIndex } from '../../chart/places.ts';
 import type { Timeline } from '../../chart/time/timeline.ts';
 import type { Chord } from '../../chord/chord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
@@ -14,7 +16,7 @@ export type WalkKind = (typeof walkKinds)[number];
 
 /** A walk-in that the player wants at a slot of the text. */
 export interface WalkMark {
-  readonly slot: number;
+  readonly slot: TextSlot;
   readonly kind: WalkKind;
 }
 
@@ -35,11 +37,11 @@ export interface VoiceOptions {
   readonly pins?: readonly Pin[];
   readonly palette?: readonly PaletteShape[];
   /** Octaves that the section of a slot is played higher or, negative, lower. */
-  readonly registers?: readonly { readonly slot: number; readonly octaves: number }[];
+  readonly registers?: readonly { readonly slot: TextSlot; readonly octaves: number }[];
   /** Left hands that walk into the seventh. */
   readonly walks?: readonly WalkMark[];
   /** What is sung over a slot, long or accented: it should be on top. */
-  readonly melody?: ReadonlyMap<number, Degree>;
+  readonly melody?: ReadonlyMap<TextSlot, Degree>;
   /** How chords are written in messages. */
   readonly numbers?: Partial<NumberStyle>;
 }
@@ -47,13 +49,13 @@ export interface VoiceOptions {
 /** What two hands hold at one moment of the song. */
 export interface VoicedSlot {
   /** Which of the timeline's slots, and which slot of the text it is. */
-  readonly at: number;
-  readonly slot: number;
+  readonly at: TimelineIndex;
+  readonly slot: TextSlot;
   readonly chord: Chord;
   /** The key that holds here. */
   readonly key: Key;
-  readonly left: readonly number[];
-  readonly right: readonly number[];
+  readonly left: readonly MidiNumber[];
+  readonly right: readonly MidiNumber[];
   readonly leftFamily: LeftFamily;
   readonly rightFamily: RightFamily;
   readonly pinned: boolean;
@@ -67,7 +69,7 @@ export interface VoicedSlot {
 
 /** Why a slot is not voiced, or not as it was pinned, and what would help. */
 export interface HandsProblem {
-  readonly slot: number;
+  readonly slot: TextSlot;
   readonly message: string;
 }
 

@@ -1,3 +1,4 @@
+import type { TextSlot } from '../../chart/places.ts';
 import type { Degree } from '../../pitch/degree.ts';
 import { degreeOfSemitones } from '../../pitch/degree.ts';
 import { relativeMajor, type Key } from '../../pitch/key.ts';
@@ -20,7 +21,7 @@ export interface HandDegrees {
 /** What a player holds at a slot, whatever the search would choose. */
 export interface Pin extends HandDegrees {
   /** The slot of the chart's text, as `placedSlots` counts them. */
-  readonly slot: number;
+  readonly slot: TextSlot;
   /** The chord it was made for, as written: under another one it rests. */
   readonly chord: string;
 }

@@ -1,4 +1,4 @@
-import type { TextSlot } from '../../marks/slots.ts';
+import type { TextSlot } from '../../chart/places.ts';
 import type { OtherVoicing, Voiced, VoicedSlot } from '../search/voiced.ts';
 
 /** A slot in time: what is held there, before and after, and how often it is played. */

@@ -33,14 +33,24 @@ export interface StaffBar {
   readonly words: readonly string[];
 }
 
+const lyricFont = "italic 11px 'Fraunces Variable'";
+
 let loading: Promise<VexFlow> | null = null;
 
-/** Fetches the notation when it is first asked for. What failed is tried again the next time. */
+/**
+ * Fetches the notation, and the type it measures with, when it is first asked for: signs measured
+ * before their type is there stand beside their stems. What failed is tried again the next time.
+ */
 export function loadNotation(): Promise<VexFlow> {
-  loading ??= import('vexflow/bravura').catch((error: unknown) => {
-    loading = null;
-    throw error;
-  });
+  loading ??= import('vexflow/bravura')
+    .then(async (vexflow) => {
+      await Promise.all(['30px Bravura', lyricFont].map((font) => document.fonts.load(font)));
+      return vexflow;
+    })
+    .catch((error: unknown) => {
+      loading = null;
+      throw error;
+    });
   return loading;
 }
 

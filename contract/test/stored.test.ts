@@ -1,0 +1,77 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { freeHands, noDecisions, schools, walkKinds, type SongHands } from '@intervallum/core';
+import { decisions, readDecisions, readSummary, storeDecisions } from '../src/index.ts';
+
+const step = fc.constantFrom(1, 2, 3, 4, 5, 6, 7) as fc.Arbitrary<1 | 2 | 3 | 4 | 5 | 6 | 7>;
+const hand = fc.option(
+  fc.array(
+    fc.record({
+      step,
+      alter: fc.integer({ min: -3, max: 3 }),
+      octave: fc.integer({ min: -8, max: 8 }),
+    }),
+    { maxLength: 10 },
+  ),
+);
+const held = { register: fc.nat(127), left: hand, right: hand };
+const slot = fc.nat(100_000);
+const hands: fc.Arbitrary<SongHands> = fc.record({
+  school: fc.constantFrom(...schools),
+  pins: fc.array(fc.record({ slot, chord: fc.constantFrom('1', '57', '6m7'), ...held })),
+  palette: fc.array(fc.record({ name: fc.constantFrom('the 4 shape', 'bells'), ...held })),
+  registers: fc.array(fc.record({ slot, octaves: fc.integer({ min: -3, max: 3 }) })),
+  walks: fc.array(fc.record({ slot, kind: fc.constantFrom(...walkKinds) })),
+});
+
+describe('stored decisions', () => {
+  test('come back as they were stored, over the wire and through a database', () => {
+    fc.assert(
+      fc.property(hands, (value) => {
+        const stored: unknown = JSON.parse(JSON.stringify(storeDecisions({ hands: value })));
+        expect(readDecisions(stored)).toEqual({ decisions: { hands: value }, lost: [] });
+        expect(decisions.parse({ hands: value })).toEqual({ hands: value });
+      }),
+    );
+  });
+
+  test('of whatever shape are read as far as they can be, and what is lost is said', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), hands, fc.nat(), (rubbish, value, which) => {
+        expect(decisions.safeParse(readDecisions(rubbish).decisions).success).toBe(true);
+        const names = ['school', 'pins', 'palette', 'registers', 'walks'] as const;
+        const broken = names[which % names.length]!;
+        const stored = { hands: { version: 1, value: { ...value, [broken]: [{ slot: -7 }] } } };
+        const read = readDecisions(stored);
+        expect(read.lost).toHaveLength(1);
+        expect(read.decisions.hands).toEqual({ ...value, [broken]: freeHands[broken] });
+      }),
+    );
+  });
+
+  test('one mark that is none does not take the others with it', () => {
+    const walks = [
+      { slot: 3, kind: '8-7' as const },
+      { slot: 4, kind: 'hop' },
+    ];
+    const stored = { hands: { version: 1, value: { ...freeHands, walks } } };
+    expect(readDecisions(stored)).toEqual({
+      decisions: { hands: { ...freeHands, walks: [walks[0]] } },
+      lost: ['1 of the walks'],
+    });
+  });
+
+  test('of a newer version are left alone, and none are none', () => {
+    const newer = { hands: { version: 2, value: { ...freeHands } } };
+    expect(readDecisions(newer)).toEqual({
+      decisions: noDecisions,
+      lost: ['hands of a newer version'],
+    });
+    expect(readDecisions(undefined)).toEqual({ decisions: noDecisions, lost: [] });
+  });
+});
+
+test('a summary of another shape is none, so that it is made anew', () => {
+  expect(readSummary({ title: 'T', key: 'C' })).toBeNull();
+  expect(readSummary(null)).toBeNull();
+});
