@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { sql } from 'drizzle-orm';
 import { storeDecisions } from '@intervallum/contract';
 import { noDecisions } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
@@ -72,7 +73,7 @@ beforeAll(async () => {
   // More songs of theirs than a page holds, all of them before ours.
   for (let count = 0; count < 24; count += 1)
     await server.owner.query(
-      "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'rings', $3, lower($3))",
+      "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'rings, theirs alone', $3, lower($3))",
       [theirs.teamId, randomUUID(), count % 2 ? 'AAA' : 'BAA'],
     );
 });
@@ -98,17 +99,10 @@ async function everythingOfTheirs(): Promise<unknown> {
 const reading = readForLists(text('BETA'));
 const draft = { name: 'BETA', date: null, leader: '', notes: '', items: [] };
 const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
-  listSongs: (db) => songs.listSongs(ours, db, { search: '', after: null, most: 9 }),
-  'listSongs, searching': (db) =>
-    songs.listSongs(ours, db, { search: 'rings', after: null, most: 9 }),
-  'listSongs, searching for much': (db) =>
-    songs.listSongs(ours, db, { search: 'rings', after: null, most: 9, isCommon: true }),
-  'listSongs, by letters': (db) => songs.listSongs(ours, db, { search: 'b', after: null, most: 9 }),
-  countSongs: async (db) => `${await songs.countSongs(ours, db, { search: '', most: 9 })} BETA`,
-  'countSongs, by letters': async (db) =>
-    `${await songs.countSongs(ours, db, { search: 'b', most: 9 })} BETA`,
-  'countSongs, searching': async (db) =>
-    `${await songs.countSongs(ours, db, { search: 'rings', most: 9 })} BETA`,
+  listSongs: (db) => songs.listSongs(ours, db, { after: null, most: 9 }),
+  countSongs: async (db) => `${await songs.countSongs(ours, db)} BETA`,
+  searchSongs: (db) =>
+    songs.searchSongs(ours, db, { search: 'rings', after: null, most: 9, mostCounted: 9 }),
   textsOf: (db) => songs.textsOf(ours, db, [song]),
   findSong: (db) => songs.findSong(ours, db, song),
   lockSong: (db) => songs.lockSong(ours, db, song),
@@ -175,12 +169,31 @@ describe('a store asked for one team', () => {
       const given = JSON.stringify(await inScope(server.database, ours, calls[name]!)) ?? 'BETA';
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
-      if (/^(list|count|text|find|lock|known|titles|readShare, a)/.test(name))
+      if (/^(list|count|search|text|find|lock|known|titles|readShare, a)/.test(name))
         expect(given).toContain('BETA');
       const counted = /^"(\d+) BETA"$/.exec(given);
       if (counted) expect(counted[1]).toBe('1');
     },
   );
+
+  // Titles by their letters, words that are in many songs of ours, and words that are in none of them.
+  test.each([
+    ['b', 1],
+    ['rings', 1],
+    ['theirs alone', 0],
+  ])('a search for “%s” counts and pages through its own songs', async (search, own) => {
+    await inScope(server.database, ours, async (db) => {
+      for (const after of [null, ['', '00000000-0000-0000-0000-000000000000'] as const])
+        for (const mostCounted of [1, 9]) {
+          const found = await songs.searchSongs(ours, db, { search, after, most: 9, mostCounted });
+          expect([found.total, found.rows.map(({ id }) => id)]).toEqual([own, own ? [song] : []]);
+        }
+      const { rows } = await db.execute(
+        sql`select is_common(${ours.teamId}::uuid, ${search}) as common`,
+      );
+      expect(rows).toEqual([{ common: own === 1 }]);
+    });
+  });
 
   test('and a song that only the other team has is in none of its lists', async () => {
     const only = randomUUID();

@@ -21,6 +21,7 @@ import {
   listSongs,
   lockSong,
   repairReading,
+  searchSongs,
   setSongDeleted,
   textsOf,
   updateText,
@@ -62,13 +63,14 @@ export function songService(database: Database, charts: ChartReader) {
     const listName = `songs:${wanted}`;
     const from = readCursor(listName, titlePlace, after);
     return inScope(database, scope, async (db) => {
-      const total = await countSongs(scope, db, { search: wanted, most: mostCounted });
-      const rows = await listSongs(scope, db, {
-        search: wanted,
-        after: from,
-        most: limit + 1,
-        isCommon: total >= mostCounted,
-      });
+      const most = limit + 1;
+      const { total, rows } =
+        wanted === ''
+          ? {
+              total: await countSongs(scope, db),
+              rows: await listSongs(scope, db, { after: from, most }),
+            }
+          : await searchSongs(scope, db, { search: wanted, after: from, most, mostCounted });
       const page = rows.slice(0, limit);
       const last = rows.length > limit ? page.at(-1) : undefined;
       return {

@@ -1,5 +1,5 @@
 import { readSummary, type StoredDecisions, type SongListItem } from '@intervallum/contract';
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { songRevisions, songs } from '../db/schema.ts';
@@ -33,31 +33,14 @@ export type ListedSong = Omit<SongListItem, 'summary' | 'savedAt'> & {
   readonly summary: SongListItem['summary'] | null;
 };
 
-/** The team's songs by title, `most` of them from a place on; with a search those in which it is found. */
-export async function listSongs(
-  scope: Scope,
-  db: Database,
-  {
-    search,
-    after,
-    most,
-    isCommon = false,
-  }: {
-    search: string;
-    after: TitlePlace | null;
-    most: number;
-    /** The search finds many songs. */
-    isCommon?: boolean;
-  },
-): Promise<ListedSong[]> {
-  const key = sql`${songs.titleKey} collate "C"`;
-  const [afterKey, afterId] = after ?? [null, null];
-  const beyond =
-    after && sql`(${key}, ${songs.id}) > (${afterKey}::text collate "C", ${afterId}::uuid)`;
-  const found =
-    search === ''
-      ? null
-      : sql`${songs.id} in (select found_songs(${search}, ${afterKey}::text, ${afterId}::uuid, ${most}::integer, ${isCommon}))`;
+const inOrder = sql`${songs.titleKey} collate "C"`;
+
+const beyond = (place: TitlePlace | null) =>
+  place
+    ? sql`(${inOrder}, ${songs.id}) > (${place[0]}::text collate "C", ${place[1]}::uuid)`
+    : undefined;
+
+async function listed(db: Database, where: SQL | undefined, most: number): Promise<ListedSong[]> {
   const rows = await db
     .select({
       id: songs.id,
@@ -67,27 +50,47 @@ export async function listSongs(
       titleKey: songs.titleKey,
     })
     .from(songs)
-    .where(and(ofTeam(scope), isNull(songs.deletedAt), beyond ?? undefined, found ?? undefined))
-    .orderBy(asc(key), asc(songs.id))
+    .where(where)
+    .orderBy(asc(inOrder), asc(songs.id))
     .limit(most);
   return rows.map((row) => ({ ...row, summary: readSummary(row.summary) }));
 }
 
-const counted = z.array(z.object({ songs: z.coerce.number() }));
-
-/** How many songs a list has, counted up to `most`. */
-export async function countSongs(
+/** The team's songs by title, `most` of them from a place on. */
+export async function listSongs(
   scope: Scope,
   db: Database,
-  { search, most }: { search: string; most: number },
-): Promise<number> {
-  if (search !== '') {
-    const { rows } = await db.execute(
-      sql`select count_found_songs(${search}, ${most}::integer) as songs`,
-    );
-    return counted.parse(rows)[0]?.songs ?? 0;
-  }
+  { after, most }: { after: TitlePlace | null; most: number },
+): Promise<ListedSong[]> {
+  return listed(db, and(ofTeam(scope), isNull(songs.deletedAt), beyond(after)), most);
+}
+
+/** How many songs the team has. */
+export async function countSongs(scope: Scope, db: Database): Promise<number> {
   return db.$count(songs, and(ofTeam(scope), isNull(songs.deletedAt)));
+}
+
+const searched = z.array(z.object({ total: z.number(), ids: z.array(z.string()) })).length(1);
+
+/** The songs in which `search` is found: how many, counted up to `mostCounted`, and `most` of them from a place on. */
+export async function searchSongs(
+  scope: Scope,
+  db: Database,
+  {
+    search,
+    after,
+    most,
+    mostCounted,
+  }: { search: string; after: TitlePlace | null; most: number; mostCounted: number },
+): Promise<{ readonly total: number; readonly rows: readonly ListedSong[] }> {
+  const [afterKey, afterId] = after ?? [null, null];
+  const { rows } = await db.execute(
+    sql`select total, ids from search_songs(${search}, ${afterKey}::text, ${afterId}::uuid, ${most}::integer, ${mostCounted}::integer)`,
+  );
+  const [{ total, ids } = { total: 0, ids: [] }] = searched.parse(rows);
+  if (ids.length === 0) return { total, rows: [] };
+  const where = and(ofTeam(scope), inArray(songs.id, ids), beyond(after));
+  return { total, rows: await listed(db, where, most) };
 }
 
 /** The texts of some songs. */
