@@ -50,14 +50,17 @@ describe('the search behind its messages', () => {
   });
 
   test('a later search overtakes the one under way, and a stop ends it: neither answers with hands', async () => {
+    // Long enough, and in keys nothing is remembered of, to be still at work when the next message comes.
+    const long = parseChart(
+      `title: T\nkey: Eb\n\nVerse:\n${'  1 5/7 | 6m7 4maj7 | 2m9 57 | 3m7 b7 | 1add9 4/1 | 2/b5 5sus4\n'.repeat(100)}`,
+    ).song;
+    const inKeyOf = (letter: 'A' | 'B') => ({ ...song.key, tonic: { letter, alter: 0 } });
     const searcher = opened();
-    const first = searcher.search(song, song.key, { style: 'open and low' }, nothing);
+    const first = searcher.search(long, inKeyOf('A'), { style: 'full and fat' }, nothing);
     const second = searcher.search(song, song.key, { style: 'block and plain' }, nothing);
     expect(await first).toBeNull();
     expect((await second)?.slots.filter(Boolean).length).toBe(48);
-    // A key nothing is remembered of yet, so that it is still at work when the stop comes.
-    const other = { ...song.key, tonic: { letter: 'A' as const, alter: 0 } };
-    const third = searcher.search(song, other, { style: 'full and fat' }, nothing);
+    const third = searcher.search(long, inKeyOf('B'), { style: 'full and fat' }, nothing);
     await searcher.stop();
     expect(await third).toBeNull();
   });
