@@ -39,6 +39,7 @@ async function keyPresses() {
           requestAnimationFrame(() => setTimeout(resolve, 0));
         });
         observer.observe(chart, {
+          attributes: true,
           subtree: true,
           childList: true,
           characterData: true,
