@@ -20,7 +20,7 @@ import {
 import { useSearchParams } from 'react-router';
 import { canUnroll } from '../music/rails/Road.tsx';
 import { keyNamed, letterStyle, numberStyle, type ChartView } from '../music/rails/view.ts';
-import { reader } from '../settings/reader.ts';
+import { chartSettings, reader } from '../settings/reader.ts';
 import { useSong } from './DocumentContext.tsx';
 
 /** How the open song is looked at: it changes with a key or a setting, never with an edit. */
@@ -110,17 +110,7 @@ function useView(keyText: string | null): ChartView {
   const key = useSong(({ read }) => read.song.key);
   const reading = useSong(({ read }) => read.song.reading);
   const minor = useSong(({ read }) => read.song.minor);
-  const settings = reader.use(
-    'reading',
-    'minor',
-    'symbols',
-    'language',
-    'spelling',
-    'letters',
-    'words',
-    'wordsOnBeats',
-    'tune',
-  );
+  const settings = reader.use(...chartSettings);
   return useMemo(
     () => ({
       key: keyNamed(keyText, { key }) ?? key,

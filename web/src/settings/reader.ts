@@ -18,6 +18,19 @@ export const reader = createSettings('reader', 1, {
   theme: z.enum(['system', 'light', 'dark']).catch('system'),
 });
 
+/** What the look of a chart depends on. A theme changes the page's colours only, which draws no chart anew. */
+export const chartSettings = [
+  'reading',
+  'minor',
+  'symbols',
+  'language',
+  'spelling',
+  'letters',
+  'words',
+  'wordsOnBeats',
+  'tune',
+] as const satisfies readonly (keyof ReturnType<typeof reader.now>)[];
+
 export type ReaderSettings = ReturnType<typeof reader.now>;
 
 /** Puts the chosen theme on the page, now and whenever it changes. */

@@ -19,7 +19,7 @@ import { sharedQuery } from '../../queries/queries.ts';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { canUnroll, Road } from '../../music/rails/Road.tsx';
 import { keyName, keyNamed, letterStyle, numberStyle } from '../../music/rails/view.ts';
-import { reader } from '../../settings/reader.ts';
+import { chartSettings, reader } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { dateInWords } from '../../ui/dates.ts';
@@ -216,21 +216,8 @@ interface SharedSongProps {
 }
 
 function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps) {
-  const settings = reader.use(
-    'reading',
-    'minor',
-    'symbols',
-    'language',
-    'spelling',
-    'letters',
-    'words',
-    'wordsOnBeats',
-    'tune',
-  );
-  const song = useMemo(() => {
-    const read = parseChart(text);
-    return read.song;
-  }, [text]);
+  const settings = reader.use(...chartSettings);
+  const song = useMemo(() => parseChart(text).song, [text]);
   const given = keyNamed(key, song) ?? song.key;
   const [own, setOwn] = useState<Key | null>(null);
   const viewKey = own ?? given;

@@ -2,7 +2,7 @@ import { Eye } from 'lucide-react';
 import { DialogTrigger, Dialog } from 'react-aria-components';
 import { noteLanguages, type NoteLanguage, type Song } from '@intervallum/core';
 import styled from 'styled-components';
-import { reader } from '../../settings/reader.ts';
+import { chartSettings, reader } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { languageNames } from '../../music/languages.ts';
@@ -38,18 +38,7 @@ interface ViewMenuProps {
 /** How this reader looks at charts. It changes no chart, unless the reader asks for the text to be rewritten. */
 export function ViewMenu({ song, onRewrite }: ViewMenuProps) {
   const { reading, minor, symbols, language, spelling, letters, words, wordsOnBeats, tune, theme } =
-    reader.use(
-      'reading',
-      'minor',
-      'symbols',
-      'language',
-      'spelling',
-      'letters',
-      'words',
-      'wordsOnBeats',
-      'tune',
-      'theme',
-    );
+    reader.use(...chartSettings, 'theme');
   const { mode } = song.key;
   const differs =
     (reading !== 'chart' && reading !== song.reading) ||
