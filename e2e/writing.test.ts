@@ -116,6 +116,8 @@ test('a chord is changed in the text, and every other pin is still there', async
   await expect(pinned.first()).toBeVisible({ timeout: 20_000 });
   const before = await pinned.count();
   await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  // Until the other view is there, what is clicked and typed is the hands'.
+  await expect(editor(page)).toBeVisible();
   await section(page, 'Verse 2').getByRole('listitem').nth(1).click();
   await page.keyboard.type('2m9');
   await page.keyboard.press('Enter');
