@@ -218,3 +218,31 @@ test.each([
   const meter = parseMeter(text);
   expect(meter.ok && pushCount(meter.value, due, { by, hands: 'both' })).toBe(count);
 });
+
+test('a line of bars is read as what stands before it says, however often it was read elsewhere', () => {
+  const line = '  1 | . | 4 4 4 4 x';
+  const read = (head: string, body: string) => {
+    const found = parseChart(`${head}\n\nVerse:\n${body}\n`);
+    const bars = found.song.sections[0]!.phrases.flatMap((phrase) => phrase.bars);
+    const ticks = bars.map((bar) =>
+      bar.kind === 'played' ? bar.slots.map((slot) => slot.ticks) : [],
+    );
+    const wrong = found.ok ? [] : found.problems.map(({ place }) => place.line);
+    return {
+      ticks,
+      wrong,
+      lines: found.barPlaces.map((place) => [place.line, place.slots[0]?.line]),
+    };
+  };
+  const twice = read('meter: 4/4', `${line}\n\n${line}`);
+  expect(twice.lines).toEqual([4, 4, 4, 6, 6, 6].map((at) => [at, at]));
+  expect(new Set(twice.wrong)).toEqual(new Set([4, 6]));
+  expect(read('meter: 3/4', '  1 | .').ticks).toEqual([[1440], [1440]]);
+  expect(read('meter: 4/4', '  1 | .').ticks).toEqual([[1920], [1920]]);
+  // Nothing stands before the first chord that it could be pushed into, or that could be held.
+  expect(read('meter: 4/4', '  <1').wrong).toEqual([4]);
+  expect(read('meter: 4/4', '  1\n  <1').wrong).toEqual([]);
+  expect(read('meter: 4/4', '  .').wrong).toEqual([4]);
+  expect(read('meter: 4/4', '  1\n  .').wrong).toEqual([]);
+  expect(read('meter: 4/4', '  (1)\n  (1)').wrong).toEqual([5, 5]);
+});

@@ -28,6 +28,23 @@ describe('what is left as it was', () => {
     );
   });
 
+  test('of a list, both ends stay whatever came or went between them', () => {
+    const items = fc.array(fc.record({ name: fc.nat({ max: 3 }) }), { maxLength: 6 });
+    fc.assert(
+      fc.property(items, items, items, (head, middle, tail) => {
+        const before = structuredClone([...head, ...tail]);
+        const now = [...head, ...middle, ...tail];
+        const shared = shareParts(before, structuredClone(now));
+        expect(shared).toEqual(now);
+        for (const [index] of head.entries()) expect(shared[index]).toBe(before[index]);
+        // Where what came looks like the end of the head or the beginning of the tail, both readings are right.
+        if (middle.every(({ name }) => name !== tail[0]?.name && name !== head.at(-1)?.name))
+          for (const [index] of tail.entries())
+            expect(shared.at(-1 - index)).toBe(before.at(-1 - index));
+      }),
+    );
+  });
+
   test('part by part: one that changed takes along only what holds it', () => {
     const before = { list: [{ one: 1 }, { two: [2] }], other: { three: 3 } };
     const shared = shareParts(before, { list: [{ one: 1 }, { two: [5] }], other: { three: 3 } });

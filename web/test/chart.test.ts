@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { formatKey, parseChart, parseKey, type Key } from '@intervallum/core';
-import { layOut } from '../src/music/rails/layout.ts';
+import { formatKey, parseChart, parseKey, shareParts, type Key } from '@intervallum/core';
+import fc from 'fast-check';
+import { keepIds, layOut } from '../src/music/rails/layout.ts';
 import { keyNamed, numberStyle } from '../src/music/rails/view.ts';
 import { newSet } from '../src/screens/parts/newSet.ts';
 
@@ -37,8 +38,13 @@ test('bars are counted as core counts them, words stand under theirs, pushes are
     'meter: 4/4\n\nVerse:\n  1 | <4 . . <5\n  > one | two\n  {2/4} 1 | %\nEnd:\n  1\n',
   );
   const song = read.song;
-  const bars = layOut(song).flatMap(({ rails }) => rails.flatMap((rail) => rail.bars));
-  expect(bars.map(({ index }) => index)).toEqual(read.barPlaces.map((_place, index) => index));
+  const laid = layOut(song);
+  const bars = laid.flatMap(({ rails }) => rails.flatMap((rail) => rail.bars));
+  expect(bars).toHaveLength(read.barPlaces.length);
+  expect(laid.map((section) => [section.bars, section.slots])).toEqual([
+    [0, 0],
+    [4, 4],
+  ]);
   expect(bars.map(({ words }) => words)).toEqual([['one'], ['two'], [], [], []]);
   expect(bars[1]!.slots.map(({ share, count }) => [share, count])).toEqual([
     [0.75, '4&'],
@@ -51,6 +57,38 @@ test('bars are counted as core counts them, words stand under theirs, pushes are
     [null, true],
     [null, false],
   ]);
+});
+
+test('bars that come into the middle leave every other bar and rail what it was', () => {
+  const lines = Array.from({ length: 6 }, (_, line) => `  ${line + 1} | 4 | 5 | 1`);
+  const song = (text: string[]) => parseChart(`Verse:\n${text.join('\n')}\n\nEnd:\n  1 | 4\n`).song;
+  const before = song(lines);
+  const laid = layOut(before);
+  const now = shareParts(before, song(lines.with(2, '  3 | 4 | 5 | 1 | 2m | 2m')));
+  const again = layOut(now, laid);
+  const [verse, end] = laid;
+  const [longer, same] = again;
+  expect(longer!.ids).toEqual([0, 1, 2, 6, 3, 4, 5]);
+  expect(longer!.rails.map((rail) => verse!.rails.indexOf(rail))).toEqual([0, 1, 2, -1, 3, 4, 5]);
+  expect(same!.rails).toBe(end!.rails);
+  expect([same!.id, same!.bars, same!.slots]).toEqual([end!.id, end!.bars + 2, end!.slots + 2]);
+  const gone = layOut(shareParts(now, before), again);
+  expect(gone.map(({ rails }) => rails)).toEqual(laid.map(({ rails }) => rails));
+});
+
+test('ids tell items apart, and whoever begins or ends a list keeps his', () => {
+  const items = fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 8 });
+  fc.assert(
+    fc.property(items, items, items, items, (head, middle, other, tail) => {
+      const before = [...head, ...middle, ...tail];
+      const ids = keepIds([], [], before);
+      const now = [...head, ...other, ...tail];
+      const kept = keepIds(before, ids, now);
+      expect(new Set(kept).size).toBe(now.length);
+      expect(kept.slice(0, head.length)).toEqual(ids.slice(0, head.length));
+      if (middle.length === other.length) expect(kept).toEqual(ids);
+    }),
+  );
 });
 
 describe('the key that a set asks for', () => {

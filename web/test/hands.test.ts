@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { expand, parseChart, voice } from '@intervallum/core';
-import { handsMarks } from '../src/lenses/hands/marks.ts';
+import { handsMarks, keptMarks } from '../src/lenses/hands/marks.ts';
+import { sameOfHands } from '../src/music/rails/handsMark.ts';
 
 const { song } = parseChart('title: T\nkey: C\n\nVerse x2:\n  1 | 4 _ | 5\n\nEnd:\n  1 | 1\n');
 const voiced = voice(expand(song));
@@ -11,4 +12,20 @@ test('each chord of the text has its mark, as it is met the first time', () => {
   expect([...marks.keys()]).toEqual([0, 1, 3, 4, 5]);
   expect(marks.get(0)!.movement.kind).toBe('start');
   expect(marks.get(5)!.movement.kind).toBe('held');
+});
+
+test('a mark that says what it said stays the same object, so that its bar is not drawn anew', () => {
+  const view = { key: song.key, letterStyle: {} } as Parameters<typeof handsMarks>[1];
+  const before = handsMarks(voiced, view);
+  const pinned = { ...voiced.slots[1]!, pinned: true };
+  const now = handsMarks({ ...voiced, slots: voiced.slots.with(1, pinned) }, view);
+  const kept = keptMarks(now, before)!;
+  expect(kept).toEqual(now);
+  for (const [slot, mark] of kept) expect(mark === before.get(slot)).toBe(slot !== 1);
+
+  const props = (marks: typeof before) => ({ bar: 1, hands: [marks.get(0), marks.get(1)] });
+  expect(sameOfHands(props(before), props(new Map(before)))).toBe(true);
+  expect(sameOfHands(props(before), props(kept))).toBe(false);
+  expect(sameOfHands(props(before), { ...props(before), bar: 2 })).toBe(false);
+  expect(sameOfHands({ hands: null }, { hands: [] as [] })).toBe(false);
 });

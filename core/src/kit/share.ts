@@ -22,12 +22,21 @@ export function shareParts<Value>(before: unknown, now: Value): Value {
   return same && count === 0 ? (before as Value) : now;
 }
 
+/** Lists that begin and end alike share both ends, however many items came or went between them. */
 function shareList(before: unknown[], now: unknown[]): unknown[] {
-  let same = before.length === now.length;
-  for (let index = 0; index < now.length; index += 1) {
-    const part = shareParts(before[index], now[index]);
+  const shorter = Math.min(before.length, now.length);
+  const shift = now.length - before.length;
+  /** Whether an item says the same as the one before; what of it does is shared either way. */
+  const share = (index: number, was: number): boolean => {
+    const part = shareParts(before[was], now[index]);
     now[index] = part;
-    if (part !== before[index]) same = false;
-  }
-  return same ? before : now;
+    return part === before[was];
+  };
+  let head = 0;
+  while (head < shorter && share(head, head)) head += 1;
+  if (head === shorter && shift === 0) return before;
+  let tail = 0;
+  while (tail < shorter - head && share(now.length - 1 - tail, before.length - 1 - tail)) tail += 1;
+  for (let index = head + 1; index < shorter - tail; index += 1) share(index, index);
+  return now;
 }

@@ -1,6 +1,6 @@
 import type { Chord } from '@intervallum/core';
 import type { ComponentType, KeyboardEvent, ReactNode } from 'react';
-import type { HandsMark } from '../music/rails/HandsAbove.tsx';
+import type { HandsMark } from '../music/rails/handsMark.ts';
 import type { CommandName } from './command.ts';
 
 /** What a lens lays over the chart and does with it. */

@@ -1,9 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 
-type Actions = Readonly<Record<string, (...given: never[]) => unknown>>;
+type Action = (...given: never[]) => unknown;
 
 /** The actions in an object that stays the same: whoever holds it need not be drawn anew, and calls the newest ones. */
-export function useSteady<Given extends Actions>(actions: Given): Given {
+export function useSteady<Given extends { readonly [Name in keyof Given]: Action }>(
+  actions: Given,
+): Given {
   const latest = useRef(actions);
   useEffect(() => {
     latest.current = actions;
@@ -13,7 +15,10 @@ export function useSteady<Given extends Actions>(actions: Given): Given {
   const [steady] = useState(() => {
     const names = Object.keys(actions) as (keyof Given & string)[];
     return Object.fromEntries(
-      names.map((name) => [name, (...given: never[]) => latest.current[name]!(...given)]),
+      names.map((name) => [
+        name,
+        (...given: never[]) => (latest.current[name] as Action)(...given),
+      ]),
     ) as unknown as Given;
   });
   return steady;

@@ -1,4 +1,5 @@
 import type { NumberStyle } from '../../chord/reading.ts';
+import { Memo } from '../../kit/memo.ts';
 import { quoted, replaceWith, type Place, type Problem } from '../../kit/result.ts';
 import { nearFeels, readFeel } from '../feel.ts';
 import { lexBars, type BarToken } from './lines.ts';
@@ -25,6 +26,25 @@ interface Changes {
   readonly feel: Feel | null;
 }
 
+/** What one line of bars says: its bars, their metres, where they stand and what is wrong (as on line 1); how things stand after it. */
+interface LineReading {
+  readonly bars: readonly Bar[];
+  readonly meters: readonly Meter[];
+  readonly places: readonly BarPlace[];
+  readonly found: readonly Problem[];
+  readonly after: Standing;
+}
+
+/** What a bar needs to know of those before it. */
+interface Standing {
+  readonly meter: Meter;
+  readonly ticksBefore: number | null;
+  readonly barBefore: { readonly meter: Meter } | null;
+}
+
+/** At every key press a whole chart is read again, of which all lines but one say what they said. */
+const readings = new Memo<LineReading>(1_000);
+
 /** Reads the lines of bars of one song, and remembers from line to line what sounds and in which metre. */
 export class BarsReader {
   readonly found: Problem[] = [];
@@ -36,13 +56,13 @@ export class BarsReader {
   readonly #style: NumberStyle;
   #meter: Meter;
   #ticksBefore: number | null = null;
-  #barBefore: { meter: Meter } | null = null;
+  #barBefore: { readonly meter: Meter } | null = null;
+  /** What was found and read of the line that is being read. */
+  #foundHere: Problem[] = [];
+  #placesHere: BarPlace[] = [];
   /** The metres of the bars that all times share, and what sounds at their end. */
   #shared: Meter[] = [];
-  #sharedEnd: {
-    readonly barBefore: { meter: Meter } | null;
-    readonly ticksBefore: number | null;
-  } | null = null;
+  #sharedEnd: Omit<Standing, 'meter'> | null = null;
 
   constructor(meter: Meter, style: NumberStyle) {
     this.#songMeter = meter;
@@ -66,7 +86,23 @@ export class BarsReader {
   /** Reads a line of bars; one that is not played every time goes on from the bars that all times share. */
   readLine(text: string, line: number, when: PhraseWhen | null = null): Bar[] {
     if (when) this.#goOnFrom(when);
-    return this.#readBars(text, line, when === null);
+    const isFirst = this.places.length === 0;
+    const dependsOn = [text, isFirst, this.#style, this.#standing()];
+    const read = readings.get(JSON.stringify(dependsOn), () => this.#readBars(text));
+    this.#meter = read.after.meter;
+    this.#ticksBefore = read.after.ticksBefore;
+    this.#barBefore = read.after.barBefore;
+    this.metersOfLine = read.meters;
+    if (!when) this.#shared.push(...read.meters);
+    const here = (place: Place): Place => ({ ...place, line });
+    for (const place of read.places)
+      this.places.push({ ...here(place), slots: place.slots.map(here) });
+    for (const problem of read.found) this.found.push({ ...problem, place: here(problem.place) });
+    return [...read.bars];
+  }
+
+  #standing(): Standing {
+    return { meter: this.#meter, ticksBefore: this.#ticksBefore, barBefore: this.#barBefore };
   }
 
   #goOnFrom(when: PhraseWhen): void {
@@ -76,22 +112,24 @@ export class BarsReader {
     this.#ticksBefore = this.#sharedEnd.ticksBefore;
   }
 
-  #readBars(text: string, line: number, isShared: boolean): Bar[] {
+  #readBars(text: string): LineReading {
+    this.#foundHere = [];
+    this.#placesHere = [];
     const bars: Bar[] = [];
     const meters: Meter[] = [];
     for (const cell of cellsOf(text)) {
-      const bar = this.#readCell(cell, line);
+      const bar = this.#readCell(cell, 1);
       if (!bar) continue;
       bars.push(bar);
       meters.push(this.#meter);
-      if (isShared) this.#shared.push(this.#meter);
       const first = cell.tokens[0]!;
       const last = cell.tokens.at(-1)!;
       const length = last.start + last.text.length - first.start;
-      this.places.push({ line, column: first.start + 1, length, slots: this.#slotPlaces });
+      const place = { line: 1, column: first.start + 1, length };
+      this.#placesHere.push({ ...place, slots: this.#slotPlaces });
     }
-    this.metersOfLine = meters;
-    return bars;
+    const [found, places] = [this.#foundHere, this.#placesHere];
+    return { bars, meters, places, found, after: this.#standing() };
   }
 
   #readCell(cell: Cell, line: number): Bar | null {
@@ -100,7 +138,7 @@ export class BarsReader {
       const message =
         'An empty bar says nothing: write a chord, . to hold, _ for silence or % for the bar before.';
       const place = { line, column: cell.start + 1, length: Math.max(cell.end - cell.start, 1) };
-      this.found.push({
+      this.#foundHere.push({
         severity: 'problem',
         message,
         place,
@@ -115,7 +153,7 @@ export class BarsReader {
     const hasParts = cell.tokens.some(isPart);
     if (!hasParts) {
       const only = cell.tokens[0]!;
-      this.found.push(
+      this.#foundHere.push(
         problemAt(only, line, 'A bar must follow here.', [replaceWith(`${only.text} _`)]),
       );
       return null;
@@ -130,7 +168,7 @@ export class BarsReader {
       startsSection: this.#barBefore === null,
       pickup,
     });
-    this.found.push(...read.problems);
+    this.#foundHere.push(...read.problems);
     this.#barBefore = { meter: this.#meter };
     this.#slotPlaces = read.slotPlaces;
     this.#ticksBefore = read.bar.slots.at(-1)!.ticks;
@@ -139,18 +177,20 @@ export class BarsReader {
 
   #readSame(same: BarToken, cell: Cell, line: number, { changesMeter, feel }: Changes): Bar {
     if (cell.tokens.some((token) => token !== same && token.kind !== 'change')) {
-      this.found.push(problemAt(same, line, '% is a whole bar by itself.', [replaceWith('.')]));
+      this.#foundHere.push(
+        problemAt(same, line, '% is a whole bar by itself.', [replaceWith('.')]),
+      );
     }
     const before = this.#barBefore;
     if (!before) {
-      this.found.push(
+      this.#foundHere.push(
         problemAt(same, line, 'There is no bar before this one in the section to repeat.', [
           replaceWith('_'),
         ]),
       );
     } else if (changesMeter || !sameMeter(before.meter, this.#meter)) {
       const message = `% repeats a bar of ${formatMeter(before.meter)}, which does not fit a new metre.`;
-      this.found.push(problemAt(same, line, message, [replaceWith('_')]));
+      this.#foundHere.push(problemAt(same, line, message, [replaceWith('_')]));
     }
     return { kind: 'same', feel };
   }
@@ -166,7 +206,7 @@ export class BarsReader {
       const meter = found ? null : parseMeter(token.to);
       const written = found ?? (meter?.ok ? formatMeter(meter.value) : null);
       if ((head >= 0 && index > head) || !token.text.endsWith('}')) {
-        this.found.push(
+        this.#foundHere.push(
           problemAt(token, line, 'A change stands in braces before the bar: {2/4}, {rit}.', [
             replaceWith(written ? `{${written}}` : ''),
           ]),
@@ -177,7 +217,7 @@ export class BarsReader {
         this.#meter = meter.value;
         changesMeter = true;
       } else {
-        this.found.push(unknownChange(token, line, meter?.problems[0]));
+        this.#foundHere.push(unknownChange(token, line, meter?.problems[0]));
       }
     }
     return { changesMeter, feel };
@@ -189,11 +229,12 @@ export class BarsReader {
     if (marks.length === 0) return false;
     const first = tokens.find(({ kind }) => kind !== 'change');
     const whole = marks.length === 2 && first?.kind === 'open' && tokens.at(-1)?.kind === 'close';
-    if (whole && this.places.length === 0) return true;
+    if (whole && this.places.length + this.#placesHere.length === 0) return true;
     const message = whole
       ? 'Only the first bar of a song can be a pickup.'
       : 'A pickup bar stands in one pair of parentheses.';
-    for (const mark of marks) this.found.push(problemAt(mark, line, message, [replaceWith('')]));
+    for (const mark of marks)
+      this.#foundHere.push(problemAt(mark, line, message, [replaceWith('')]));
     return false;
   }
 }

@@ -8,13 +8,7 @@ import {
 import { defaultKeymap, historyKeymap } from '@codemirror/commands';
 import { linter, lintKeymap, type Diagnostic } from '@codemirror/lint';
 import { Prec, type Extension } from '@codemirror/state';
-import {
-  drawSelection,
-  EditorView,
-  highlightActiveLine,
-  highlightSpecialChars,
-  keymap,
-} from '@codemirror/view';
+import { EditorView, highlightActiveLine, highlightSpecialChars, keymap } from '@codemirror/view';
 import type { Key } from '@intervallum/core';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
@@ -23,6 +17,7 @@ import { useDocument } from '../../document/DocumentContext.tsx';
 import { repair } from '../../document/repair.ts';
 import type { SongDocument } from '../../document/songDocument.ts';
 import { chartLanguage } from './chartLanguage.ts';
+import { chosenText } from './chosenText.ts';
 import { completeChart } from './completion.ts';
 
 const Host = styled.div`
@@ -50,10 +45,12 @@ const Host = styled.div`
   .cm-activeLine {
     background: color-mix(in srgb, var(--accent) 8%, transparent);
   }
-  .cm-cursor {
-    border-left: 2px solid var(--accent);
+  &&& .cm-content {
+    caret-color: var(--accent);
   }
-  &&& .cm-selectionBackground {
+  .cm-line::selection,
+  .cm-line ::selection,
+  .cm-chosen {
     background: color-mix(in srgb, var(--accent) 26%, transparent);
   }
   .cm-tooltip {
@@ -144,7 +141,7 @@ const completionKeys = Prec.highest(
 
 function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Extension {
   return [
-    drawSelection(),
+    chosenText,
     highlightActiveLine(),
     highlightSpecialChars(),
     EditorView.lineWrapping,

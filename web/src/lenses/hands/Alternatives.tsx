@@ -5,14 +5,20 @@ import {
   type OtherVoicing,
   type VoicedSlot,
 } from '@intervallum/core';
+import { memo, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
+import { useKept } from '../../ui/useKept.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 import { SuggestionList } from '../parts/SuggestionList.tsx';
 
 const Nothing = styled.p`
   font-size: 14px;
   color: var(--soft);
 `;
+
+/** How long the ways of the chord before may stand there while those of this one are looked for, in milliseconds. */
+const patience = 250;
 
 const same = (one: Pick<VoicedSlot, 'left' | 'right'>, other: OtherVoicing) =>
   one.left.join() === other.left.join() && one.right.join() === other.right.join();
@@ -24,12 +30,51 @@ interface AlternativesProps {
   onTake: (other: OtherVoicing) => void;
 }
 
-/** Other ways to play the chosen chord, the cheapest first; a digit takes one. */
+/**
+ * Other ways to play the chosen chord, the cheapest first; a digit takes one. For a moment those of the chord before hold the
+ * place of what is looked for, so that nothing beneath them moves; they cannot be taken.
+ */
 export function Alternatives({ others, before, now, onTake }: AlternativesProps) {
-  if (!others || others.length === 0)
-    return (
-      <Nothing>{others ? 'There is no other way to play it.' : 'Looking for other ways …'}</Nothing>
-    );
+  const found = useMemo(() => others && { others, before, now }, [others, before, now]);
+  const shown = useKept<Found, Found>(found, orLast);
+  const isLate = useIsLate(found === null);
+  const { take } = useSteady({ take: (other: OtherVoicing) => others && onTake(other) });
+  if (!shown || isLate) return <Nothing>Looking for other ways …</Nothing>;
+  if (shown.others.length === 0) return <Nothing>There is no other way to play it.</Nothing>;
+  return (
+    <div aria-busy={!found}>
+      <OtherWays {...shown} onTake={take} />
+    </div>
+  );
+}
+
+type Found =
+  (Omit<AlternativesProps, 'others' | 'onTake'> & { others: readonly OtherVoicing[] }) | null;
+
+function orLast(found: Found, before: Found): Found {
+  return found ?? before;
+}
+
+/** True once something has been waited for longer than one has patience. */
+function useIsLate(waits: boolean): boolean {
+  const [isLate, setLate] = useState(false);
+  useEffect(() => {
+    if (!waits) return;
+    const timer = setTimeout(() => setLate(true), patience);
+    return () => {
+      clearTimeout(timer);
+      setLate(false);
+    };
+  }, [waits]);
+  return waits && isLate;
+}
+
+const OtherWays = memo(function OtherWays({
+  others,
+  before,
+  now,
+  onTake,
+}: AlternativesProps & { others: readonly OtherVoicing[] }) {
   return (
     <SuggestionList
       label="Other ways to play it"
@@ -52,7 +97,7 @@ export function Alternatives({ others, before, now, onTake }: AlternativesProps)
       })}
     />
   );
-}
+});
 
 function costOf({ over, rolled }: OtherVoicing): string {
   if (rolled.left || rolled.right) return 'rolled';

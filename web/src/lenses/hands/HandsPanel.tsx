@@ -3,27 +3,22 @@ import {
   commonTones,
   noteNamer,
   ordinalOf,
-  schools,
   stepInWords,
   toLetters,
-  walkKinds,
   type ChosenSlot,
   type Instrument,
   type OtherVoicing,
-  type PaletteShape,
-  type School,
   type SongHands,
   type Voiced,
-  type WalkKind,
   type ChosenHands,
 } from '@intervallum/core';
-import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
-import { Button, IconButton, QuietButton } from '../../ui/Button.tsx';
-import { Picker } from '../../ui/Picker.tsx';
+import { QuietButton } from '../../ui/Button.tsx';
+import type { HandsActions } from './actions.ts';
 import { Alternatives } from './Alternatives.tsx';
+import { ChordTools, SchoolPicker, SectionTools, UndoTools, WalkTools } from './HandsTools.tsx';
 import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
 import { SearchState } from './SearchState.tsx';
@@ -89,50 +84,11 @@ const Wrong = styled.p`
   line-height: 1.4;
 `;
 
-const Tools = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px;
-  button {
-    min-height: 36px;
-    padding: 5px 12px;
-    font-size: 14px;
-  }
-  span {
-    font-size: 13px;
-    color: var(--soft);
-  }
-`;
-
 const Pass = styled(QuietButton)`
   min-height: 28px;
   padding: 1px 6px;
   font-size: 14px;
 `;
-
-const Steps = styled.div`
-  display: flex;
-  button {
-    min-height: 36px;
-    min-width: 36px;
-  }
-`;
-
-export interface HandsActions {
-  readonly undo: () => void;
-  readonly redo: () => void;
-  readonly school: (school: School) => void;
-  readonly take: (other: OtherVoicing) => void;
-  readonly pin: () => void;
-  readonly unpin: () => void;
-  readonly change: (how: 'thin' | 'fatten') => void;
-  readonly move: (octaves: number) => void;
-  readonly walk: (kind: WalkKind) => void;
-  readonly nameShape: (name: string, hands: 'right' | 'both') => void;
-  readonly useShape: (shape: PaletteShape) => void;
-  readonly forgetShape: (name: string) => void;
-}
 
 interface HandsPanelProps {
   view: ChartView;
@@ -188,14 +144,7 @@ export function HandsPanel(props: HandsPanelProps) {
           ) : (
             <p>Choose a chord on the chart: what both hands hold there appears here.</p>
           )}
-          <Steps>
-            <IconButton aria-label="Undo" onPress={actions.undo}>
-              <Undo2 size={18} strokeWidth={1.5} />
-            </IconButton>
-            <IconButton aria-label="Redo" onPress={actions.redo}>
-              <Redo2 size={18} strokeWidth={1.5} />
-            </IconButton>
-          </Steps>
+          <UndoTools actions={actions} />
         </Head>
         {chosen ? (
           <Sentence role="status" aria-label="The step">
@@ -208,90 +157,33 @@ export function HandsPanel(props: HandsPanelProps) {
             {message}
           </Wrong>
         ))}
-        <Picker
-          label="School"
-          labelHidden
-          value={hands.school}
-          options={schools.map((id) => ({ id, name: id }))}
-          onChange={(id) => actions.school(id as School)}
-        />
+        <SchoolPicker school={hands.school} actions={actions} />
         <PlayerMenu />
         <StretchCaution />
         {slot ? (
           <>
-            <Tools>
-              {isPinned ? (
-                <Button onPress={actions.unpin}>
-                  <PinOff size={16} strokeWidth={1.5} aria-hidden /> Unpin
-                </Button>
-              ) : (
-                <Button isDisabled={!chosen} onPress={actions.pin}>
-                  <Pin size={16} strokeWidth={1.5} aria-hidden /> Pin
-                </Button>
-              )}
-              <Button isDisabled={!chosen} onPress={() => actions.change('thin')}>
-                Thin it
-              </Button>
-              <Button isDisabled={!chosen} onPress={() => actions.change('fatten')}>
-                Fatten
-              </Button>
-            </Tools>
+            <ChordTools isPinned={isPinned} isFound={chosen !== null} actions={actions} />
             <Alternatives
               others={others}
               before={chosen?.before ?? null}
               now={chosen?.now ?? null}
               onTake={actions.take}
             />
-            <Tools role="group" aria-label="The section’s octave">
-              <span>Section {octaveWords(props.octaves)}</span>
-              <Button onPress={() => actions.move(1)}>
-                <ChevronUp size={16} strokeWidth={1.5} aria-hidden /> Octave up
-              </Button>
-              <Button onPress={() => actions.move(-1)}>
-                <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> Octave down
-              </Button>
-            </Tools>
-            <Tools>
-              <Button onPress={props.onTexture}>
-                <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> How they play this section
-              </Button>
-            </Tools>
-            <Tools role="group" aria-label="Walk the left hand">
-              <span>Left hand walks</span>
-              {walkKinds.map((kind) => (
-                <Button
-                  key={kind}
-                  isDisabled={!chosen}
-                  aria-label={`Walk ${kind}`}
-                  aria-pressed={walk === kind}
-                  onPress={() => actions.walk(kind)}
-                >
-                  {kind}
-                  {walk === kind ? ' ✓' : ''}
-                </Button>
-              ))}
-            </Tools>
+            <SectionTools octaves={props.octaves} onTexture={props.onTexture} actions={actions} />
+            <WalkTools walk={walk ?? null} isFound={chosen !== null} actions={actions} />
           </>
         ) : null}
         <Palette
           palette={hands.palette}
-          chosen={chosen}
+          canUse={chosen !== null}
           view={view}
           instrument={props.instrument}
-          onName={actions.nameShape}
-          onUse={actions.useShape}
-          onForget={actions.forgetShape}
+          actions={actions}
         />
       </Body>
       <SearchState search={search} />
     </>
   );
-}
-
-function octaveWords(octaves: number): string {
-  if (octaves === 0) return 'as usual';
-  const count = Math.abs(octaves) === 1 ? 'an octave' : 'two octaves';
-  return `${count} ${octaves > 0 ? 'up' : 'down'}`;
 }
 
 /** The row of chords through which a note of the chosen one stays. */

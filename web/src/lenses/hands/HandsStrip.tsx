@@ -5,6 +5,7 @@ import {
   toggleNote,
   type Chord,
   type ChosenHands,
+  type Stretch,
   type Voiced,
 } from '@intervallum/core';
 import { useMemo, useRef, useState } from 'react';
@@ -20,6 +21,7 @@ import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { phone } from '../../ui/theme.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 import { SoundTools } from '../parts/SoundTools.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
 
@@ -139,6 +141,12 @@ export function HandsStrip(props: HandsStripProps) {
   const { view, chosen, next, bassPlayer, keys, onNotes } = props;
   const { reach } = player.use('reach');
   const { marks } = desk.use('marks');
+  const marksChoice = useMemo(() => <MarksChoice marks={marks} />, [marks]);
+  const { hear } = useSteady({
+    hear: (stretch: Stretch) => {
+      if (props.voiced && chosen) props.playback.start(props.voiced, stretch, chosen.at);
+    },
+  });
   const held = useRef(nothingHeld);
   const [live, setLive] = useState<readonly number[]>([]);
   const played = usePlayed((message) => {
@@ -203,7 +211,7 @@ export function HandsStrip(props: HandsStripProps) {
             <Words>Choose a chord on the chart to see what both hands hold.</Words>
           )}
         </div>
-        <SoundTools playback={props.playback} voiced={props.voiced} at={chosen?.at ?? null} />
+        <SoundTools playback={props.playback} canHear={chosen !== null} onHear={hear} />
       </Held>
       <div>
         <NotOnPhone>
@@ -212,17 +220,7 @@ export function HandsStrip(props: HandsStripProps) {
             musicKey={view.key}
             hint="Play it or click keys: that is pinned."
           >
-            <Right>
-              <Choice
-                label="Marks on the keys"
-                value={marks}
-                options={[
-                  ['roles', 'In the chord'],
-                  ['degrees', 'In the key'],
-                ]}
-                onChange={(value) => desk.change({ marks: value })}
-              />
-            </Right>
+            {marksChoice}
           </PlayTools>
         </NotOnPhone>
         <Bed>
@@ -238,6 +236,22 @@ export function HandsStrip(props: HandsStripProps) {
         </Bed>
       </div>
     </Strip>
+  );
+}
+
+function MarksChoice({ marks }: { marks: 'roles' | 'degrees' }) {
+  return (
+    <Right>
+      <Choice
+        label="Marks on the keys"
+        value={marks}
+        options={[
+          ['roles', 'In the chord'],
+          ['degrees', 'In the key'],
+        ]}
+        onChange={(value) => desk.change({ marks: value })}
+      />
+    </Right>
   );
 }
 

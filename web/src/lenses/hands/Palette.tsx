@@ -4,15 +4,15 @@ import {
   noteNamer,
   type Instrument,
   type PaletteShape,
-  type ChosenHands,
 } from '@intervallum/core';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import styled from 'styled-components';
 import type { ChartView } from '../../music/rails/view.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { TextField } from '../../ui/fields.tsx';
+import type { HandsActions } from './actions.ts';
 
 const Box = styled.section`
   display: grid;
@@ -55,27 +55,24 @@ const Words = styled.p`
 
 interface PaletteProps {
   palette: readonly PaletteShape[];
-  chosen: ChosenHands | null;
+  /** The chosen chord has hands, which can get a name or another shape. */
+  canUse: boolean;
   view: ChartView;
   instrument: Instrument;
-  onName: (name: string, hands: 'right' | 'both') => void;
-  onUse: (shape: PaletteShape) => void;
-  onForget: (name: string) => void;
+  actions: Pick<HandsActions, 'nameShape' | 'useShape' | 'forgetShape'>;
 }
 
 /** The few hand shapes that the song keeps using, each by its own name, written out in the key that is looked at. */
-export function Palette({
+export const Palette = memo(function Palette({
   palette,
-  chosen,
+  canUse,
   view,
   instrument,
-  onName,
-  onUse,
-  onForget,
+  actions,
 }: PaletteProps) {
   const [name, setName] = useState('');
   const [hands, setHands] = useState<'right' | 'both'>('right');
-  const canName = name.trim() !== '' && name.trim().length <= 40 && chosen !== null;
+  const canName = name.trim() !== '' && name.trim().length <= 40 && canUse;
   return (
     <Box aria-label="Palette">
       <h3>Palette</h3>
@@ -93,13 +90,16 @@ export function Palette({
                 <small>{writtenOut(shape, view, instrument)}</small>
               </span>
               <Button
-                isDisabled={!chosen}
+                isDisabled={!canUse}
                 aria-label={`Use ${shape.name} here`}
-                onPress={() => onUse(shape)}
+                onPress={() => actions.useShape(shape)}
               >
                 Use here
               </Button>
-              <IconButton aria-label={`Forget ${shape.name}`} onPress={() => onForget(shape.name)}>
+              <IconButton
+                aria-label={`Forget ${shape.name}`}
+                onPress={() => actions.forgetShape(shape.name)}
+              >
                 <X size={16} strokeWidth={1.5} />
               </IconButton>
             </li>
@@ -110,7 +110,7 @@ export function Palette({
         onSubmit={(event) => {
           event.preventDefault();
           if (!canName) return;
-          onName(name.trim(), hands);
+          actions.nameShape(name.trim(), hands);
           setName('');
         }}
       >
@@ -137,7 +137,7 @@ export function Palette({
       />
     </Box>
   );
-}
+});
 
 /** A shape in degrees and, in the key that is looked at, in letters: `5 1 5 · B♭ E♭ B♭`. */
 function writtenOut(shape: PaletteShape, view: ChartView, instrument: Instrument): string {

@@ -9,6 +9,7 @@ import {
   type Reach,
 } from '@intervallum/core';
 import { Dialog, DialogTrigger } from 'react-aria-components';
+import { memo } from 'react';
 import styled from 'styled-components';
 import { player, type PlayerSettings } from '../../settings/player.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -57,7 +58,7 @@ const spans = [5, 7, 8, 9, 10, 12, 13, 14, 15, 16, 17, 19] as const;
 const spanOption = (span: number) => ({ id: String(span), name: spanInWords(span) });
 
 /** Who plays: reach of each hand, keyboard, lineup and wish for colour. It goes with the player, not with the song. */
-export function PlayerMenu() {
+export const PlayerMenu = memo(function PlayerMenu() {
   const settings = player.use('reach', 'keys', 'lineup', 'handGrade', 'tuneOnTop');
   const { reach, keys, lineup, handGrade, tuneOnTop } = settings;
   const setReach = (hand: keyof Reach, held: number, rolled: number) =>
@@ -121,7 +122,7 @@ export function PlayerMenu() {
       </Sheet>
     </DialogTrigger>
   );
-}
+});
 
 function summary({ reach, lineup, keys, handGrade }: PlayerSettings): string {
   const { left, right } = reach;

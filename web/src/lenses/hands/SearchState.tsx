@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import type { HandsSearch } from './useHands.ts';
@@ -32,7 +33,7 @@ const Bar = styled.progress`
 `;
 
 /** At the foot of the tools: the keys, or how the search is doing. A search that takes longer than a moment shows how far it is and can be stopped; one that broke off can be tried again. */
-export function SearchState({ search }: { search: HandsSearch }) {
+export const SearchState = memo(function SearchState({ search }: { search: HandsSearch }) {
   const { progress, failure, stopped, stop, again } = search;
   if (failure || stopped) {
     return (
@@ -58,4 +59,4 @@ export function SearchState({ search }: { search: HandsSearch }) {
       <Button onPress={stop}>Stop</Button>
     </Line>
   );
-}
+});

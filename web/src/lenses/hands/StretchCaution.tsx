@@ -1,4 +1,5 @@
 import { usualReach } from '@intervallum/core';
+import { memo } from 'react';
 import styled from 'styled-components';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
@@ -14,7 +15,7 @@ const Note = styled.div`
 `;
 
 /** A word of care where a player has a smaller reach than usual: said once, gone for good when it is put away. */
-export function StretchCaution() {
+export const StretchCaution = memo(function StretchCaution() {
   const { reach } = player.use('reach');
   const { stretchNoted } = desk.use('stretchNoted');
   const isReduced = (['left', 'right'] as const).some(
@@ -30,4 +31,4 @@ export function StretchCaution() {
       </div>
     </Note>
   );
-}
+});

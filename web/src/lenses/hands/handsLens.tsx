@@ -28,14 +28,17 @@ import { firstChordOf } from '../../document/selectors.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { player } from '../../settings/player.ts';
 import { notify } from '../../ui/notices.tsx';
+import { useKept } from '../../ui/useKept.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 import type { ChartMarks, Lens } from '../lens.ts';
 import { KeysWindow } from '../parts/KeysWindow.tsx';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import { usePlayback, type Playback } from '../parts/usePlayback.ts';
+import type { HandsActions } from './actions.ts';
 import { handsKeys } from './commands.ts';
-import { HandsPanel, type HandsActions } from './HandsPanel.tsx';
+import { HandsPanel } from './HandsPanel.tsx';
 import { HandsStrip } from './HandsStrip.tsx';
-import { handsMarks } from './marks.ts';
+import { handsMarks, keptMarks, type Marks } from './marks.ts';
 import { useHands, type HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
 
@@ -108,7 +111,7 @@ function Frame({ children }: { children: ReactNode }) {
     if (notes.left.length + notes.right.length === 0) decide((now) => withoutPin(now, at.slot));
     else decide((now) => withPin(now, at, notes, keyHere));
   };
-  const actions: HandsActions = {
+  const actions = useSteady<HandsActions & { readonly openTexture: () => void }>({
     undo: songDocument.undo,
     redo: songDocument.redo,
     school: (school) => decide((now) => withSchool(now, school)),
@@ -134,7 +137,8 @@ function Frame({ children }: { children: ReactNode }) {
     },
     useShape: (shape) => at && decide((now) => withShapeAt(now, at, shape)),
     forgetShape: (name) => decide((now) => withoutShape(now, name)),
-  };
+    openTexture: () => setOpened('texture'),
+  });
 
   const step = (by: 1 | -1) => {
     const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
@@ -176,7 +180,7 @@ function Frame({ children }: { children: ReactNode }) {
     onPass: setPass,
     actions,
     playback,
-    openTexture: () => setOpened('texture'),
+    openTexture: actions.openTexture,
     hold,
   };
   return (
@@ -208,10 +212,11 @@ function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
   const { unrolled } = useShown();
   const { voiced } = search;
   const isUnrolled = unrolled !== null;
-  const hands = useMemo(
+  const marks = useMemo(
     () => (voiced ? handsMarks(voiced, view, isUnrolled) : null),
     [voiced, view, isUnrolled],
   );
+  const hands = useKept<Marks, Marks>(marks, keptMarks);
   const sounding = playback.at === null ? null : voiced?.timeline.slots[playback.at]?.slot;
   return draw({ hands, playing: (isUnrolled ? playback.at : sounding) ?? null });
 }
@@ -268,6 +273,9 @@ function keysOf(voiced: Voiced | null): { from: number; to: number } {
   };
 }
 
+/** How long a chord is stayed at before its other ways are asked for, in milliseconds. */
+const pause = 60;
+
 /**
  * The other ways of the chosen slot, asked of the worker whenever what was found or chosen changes; null until they come:
  * those of what was found before are not to be taken.
@@ -286,14 +294,20 @@ function useOthers(
   useEffect(() => {
     if (at === null) return;
     let current = true;
-    ask(at, 9).then(
-      (others) => {
-        if (current) setFound({ voiced, at, others });
-      },
-      (error: unknown) => console.error('Other ways could not be asked for.', error),
+    // Who goes on from chord to chord asks for none of those in between.
+    const timer = setTimeout(
+      () =>
+        ask(at, 9).then(
+          (others) => {
+            if (current) setFound({ voiced, at, others });
+          },
+          (error: unknown) => console.error('Other ways could not be asked for.', error),
+        ),
+      pause,
     );
     return () => {
       current = false;
+      clearTimeout(timer);
     };
   }, [ask, voiced, at]);
   return found && found.at === at && found.voiced === voiced ? found.others : null;

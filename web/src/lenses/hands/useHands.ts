@@ -12,6 +12,7 @@ import {
 } from '@intervallum/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useVoiceOptions } from '../../document/voicing.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 import { openHandsThread, type HandsThread } from '../../workers/handsSearch.ts';
 
 /** How long a search may take before its progress is shown, in milliseconds. */
@@ -90,12 +91,7 @@ export function useHands(
     async (at: number, most: number) => (remote ? remote.alternatives(at, most) : []),
     [remote],
   );
-  return {
-    voiced,
-    problems: voiced?.problems ?? [],
-    progress,
-    failure,
-    stopped,
+  const steps = useSteady({
     stop: () => {
       void remote?.stop();
       setProgress(null);
@@ -106,8 +102,19 @@ export function useHands(
       setFailure(null);
       setAttempt((count) => count + 1);
     },
-    alternatives,
-  };
+  });
+  return useMemo(
+    () => ({
+      voiced,
+      problems: voiced?.problems ?? [],
+      progress,
+      failure,
+      stopped,
+      ...steps,
+      alternatives,
+    }),
+    [voiced, progress, failure, stopped, steps, alternatives],
+  );
 }
 
 /** One thread for as long as the lens is open; it remembers what it found. */

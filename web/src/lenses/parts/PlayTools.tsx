@@ -1,5 +1,5 @@
 import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { simulatedChords, simulatedPhrases } from '../../device/midi/sources.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
@@ -31,7 +31,13 @@ interface PlayToolsProps {
 }
 
 /** Over the keys: what plays on them. */
-export function PlayTools({ played, musicKey, hint, plays = 'chords', children }: PlayToolsProps) {
+export const PlayTools = memo(function PlayTools({
+  played,
+  musicKey,
+  hint,
+  plays = 'chords',
+  children,
+}: PlayToolsProps) {
   const { sources, sourceId, choose, findKeyboards, simulate } = played;
   return (
     <Tools>
@@ -73,7 +79,7 @@ export function PlayTools({ played, musicKey, hint, plays = 'chords', children }
       {children}
     </Tools>
   );
-}
+});
 
 /** Notes given in C, moved to the key by the nearer way. */
 function fromTonic(notes: readonly number[], key: Key): number[] {

@@ -1,5 +1,6 @@
-import type { Stretch, Voiced } from '@intervallum/core';
+import type { Stretch } from '@intervallum/core';
 import { Play, Settings2, SkipForward, Square } from 'lucide-react';
+import { memo } from 'react';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { credit } from '../../device/audio/samples.ts';
@@ -52,15 +53,14 @@ const speeds = [40, 50, 60, 75, 90, 100, 110, 125, 150, 200] as const;
 
 interface SoundToolsProps {
   playback: Playback;
-  /** What is played. */
-  voiced: Voiced | null;
-  /** The chosen slot of the timeline; null where none is voiced. */
-  at: number | null;
+  /** A chord with its hands is chosen. */
+  canHear: boolean;
+  onHear: (stretch: Stretch) => void;
 }
 
 /** Hears the chosen chord, the step into it, its section, or the song from there on. */
-export function SoundTools({ playback, voiced, at }: SoundToolsProps) {
-  const { isPlaying, isOpen, silent, start, stop, goOn } = playback;
+export const SoundTools = memo(function SoundTools({ playback, canHear, onHear }: SoundToolsProps) {
+  const { isPlaying, isOpen, silent, stop, goOn } = playback;
   return (
     <>
       <Row>
@@ -82,10 +82,8 @@ export function SoundTools({ playback, voiced, at }: SoundToolsProps) {
               <Button
                 key={stretch}
                 aria-label={name}
-                isDisabled={at === null}
-                onPress={() => {
-                  if (voiced && at !== null) start(voiced, stretch, at);
-                }}
+                isDisabled={!canHear}
+                onPress={() => onHear(stretch)}
               >
                 {word}
               </Button>
@@ -104,7 +102,7 @@ export function SoundTools({ playback, voiced, at }: SoundToolsProps) {
       ) : null}
     </>
   );
-}
+});
 
 interface SoundSettingsProps {
   /** In percent of the song's own tempo. */

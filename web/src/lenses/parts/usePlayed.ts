@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { readMidi, type KeyMessage } from '../../device/midi/messages.ts';
 import { realSources, simulatedSource, type MidiSource } from '../../device/midi/sources.ts';
 import { notify } from '../../ui/notices.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
 import { noteOfKey } from '../../music/keys/heldNotes.ts';
 
 const simulated = simulatedSource();
@@ -24,19 +25,15 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
   const [sources, setSources] = useState<MidiSource[]>([simulated]);
   const [sourceId, setSourceId] = useState('screen');
   const octave = useRef(48);
-  const latest = useRef(onMessage);
-  useEffect(() => {
-    latest.current = onMessage;
-  });
-
+  const steps = useSteady({ heard: onMessage, findKeyboards, onKey });
   const source = sources.find(({ id }) => id === sourceId);
   useEffect(
     () =>
       source?.listen((bytes) => {
         const message = readMidi(bytes);
-        if (message) latest.current(message);
+        if (message) steps.heard(message);
       }),
-    [source],
+    [source, steps],
   );
 
   async function findKeyboards() {
@@ -50,7 +47,7 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
     }
   }
 
-  const onKey = (event: React.KeyboardEvent) => {
+  function onKey(event: React.KeyboardEvent) {
     const inList = (event.target as HTMLElement).closest(
       '[role="listbox"], [aria-haspopup="listbox"], input',
     );
@@ -63,7 +60,17 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
     if (note === null) return;
     event.preventDefault();
     onMessage({ kind: event.type === 'keydown' ? 'down' : 'up', note });
-  };
+  }
 
-  return { sources, sourceId, choose: setSourceId, findKeyboards, simulate: simulated.play, onKey };
+  return useMemo(() => {
+    const { findKeyboards, onKey } = steps;
+    return {
+      sources,
+      sourceId,
+      choose: setSourceId,
+      findKeyboards,
+      simulate: simulated.play,
+      onKey,
+    };
+  }, [sources, sourceId, steps]);
 }

@@ -31,51 +31,60 @@ import {
   Words,
 } from './barParts.ts';
 import { ChordMark, Letters } from './ChordMark.tsx';
-import { HandsAbove, type HandsMark } from './HandsAbove.tsx';
+import { HandsAbove } from './HandsAbove.tsx';
+import { sameOfHands, type HandsMark } from './handsMark.ts';
 import type { StaffBar } from '../tune/drawStaff.ts';
 import { TuneLane } from '../tune/TuneLane.tsx';
 import { TuneStaff } from '../tune/TuneStaff.tsx';
-import { isWithin, type LaidBar, type LaidSlot } from './layout.ts';
+import type { LaidBar, LaidSlot } from './layout.ts';
 import type { ChartView } from './view.ts';
 
 interface BarProps {
   bar: LaidBar;
+  /** Which bar of its rail it is. */
+  place: number;
   view: ChartView;
   isCurrent: boolean;
   chosenSlot: number | null;
   proposal: { readonly slot: number; readonly chord: Chord } | null;
-  hands: ReadonlyMap<number, HandsMark> | null;
-  /** The slot of the song that sounds now, if it is in this bar. */
+  /** What stands over each of its slots. */
+  hands: readonly (HandsMark | undefined)[] | null;
+  /** The slot of the bar that sounds now. */
   playing: number | null;
-  /** The slots of the song that are chosen together, if some are in this bar. */
-  selection: { readonly from: number; readonly to: number } | null;
+  /** Its slots that are chosen with others: from one to another, which may both be beyond it; null where none is. */
+  selectedFrom: number | null;
+  selectedTo: number | null;
   /** A chord being typed in the chosen slot. */
   entry: ReactNode;
-  onChoose?: (bar: number, slot: number, extend: boolean) => void;
+  onChoose: ((bar: number, slot: number, extend: boolean) => void) | null;
 }
 
 /** One bar on the rail. Clicking it is a shortcut for moving the text cursor there, so it needs no key of its own. */
 export const BarView = memo(function BarView({
   bar,
+  place: barPlace,
   view,
   isCurrent,
   chosenSlot,
   proposal,
   hands,
   playing,
-  selection,
+  selectedFrom,
+  selectedTo,
   entry,
   onChoose,
 }: BarProps) {
   const small = view.hero === 'numbers' && view.letters;
   const counted = bar.slots.some(({ count }) => count !== null);
+  const isSelected = (place: number) =>
+    selectedFrom !== null && selectedTo !== null && place >= selectedFrom && place <= selectedTo;
   return (
     <Frame
       $current={isCurrent}
       $typing={entry !== null}
       $pickup={bar.pickup}
       $clickable={Boolean(onChoose)}
-      onClick={(event) => onChoose?.(bar.index, 0, event.shiftKey)}
+      onClick={(event) => onChoose?.(barPlace, 0, event.shiftKey)}
     >
       {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
       <Slots>
@@ -94,18 +103,16 @@ export const BarView = memo(function BarView({
           <Cell
             key={place}
             $share={laid.share}
-            $chosen={place === chosenSlot || isWithin(selection, laid.index)}
+            $chosen={place === chosenSlot || isSelected(place)}
             $above={hands !== null}
-            $playing={laid.index === playing}
-            data-playing={laid.index === playing ? '' : undefined}
+            $playing={place === playing}
+            data-playing={place === playing ? '' : undefined}
             onClick={(event) => {
               event.stopPropagation();
-              onChoose?.(bar.index, place, event.shiftKey);
+              onChoose?.(barPlace, place, event.shiftKey);
             }}
           >
-            {hands ? (
-              <HandsAbove mark={hands.get(laid.index)} besideFermata={hasFermata(laid)} />
-            ) : null}
+            {hands ? <HandsAbove mark={hands[place]} besideFermata={hasFermata(laid)} /> : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
               {place === 0 && bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
@@ -127,7 +134,7 @@ export const BarView = memo(function BarView({
       <Sung bar={bar} view={view} />
     </Frame>
   );
-});
+}, sameOfHands);
 
 /** What is sung in the bar: its tune with the words set to it, or the words alone. */
 function Sung({ bar, view }: { bar: LaidBar; view: ChartView }) {

@@ -1,9 +1,11 @@
-import { useCallback, useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { sameKey, type Chord, type SectionKey, type Song, type Textures } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { phone } from '../../ui/theme.ts';
-import type { HandsMark } from './HandsAbove.tsx';
-import { isWithin, layOut, type LaidRail, type LaidSection } from './layout.ts';
+import { useKept } from '../../ui/useKept.ts';
+import { useSteady } from '../../ui/useSteady.ts';
+import type { HandsMark } from './handsMark.ts';
+import { layOut, slotsOf, type LaidRail, type LaidSection } from './layout.ts';
 import { keyName, type ChartView } from './view.ts';
 
 import { RailView } from './RailView.tsx';
@@ -132,15 +134,13 @@ export function Chart({
   onChooseSlot,
   paper = null,
 }: ChartProps) {
-  const sections = useLaidOut(song);
-  const latest = useRef(onChooseSlot);
-  useEffect(() => {
-    latest.current = onChooseSlot;
+  const sections = useKept(song, laidOut);
+  const { choose } = useSteady({
+    choose: (railId: string, bar: number, slot: number, extend: boolean) => {
+      const rail = sections.flatMap(placed).find(({ id }) => id === railId);
+      if (rail) onChooseSlot?.(rail.bar + bar, slot, extend);
+    },
   });
-  const choose = useCallback(
-    (bar: number, slot: number, extend: boolean) => latest.current?.(bar, slot, extend),
-    [],
-  );
   const views = useMemo(
     () =>
       keys?.map(({ key, lift }) =>
@@ -164,71 +164,97 @@ export function Chart({
   }
   return (
     <Sections ref={page} $paper={paper !== null}>
-      {sections.map(({ section, rails }, place) => (
-        <Part
-          key={place}
-          $above={paper?.names === 'above'}
-          data-section={place}
-          aria-label={section.name || 'Section without a name'}
-        >
-          <Margin $above={paper?.names === 'above'}>
-            <h2>{section.name || '…'}</h2>
-            {views?.[place] && !sameKey(views[place].key, view.key) ? (
-              <p>
-                <b>in {keyNameOf(views[place])}</b>
-              </p>
-            ) : null}
-            {section.times > 1 ? <p>{timesInWords(section.times)}</p> : null}
-            {section.open ? <p>until the signal</p> : null}
-            {section.directions.map((direction, line) => (
-              <p key={line}>{direction}</p>
-            ))}
-            {texturesInWords(section.textures).map((words) => (
-              <p key={words}>{words}</p>
-            ))}
-          </Margin>
-          <Lines $paper={paper !== null}>
-            {rails.map((rail, row) => {
-              const isHere = rail.bars.some(({ index }) => index === currentBar);
-              return (
-                <RailView
-                  key={row}
-                  rail={rail}
-                  view={views?.[place] ?? view}
-                  isPaper={paper !== null}
-                  currentBar={isHere ? currentBar : null}
-                  currentSlot={isHere ? currentSlot : null}
-                  proposal={
-                    rail.bars.some(({ index }) => index === proposal?.bar) ? proposal : null
-                  }
-                  hands={hands}
-                  selection={holds(rail, (index) => isWithin(selection, index)) ? selection : null}
-                  entry={isHere ? entry : null}
-                  playing={holds(rail, (index) => index === playing) ? playing : null}
-                  onChoose={onChooseSlot ? choose : null}
-                />
-              );
-            })}
-          </Lines>
-        </Part>
-      ))}
+      {sections.map((laid, place) => {
+        const { section } = laid;
+        return (
+          <Part
+            key={laid.id}
+            $above={paper?.names === 'above'}
+            data-section={place}
+            aria-label={section.name || 'Section without a name'}
+          >
+            <Margin $above={paper?.names === 'above'}>
+              <h2>{section.name || '…'}</h2>
+              {views?.[place] && !sameKey(views[place].key, view.key) ? (
+                <p>
+                  <b>in {keyNameOf(views[place])}</b>
+                </p>
+              ) : null}
+              {section.times > 1 ? <p>{timesInWords(section.times)}</p> : null}
+              {section.open ? <p>until the signal</p> : null}
+              {section.directions.map((direction, line) => (
+                <p key={line}>{direction}</p>
+              ))}
+              {texturesInWords(section.textures).map((words) => (
+                <p key={words}>{words}</p>
+              ))}
+            </Margin>
+            <Lines $paper={paper !== null}>
+              {placed(laid).map(({ rail, id, phrase, bar, slot, slots }) => {
+                const isHere = isOn(currentBar, bar, rail.bars.length);
+                const isProposed = isOn(proposal?.bar, bar, rail.bars.length);
+                const isSelected =
+                  selection && selection.to >= slot && selection.from < slot + slots;
+                return (
+                  <RailView
+                    key={id}
+                    rail={rail}
+                    id={id}
+                    phrase={phrase}
+                    view={views?.[place] ?? view}
+                    isPaper={paper !== null}
+                    currentBar={isHere ? currentBar - bar : null}
+                    currentSlot={isHere ? currentSlot : null}
+                    proposal={isProposed ? proposal : null}
+                    proposedBar={isProposed && proposal ? proposal.bar - bar : null}
+                    hands={
+                      hands && Array.from({ length: slots }, (_, index) => hands.get(slot + index))
+                    }
+                    selectedFrom={isSelected ? selection.from - slot : null}
+                    selectedTo={isSelected ? selection.to - slot : null}
+                    entry={isHere ? entry : null}
+                    playing={isOn(playing, slot, slots) ? playing - slot : null}
+                    onChoose={onChooseSlot ? choose : null}
+                  />
+                );
+              })}
+            </Lines>
+          </Part>
+        );
+      })}
     </Sections>
   );
 }
 
 /** The song laid out, with whatever an edit did not change as it was. */
-function useLaidOut(song: Song): readonly LaidSection[] {
-  const kept = useRef<readonly LaidSection[]>([]);
-  return useMemo(() => {
-    /* eslint-disable react-hooks/refs -- whichever render has kept a layout, it says the same */
-    kept.current = layOut(song, kept.current);
-    return kept.current;
-    /* eslint-enable react-hooks/refs */
-  }, [song]);
+function laidOut(song: Song, before: readonly LaidSection[] | null): readonly LaidSection[] {
+  return layOut(song, before ?? []);
 }
 
-function holds({ bars }: LaidRail, matches: (slot: number) => boolean): boolean {
-  return bars.some(({ slots }) => slots.some(({ index }) => matches(index)));
+interface PlacedRail {
+  readonly rail: LaidRail;
+  readonly id: string;
+  /** Its phrase of the section, its first bar and slot of the song, and how many slots stand on it. */
+  readonly phrase: number;
+  readonly bar: number;
+  readonly slot: number;
+  readonly slots: number;
+}
+
+/** The rails of a section with where they stand in the song. */
+function placed({ id, rails, ids, ...first }: LaidSection): PlacedRail[] {
+  let next = { phrase: -1, bar: first.bars, slot: first.slots };
+  return rails.map((rail, index) => {
+    const { bar, slot } = next;
+    const phrase = next.phrase + (rail.startsPhrase ? 1 : 0);
+    const slots = slotsOf(rail.bars);
+    next = { phrase, bar: bar + rail.bars.length, slot: slot + slots };
+    return { rail, id: `${id} ${ids[index]}`, phrase, bar, slot, slots };
+  });
+}
+
+function isOn(place: number | null | undefined, first: number, count: number): place is number {
+  return typeof place === 'number' && place >= first && place < first + count;
 }
 
 /** What the hands of a section do; a pattern without a name is the player's own. */

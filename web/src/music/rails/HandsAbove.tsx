@@ -1,19 +1,7 @@
 import { Pin, TriangleAlert } from 'lucide-react';
-import type { StepMovement } from '@intervallum/core';
 import styled from 'styled-components';
 import { Hidden } from '../../ui/hidden.ts';
-
-/** What stands over a chord of how the hands come to it. */
-export interface HandsMark {
-  readonly movement: StepMovement;
-  /** The name of the top note. */
-  readonly top: string;
-  readonly pinned: boolean;
-  /** Which note stays through a row of chords that this one is in, in words; null where none does. */
-  readonly stays: { readonly said: string; readonly begins: boolean } | null;
-  /** What is wrong here; null where nothing is. */
-  readonly problem: string | null;
-}
+import type { HandsMark } from './handsMark.ts';
 
 const Row = styled.div<{ $indented?: boolean }>`
   position: relative;

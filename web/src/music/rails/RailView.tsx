@@ -2,8 +2,9 @@ import { memo, type ReactNode } from 'react';
 import type { Chord } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { BarView } from './BarView.tsx';
-import type { HandsMark } from './HandsAbove.tsx';
-import { isWithin, type LaidRail } from './layout.ts';
+import { sameOfHands, type HandsMark } from './handsMark.ts';
+import { useSteady } from '../../ui/useSteady.ts';
+import { slotsOf, type LaidRail } from './layout.ts';
 import type { ChartView } from './view.ts';
 
 const Rail = styled.ol`
@@ -45,31 +46,44 @@ const When = styled.p`
 `;
 
 interface RailProps {
-  /** The bar and slot of the cursor, if they are on this rail. */
-  currentBar: number | null;
-  currentSlot: number | null;
-  /** A chord that could stand in a slot of it. */
-  proposal: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
-  hands: ReadonlyMap<number, HandsMark> | null;
-  /** The slots of the song that are chosen together, and the one that sounds, if some are on this rail. */
-  selection: { readonly from: number; readonly to: number } | null;
-  playing: number | null;
   rail: LaidRail;
+  /** Tells it from the other rails of the chart; a click says it. */
+  id: string;
+  /** Which phrase of its section it carries. */
+  phrase: number;
   view: ChartView;
   isPaper: boolean;
+  /** The bar of the cursor and its slot, if they are on this rail: its bars are counted from 0, as are the slots of a bar. */
+  currentBar: number | null;
+  currentSlot: number | null;
+  /** A chord that could stand in a slot of one of its bars. */
+  proposal: { readonly slot: number; readonly chord: Chord } | null;
+  proposedBar: number | null;
+  /** What stands over each of its slots. From here on slots are counted over the whole rail. */
+  hands: readonly (HandsMark | undefined)[] | null;
+  /** Its slots that are chosen with others: from one to another, which may both be beyond it; null where none is. */
+  selectedFrom: number | null;
+  selectedTo: number | null;
+  /** The slot that sounds. */
+  playing: number | null;
   entry: ReactNode;
-  onChoose: ((bar: number, slot: number, extend: boolean) => void) | null;
+  onChoose: ((rail: string, bar: number, slot: number, extend: boolean) => void) | null;
 }
 
-/** A rail with its bars; it is drawn anew only where something on it changed. */
+/** A rail with its bars; it is drawn anew only where something on it changed, not where bars came or went before it. */
 export const RailView = memo(function RailView({
   rail,
+  id,
+  phrase,
   view,
   isPaper,
   onChoose,
   ...on
 }: RailProps) {
-  const { when, isTimed, phrase, bars } = rail;
+  const { when, isTimed, bars } = rail;
+  const { choose } = useSteady({
+    choose: (bar: number, slot: number, extend: boolean) => onChoose?.(id, bar, slot, extend),
+  });
   return (
     <Line
       data-phrase={phrase}
@@ -78,27 +92,32 @@ export const RailView = memo(function RailView({
     >
       {when ? <When>{when}</When> : null}
       <Rail>
-        {bars.map((bar) => {
-          const isCurrent = bar.index === on.currentBar;
-          const has = (matches: (slot: number) => boolean) =>
-            bar.slots.some(({ index }) => matches(index));
+        {bars.map((bar, place) => {
+          const isCurrent = place === on.currentBar;
+          const from = slotsOf(bars.slice(0, place));
+          const to = from + bar.slots.length;
+          const { selectedFrom, selectedTo, playing } = on;
+          const isSelected =
+            selectedFrom !== null && selectedTo !== null && selectedFrom < to && selectedTo >= from;
           return (
             <BarView
-              key={bar.index}
+              key={place}
               bar={bar}
+              place={place}
               view={view}
               isCurrent={isCurrent}
               chosenSlot={isCurrent ? on.currentSlot : null}
-              proposal={on.proposal?.bar === bar.index ? on.proposal : null}
-              hands={on.hands}
-              selection={has((index) => isWithin(on.selection, index)) ? on.selection : null}
+              proposal={on.proposedBar === place ? on.proposal : null}
+              hands={on.hands?.slice(from, to) ?? null}
+              selectedFrom={isSelected ? selectedFrom - from : null}
+              selectedTo={isSelected ? selectedTo - from : null}
               entry={isCurrent ? on.entry : null}
-              playing={has((index) => index === on.playing) ? on.playing : null}
-              {...(onChoose ? { onChoose } : {})}
+              playing={playing !== null && playing >= from && playing < to ? playing - from : null}
+              onChoose={onChoose ? choose : null}
             />
           );
         })}
       </Rail>
     </Line>
   );
-});
+}, sameOfHands);

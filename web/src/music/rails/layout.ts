@@ -21,17 +21,14 @@ import {
 /** A slot where it stands in its bar, with what the page says of its time. */
 export interface LaidSlot {
   readonly slot: Slot;
-  /** Counts the slots of the song from 0, as core's `placedSlots` does. */
-  readonly index: number;
   /** How much of its bar the slot takes, 0 to 1. */
   readonly share: number;
   /** When it comes in, if it is pushed: `4&`. */
   readonly count: string | null;
 }
 
+/** A bar does not know its place in the song: it stays what it is when bars come or go before it. */
 export interface LaidBar {
-  /** Counts the bars of the song from 0, as core's `barPlaces` does. */
-  readonly index: number;
   readonly same: boolean;
   readonly pickup: boolean;
   /** The metre announced before this bar. */
@@ -52,14 +49,17 @@ export interface LaidBar {
 
 export interface LaidSection {
   readonly section: Section;
-  /** What its layout depends on besides: what is counted before it, and the tune's note that may go on into it. */
-  readonly after: {
-    readonly meter: Meter;
-    readonly bars: number;
-    readonly slots: number;
-    readonly sounding: TuneNote | null;
-  };
+  /** Keeps telling the section from others while some come and go before it. */
+  readonly id: number;
+  /** How many bars and slots of the song stand before it, as core's `barPlaces` and `placedSlots` count them. */
+  readonly bars: number;
+  readonly slots: number;
+  /** What its rails depend on besides: the song's metre, and the tune's note that may go on into it. */
+  readonly meter: Meter;
+  readonly sounding: TuneNote | null;
   readonly rails: readonly LaidRail[];
+  /** Tells each rail from others, as `id` does for sections. */
+  readonly ids: readonly number[];
 }
 
 /** A rail carries a phrase, or four bars of a longer one. */
@@ -67,8 +67,8 @@ export interface LaidRail {
   /** When it is played, where it is not played every time; on the first rail of a phrase only. */
   readonly when: string | null;
   readonly isTimed: boolean;
-  /** The phrase of the section that it carries. */
-  readonly phrase: number;
+  /** It carries a phrase of the section from its beginning, or goes on with the one above. */
+  readonly startsPhrase: boolean;
   readonly bars: readonly LaidBar[];
 }
 
@@ -87,43 +87,76 @@ const mostOnRail = 5;
  * @param before the layout of before: what an edit did not change is taken from it
  */
 export function layOut(song: Song, before: readonly LaidSection[] = []): LaidSection[] {
-  let index = 0;
-  let slots = 0;
+  const { meter, sections } = song;
+  const olds = keepIds(
+    before.map(({ section }) => section),
+    before.map(({ id }) => id),
+    sections,
+  ).map((id) => ({ id, old: before.find((laid) => laid.id === id) }));
+  let counted = { bars: 0, slots: 0 };
   let sounding: TuneNote | null = null;
-  return song.sections.map((section, place) => {
-    const after = { meter: song.meter, bars: index, slots, sounding };
-    const old = before[place];
-    if (old?.section === section && shareParts(old.after, after) === old.after) {
-      for (const bar of old.rails.flatMap(({ bars }) => bars)) {
-        index += 1;
-        slots += bar.slots.length;
-        sounding = soundingAfter(bar.tune, sounding);
-      }
-      return old;
+  return sections.map((section, place) => {
+    const { id, old } = olds[place]!;
+    const isKept = old?.section === section && old.meter === meter && old.sounding === sounding;
+    const rails = isKept ? old.rails : shareParts(old?.rails, railsOf(section, meter, sounding));
+    const ids = isKept ? old.ids : keepIds(old?.rails ?? [], old?.ids ?? [], rails);
+    const laid = { section, id, ...counted, meter, sounding, rails, ids };
+    for (const { bars } of rails) {
+      counted = { bars: counted.bars + bars.length, slots: counted.slots + slotsOf(bars) };
+      for (const { tune } of bars) sounding = soundingAfter(tune, sounding);
     }
-    const lines = metersOf(section, song.meter);
-    const rails = lines.flatMap(({ phrase, meters }, line): LaidRail[] => {
-      const bars = phrase.bars.map((bar, place): LaidBar => {
-        const meter = meters[place]!;
-        const isLast = place === phrase.bars.length - 1;
-        const next = (isLast ? lines[line + 1]?.phrase.tune[0] : phrase.tune[place + 1])?.[0];
-        const sung = { before: sounding, goesOn: next?.kind === 'held' };
-        const laid = layBar(bar, meter, phrase, place, index, slots, sung);
-        sounding = soundingAfter(laid.tune, sounding);
-        slots += laid.slots.length;
-        index += 1;
-        return laid;
-      });
-      const when = phrase.when && whenInWords(phrase.when);
-      const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
-      return rows.map((row, place) => ({
-        when: place === 0 ? when : null,
-        isTimed: when !== null,
-        phrase: line,
-        bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
-      }));
+    return isKept && old.bars === laid.bars && old.slots === laid.slots ? old : laid;
+  });
+}
+
+/** How many slots stand in some bars. */
+export function slotsOf(bars: readonly LaidBar[]): number {
+  return bars.reduce((sum, { slots }) => sum + slots.length, 0);
+}
+
+/**
+ * Ids for the items of a list now: those that stood at its beginning or end before keep theirs, what changed between them
+ * takes over those of what was there, and what is more gets new ones.
+ */
+export function keepIds<Item>(
+  before: readonly Item[],
+  ids: readonly number[],
+  now: readonly Item[],
+): number[] {
+  const shorter = Math.min(before.length, now.length);
+  let head = 0;
+  while (head < shorter && before[head] === now[head]) head += 1;
+  let tail = 0;
+  while (tail < shorter - head && before.at(-1 - tail) === now.at(-1 - tail)) tail += 1;
+  const between = ids.slice(head, ids.length - tail);
+  let fresh = Math.max(-1, ...ids);
+  return now.map((_, index) => {
+    if (index < head) return ids[index]!;
+    if (index >= now.length - tail) return ids[index - now.length + ids.length]!;
+    return between[index - head] ?? (fresh += 1);
+  });
+}
+
+function railsOf(section: Section, meter: Meter, before: TuneNote | null): LaidRail[] {
+  let sounding = before;
+  const lines = metersOf(section, meter);
+  return lines.flatMap(({ phrase, meters }, line): LaidRail[] => {
+    const bars = phrase.bars.map((bar, place): LaidBar => {
+      const isLast = place === phrase.bars.length - 1;
+      const next = (isLast ? lines[line + 1]?.phrase.tune[0] : phrase.tune[place + 1])?.[0];
+      const sung = { before: sounding, goesOn: next?.kind === 'held' };
+      const laid = layBar(bar, meters[place]!, phrase, place, sung);
+      sounding = soundingAfter(laid.tune, sounding);
+      return laid;
     });
-    return { section, after, rails: shareParts(old?.rails, rails) };
+    const when = phrase.when && whenInWords(phrase.when);
+    const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
+    return rows.map((row, place) => ({
+      when: place === 0 ? when : null,
+      isTimed: when !== null,
+      startsPhrase: place === 0,
+      bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
+    }));
   });
 }
 
@@ -144,30 +177,20 @@ function layBar(
   meter: Meter,
   phrase: Phrase,
   place: number,
-  index: number,
-  firstSlot: number,
   sung: Pick<LaidBar, 'before' | 'goesOn'>,
 ): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
   const feel = bar.feel && feelInWords[bar.feel];
   const tune = phrase.tune[place] ?? [];
-  const always = { index, feel, words, tune, meter, ...sung, startsRail: false };
+  const always = { feel, words, tune, meter, ...sung, startsRail: false };
   if (bar.kind === 'same') return { ...always, same: true, pickup: false, change: null, slots: [] };
   let due = 0;
-  const slots = bar.slots.map((slot, inBar): LaidSlot => {
+  const slots = bar.slots.map((slot): LaidSlot => {
     const push = slot.kind === 'chord' ? slot.push : null;
     const count = push && pushCount(meter, due, push);
     due += slot.ticks;
-    return { slot, index: firstSlot + inBar, share: slot.ticks / barTicks(meter), count };
+    return { slot, share: slot.ticks / barTicks(meter), count };
   });
   const change = bar.meter && formatMeter(bar.meter);
   return { ...always, same: false, pickup: bar.pickup, change, slots };
-}
-
-/** True for a slot among those from one to another. */
-export function isWithin(
-  range: { readonly from: number; readonly to: number } | null,
-  index: number,
-): boolean {
-  return range !== null && index >= range.from && index <= range.to;
 }

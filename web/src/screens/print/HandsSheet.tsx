@@ -9,7 +9,7 @@ import {
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
-import { layOut } from '../../music/rails/layout.ts';
+import { layOut, type LaidRail, type LaidSlot } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
 
@@ -78,36 +78,35 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
       {layOut(song).map(({ section, rails }, place) => (
         <section key={place} data-section={place} aria-label={section.name}>
           <h2>{section.name}</h2>
-          {[...new Set(rails.map(({ phrase }) => phrase))].map((phrase) => {
-            const bars = rails
-              .filter((rail) => rail.phrase === phrase)
-              .flatMap((rail) => rail.bars);
-            const start = slotOf(place, phrase);
-            const origin = bars.find(({ slots }) => slots.length > 0)?.slots[0]?.index ?? 0;
-            return (
-              <Line key={phrase} $columns={columns} data-phrase={phrase}>
-                {bars.flatMap(({ slots }) =>
-                  slots.flatMap(({ slot, index }) =>
-                    slot.kind === 'chord'
-                      ? [
-                          <ChordCard
-                            key={index}
-                            chord={slot.chord}
-                            held={first.get(start + index - origin) ?? null}
-                            range={range}
-                            view={view}
-                          />,
-                        ]
-                      : [],
-                  ),
-                )}
-              </Line>
-            );
-          })}
+          {phrasesOf(rails).map((slots, phrase) => (
+            <Line key={phrase} $columns={columns} data-phrase={phrase}>
+              {slots.map(({ slot }, index) =>
+                slot.kind === 'chord' ? (
+                  <ChordCard
+                    key={index}
+                    chord={slot.chord}
+                    held={first.get(slotOf(place, phrase) + index) ?? null}
+                    range={range}
+                    view={view}
+                  />
+                ) : null,
+              )}
+            </Line>
+          ))}
         </section>
       ))}
     </Sections>
   );
+}
+
+/** The slots of each phrase, over all the rails that it takes. */
+function phrasesOf(rails: readonly LaidRail[]): LaidSlot[][] {
+  const phrases: LaidSlot[][] = [];
+  for (const { startsPhrase, bars } of rails) {
+    if (startsPhrase) phrases.push([]);
+    phrases.at(-1)!.push(...bars.flatMap(({ slots }) => slots));
+  }
+  return phrases;
 }
 
 /** Whole octaves around all that the song's hands hold. */

@@ -1,0 +1,162 @@
+import { schools, walkKinds, type School, type WalkKind } from '@intervallum/core';
+import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
+import { memo } from 'react';
+import styled from 'styled-components';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { Picker } from '../../ui/Picker.tsx';
+import type { HandsActions } from './actions.ts';
+
+/* What a player does with the hands, part by part: none is drawn anew when one goes from chord to chord and it stays as it is. */
+
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+  button {
+    min-height: 36px;
+    padding: 5px 12px;
+    font-size: 14px;
+  }
+  span {
+    font-size: 13px;
+    color: var(--soft);
+  }
+`;
+
+const Steps = styled.div`
+  display: flex;
+  button {
+    min-height: 36px;
+    min-width: 36px;
+  }
+`;
+
+interface ToolsProps {
+  actions: HandsActions;
+}
+
+export const UndoTools = memo(function UndoTools({ actions }: ToolsProps) {
+  return (
+    <Steps>
+      <IconButton aria-label="Undo" onPress={actions.undo}>
+        <Undo2 size={18} strokeWidth={1.5} />
+      </IconButton>
+      <IconButton aria-label="Redo" onPress={actions.redo}>
+        <Redo2 size={18} strokeWidth={1.5} />
+      </IconButton>
+    </Steps>
+  );
+});
+
+const schoolOptions = schools.map((id) => ({ id, name: id }));
+
+export const SchoolPicker = memo(function SchoolPicker({
+  school,
+  actions,
+}: ToolsProps & { school: School }) {
+  return (
+    <Picker
+      label="School"
+      labelHidden
+      value={school}
+      options={schoolOptions}
+      onChange={(id) => actions.school(id as School)}
+    />
+  );
+});
+
+interface ChordToolsProps extends ToolsProps {
+  isPinned: boolean;
+  /** The chord has hands: before they are found nothing can be done with them. */
+  isFound: boolean;
+}
+
+export const ChordTools = memo(function ChordTools({
+  isPinned,
+  isFound,
+  actions,
+}: ChordToolsProps) {
+  return (
+    <Tools>
+      {isPinned ? (
+        <Button onPress={actions.unpin}>
+          <PinOff size={16} strokeWidth={1.5} aria-hidden /> Unpin
+        </Button>
+      ) : (
+        <Button isDisabled={!isFound} onPress={actions.pin}>
+          <Pin size={16} strokeWidth={1.5} aria-hidden /> Pin
+        </Button>
+      )}
+      <Button isDisabled={!isFound} onPress={() => actions.change('thin')}>
+        Thin it
+      </Button>
+      <Button isDisabled={!isFound} onPress={() => actions.change('fatten')}>
+        Fatten
+      </Button>
+    </Tools>
+  );
+});
+
+interface SectionToolsProps extends ToolsProps {
+  /** Octaves that the section is moved. */
+  octaves: number;
+  /** Opens what the hands of the section do. */
+  onTexture: () => void;
+}
+
+export const SectionTools = memo(function SectionTools({
+  octaves,
+  onTexture,
+  actions,
+}: SectionToolsProps) {
+  return (
+    <>
+      <Tools role="group" aria-label="The section’s octave">
+        <span>Section {octaveWords(octaves)}</span>
+        <Button onPress={() => actions.move(1)}>
+          <ChevronUp size={16} strokeWidth={1.5} aria-hidden /> Octave up
+        </Button>
+        <Button onPress={() => actions.move(-1)}>
+          <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> Octave down
+        </Button>
+      </Tools>
+      <Tools>
+        <Button onPress={onTexture}>
+          <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> How they play this section
+        </Button>
+      </Tools>
+    </>
+  );
+});
+
+interface WalkToolsProps extends ToolsProps {
+  walk: WalkKind | null;
+  isFound: boolean;
+}
+
+export const WalkTools = memo(function WalkTools({ walk, isFound, actions }: WalkToolsProps) {
+  return (
+    <Tools role="group" aria-label="Walk the left hand">
+      <span>Left hand walks</span>
+      {walkKinds.map((kind) => (
+        <Button
+          key={kind}
+          isDisabled={!isFound}
+          aria-label={`Walk ${kind}`}
+          aria-pressed={walk === kind}
+          onPress={() => actions.walk(kind)}
+        >
+          {kind}
+          {walk === kind ? ' ✓' : ''}
+        </Button>
+      ))}
+    </Tools>
+  );
+});
+
+function octaveWords(octaves: number): string {
+  if (octaves === 0) return 'as usual';
+  const count = Math.abs(octaves) === 1 ? 'an octave' : 'two octaves';
+  return `${count} ${octaves > 0 ? 'up' : 'down'}`;
+}

@@ -1,0 +1,30 @@
+import type { StepMovement } from '@intervallum/core';
+
+/** What stands over a chord of how the hands come to it. */
+export interface HandsMark {
+  readonly movement: StepMovement;
+  /** The name of the top note. */
+  readonly top: string;
+  readonly pinned: boolean;
+  /** Which note stays through a row of chords that this one is in, in words; null where none does. */
+  readonly stays: { readonly said: string; readonly begins: boolean } | null;
+  /** What is wrong here; null where nothing is. */
+  readonly problem: string | null;
+}
+
+interface OfHands {
+  hands: readonly (HandsMark | undefined)[] | null;
+}
+
+/**
+ * Whether properties say what those of before did. Marks come in a list of their own each time; it says the same where each
+ * of them is the one of before.
+ */
+export function sameOfHands<Props extends OfHands>(before: Props, now: Props): boolean {
+  return (Object.keys(now) as (keyof Props)[]).every((name) =>
+    name === 'hands'
+      ? before.hands?.length === now.hands?.length &&
+        (now.hands ?? []).every((mark, slot) => mark === before.hands?.[slot])
+      : Object.is(before[name], now[name]),
+  );
+}
