@@ -70,6 +70,11 @@ test('slots are marked, joined, moved by degrees and copied; what cannot be done
   await section(page, 'Verse 1').getByRole('listitem').first().click();
   await page.keyboard.press('<');
   await expect(page.getByText('nothing before it to push into')).toBeVisible();
+  const bars = section(page, 'Verse 1').getByRole('listitem');
+  await bars.nth(1).click();
+  await bars.nth(2).click({ modifiers: ['Shift'] });
+  expect(await page.evaluate(() => String(getSelection()))).toBe('');
+  await bars.first().click();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Alt+ArrowUp');

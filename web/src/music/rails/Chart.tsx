@@ -163,7 +163,14 @@ export function Chart({
     );
   }
   return (
-    <Sections ref={page} $paper={paper !== null}>
+    <Sections
+      ref={page}
+      $paper={paper !== null}
+      onMouseDown={(event) => {
+        // With Shift a click chooses bars; the browser would mark their letters and words as well.
+        if (onChooseSlot && event.shiftKey) event.preventDefault();
+      }}
+    >
       {sections.map((laid, place) => {
         const { section } = laid;
         return (
