@@ -1,5 +1,5 @@
 import type { StoredDecisions, SongSummary } from '@intervallum/contract';
-import { sql } from 'drizzle-orm';
+import { isNull, sql } from 'drizzle-orm';
 import {
   bigint,
   check,
@@ -79,7 +79,9 @@ export const songs = pgTable(
   },
   (table) => [
     primaryKey({ columns: [table.teamId, table.id] }),
-    index('songs_by_title').on(table.teamId, sql`${table.titleKey} collate "C"`, table.id),
+    index('songs_by_title')
+      .on(table.teamId, sql`${table.titleKey} collate "C"`, table.id)
+      .where(isNull(table.deletedAt)),
     index('songs_title_begins').on(table.teamId, sql`lower(${table.title}) collate "C"`),
     index('songs_haystack').using('gin', table.teamId, sql`${table.haystack} gin_trgm_ops`),
     index('songs_seq').on(table.teamId, table.seq),
