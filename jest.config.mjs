@@ -24,5 +24,11 @@ const project = (name, extra = {}) => ({
 });
 
 export default {
-  projects: [project('core'), project('contract'), project('server'), project('web')],
+  projects: [
+    project('core'),
+    project('contract'),
+    project('server'),
+    project('web'),
+    project('bin', { testMatch: ['<rootDir>/tests/**/*.test.mjs'] }),
+  ],
 };

@@ -14,7 +14,7 @@ export function holderOf(file) {
     return pid;
   } catch (error) {
     // Another user's process cannot be signalled, but it lives.
-    return error instanceof Error && 'code' in error && error.code === 'EPERM' ? -1 : null;
+    return codeOf(error) === 'EPERM' ? -1 : null;
   }
 }
 
@@ -29,7 +29,7 @@ export function takeLock(file) {
       writeFileSync(file, String(process.pid), { flag: 'wx' });
       return true;
     } catch (error) {
-      if (!(error instanceof Error && 'code' in error && error.code === 'EEXIST')) throw error;
+      if (codeOf(error) !== 'EEXIST') throw error;
       if (holderOf(file) !== null || attempt === 2) return false;
       rmSync(file, { force: true });
     }
@@ -54,4 +54,9 @@ export async function oneAtATime(file, work) {
   } finally {
     releaseLock(file);
   }
+}
+
+/** What a failed call of the system says of why. @param {unknown} error */
+function codeOf(error) {
+  return typeof error === 'object' && error !== null && 'code' in error ? error.code : null;
 }

@@ -1,0 +1,100 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { freePort } from '../lib/cluster.mjs';
+import { holderOf, oneAtATime, releaseLock, takeLock } from '../lib/lock.mjs';
+import { Stop } from '../lib/say.mjs';
+import { dataFolder, wantedPort } from '../lib/settings.mjs';
+import { shell, tail } from '../lib/shell.mjs';
+
+let folder = '';
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'intervallum-bin-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+describe('a lock', () => {
+  test('is had by one process, and by the next when it is given back', () => {
+    const lock = join(folder, 'deep/lock');
+    expect(holderOf(lock)).toBeNull();
+    expect(takeLock(lock)).toBe(true);
+    expect(holderOf(lock)).toBe(process.pid);
+    expect(takeLock(lock)).toBe(false);
+    releaseLock(lock);
+    expect(takeLock(lock)).toBe(true);
+  });
+
+  test('of a process that is gone, or that names none, is nobody’s', async () => {
+    const child = spawn(process.execPath, ['-e', '']);
+    await once(child, 'exit');
+    const lock = join(folder, 'lock');
+    for (const left of [String(child.pid), 'nonsense']) {
+      writeFileSync(lock, left);
+      expect(takeLock(lock)).toBe(true);
+      expect(readFileSync(lock, 'utf8')).toBe(String(process.pid));
+    }
+  });
+
+  test('lets work that only one may do be done one after the other, and goes back however it ends', async () => {
+    const lock = join(folder, 'lock');
+    let now = 0;
+    let most = 0;
+    const work = async () => {
+      now += 1;
+      most = Math.max(most, now);
+      await new Promise((done) => setTimeout(done, 20));
+      now -= 1;
+    };
+    const fails = oneAtATime(lock, () => Promise.reject(new Error('broken off')));
+    await expect(fails).rejects.toThrow('broken off');
+    await Promise.all([1, 2, 3].map(() => oneAtATime(lock, work)));
+    expect(most).toBe(1);
+    expect(existsSync(lock)).toBe(false);
+  });
+});
+
+describe('settings of the start command', () => {
+  const before = { ...process.env };
+  afterEach(() => {
+    process.env = { ...before };
+  });
+
+  test('the data lives where one says, else in a folder of this checkout', () => {
+    process.env['INTERVALLUM_DATA'] = 'somewhere/else';
+    expect(dataFolder()).toBe(resolve('somewhere/else'));
+    delete process.env['INTERVALLUM_DATA'];
+    expect(dataFolder()).toMatch(/\/intervallum\/[^/]+-[0-9a-f]{8}$/);
+    expect(dataFolder()).toBe(dataFolder());
+  });
+
+  test.each(['0', '65536', '80.5', '-1', 'eighty', ''])(
+    'PORT=%j is refused in a sentence',
+    async (port) => {
+      process.env['PORT'] = port;
+      await expect(wantedPort()).rejects.toThrow(Stop);
+      await expect(wantedPort()).rejects.toThrow(`“${port}”; it must be a whole number`);
+    },
+  );
+
+  test('a free port is taken; of one that is not, the way out is said', async () => {
+    const port = await freePort();
+    process.env['PORT'] = String(port);
+    expect(await wantedPort()).toBe(port);
+    const other = createServer((socket) => socket.destroy());
+    await new Promise((done) => other.listen(port, '127.0.0.1', () => done(null)));
+    await expect(wantedPort()).rejects.toThrow(`choose one with PORT=${port + 1}`);
+    await new Promise((done) => other.close(done));
+  });
+});
+
+test('a command gives what it printed on both sides and how it ended, one that is not there says so', async () => {
+  const script = 'console.log("out"); console.error("wrong"); process.exit(3)';
+  const { code, output } = await shell(process.execPath, ['-e', script]);
+  expect([code, output.split('\n').sort()]).toEqual([3, ['', 'out', 'wrong']]);
+  expect((await shell('no-such-command-here', [])).code).toBe(127);
+  expect(tail('1\n2\n3\n4\n', 2)).toBe('3\n4');
+});
