@@ -16,7 +16,7 @@ import { readField } from '../../document/chartState.ts';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { repair } from '../../document/repair.ts';
 import type { SongDocument } from '../../document/songDocument.ts';
-import { chartLanguage } from './chartLanguage.ts';
+import { chartColours } from './chartColours.ts';
 import { chosenText } from './chosenText.ts';
 import { completeChart } from './completion.ts';
 
@@ -41,6 +41,25 @@ const Host = styled.div`
   }
   .cm-line {
     padding: 0 14px;
+    color: var(--soft);
+  }
+  .cm-value,
+  .cm-heading,
+  .cm-chord {
+    color: var(--ink);
+  }
+  .cm-heading,
+  .cm-chord {
+    font-weight: 700;
+  }
+  .cm-words {
+    font-style: italic;
+  }
+  .cm-direction {
+    color: var(--held);
+  }
+  .cm-mark {
+    color: var(--accent);
   }
   .cm-activeLine {
     background: color-mix(in srgb, var(--accent) 8%, transparent);
@@ -150,7 +169,7 @@ function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Exten
       spellcheck: 'false',
       tabindex: '0',
     }),
-    chartLanguage,
+    chartColours,
     linter(diagnose(songDocument), { delay: 250 }),
     autocompletion({
       override: [completeChart(viewKey)],
