@@ -5,7 +5,7 @@ import { chartColours } from '../src/lenses/chart/chartColours.ts';
 
 const opened = (doc: string) => EditorState.create({ doc, extensions: [chartColours] });
 
-/** The coloured pieces of a text: `chord 4maj7`. */
+/** The coloured pieces of a text: `degree 4`. */
 function pieces(state: EditorState): string[] {
   const found: string[] = [];
   state.field(chartColours).colours.between(0, state.doc.length, (from, to, { spec }) => {
@@ -28,25 +28,24 @@ const whole = [
   '',
 ].join('\n');
 
-test('chords, their marks and all that is said stand out; names of fields and what parts chords do not', () => {
+test('degrees, marks and all that is said stand out; names of fields, what is added and what parts chords do not', () => {
   expect(pieces(opened(whole))).toEqual([
     'value  Low Water',
     'value  root',
     'heading Verse x2:',
     'direction * softly',
-    'chord 1',
+    'degree 1',
     'mark <',
-    'chord 4maj7',
+    'degree 4',
     'mark ~',
-    'chord 5/7',
+    'degree 5',
     'mark !',
-    'chord x',
     'words > low the | river: runs',
     'value  1 . 2',
     'value  octaves',
     'heading 2nd ending:',
-    'chord 1',
-    'chord 4',
+    'degree 1',
+    'degree 4',
   ]);
 });
 

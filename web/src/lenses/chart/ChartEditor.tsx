@@ -45,11 +45,11 @@ const Host = styled.div`
   }
   .cm-value,
   .cm-heading,
-  .cm-chord {
+  .cm-degree {
     color: var(--ink);
   }
   .cm-heading,
-  .cm-chord {
+  .cm-degree {
     font-weight: 700;
   }
   .cm-words {

@@ -2,7 +2,7 @@ import { StateField, type ChangeSet, type Text } from '@codemirror/state';
 import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
 import { lexBars, readLine } from '@intervallum/core';
 
-type Kind = 'heading' | 'value' | 'words' | 'direction' | 'chord' | 'mark';
+type Kind = 'heading' | 'value' | 'words' | 'direction' | 'degree' | 'mark';
 
 interface Piece {
   readonly start: number;
@@ -11,8 +11,9 @@ interface Piece {
 }
 
 /**
- * The pieces of one line that stand out, told apart by the very functions that read the chart. What is between chords, and
- * the names of fields, are in the colour of the text: an element for each would make every key press slower.
+ * The pieces of one line that stand out, told apart by the very functions that read the chart. What is added to a degree,
+ * what parts chords and the names of fields are in the colour of the text: an element for each would make every key press
+ * slower.
  */
 function piecesOf(line: string, inSections: boolean): Piece[] {
   const read = readLine(line, inSections);
@@ -46,12 +47,12 @@ function barPieces(line: string, from: number): Piece[] {
   return lexBars(line.slice(from)).flatMap((token): Piece[] => {
     if (token.kind !== 'chord') return [];
     const start = from + token.start;
-    const chordStart = start + token.push.length;
-    const chordEnd = chordStart + token.chord.length;
+    const chord = start + token.push.length;
+    const degree = /^[b#♭♯]*\d?/u.exec(token.chord)?.[0].length ?? 0;
     return [
-      { start, end: chordStart, kind: 'mark' },
-      { start: chordStart, end: chordEnd, kind: 'chord' },
-      { start: chordEnd, end: start + token.text.length, kind: 'mark' },
+      { start, end: chord, kind: 'mark' },
+      { start: chord, end: chord + degree, kind: 'degree' },
+      { start: chord + token.chord.length, end: start + token.text.length, kind: 'mark' },
     ];
   });
 }
@@ -61,7 +62,7 @@ const marks: Readonly<Record<Kind, Decoration>> = {
   value: Decoration.mark({ class: 'cm-value' }),
   words: Decoration.mark({ class: 'cm-words' }),
   direction: Decoration.mark({ class: 'cm-direction' }),
-  chord: Decoration.mark({ class: 'cm-chord' }),
+  degree: Decoration.mark({ class: 'cm-degree' }),
   mark: Decoration.mark({ class: 'cm-mark' }),
 };
 
