@@ -26,8 +26,10 @@ interface Changes {
   readonly feel: Feel | null;
 }
 
-/** What one line of bars says: its bars, their metres, where they stand and what is wrong (as on line 1); how things stand after it. */
+/** What one line of bars says: its bars, their metres, where they stand and what is wrong; how things stand after it. */
 interface LineReading {
+  /** The line on which it was read. */
+  readonly line: number;
   readonly bars: readonly Bar[];
   readonly meters: readonly Meter[];
   readonly places: readonly BarPlace[];
@@ -84,21 +86,22 @@ export class BarsReader {
   }
 
   /** Reads a line of bars; one that is not played every time goes on from the bars that all times share. */
-  readLine(text: string, line: number, when: PhraseWhen | null = null): Bar[] {
+  readLine(text: string, line: number, when: PhraseWhen | null = null): readonly Bar[] {
     if (when) this.#goOnFrom(when);
     const isFirst = this.places.length === 0;
     const dependsOn = [text, isFirst, this.#style, this.#standing()];
-    const read = readings.get(JSON.stringify(dependsOn), () => this.#readBars(text));
+    const read = onLine(
+      line,
+      readings.get(JSON.stringify(dependsOn), () => this.#readBars(text, line)),
+    );
     this.#meter = read.after.meter;
     this.#ticksBefore = read.after.ticksBefore;
     this.#barBefore = read.after.barBefore;
     this.metersOfLine = read.meters;
     if (!when) this.#shared.push(...read.meters);
-    const here = (place: Place): Place => ({ ...place, line });
-    for (const place of read.places)
-      this.places.push({ ...here(place), slots: place.slots.map(here) });
-    for (const problem of read.found) this.found.push({ ...problem, place: here(problem.place) });
-    return [...read.bars];
+    this.places.push(...read.places);
+    this.found.push(...read.found);
+    return read.bars;
   }
 
   #standing(): Standing {
@@ -112,24 +115,24 @@ export class BarsReader {
     this.#ticksBefore = this.#sharedEnd.ticksBefore;
   }
 
-  #readBars(text: string): LineReading {
+  #readBars(text: string, line: number): LineReading {
     this.#foundHere = [];
     this.#placesHere = [];
     const bars: Bar[] = [];
     const meters: Meter[] = [];
     for (const cell of cellsOf(text)) {
-      const bar = this.#readCell(cell, 1);
+      const bar = this.#readCell(cell, line);
       if (!bar) continue;
       bars.push(bar);
       meters.push(this.#meter);
       const first = cell.tokens[0]!;
       const last = cell.tokens.at(-1)!;
       const length = last.start + last.text.length - first.start;
-      const place = { line: 1, column: first.start + 1, length };
+      const place = { line, column: first.start + 1, length };
       this.#placesHere.push({ ...place, slots: this.#slotPlaces });
     }
     const [found, places] = [this.#foundHere, this.#placesHere];
-    return { bars, meters, places, found, after: this.#standing() };
+    return { line, bars, meters, places, found, after: this.#standing() };
   }
 
   #readCell(cell: Cell, line: number): Bar | null {
@@ -237,6 +240,18 @@ export class BarsReader {
       this.#foundHere.push(problemAt(mark, line, message, [replaceWith('')]));
     return false;
   }
+}
+
+/** A reading as it is where its line stands now. */
+function onLine(line: number, read: LineReading): LineReading {
+  if (read.line === line) return read;
+  const here = (place: Place): Place => ({ ...place, line });
+  return {
+    ...read,
+    line,
+    places: read.places.map((place) => ({ ...here(place), slots: place.slots.map(here) })),
+    found: read.found.map((problem) => ({ ...problem, place: here(problem.place) })),
+  };
 }
 
 /** What has digits was meant for a metre, anything else for a feel. */
