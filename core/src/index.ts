@@ -116,6 +116,7 @@ export { areInOrder, cutToDifference, editBetween, inTextOrder, withEdits } from
 export type { SongHead } from './chart/fields.ts';
 export { fieldNames } from './chart/fields.ts';
 export type { ChartResult } from './chart/read/parseChart.ts';
+export { BarReadings } from './chart/read/parseBars.ts';
 export { chartLimits, parseChart } from './chart/read/parseChart.ts';
 export { printChart } from './chart/print/printChart.ts';
 

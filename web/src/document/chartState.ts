@@ -9,6 +9,7 @@ import {
   type Extension,
 } from '@codemirror/state';
 import {
+  BarReadings,
   carryDecisions,
   followEdit,
   hasAnchors,
@@ -21,16 +22,18 @@ import {
   type TextSlot,
 } from '@intervallum/core';
 
+const readings = new BarReadings();
+
 /** The chart read from the text: once for every change, whoever asks. */
 export const readField = StateField.define<ChartResult>({
-  create: (state) => parseChart(state.doc.toString()),
+  create: (state) => parseChart(state.doc.toString(), readings),
   update: (read, transaction) =>
     transaction.docChanged ? readAgain(transaction.newDoc.toString(), read) : read,
 });
 
 /** What an edit left as it was stays the same object, so that nothing that depends on it need be done anew. */
 function readAgain(text: string, before: ChartResult): ChartResult {
-  const read = parseChart(text);
+  const read = parseChart(text, readings);
   const song = shareParts(before.song, read.song);
   return read.ok ? { ...read, song, value: song } : { ...read, song, partial: song };
 }

@@ -44,8 +44,17 @@ interface Standing {
   readonly barBefore: { readonly meter: Meter } | null;
 }
 
-/** At every key press a whole chart is read again, of which all lines but one say what they said. */
-const readings = new Memo<LineReading>(1_000);
+/**
+ * Lines of bars that were read: at every key press a whole chart is read again, of which all lines but one say what they
+ * said. Who reads a chart once is quicker without.
+ */
+export class BarReadings {
+  readonly #known = new Memo<LineReading>(1_000);
+
+  get(name: string, make: () => LineReading): LineReading {
+    return this.#known.get(name, make);
+  }
+}
 
 /** Reads the lines of bars of one song, and remembers from line to line what sounds and in which metre. */
 export class BarsReader {
@@ -55,6 +64,7 @@ export class BarsReader {
   metersOfLine: readonly Meter[] = [];
   #slotPlaces: readonly Place[] = [];
   readonly #songMeter: Meter;
+  readonly #readings: BarReadings | null;
   readonly #style: NumberStyle;
   #meter: Meter;
   #ticksBefore: number | null = null;
@@ -66,7 +76,8 @@ export class BarsReader {
   #shared: Meter[] = [];
   #sharedEnd: Omit<Standing, 'meter'> | null = null;
 
-  constructor(meter: Meter, style: NumberStyle) {
+  constructor(meter: Meter, style: NumberStyle, readings: BarReadings | null) {
+    this.#readings = readings;
     this.#songMeter = meter;
     this.#meter = meter;
     this.#style = style;
@@ -88,12 +99,7 @@ export class BarsReader {
   /** Reads a line of bars; one that is not played every time goes on from the bars that all times share. */
   readLine(text: string, line: number, when: PhraseWhen | null = null): readonly Bar[] {
     if (when) this.#goOnFrom(when);
-    const isFirst = this.places.length === 0;
-    const dependsOn = [text, isFirst, this.#style, this.#standing()];
-    const read = onLine(
-      line,
-      readings.get(JSON.stringify(dependsOn), () => this.#readBars(text, line)),
-    );
+    const read = onLine(line, this.#read(text, line));
     this.#meter = read.after.meter;
     this.#ticksBefore = read.after.ticksBefore;
     this.#barBefore = read.after.barBefore;
@@ -102,6 +108,13 @@ export class BarsReader {
     this.places.push(...read.places);
     this.found.push(...read.found);
     return read.bars;
+  }
+
+  #read(text: string, line: number): LineReading {
+    if (!this.#readings) return this.#readBars(text, line);
+    const isFirst = this.places.length === 0;
+    const dependsOn = [text, isFirst, this.#style, this.#standing()];
+    return this.#readings.get(JSON.stringify(dependsOn), () => this.#readBars(text, line));
   }
 
   #standing(): Standing {

@@ -2,7 +2,7 @@ import { LineIndex, linesOf } from '../../kit/lines.ts';
 import { movedTo, quoted, replaceWith, type Problem } from '../../kit/result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
 import { readLine, type Line } from './lines.ts';
-import { BarsReader, type BarPlace } from './parseBars.ts';
+import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
 import { missingSection } from '../road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
@@ -49,8 +49,9 @@ export interface SectionLines {
 /**
  * Reads chart text; docs/chart-text.md is its grammar. Never throws and never gives up:
  * every line that can be read is, whatever the others hold.
+ * @param readings what was read before of a chart that is read again and again
  */
-export function parseChart(text: string): ChartResult {
+export function parseChart(text: string, readings: BarReadings | null = null): ChartResult {
   if (text.length > chartLimits.characters) {
     const message = `A chart holds up to ${chartLimits.characters} characters; this has ${text.length}. Is it more than one song?`;
     const place = { line: 1, column: 1, length: 1 };
@@ -68,7 +69,7 @@ export function parseChart(text: string): ChartResult {
       sectionLines: [],
     };
   }
-  const reader = new ChartReader(text);
+  const reader = new ChartReader(text, readings);
   for (const [index, line] of linesOf(text).entries()) reader.take(line, index + 1);
   return reader.finish();
 }
@@ -96,6 +97,7 @@ interface OpenSection {
 
 class ChartReader {
   readonly #text: string;
+  readonly #readings: BarReadings | null;
   #head = emptyHead;
   readonly #seen = new Set<FieldName>();
   readonly #sections: OpenSection[] = [];
@@ -104,8 +106,9 @@ class ChartReader {
   #bars: BarsReader | null = null;
   #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
 
-  constructor(text: string) {
+  constructor(text: string, readings: BarReadings | null) {
     this.#text = text;
+    this.#readings = readings;
   }
 
   take(typed: string, number: number): void {
@@ -249,7 +252,11 @@ class ChartReader {
 
   /** The fields are known by now: the first line of bars comes after them. */
   #reader(): BarsReader {
-    this.#bars ??= new BarsReader(this.#head.meter, styleFor(this.#head.key, this.#head));
+    this.#bars ??= new BarsReader(
+      this.#head.meter,
+      styleFor(this.#head.key, this.#head),
+      this.#readings,
+    );
     return this.#bars;
   }
 
