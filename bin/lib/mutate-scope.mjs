@@ -19,7 +19,7 @@ const kinds = [
   },
   {
     folder: 'server/migrations',
-    file: /_scope\.sql$/,
+    file: /_search\.sql$/,
     condition: /\bteam_id = (?:team\b|current_team\(\))(?= AND)/g,
     instead: 'true',
   },

@@ -33,63 +33,49 @@ $$;--> statement-breakpoint
 -- begin with one or two letters; from three on whatever is in the title, the words as sung, or the text.
 CREATE FUNCTION search_pattern(needle text) RETURNS text LANGUAGE sql IMMUTABLE
   RETURN regexp_replace(lower(needle), '([\\%_])', '\\\1', 'g');--> statement-breakpoint
--- Looking through ten thousand songs is mostly unpacking them, which this packing halves. Not every server is built with it.
-DO $$ BEGIN
-  ALTER TABLE songs ALTER COLUMN haystack SET COMPRESSION lz4;
-EXCEPTION WHEN feature_not_supported THEN
-  RAISE NOTICE 'This server packs without lz4; a search of many songs takes longer.';
+-- What is found in many songs is looked for in the order of titles, which ends when a page is full; what is found in few
+-- by its letters.
+CREATE FUNCTION common_songs(pattern text, after_key text, after_id uuid, most integer) RETURNS SETOF uuid
+LANGUAGE plpgsql STABLE SET enable_bitmapscan = off AS $$
+BEGIN
+  RETURN QUERY SELECT id FROM songs WHERE team_id = current_team() AND deleted_at IS NULL
+    AND haystack LIKE pattern
+    AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
+    ORDER BY title_key COLLATE "C", id LIMIT most;
 END $$;--> statement-breakpoint
--- Songs in the order of titles from a place on, which ends when enough are found. The planner, which does not know how
--- many there are, is left no other way.
-CREATE FUNCTION songs_in_order(team uuid, needle text, after_key text, after_id uuid, most integer) RETURNS uuid[]
-LANGUAGE sql STABLE SET enable_bitmapscan = off SET enable_seqscan = off SET enable_sort = off AS $$
-  SELECT coalesce(array_agg(id), '{}') FROM (
-    SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
-      AND position((SELECT lower(needle)) IN haystack) > 0
-      AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
-      ORDER BY title_key COLLATE "C", id LIMIT most) AS page
-$$;--> statement-breakpoint
--- Whether the words of what is searched are in many songs, told from two hundred. The index of letters would then name
--- thousands of songs to be looked through, which takes longer than to go by the titles.
-CREATE FUNCTION is_common(team uuid, needle text) RETURNS boolean LANGUAGE sql STABLE AS $$
-  SELECT count(*) FILTER (WHERE NOT EXISTS (
-      SELECT FROM regexp_split_to_table(lower(needle), '\s+') AS word WHERE position(word IN haystack) = 0)) * 10 > count(*)
-    FROM (SELECT haystack FROM songs WHERE team_id = team AND deleted_at IS NULL ORDER BY id LIMIT 200) AS sample
-$$;--> statement-breakpoint
--- How many songs are found, counted up to most_counted, and ids among which are the next `most` by title from a place on.
-CREATE FUNCTION search_songs(needle text, after_key text, after_id uuid, most integer, most_counted integer, OUT total integer, OUT ids uuid[])
+CREATE FUNCTION found_songs(needle text, after_key text, after_id uuid, most integer, is_common boolean) RETURNS SETOF uuid
 LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public, pg_temp SET plan_cache_mode = force_custom_plan AS $$
 DECLARE
   team uuid := current_team();
   pattern text := search_pattern(needle);
 BEGIN
   IF length(needle) < 3 THEN
-    SELECT coalesce(array_agg(id), '{}') INTO ids FROM (
-      SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
-        AND lower(title) COLLATE "C" LIKE pattern || '%'
-        ORDER BY title_key COLLATE "C", id LIMIT most_counted) AS found;
-  ELSIF is_common(team, needle) THEN
-    ids := songs_in_order(team, needle, NULL, NULL, most_counted);
+    RETURN QUERY SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
+      AND lower(title) COLLATE "C" LIKE pattern || '%'
+      AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
+      ORDER BY title_key COLLATE "C", id LIMIT most;
+  ELSIF is_common THEN
+    RETURN QUERY SELECT * FROM common_songs('%' || pattern || '%', after_key, after_id, most);
   ELSE
-    SELECT coalesce(array_agg(id), '{}') INTO ids FROM (
-      SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
-        AND haystack LIKE '%' || pattern || '%'
-        ORDER BY title_key COLLATE "C", id LIMIT most_counted) AS found;
-  END IF;
-  total := cardinality(ids);
-  IF after_id IS NULL AND most <= most_counted THEN
-    ids := ids[1:most];
-  ELSIF total < most_counted THEN
-    NULL; -- All there are; who asks takes those beyond the place.
-  ELSIF length(needle) < 3 THEN
-    SELECT coalesce(array_agg(id), '{}') INTO ids FROM (
-      SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
-        AND lower(title) COLLATE "C" LIKE pattern || '%'
-        AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
-        ORDER BY title_key COLLATE "C", id LIMIT most) AS page;
-  ELSE
-    ids := songs_in_order(team, needle, after_key, after_id, most);
+    RETURN QUERY SELECT id FROM songs WHERE team_id = team AND deleted_at IS NULL
+      AND haystack LIKE '%' || pattern || '%'
+      AND (after_id IS NULL OR (title_key COLLATE "C", id) > (after_key COLLATE "C", after_id))
+      ORDER BY title_key COLLATE "C", id LIMIT most;
   END IF;
 END $$;--> statement-breakpoint
-REVOKE ALL ON FUNCTION only_team(), team_of_link(text), songs_in_order(uuid, text, text, uuid, integer), is_common(uuid, text), search_songs(text, text, uuid, integer, integer) FROM PUBLIC;--> statement-breakpoint
-GRANT EXECUTE ON FUNCTION only_team(), team_of_link(text), search_songs(text, text, uuid, integer, integer) TO intervallum_server;
+CREATE FUNCTION count_found_songs(needle text, most integer) RETURNS integer
+LANGUAGE plpgsql STABLE SECURITY DEFINER SET search_path = public, pg_temp SET plan_cache_mode = force_custom_plan AS $$
+DECLARE
+  team uuid := current_team();
+  pattern text := search_pattern(needle);
+BEGIN
+  IF length(needle) < 3 THEN
+    RETURN (SELECT count(*) FROM (SELECT FROM songs WHERE team_id = team AND deleted_at IS NULL
+      AND lower(title) COLLATE "C" LIKE pattern || '%' LIMIT most) AS found);
+  ELSE
+    RETURN (SELECT count(*) FROM (SELECT FROM songs WHERE team_id = team AND deleted_at IS NULL
+      AND haystack LIKE '%' || pattern || '%' LIMIT most) AS found);
+  END IF;
+END $$;--> statement-breakpoint
+REVOKE ALL ON FUNCTION only_team(), team_of_link(text), found_songs(text, text, uuid, integer, boolean), common_songs(text, text, uuid, integer), count_found_songs(text, integer) FROM PUBLIC;--> statement-breakpoint
+GRANT EXECUTE ON FUNCTION only_team(), team_of_link(text), found_songs(text, text, uuid, integer, boolean), count_found_songs(text, integer) TO intervallum_server;

@@ -1,16 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
 import { noteLanguages, usualReach } from '@intervallum/core';
-
-/** A browser's storage. */
-const kept = new Map<string, string>();
-Object.defineProperty(globalThis, 'localStorage', {
-  value: {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-    removeItem: (key: string) => kept.delete(key),
-  },
-});
+import { kept } from './storage.ts';
 
 // The settings read the storage as soon as they are there, so it has to be there before them.
 const { reader } = await import('../src/settings/reader.ts');

@@ -1,15 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { freeHands, noDecisions } from '@intervallum/core';
+import { kept } from './storage.ts';
 
-/** A browser's storage. */
-const kept = new Map<string, string>();
-Object.defineProperty(globalThis, 'localStorage', {
-  value: {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-    removeItem: (key: string) => kept.delete(key),
-  },
-});
 const { songOptions } = await import('../src/screens/song/songOptions.ts');
 
 const song = {
