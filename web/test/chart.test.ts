@@ -76,6 +76,51 @@ test('bars that come into the middle leave every other bar and rail what it was'
   expect(gone.map(({ rails }) => rails)).toEqual(laid.map(({ rails }) => rails));
 });
 
+const writtenLines = [
+  '  1 | 4 | 5 | 1',
+  '  1 . . <5 | %',
+  '  {3/4} 1 | 4',
+  // A bar as long as in 3/4, counted otherwise.
+  '  {6/8} 1 | 4',
+  '  2m | {4/4} 5 | 1 | 1 | 1 | 4',
+  '  tune: 1 . 2 . | 3 . . . | _',
+  '  tune: . . 5 6 | _ . 5 .',
+  '  tune: 5 . . . | 5 . . 6 | . . . . | 1',
+  '  > some words | and more',
+  '  2nd ending: 4 | 1',
+  'Bridge:',
+] as const;
+
+test('whatever line comes, goes or changes, a song is laid out as one that was never seen before', () => {
+  const line = fc.constantFrom(...writtenLines);
+  const change = fc.record({
+    at: fc.nat(9),
+    out: fc.nat(1),
+    put: fc.array(line, { maxLength: 1 }),
+  });
+  const read = (draft: readonly string[]) =>
+    parseChart(`meter: 4/4\n\nVerse:\n${draft.join('\n')}\n`).song;
+  fc.assert(
+    fc.property(
+      fc.array(line, { minLength: 3, maxLength: 8 }),
+      fc.array(change, { minLength: 1, maxLength: 4 }),
+      (lines, changes) => {
+        let song = read(lines);
+        let laid = layOut(song);
+        for (const { at, out, put } of changes) {
+          lines.splice(at, out, ...put);
+          song = shareParts(song, read(lines));
+          laid = layOut(song, laid);
+          // Read and laid out afresh: no part of it was ever met.
+          const afresh = layOut(read(lines));
+          expect(laid.map(({ rails }) => rails)).toEqual(afresh.map(({ rails }) => rails));
+        }
+      },
+    ),
+    { numRuns: 200 },
+  );
+});
+
 test('ids tell items apart, and whoever begins or ends a list keeps his', () => {
   const items = fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 8 });
   fc.assert(

@@ -23,13 +23,20 @@ import { keyNamed, letterStyle, numberStyle, type ChartView } from '../music/rai
 import { chartSettings, reader } from '../settings/reader.ts';
 import { useSong } from './DocumentContext.tsx';
 
-/** How the open song is looked at: it changes with a key or a setting, never with an edit. */
+/**
+ * How the open song is looked at: it changes with a key or a setting, never with an edit. What an edit changes is read from
+ * the document by whoever needs it: a context that changed would have the whole chart walked through for those who use it.
+ */
 export interface Look {
   readonly view: ChartView;
   /** Looks at the song in another key; null for the one it is written in. */
   readonly setViewKey: (key: Key | null) => void;
   /** The chart on the screen, which has the keys while it has the focus. */
   readonly chartRef: RefObject<HTMLDivElement | null>;
+  readonly asPlayed: boolean;
+  readonly setAsPlayed: (asPlayed: boolean) => void;
+  /** The chart is drawn when there is time: the lens does much with it. */
+  readonly waits: boolean;
 }
 
 /** What is looked at. */
@@ -38,12 +45,9 @@ export interface Shown {
   readonly shown: Song;
   /** The song as it is played, where it is looked at so. */
   readonly unrolled: UnrolledSong | null;
-  readonly asPlayed: boolean;
-  readonly setAsPlayed: (asPlayed: boolean) => void;
 }
 
 const LookContext = createContext<Look | null>(null);
-const ShownContext = createContext<Shown | null>(null);
 
 export function useLook(): Look {
   const look = useContext(LookContext);
@@ -52,57 +56,45 @@ export function useLook(): Look {
 }
 
 export function useShown(): Shown {
-  const shown = useContext(ShownContext);
-  if (!shown) throw new Error('Only under a LookProvider is a song looked at.');
-  return shown;
+  const { view, asPlayed, waits } = useLook();
+  const song = useSong((state) => state.read.song);
+  const later = useDeferredValue(waits ? song : null);
+  const shown = later ?? song;
+  return { shown, unrolled: asPlayed && canUnroll(shown) ? unrolledIn(shown, view.key) : null };
 }
 
-/** @param waits the chart is drawn when there is time: a lens does much with it */
+const unrolledSongs = new WeakMap<Song, { readonly key: Key; readonly unrolled: UnrolledSong }>();
+
+/** The song as it is played, worked out once for all who look at it. */
+function unrolledIn(song: Song, key: Key): UnrolledSong {
+  const kept = unrolledSongs.get(song);
+  if (kept && sameKey(kept.key, key)) return kept.unrolled;
+  const unrolled = unroll(expand(song, { key }));
+  unrolledSongs.set(song, { key, unrolled });
+  return unrolled;
+}
+
 export function LookProvider({ waits, children }: { waits: boolean; children: ReactNode }) {
   const [parameters, setParameters] = useSearchParams();
   const chartRef = useRef<HTMLDivElement | null>(null);
   const written = useSong(({ read }) => read.song.key);
   const view = useView(parameters.get('key'));
+  const [asPlayed, setAsPlayed] = useState(false);
   const look = useMemo<Look>(
     () => ({
       view,
       chartRef,
+      asPlayed,
+      setAsPlayed,
+      waits,
       setViewKey: (wanted) =>
         setParameters(!wanted || sameKey(wanted, written) ? {} : { key: formatKey(wanted) }, {
           replace: true,
         }),
     }),
-    [view, written, setParameters],
+    [view, asPlayed, waits, written, setParameters],
   );
-  return (
-    <LookContext.Provider value={look}>
-      <ShownProvider waits={waits} musicKey={view.key}>
-        {children}
-      </ShownProvider>
-    </LookContext.Provider>
-  );
-}
-
-interface ShownProviderProps {
-  waits: boolean;
-  musicKey: Key;
-  children: ReactNode;
-}
-
-function ShownProvider({ waits, musicKey, children }: ShownProviderProps) {
-  const song = useSong((state) => state.read.song);
-  const later = useDeferredValue(song);
-  const shown = waits ? later : song;
-  const [asPlayed, setAsPlayed] = useState(false);
-  const unrolled = useMemo(
-    () => (asPlayed && canUnroll(shown) ? unroll(expand(shown, { key: musicKey })) : null),
-    [asPlayed, shown, musicKey],
-  );
-  const value = useMemo<Shown>(
-    () => ({ shown, unrolled, asPlayed, setAsPlayed }),
-    [shown, unrolled, asPlayed],
-  );
-  return <ShownContext.Provider value={value}>{children}</ShownContext.Provider>;
+  return <LookContext.Provider value={look}>{children}</LookContext.Provider>;
 }
 
 /** The view of the song's readers: made anew only where a key or a setting changes. */

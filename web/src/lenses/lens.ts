@@ -23,6 +23,13 @@ export interface ChartMarks {
   readonly canEditRoad?: boolean;
 }
 
+export interface LensFrameProps {
+  /** Draws the chart with what the lens lays over it; the frame puts it before its children. */
+  readonly draw: (marks: ChartMarks) => ReactNode;
+  /** The lens's own panel and strip. */
+  readonly children: ReactNode;
+}
+
 /** A way of working on an open song. Only the one that is open is mounted; the chart stays in the middle. */
 export interface Lens {
   readonly id: string;
@@ -32,10 +39,11 @@ export interface Lens {
   /** What its side panel is called. */
   readonly panelName: string;
   readonly panelOnPhone: string;
-  /** Holds what its parts share, for as long as it is open. */
-  readonly Frame: ComponentType<{ children: ReactNode }>;
-  /** What it lays over the chart. */
-  readonly Marks: ComponentType<{ draw: (marks: ChartMarks) => ReactNode }>;
+  /**
+   * Holds what its parts share, for as long as it is open, and says what it lays over the chart. The chart is drawn beside
+   * the frame's context, not under it: at each change of a context React walks through all that stands under it.
+   */
+  readonly Frame: ComponentType<LensFrameProps>;
   /** Beside the chart. */
   readonly Panel: ComponentType;
   /** Under the chart. */

@@ -19,6 +19,7 @@ import type { SongDocument } from '../../document/songDocument.ts';
 import { chartColours } from './chartColours.ts';
 import { chosenText } from './chosenText.ts';
 import { completeChart } from './completion.ts';
+import { typing } from './typing.ts';
 
 const Host = styled.div`
   height: 100%;
@@ -170,6 +171,7 @@ function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Exten
       tabindex: '0',
     }),
     chartColours,
+    typing,
     linter(diagnose(songDocument), { delay: 250 }),
     autocompletion({
       override: [completeChart(viewKey)],

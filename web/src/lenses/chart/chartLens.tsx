@@ -13,7 +13,7 @@ import {
   type Problem,
   type Proposal,
 } from '@intervallum/core';
-import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useContext, useMemo, useState } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
@@ -23,17 +23,14 @@ import { ChordEntry } from './ChordEntry.tsx';
 import { chartCommands, chartKeys } from './commands.ts';
 import { PianoStrip } from './PianoStrip.tsx';
 import { SidePanel } from './SidePanel.tsx';
-import type { ChartMarks, Lens } from '../lens.ts';
-import { useChartSound, type ChartSound } from './useChartSound.ts';
-import { useWriting, type Writing } from './useWriting.ts';
+import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
+import { useChartSound } from './useChartSound.ts';
+import { useWriting } from './useWriting.ts';
 import { WriteTools } from './WriteTools.tsx';
 import { WriteWindows } from './WriteWindows.tsx';
 
 /** What the parts of the lens share. */
 interface ChartLensState {
-  readonly writing: Writing;
-  readonly sound: ChartSound;
-  readonly playing: number | null;
   readonly proposal: Proposal | null;
   readonly putChord: (chord: Chord, resolution?: Chord | null) => void;
   readonly takeProposal: () => void;
@@ -47,29 +44,37 @@ function useChartLens(): ChartLensState {
   return state;
 }
 
-function Frame({ children }: { children: ReactNode }) {
-  const { unrolled, asPlayed } = useShown();
+function Frame({ draw, children }: LensFrameProps) {
+  const { asPlayed } = useLook();
+  const { unrolled } = useShown();
   const text = useSong((state) => state.read.text);
   const slot = useSong(textSlotOf);
   const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
   const writing = useWriting(sound);
-  const proposals = useProposals(text);
-  const state: ChartLensState = {
-    writing,
-    sound,
-    playing: (unrolled ? playing?.at : playing?.slot) ?? null,
-    ...proposals,
-  };
+  const state = useProposals(text);
+  const marks: ChartMarks = unrolled
+    ? { playing: playing?.at ?? null, canEditRoad: true }
+    : {
+        tools: <WriteTools hands={writing.hands} sound={sound} />,
+        selection: writing.selection,
+        entry: writing.entry ? <ChordEntry writing={writing} /> : null,
+        proposal: state.proposal,
+        playing: playing?.slot ?? null,
+        onKey: writing.onKey,
+        onChoose: (bar, place, extend) => writing.choose({ bar, slot: place }, extend),
+        canEditRoad: true,
+      };
   return (
-    <ChartLensContext.Provider value={state}>
-      {children}
+    <>
+      {draw(marks)}
+      <ChartLensContext.Provider value={state}>{children}</ChartLensContext.Provider>
       <WriteWindows writing={writing} />
-    </ChartLensContext.Provider>
+    </>
   );
 }
 
 /** Chords put in the chosen slot, and where their resolution could go. A proposal stands until the chart is changed. */
-function useProposals(text: string) {
+function useProposals(text: string): ChartLensState {
   const songDocument = useDocument();
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const proposal = proposed?.text === text ? proposed.proposal : null;
@@ -95,23 +100,7 @@ function useProposals(text: string) {
     });
   };
   const steady = useSteady({ putChord, takeProposal });
-  return { proposal, ...steady };
-}
-
-function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
-  const { writing, sound, playing, proposal } = useChartLens();
-  const { unrolled } = useShown();
-  if (unrolled) return draw({ playing, canEditRoad: true });
-  return draw({
-    tools: <WriteTools hands={writing.hands} sound={sound} />,
-    selection: writing.selection,
-    entry: writing.entry ? <ChordEntry writing={writing} /> : null,
-    proposal,
-    playing,
-    onKey: writing.onKey,
-    onChoose: (bar, slot, extend) => writing.choose({ bar, slot }, extend),
-    canEditRoad: true,
-  });
+  return useMemo(() => ({ proposal, ...steady }), [proposal, steady]);
 }
 
 const noProblems: readonly Problem[] = [];
@@ -171,7 +160,6 @@ export const chartLens: Lens = {
   panelName: 'Text and colours',
   panelOnPhone: 'Text and colours',
   Frame,
-  Marks,
   Panel,
   Strip,
   commands: [...chartKeys, ...chartCommands],

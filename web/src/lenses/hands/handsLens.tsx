@@ -21,7 +21,7 @@ import {
   type SongHands,
   type Voiced,
 } from '@intervallum/core';
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useMemo, useState } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { firstChordOf } from '../../document/selectors.ts';
@@ -30,7 +30,7 @@ import { player } from '../../settings/player.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useKept } from '../../ui/useKept.ts';
 import { useSteady } from '../../ui/useSteady.ts';
-import type { ChartMarks, Lens } from '../lens.ts';
+import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
 import { KeysWindow } from '../parts/KeysWindow.tsx';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import { usePlayback, type Playback } from '../parts/usePlayback.ts';
@@ -70,10 +70,10 @@ function useHandsLens(): HandsLensState {
 }
 
 /** The search kept up to date, the chosen chord's hands, and all that a player does with them. */
-function Frame({ children }: { children: ReactNode }) {
+function Frame({ draw, children }: LensFrameProps) {
   const songDocument = useDocument();
   const { view } = useLook();
-  const { shown } = useShown();
+  const { shown, unrolled } = useShown();
   const read = useSong((state) => state.read);
   const place = useSong((state) => state.place);
   const hands = useSong((state) => state.decisions.hands);
@@ -88,6 +88,7 @@ function Frame({ children }: { children: ReactNode }) {
   );
   const others = useOthers(search.alternatives, voiced, chosen);
   const playback = usePlayback();
+  const marks = useMarks(voiced, playback.at, unrolled !== null);
   const placed = placedSlots(shown);
   const section = slot && sectionOfBar(shown, slot.slot.bar);
   const sectionSlots = placed.flatMap(({ bar, is }, index) =>
@@ -184,15 +185,16 @@ function Frame({ children }: { children: ReactNode }) {
     hold,
   };
   return (
-    <HandsLensContext.Provider value={state}>
-      {children}
+    <>
+      {draw(marks)}
+      <HandsLensContext.Provider value={state}>{children}</HandsLensContext.Provider>
       {opened === 'texture' && slot ? (
         <TextureWindow cursor={slot.slot} onClose={() => setOpened(null)} />
       ) : null}
       {opened === 'keys' ? (
         <KeysWindow title="Keys for the hands" keys={handsKeys} onClose={() => setOpened(null)} />
       ) : null}
-    </HandsLensContext.Provider>
+    </>
   );
 }
 
@@ -206,19 +208,16 @@ function useFirstChord(isLost: boolean): void {
   }, [isLost, songDocument]);
 }
 
-function Marks({ draw }: { draw: (marks: ChartMarks) => ReactNode }) {
-  const { search, playback } = useHandsLens();
+/** What the hands lay over the chart. */
+function useMarks(voiced: Voiced | null, sounds: number | null, isUnrolled: boolean): ChartMarks {
   const { view } = useLook();
-  const { unrolled } = useShown();
-  const { voiced } = search;
-  const isUnrolled = unrolled !== null;
-  const marks = useMemo(
+  const found = useMemo(
     () => (voiced ? handsMarks(voiced, view, isUnrolled) : null),
     [voiced, view, isUnrolled],
   );
-  const hands = useKept<Marks, Marks>(marks, keptMarks);
-  const sounding = playback.at === null ? null : voiced?.timeline.slots[playback.at]?.slot;
-  return draw({ hands, playing: (isUnrolled ? playback.at : sounding) ?? null });
+  const hands = useKept<Marks, Marks>(found, keptMarks);
+  const slot = sounds === null ? null : voiced?.timeline.slots[sounds]?.slot;
+  return { hands, playing: (isUnrolled ? sounds : slot) ?? null };
 }
 
 function Panel() {
@@ -321,7 +320,6 @@ export const handsLens: Lens = {
   panelName: 'Tools of the hands',
   panelOnPhone: 'Tools',
   Frame,
-  Marks,
   Panel,
   Strip,
   commands: handsKeys,

@@ -140,24 +140,54 @@ export function keepIds<Item>(
 function railsOf(section: Section, meter: Meter, before: TuneNote | null): LaidRail[] {
   let sounding = before;
   const lines = metersOf(section, meter);
-  return lines.flatMap(({ phrase, meters }, line): LaidRail[] => {
-    const bars = phrase.bars.map((bar, place): LaidBar => {
-      const isLast = place === phrase.bars.length - 1;
-      const next = (isLast ? lines[line + 1]?.phrase.tune[0] : phrase.tune[place + 1])?.[0];
-      const sung = { before: sounding, goesOn: next?.kind === 'held' };
-      const laid = layBar(bar, meters[place]!, phrase, place, sung);
-      sounding = soundingAfter(laid.tune, sounding);
-      return laid;
-    });
-    const when = phrase.when && whenInWords(phrase.when);
-    const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
-    return rows.map((row, place) => ({
-      when: place === 0 ? when : null,
-      isTimed: when !== null,
-      startsPhrase: place === 0,
-      bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
-    }));
+  return lines.flatMap(({ phrase, meters }, line): readonly LaidRail[] => {
+    const goesOn = lines[line + 1]?.phrase.tune[0]?.[0]?.kind === 'held';
+    const laid = laidPhrase({ phrase, meters, before: sounding, goesOn });
+    phrase.bars.forEach((_, bar) => (sounding = soundingAfter(phrase.tune[bar] ?? [], sounding)));
+    return laid;
   });
+}
+
+/** A phrase with what it depends on besides itself: its bars' metres, and what is tied into it and out of it. */
+interface PlacedPhrase {
+  readonly phrase: Phrase;
+  readonly meters: readonly Meter[];
+  readonly before: TuneNote | null;
+  readonly goesOn: boolean;
+}
+
+const laidPhrases = new WeakMap<Phrase, PlacedPhrase & { readonly rails: readonly LaidRail[] }>();
+
+/** The rails of a phrase, laid out once for as long as it and what it depends on stay the same. */
+function laidPhrase(placed: PlacedPhrase): readonly LaidRail[] {
+  const kept = laidPhrases.get(placed.phrase);
+  const isSame =
+    kept?.before === placed.before &&
+    kept.goesOn === placed.goesOn &&
+    kept.meters.every((meter, bar) => meter === placed.meters[bar]);
+  if (isSame) return kept.rails;
+  const rails = layPhrase(placed);
+  laidPhrases.set(placed.phrase, { ...placed, rails });
+  return rails;
+}
+
+function layPhrase({ phrase, meters, before, goesOn }: PlacedPhrase): LaidRail[] {
+  let sounding = before;
+  const bars = phrase.bars.map((bar, place): LaidBar => {
+    const isLast = place === phrase.bars.length - 1;
+    const isTied = isLast ? goesOn : phrase.tune[place + 1]?.[0]?.kind === 'held';
+    const laid = layBar(bar, meters[place]!, phrase, place, { before: sounding, goesOn: isTied });
+    sounding = soundingAfter(laid.tune, sounding);
+    return laid;
+  });
+  const when = phrase.when && whenInWords(phrase.when);
+  const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
+  return rows.map((row, place) => ({
+    when: place === 0 ? when : null,
+    isTimed: when !== null,
+    startsPhrase: place === 0,
+    bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
+  }));
 }
 
 /** @example whenInWords({ kind: 'ending', times: [1, 2] }) // '1st and 2nd ending' */

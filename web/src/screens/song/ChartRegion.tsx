@@ -2,39 +2,22 @@ import { memo } from 'react';
 import { cursorAt, type Cursor } from '@intervallum/core';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
-import type { ChartMarks, Lens } from '../../lenses/lens.ts';
+import type { ChartMarks } from '../../lenses/lens.ts';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { Road } from '../../music/rails/Road.tsx';
 import { Music, RightsLine } from './deskLayout.tsx';
 
 interface ChartRegionProps {
-  lens: Lens;
-  isHiddenOnPhone: boolean;
-  onEditRoad: () => void;
-}
-
-/** The chart in the middle of the desk, with what the open lens lays over it. */
-export function ChartRegion({ lens, isHiddenOnPhone, onEditRoad }: ChartRegionProps) {
-  const { Marks } = lens;
-  return (
-    <Marks
-      draw={(marks) => (
-        <Region marks={marks} isHiddenOnPhone={isHiddenOnPhone} onEditRoad={onEditRoad} />
-      )}
-    />
-  );
-}
-
-interface RegionProps {
   marks: ChartMarks;
   isHiddenOnPhone: boolean;
   onEditRoad: () => void;
 }
 
-function Region({ marks, isHiddenOnPhone, onEditRoad }: RegionProps) {
+/** The chart in the middle of the desk, with what the open lens lays over it. */
+export function ChartRegion({ marks, isHiddenOnPhone, onEditRoad }: ChartRegionProps) {
   const songDocument = useDocument();
-  const { view, chartRef } = useLook();
-  const { shown, unrolled, asPlayed, setAsPlayed } = useShown();
+  const { view, chartRef, asPlayed, setAsPlayed } = useLook();
+  const { shown, unrolled } = useShown();
   const at = useSong<Cursor | null>(({ read, place }) => cursorAt(read, place), sameCursor);
   const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
   const choose = (bar: number, slot: number, extend: boolean) => {

@@ -43,12 +43,16 @@ function Frame({ songId, lens }: { songId: string; lens: Lens }) {
     <Desk $textOpen={textOpen}>
       <SongHeader songId={songId} lens={lens} onOpen={setOpened} />
       <SideChoice side={side} panelName={lens.panelOnPhone} onChange={setSide} />
-      <LensFrame key={lens.id}>
-        <ChartRegion
-          lens={lens}
-          isHiddenOnPhone={side === 'text'}
-          onEditRoad={() => setOpened('road')}
-        />
+      <LensFrame
+        key={lens.id}
+        draw={(marks) => (
+          <ChartRegion
+            marks={marks}
+            isHiddenOnPhone={side === 'text'}
+            onEditRoad={() => setOpened('road')}
+          />
+        )}
+      >
         <SidePlace $open={textOpen} $phone={side === 'text'} aria-label={lens.panelName}>
           <Panel />
         </SidePlace>
