@@ -5,9 +5,9 @@ import {
   type Place,
   type Problem,
   type Repair,
+  type Result,
 } from '../../kit/result.ts';
-import { parseChord } from '../../chord/parseChord.ts';
-import type { NumberStyle } from '../../chord/reading.ts';
+import type { Chord } from '../../chord/chord.ts';
 import { barTicks, divisions, formatMeter, type Meter } from '../meter.ts';
 import type { BarToken } from './lines.ts';
 import {
@@ -28,7 +28,8 @@ export interface BarContext {
   readonly changesMeter: boolean;
   /** The feel that begins with this bar. */
   readonly feel: Feel | null;
-  readonly style: NumberStyle;
+  /** Reads a chord as the chart's numbers are meant. */
+  readonly readChord: (text: string) => Result<Chord>;
   /** Length of the slot that sounds just before the bar; null at the very beginning. */
   readonly ticksBefore: number | null;
   readonly startsSection: boolean;
@@ -150,7 +151,7 @@ function readSlot(
 ): Slot {
   if (token.kind === 'rest') return { kind: 'rest', fermata: token.fermata, ticks };
   const chordStart = token.start + token.push.length;
-  const read = parseChord(token.chord, context.style);
+  const read = context.readChord(token.chord);
   const found = read.ok ? read.hints : read.problems;
   problems.push(...found.map((problem) => movedTo(problem, context.line, chordStart)));
   const push = readPush(token, ticksBefore, context, problems);

@@ -1,6 +1,8 @@
+import type { Chord } from '../../chord/chord.ts';
+import { parseChord } from '../../chord/parseChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import { Memo } from '../../kit/memo.ts';
-import { quoted, replaceWith, type Place, type Problem } from '../../kit/result.ts';
+import { quoted, replaceWith, type Place, type Problem, type Result } from '../../kit/result.ts';
 import { nearFeels, readFeel } from '../feel.ts';
 import { lexBars, type BarToken } from './lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from '../meter.ts';
@@ -66,6 +68,7 @@ export class BarsReader {
   readonly #songMeter: Meter;
   readonly #readings: BarReadings | null;
   readonly #style: NumberStyle;
+  readonly #chords = new Map<string, Result<Chord>>();
   #meter: Meter;
   #ticksBefore: number | null = null;
   #barBefore: { readonly meter: Meter } | null = null;
@@ -148,6 +151,15 @@ export class BarsReader {
     return { line, bars, meters, places, found, after: this.#standing() };
   }
 
+  /** A song says a few chords many times: each is read once. */
+  readonly #readChord = (text: string): Result<Chord> => {
+    const known = this.#chords.get(text);
+    if (known) return known;
+    const read = parseChord(text, this.#style);
+    this.#chords.set(text, read);
+    return read;
+  };
+
   #readCell(cell: Cell, line: number): Bar | null {
     this.#slotPlaces = [];
     if (cell.tokens.length === 0) {
@@ -179,7 +191,7 @@ export class BarsReader {
       meter: this.#meter,
       changesMeter,
       feel,
-      style: this.#style,
+      readChord: this.#readChord,
       ticksBefore: this.#ticksBefore,
       startsSection: this.#barBefore === null,
       pickup,
