@@ -117,6 +117,35 @@ test('a chart of two hundred bars stays quick to type in, and a broken one shows
   await expect(section(page, 'Chorus').getByRole('listitem')).toHaveCount(1);
 });
 
+test('letters go in where the cursor is or for what is chosen, composed ones as well, and undo takes a word', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Typed\nkey: C\nmeter: 4/4\n\nVerse:\n  1 | 4\n');
+  const line = editor(page).getByText('1 | 4');
+  /** How often the browser itself puts something into the text. */
+  await editor(page).evaluate((element) => {
+    Object.assign(window, { byBrowser: 0 });
+    element.addEventListener('input', () => Object.assign(window, { byBrowser: 1 }));
+  });
+  await line.click();
+  await page.keyboard.press('End');
+  await page.keyboard.type('maj7/6');
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 C', '4 maj7 /6 Fmaj7/A']);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 C', '4 F']);
+  // For what is chosen: the last chord.
+  await page.keyboard.press('Shift+ArrowLeft');
+  await page.keyboard.type('5');
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 C', '5 G']);
+  expect(await page.evaluate(() => (window as unknown as { byBrowser: number }).byBrowser)).toBe(0);
+  // Composed of several keys: the browser puts it in.
+  const session = await page.context().newCDPSession(page);
+  await session.send('Input.imeSetComposition', { text: 's', selectionStart: 1, selectionEnd: 1 });
+  await session.send('Input.insertText', { text: 'sus' });
+  await page.keyboard.type('4');
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 C', '5 sus4 Gsus4']);
+});
+
 test('addresses that lead nowhere have a page of their own', async ({ page }) => {
   await page.goto('/songs/2b8f4a36-6f0e-4b52-9c0f-0f8a3c1d2e4f');
   await expect(page.getByRole('heading', { name: 'No song at this address' })).toBeVisible();

@@ -19,10 +19,13 @@ export const typing = EditorView.domEventHandlers({
   },
 });
 
-/** Whether the browser would put it where the cursor of the text is, in the place of what is chosen. */
+/**
+ * Whether the browser would put it where the cursor of the text is, in the place of what is chosen: not every browser says
+ * so of what is simply typed.
+ */
 function isAtCursor(event: InputEvent, view: EditorView): boolean {
   const [range] = event.getTargetRanges();
-  if (!range) return false;
+  if (!range) return true;
   const { from, to } = view.state.selection.main;
   return (
     view.posAtDOM(range.startContainer, range.startOffset) === from &&
