@@ -14,9 +14,10 @@ async function listen(page: Page): Promise<void> {
     Object.assign(window, { given });
     const noted = (node: { prototype: { start: (when?: number) => void } }, into: number[]) => {
       const { start } = node.prototype;
-      node.prototype.start = function (...how: number[]) {
+      node.prototype.start = function (...how: (number | undefined)[]) {
         // Without a time that can be, it is the sound library trying out what the browser can.
-        if ((how[0] ?? 0) > 0) into.push(how[0]);
+        const [when = 0] = how;
+        if (when > 0) into.push(when);
         return Reflect.apply(start, this, how);
       };
     };
