@@ -43,7 +43,6 @@ test('with the database gone the edit is kept, and saved when it is back', async
   chmodSync(folder, 0o755);
   const data = join(folder, 'database');
   let cluster = await startCluster(data);
-  const { port } = cluster;
   await cluster.createDatabase('outage');
   const application = await startApplication({
     cluster,
@@ -67,7 +66,7 @@ test('with the database gone the edit is kept, and saved when it is back', async
     await page.keyboard.type(' | 1');
     await expect(section(page, 'Outage').getByRole('listitem')).toHaveCount(3);
 
-    cluster = await startCluster(data, port);
+    cluster = await startCluster(data);
     await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 40_000 });
     await page.reload();
     await expect(section(page, 'Outage').getByRole('listitem')).toHaveCount(3);

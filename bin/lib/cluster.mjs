@@ -1,14 +1,23 @@
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
+import { userInfo } from 'node:os';
 import { join } from 'node:path';
 import { postgresPrograms } from './packages.mjs';
 import { isRoot, shell, tail } from './shell.mjs';
 import { Stop } from './say.mjs';
 
 /**
- * A running PostgreSQL cluster of our own, on loopback.
+ * A running PostgreSQL cluster of our own. It is reached through a socket in its own folder, which is closed to everybody
+ * but its user, and by no network.
  * @typedef {{
- *   port: number,
  *   url: (database: string) => string,
  *   serverUrl: (database: string) => string,
  *   createDatabase: (name: string) => Promise<void>,
@@ -69,19 +78,24 @@ export async function makeDataFolder(folder) {
  * Starts the cluster in `folder`, making it first where there is none. A cluster that an interrupted start left
  * running there is taken over.
  * @param {string} folder
- * @param {number} [wantedPort] any free one, if it is left out
  * @returns {Promise<Cluster>}
  */
-export async function startCluster(folder, wantedPort) {
-  await makeDataFolder(folder);
+export async function startCluster(folder) {
   const data = join(folder, 'cluster');
+  const tooLong = data.length - longestSocketFolder;
+  if (tooLong > 0) {
+    throw new Stop(
+      `The path ${data} is ${tooLong} letters too long for a database; set INTERVALLUM_DATA to a folder with a shorter one.`,
+    );
+  }
+  await makeDataFolder(folder);
   const programs = programsFor(data);
   if (!existsSync(join(data, 'PG_VERSION'))) await initialize(programs, data);
 
   const log = join(folder, 'postgres.log');
   await stopCluster(folder);
-  const port = wantedPort ?? (await freePort());
-  const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
+  admitOnly(data, ['app', 'intervallum_server']);
+  const settings = `-c listen_addresses='' -c unix_socket_directories='${data}' -c unix_socket_permissions=0700 -p ${socketNumber}`;
   const started = await postgres(programs, 'pg_ctl', [
     '-D',
     data,
@@ -100,17 +114,44 @@ export async function startCluster(folder, wantedPort) {
       `The database in ${folder} does not start (${reason.trim()}). Start afresh with bin/start --fresh, or set INTERVALLUM_DATA to another folder.`,
     );
   }
-  /** As the owner of the tables. @param {string} database */
-  const url = (database) => `postgres://app@127.0.0.1:${port}/${database}`;
-  /** As the role that the server works as; migrations make it. @param {string} database */
-  const serverUrl = (database) => `postgres://intervallum_server@127.0.0.1:${port}/${database}`;
+  /** @param {string} role @param {string} database */
+  const as = (role, database) =>
+    `postgres://${role}@localhost:${socketNumber}/${database}?host=${encodeURIComponent(data)}`;
   return {
-    port,
-    url,
-    serverUrl,
-    createDatabase: (name) => createDatabase(programs, port, name),
+    /** As the owner of the tables. */
+    url: (database) => as('app', database),
+    /** As the role that the server works as; migrations make it. */
+    serverUrl: (database) => as('intervallum_server', database),
+    createDatabase: (name) => createDatabase(programs, data, name),
     stop: () => stopCluster(folder),
   };
+}
+
+/** The socket's name ends with a number, as a port would be; with no network any will do. */
+const socketNumber = 5432;
+/** The path of a socket has room for 107 letters (unix(7)), of which `/.s.PGSQL.5432` takes 14. */
+const longestSocketFolder = 107 - 14;
+
+/**
+ * Lets in who runs the application and nobody else, whatever the cluster let in before: the system says who asks, and no
+ * password exists that could be lost (PostgreSQL's manual, “Peer Authentication”, “User Name Maps”).
+ * @param {string} data
+ * @param {readonly string[]} roles
+ */
+function admitOnly(data, roles) {
+  const { uid, gid } = statSync(data);
+  const people = isRoot ? ['root', 'postgres'] : [userInfo().username];
+  const map = people.flatMap((person) => roles.map((role) => `intervallum "${person}" ${role}`));
+  const made = '# Written by Intervallum at every start.';
+  const files = {
+    'pg_hba.conf': [made, 'local all all peer map=intervallum'],
+    'pg_ident.conf': [made, ...map],
+  };
+  for (const [name, lines] of Object.entries(files)) {
+    const file = join(data, name);
+    writeFileSync(file, `${lines.join('\n')}\n`, { mode: 0o600 });
+    if (isRoot) chownSync(file, uid, gid);
+  }
 }
 
 /**
@@ -150,7 +191,8 @@ function programsFor(data) {
 
 /** @param {string} programs @param {string} data */
 async function initialize(programs, data) {
-  const words = ['-D', data, '-U', 'app', '--auth=trust', '--locale=C.UTF-8', '--encoding=UTF8'];
+  const words = ['-D', data, '-U', 'app', '--auth-local=peer', '--auth-host=reject'];
+  words.push('--locale=C.UTF-8', '--encoding=UTF8');
   const made = await postgres(programs, 'initdb', words);
   if (made.code === 0) return;
   throw new Stop(
@@ -158,9 +200,9 @@ async function initialize(programs, data) {
   );
 }
 
-/** @param {string} programs @param {number} port @param {string} name */
-async function createDatabase(programs, port, name) {
-  const words = ['-h', '127.0.0.1', '-p', String(port), '-U', 'app', name];
+/** @param {string} programs @param {string} data @param {string} name */
+async function createDatabase(programs, data, name) {
+  const words = ['-h', data, '-p', String(socketNumber), '-U', 'app', name];
   const made = await postgres(programs, 'createdb', words);
   if (made.code !== 0 && !made.output.includes('already exists')) {
     throw new Stop(`The database ${name} cannot be made: ${tail(made.output, 1)}`);

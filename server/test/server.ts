@@ -38,8 +38,8 @@ export async function startTestServer({
   if (!cluster) throw new Error('These tests need a database: run them with bin/test unit.');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   await onCluster(cluster, `create database ${name}`);
-  const cable = await openCable(Number(new URL(cluster).port));
-  const ownerUrl = `postgres://app@127.0.0.1:${new URL(cluster).port}/${name}`;
+  const cable = await openCable(socketOf(cluster));
+  const ownerUrl = Object.assign(new URL(cluster), { pathname: name }).href;
   const owner = new Client({ connectionString: ownerUrl });
   await owner.connect();
   await (prepare?.(owner, ownerUrl) ?? migrateDatabase(ownerUrl));
@@ -107,10 +107,10 @@ export async function startTestServer({
 
 export type TestServer = Awaited<ReturnType<typeof startTestServer>>;
 /** The line between the server and its database, which can be pulled and plugged in again at the same port. */
-async function openCable(databasePort: number) {
+async function openCable(databaseSocket: string) {
   const sockets = new Set<Socket>();
   const relay = createServer((near) => {
-    const far = connect(databasePort, '127.0.0.1');
+    const far = connect(databaseSocket);
     for (const [socket, other] of [
       [near, far],
       [far, near],
@@ -133,6 +133,12 @@ async function openCable(databasePort: number) {
     },
     plug: () => plug(port),
   };
+}
+
+/** Where a cluster is reached, as its address says. */
+function socketOf(url: string): string {
+  const { searchParams, port } = new URL(url);
+  return `${searchParams.get('host')}/.s.PGSQL.${port}`;
 }
 
 async function onCluster(url: string, command: string): Promise<void> {

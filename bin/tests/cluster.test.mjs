@@ -1,0 +1,99 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { freePort, startCluster, stopCluster } from '../lib/cluster.mjs';
+import { postgresPrograms } from '../lib/packages.mjs';
+import { isRoot, shell } from '../lib/shell.mjs';
+
+/** @param {string} url @param {string} statement @returns {Promise<Record<string, unknown>[]>} */
+async function ask(url, statement) {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    return (await client.query(statement)).rows;
+  } finally {
+    await client.end();
+  }
+}
+
+/** One of PostgreSQL's programs as its own user. @param {string} program @param {readonly string[]} words */
+function asOwner(program, words) {
+  const path = join(postgresPrograms() ?? '', program);
+  return isRoot
+    ? shell('runuser', ['-u', 'postgres', '--', path, ...words], { cwd: '/' })
+    : shell(path, words, { cwd: '/' });
+}
+
+describe('a cluster that let every account of the machine in', () => {
+  let folder = '';
+  let data = '';
+  /** @type {import('../lib/cluster.mjs').Cluster} */
+  let cluster;
+  let oldPort = 0;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'intervallum-cluster-'));
+    chmodSync(folder, 0o755);
+    data = join(folder, 'cluster');
+    if (isRoot) await shell('chown', ['postgres:', folder]);
+    // As clusters were made before: any account, as superuser, over the network.
+    await asOwner('initdb', ['-D', data, '-U', 'app', '--auth=trust', '--locale=C.UTF-8']);
+    oldPort = await freePort();
+    const settings = `-p ${oldPort} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
+    await asOwner('pg_ctl', ['-D', data, '-w', '-l', join(folder, 'log'), '-o', settings, 'start']);
+    const old = `postgres://app@127.0.0.1:${oldPort}/postgres`;
+    await ask(old, "create table kept as select 'a chart' as what");
+    cluster = await startCluster(folder);
+  }, 60_000);
+  afterAll(async () => {
+    await stopCluster(folder);
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  test('has its data, and is reached by no network any more', async () => {
+    expect(await ask(cluster.url('postgres'), 'select what from kept')).toEqual([
+      { what: 'a chart' },
+    ]);
+    for (const port of [oldPort, 5432]) {
+      const url = `postgres://app@127.0.0.1:${port}/postgres`;
+      await expect(ask(url, 'select 1')).rejects.toThrow('ECONNREFUSED');
+    }
+    const [listening] = await ask(cluster.url('postgres'), 'show listen_addresses');
+    expect(listening).toEqual({ listen_addresses: '' });
+  });
+
+  test('is behind a door that is closed to all others, and asks the system who knocks', async () => {
+    expect(statSync(data).mode & 0o777).toBe(0o700);
+    expect(statSync(join(data, '.s.PGSQL.5432')).mode & 0o777).toBe(0o700);
+    expect(readFileSync(join(data, 'pg_hba.conf'), 'utf8')).not.toMatch(/trust|password|host/);
+    // A role that nobody is mapped to, though it may log in and the door was found.
+    await ask(cluster.url('postgres'), 'create role visitor login');
+    const visitor = cluster.url('postgres').replace('app@', 'visitor@');
+    await expect(ask(visitor, 'select 1')).rejects.toThrow('Peer authentication failed');
+  });
+
+  // Only root can become another account.
+  (isRoot ? test : test.skip)('another account of the machine gets nowhere', async () => {
+    const psql = join(postgresPrograms() ?? '', 'psql');
+    const reach = ['-h', data, '-U', 'app', '-d', 'postgres', '-c', 'select 1'];
+    const tried = await shell('runuser', ['-u', 'nobody', '--', psql, ...reach], { cwd: '/' });
+    expect(tried.code).not.toBe(0);
+    expect(tried.output).toContain('Permission denied');
+    // With the door left open by mistake, the system still tells who it is.
+    chmodSync(data, 0o755);
+    chmodSync(join(data, '.s.PGSQL.5432'), 0o777);
+    const open = await shell('runuser', ['-u', 'nobody', '--', psql, ...reach], { cwd: '/' });
+    chmodSync(data, 0o700);
+    expect(open.output).toContain('Peer authentication failed');
+  });
+});
+
+test('a path too long for a socket is said, and by how much', async () => {
+  const folder = join(tmpdir(), `intervallum-${'long'.repeat(30)}`);
+  try {
+    await expect(startCluster(folder)).rejects.toThrow(/is \d+ letters too long for a database/);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
