@@ -22,6 +22,8 @@ await run(async () => {
     MIGRATION_DATABASE_URL: cluster.url('intervallum'),
     DEMO_FOLDER: join(root, 'demo'),
     PORT: String(apiPort),
+    // The pages come from another port than the answers.
+    ALLOWED_HOSTS: `127.0.0.1:${port},localhost:${port}`,
     API_URL: `http://127.0.0.1:${apiPort}`,
   };
   /** @param {string} program @param {readonly string[]} words */

@@ -5,6 +5,7 @@ import type { Logger } from 'pino';
 import type { Database } from './db/database.ts';
 import type { Scope } from './db/scope.ts';
 import { noIndex, ownChangesOnly, securityHeaders } from './http/guards.ts';
+import { ownHostOnly } from './http/hosts.ts';
 import { requestLog } from './http/log.ts';
 import { problemHandler, Refusal } from './http/problem.ts';
 import type { Route } from './http/route.ts';
@@ -20,15 +21,17 @@ export interface AppParts {
   readonly charts: ChartReader;
   readonly session: Session;
   readonly log: Logger;
+  /** Names by which it is reached besides loopback. */
+  readonly hosts: readonly string[];
   /** The built pages; without them only the API answers. */
   readonly webFolder: string | null;
 }
 
 /** The whole server. */
-export function createApp({ database, charts, session, log, webFolder }: AppParts): Express {
+export function createApp({ database, charts, session, log, hosts, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(requestLog(log), securityHeaders, compression());
+  app.use(requestLog(log), securityHeaders, ownHostOnly(hosts), compression());
   app.use('/api', ownChangesOnly, express.json({ limit: '1mb' }));
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-cache');

@@ -9,6 +9,12 @@ const environment = z.object({
   MIGRATION_DATABASE_URL: z.string().min(1).optional(),
   PORT: port.default(4870),
   HOST: z.string().min(1).default('127.0.0.1'),
+  /** Names by which it is reached besides loopback, parted by commas: `band.example.org,10.0.0.5:4870`. */
+  ALLOWED_HOSTS: z
+    .string()
+    .default('')
+    .transform((names) => names.split(',').map((name) => name.trim()))
+    .transform((names) => names.filter((name) => name !== '')),
   /** With the built pages; without it only the API answers. */
   WEB_FOLDER: z.string().min(1).optional(),
   /** With the demo data, loaded once into a database without a team. */

@@ -31,6 +31,7 @@ async function main(): Promise<void> {
     charts,
     session: oneTeamSession(database),
     log,
+    hosts: config.ALLOWED_HOSTS,
     webFolder: config.WEB_FOLDER ?? null,
   });
   const server = createServer(app);

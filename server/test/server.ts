@@ -52,6 +52,7 @@ export async function startTestServer({
     database,
     charts,
     session: session === 'by header' ? byHeader : oneTeamSession(database),
+    hosts: ['band.example.org'],
     log: createLog((process.env['TEST_LOG_LEVEL'] ?? 'silent') as 'silent'),
     webFolder: null,
   });

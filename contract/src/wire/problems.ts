@@ -13,6 +13,7 @@ export const problemKinds = [
   'stale',
   'needs-revision',
   'foreign-origin',
+  'wrong-host',
   'database-unavailable',
   'internal',
 ] as const;

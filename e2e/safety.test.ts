@@ -1,0 +1,37 @@
+import { chromium, expect, test } from '@playwright/test';
+
+test('a page whose name was bound to this machine reads nothing and changes nothing', async ({
+  baseURL,
+  request,
+}) => {
+  const { port } = new URL(baseURL!);
+  // The name leads to loopback, as a rebound name does after its first answer ran out.
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--host-resolver-rules=MAP rebound.example.net 127.0.0.1'],
+  });
+  try {
+    const page = await browser.newPage();
+    const opened = await page.goto(`http://rebound.example.net:${port}/songs`);
+    expect(opened?.status()).toBe(421);
+    await expect(page.locator('body')).toContainText('does not answer to this name');
+    const answers = await page.evaluate(async () => {
+      const json = { 'Content-Type': 'application/json' };
+      const text = JSON.stringify({ text: 'title: Rebound\n' });
+      const asked = await Promise.all([
+        fetch('/api/songs'),
+        fetch('/api/songs', { method: 'POST', headers: json, body: text }),
+        fetch('/healthz'),
+      ]);
+      return Promise.all(asked.map(async (answer) => [answer.status, await answer.text()]));
+    });
+    for (const [status, body] of answers) {
+      expect(status).toBe(421);
+      expect(body).not.toContain('"songs"');
+    }
+  } finally {
+    await browser.close();
+  }
+  const found = await (await request.get('/api/songs?search=Rebound')).json();
+  expect((found as { total: number }).total).toBe(0);
+});
