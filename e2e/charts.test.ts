@@ -117,6 +117,20 @@ test('a chart of two hundred bars stays quick to type in, and a broken one shows
   await expect(section(page, 'Chorus').getByRole('listitem')).toHaveCount(1);
 });
 
+test('a paste with soft line ends of a writing program is taken, saved, and there after a reload', async ({
+  page,
+}) => {
+  await writeSong(
+    page,
+    'title: Soft\u2028key: G\u2029\u2029Verse x2:\u2028  1 | 4\u2028Chorus:\n  5\n',
+  );
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 G', '4 C']);
+  await expect.poll(() => bars(page, 'Chorus')).toEqual(['5 D']);
+  await page.reload();
+  await expect.poll(() => bars(page, 'Chorus')).toEqual(['5 D']);
+  await expect(page.getByRole('heading', { name: /problem/ })).toHaveCount(0);
+});
+
 test('letters go in where the cursor is or for what is chosen, composed ones as well, and undo takes a word', async ({
   page,
 }) => {

@@ -27,6 +27,22 @@ describe('chart text', () => {
   });
 });
 
+// Unicode Technical Report 36, 2.5: what turns letters about makes a name look like another one.
+describe('a name', () => {
+  test.each([
+    ['שלום', null],
+    ['Sunday\u2028morning', null],
+    ['a\u202eb', 'U+202E'],
+    ['a\u2066b', 'U+2066'],
+    ['a\u0085b', 'U+0085'],
+  ])('%j', (name, refused) => {
+    const read = setDraft.safeParse({ name, date: null, leader: '', notes: '', items: [] });
+    const message = read.success ? null : read.error.issues[0]!.message;
+    expect(message && /U\+[0-9A-F]{4}/.exec(message)![0]).toBe(refused);
+    if (read.success) expect(read.data.name).not.toMatch(/[\u2028\n]/);
+  });
+});
+
 describe('a set', () => {
   const item = (id: string, key: string | null) => ({
     id: `00000000-0000-4000-8000-00000000000${id}`,

@@ -173,13 +173,15 @@ test('any text gives a song or problems that lie inside it, never an exception',
       '<script>',
       ':',
       '\r\n',
+      '\u2028',
+      '\u2029',
     ),
     fc.string({ maxLength: 8 }),
   );
   fc.assert(
     fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
       const text = pieces.join('');
-      const lines = text.split(/\r\n|\r|\n/);
+      const lines = text.split(/\r\n|\r|\n|\u2028|\u2029/);
       const read = parseChart(text);
       for (const { place } of problemsOf(read)) {
         expect(place.line).toBeLessThanOrEqual(lines.length);
@@ -188,6 +190,17 @@ test('any text gives a song or problems that lie inside it, never an exception',
     }),
     { numRuns: 2000 },
   );
+});
+
+// The Unicode Standard, 5.8: programs for writing put them in with Shift and Enter.
+test.each(['\u2028', '\u2029', '\r', '\r\n'])('%j ends a line as any other end does', (end) => {
+  const text = `${head}Verse x2:\n  1 | <4 . 5 .\n  > words | more\n\nEnd open:\n  9 | 1\n`;
+  const [plain, other] = [parseChart(text), parseChart(text.replaceAll('\n', end))];
+  expect(other.song).toEqual(plain.song);
+  expect(other.barPlaces).toEqual(plain.barPlaces);
+  expect(problemsOf(other)).toEqual(problemsOf(plain));
+  const [place] = other.barPlaces.slice(-1);
+  expect(text.replaceAll('\n', end).slice(other.lines.rangeOf(place!).from)).toBe(`1${end}`);
 });
 
 test('bars are found again in the text', () => {

@@ -115,6 +115,15 @@ describe('an open song', () => {
     expect(walksOf(document)).toEqual([2, 4]);
   });
 
+  test('whatever ends its lines, they end as in every other text, and what is saved says so', async () => {
+    const strange = text.replace('Verse:\n', 'Verse:\u2028').replace('6m | 4\n', '6m | 4\u2029');
+    const { server, document } = open({ text: strange, decisions: noDecisions });
+    expect(textOf(document)).toBe(text);
+    insert(document, '6m', '1 | ');
+    await jest.advanceTimersByTimeAsync(5_000);
+    expect(server.draft.text).toBe(text.replace('6m', '1 | 6m'));
+  });
+
   test('what is equal is told apart by where the edit was made', () => {
     const { document } = open({ text: 'title: T\n\nA:\n  _ | _\n', decisions: withWalks([0]) });
     document.edit((read) => insertBar(read, { bar: 0, slot: 0 }, 'before'));

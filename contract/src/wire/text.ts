@@ -1,4 +1,4 @@
-import { chartLimits, formatKey, parseKey } from '@intervallum/core';
+import { chartLimits, formatKey, linesOf, parseKey } from '@intervallum/core';
 import { z } from 'zod';
 
 // Control characters but for tab and line ends.
@@ -11,7 +11,7 @@ function whyNotPlain(text: string): string | null {
     return 'The text holds half a character. Delete the odd sign and try again.';
   const at = text.search(control);
   if (at < 0) return null;
-  const line = text.slice(0, at).split(/\r\n|\r|\n/).length;
+  const line = linesOf(text.slice(0, at)).length;
   const code = text.charCodeAt(at).toString(16).toUpperCase().padStart(4, '0');
   return `Line ${line} holds an invisible control character (U+${code}). Delete it and save again.`;
 }
@@ -29,9 +29,22 @@ function plain(limit: number, what: string) {
 /** Chart text as it was typed, problems and all: nothing typed is refused but what no chart can be. */
 export const chartText = plain(chartLimits.characters, 'A chart');
 
+/**
+ * What turns the order of letters about, and the second row of control characters: in a name they would make it look like
+ * another one (Unicode Technical Report 36, 2.5; Annex 9, explicit directional formatting characters).
+ */
+const turning = /[\u0080-\u009f\u202a-\u202e\u2066-\u2069]/;
+
 /** One line of text, without edge spaces. */
 export function line(limit: number, what: string) {
-  return plain(limit, what).transform((text) => text.trim().replace(/\s+/g, ' '));
+  const lined = plain(limit, what).superRefine((text, context) => {
+    const found = turning.exec(text);
+    if (!found) return;
+    const code = found[0].charCodeAt(0).toString(16).toUpperCase().padStart(4, '0');
+    const message = `${what} holds an invisible character that turns letters about (U+${code}). Delete it and save again.`;
+    context.addIssue({ code: 'custom', message });
+  });
+  return lined.transform((text) => text.trim().replace(/\s+/g, ' '));
 }
 
 /** Text of several lines. */

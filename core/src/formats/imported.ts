@@ -27,7 +27,7 @@ export const emptySong: Song = { ...emptyHead, sections: [] };
 /** A text that fits on one line of a chart. */
 export function oneLine(text: string, most = 200): string {
   return text
-    .replace(/[\p{Cc}|]/gu, ' ')
+    .replace(/[\p{Cc}\p{Zl}\p{Zp}|]/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim()
     .slice(0, most);

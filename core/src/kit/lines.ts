@@ -1,8 +1,14 @@
 import type { Place } from './result.ts';
 
+/**
+ * What ends a line. Besides those of files, the separators of lines and of paragraphs, which programs for writing put in
+ * with Shift and Enter (Unicode Standard, 5.8).
+ */
+const lineEnd = /\r\n|[\r\n\u2028\u2029]/g;
+
 /** The lines of a text, whatever ends them. */
 export function linesOf(text: string): string[] {
-  return text.split(/\r\n|\r|\n/);
+  return text.split(lineEnd);
 }
 
 /** A stretch of a text, in UTF-16 code units from its beginning; `to` is the first one after it. */
@@ -18,7 +24,7 @@ export class LineIndex {
 
   constructor(text: string) {
     const starts = [0];
-    for (const end of text.matchAll(/\r\n|\r|\n/g)) starts.push(end.index + end[0].length);
+    for (const end of text.matchAll(lineEnd)) starts.push(end.index + end[0].length);
     this.#starts = starts;
     this.#length = text.length;
   }

@@ -12,7 +12,7 @@ import { barsBefore, placeOfBar } from './place.ts';
 export function addSection(read: ChartResult, at: Cursor | null, name: string): Edit {
   const { song } = read;
   const clean = name
-    .replace(/[\p{Cc}:]/gu, ' ')
+    .replace(/[\p{Cc}\p{Zl}\p{Zp}:]/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
   if (clean === '') return refused('A section needs a name: Verse 1, Chorus.');

@@ -10,7 +10,7 @@ import { placeOfBar, rewrite } from './place.ts';
 /** What cannot stand in a line of words: a bar line parts them. */
 function clean(text: string): string {
   return text
-    .replace(/[|\p{Cc}]/gu, ' ')
+    .replace(/[|\p{Cc}\p{Zl}\p{Zp}]/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
 }

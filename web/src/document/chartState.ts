@@ -5,6 +5,7 @@ import {
   EditorState,
   StateEffect,
   StateField,
+  Text,
   type ChangeSet,
   type Extension,
 } from '@codemirror/state';
@@ -13,6 +14,7 @@ import {
   carryDecisions,
   followEdit,
   hasAnchors,
+  linesOf,
   noDecisions,
   parseChart,
   shareParts,
@@ -81,7 +83,7 @@ export function chartState(text: string, decisions: Decisions): EditorState {
     undoesDecisions,
     editorParts.of([]),
   ];
-  return EditorState.create({ doc: text, extensions });
+  return EditorState.create({ doc: Text.of(linesOf(text)), extensions });
 }
 
 /** Changes of a document's state as edits of its text. */

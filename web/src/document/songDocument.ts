@@ -8,6 +8,7 @@ import {
 import type { EditorView } from '@codemirror/view';
 import {
   compareTexts,
+  linesOf,
   type ChartResult,
   type Cursor,
   type Decisions,
@@ -173,7 +174,7 @@ export function openSong(options: SongOptions): SongDocument {
   /** A text from outside is compared with the one that stands, so that undo and what hangs on slots find their way. */
   function putInPlace(draft: SongDraft, canBeUndone: boolean): void {
     dispatch({
-      changes: compareTexts(state.doc.toString(), draft.text),
+      changes: compareTexts(state.doc.toString(), linesOf(draft.text).join('\n')),
       effects: setDecisions.of(draft.decisions),
       annotations: [
         Transaction.remote.of(true),

@@ -80,7 +80,7 @@ export function namesSection(text: string): boolean {
 
 function readHeading(typed: string): Line {
   const named = typed.slice(0, -1).trim();
-  const { name, times, open } = /^(?<name>.*?)(?:\s+x(?<times>\d{1,3}))?(?<open>\s+open)?$/i.exec(
+  const { name, times, open } = /^(?<name>.*?)(?:\s+x(?<times>\d{1,3}))?(?<open>\s+open)?$/is.exec(
     named,
   )!.groups!;
   // A section may be called “Open” or “x2”: without a name before it a word is the name.

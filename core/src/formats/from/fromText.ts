@@ -19,6 +19,7 @@ import { parseChord } from '../../chord/parseChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import { formatKey, parseKey, type Key } from '../../pitch/key.ts';
 import type { NoteLanguage } from '../../pitch/names.ts';
+import { linesOf } from '../../kit/lines.ts';
 import { success, type Result } from '../../kit/result.ts';
 import { guessKey } from '../guessKey.ts';
 import {
@@ -65,7 +66,7 @@ export function fromText(text: string, hints: TextHints = {}): Result<Imported> 
       `A text holds up to ${longestText} characters; this has ${text.length}. Is it more than one song?`,
     );
   const language = hints.language ?? 'english';
-  const lines = text.replace(/\t/g, '    ').split(/\r\n|\r|\n/);
+  const lines = linesOf(text.replace(/\t/g, '    '));
   const reading: TextReading = {
     language,
     chords: writtenInNumbers(lines, language) ? 'numbers' : 'letters',

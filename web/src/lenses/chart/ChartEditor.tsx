@@ -9,13 +9,14 @@ import { defaultKeymap, historyKeymap } from '@codemirror/commands';
 import { linter, lintKeymap, type Diagnostic } from '@codemirror/lint';
 import { Prec, type Extension } from '@codemirror/state';
 import { EditorView, highlightActiveLine, highlightSpecialChars, keymap } from '@codemirror/view';
-import type { Key } from '@intervallum/core';
+import { linesOf, type Key } from '@intervallum/core';
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { readField } from '../../document/chartState.ts';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { repair } from '../../document/repair.ts';
 import type { SongDocument } from '../../document/songDocument.ts';
+import { notify } from '../../ui/notices.tsx';
 import { chartColours } from './chartColours.ts';
 import { chosenText } from './chosenText.ts';
 import { completeChart } from './completion.ts';
@@ -172,6 +173,11 @@ function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Exten
     }),
     chartColours,
     typing,
+    EditorView.clipboardInputFilter.of((text) => linesOf(text).join('\n')),
+    EditorView.exceptionSink.of((error) => {
+      console.error('The text editor failed.', error);
+      notify('This could not be put into the chart: it is as it was before.');
+    }),
     linter(diagnose(songDocument), { delay: 250 }),
     autocompletion({
       override: [completeChart(viewKey)],
