@@ -3,19 +3,36 @@ import { dirname } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 
 /**
- * The living process that holds a lock file; null if there is none.
+ * The living process that holds a lock file; null if there is none. A number is given again to a later process: only one
+ * that began when the file says is the one that took it. A file that names nobody, as a full disk leaves it, holds nothing.
  * @param {string} file
  * @returns {number | null}
  */
 export function holderOf(file) {
+  const [pid, began] = read(file).split(' ');
+  if (!/^[1-9]\d*$/.test(pid ?? '')) return null;
+  const beganNow = beginningOf(Number(pid));
+  return beganNow !== null && beganNow === began ? Number(pid) : null;
+}
+
+/** @param {string} file */
+function read(file) {
   try {
-    const pid = Number(readFileSync(file, 'utf8'));
-    process.kill(pid, 0);
-    return pid;
+    return readFileSync(file, 'utf8');
   } catch (error) {
-    // Another user's process cannot be signalled, but it lives.
-    return codeOf(error) === 'EPERM' ? -1 : null;
+    if (codeOf(error) === 'ENOENT') return '';
+    throw error;
   }
+}
+
+/**
+ * When a process began, in ticks of the machine since it started (proc(5), field 22 of stat); null if there is none.
+ * @param {number} pid
+ */
+function beginningOf(pid) {
+  const stat = read(`/proc/${pid}/stat`);
+  // The name in parentheses may hold anything, parentheses and spaces too.
+  return stat === '' ? null : (stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? null);
 }
 
 /**
@@ -26,7 +43,7 @@ export function takeLock(file) {
   mkdirSync(dirname(file), { recursive: true });
   for (const attempt of [1, 2]) {
     try {
-      writeFileSync(file, String(process.pid), { flag: 'wx' });
+      writeFileSync(file, `${process.pid} ${beginningOf(process.pid)}`, { flag: 'wx' });
       return true;
     } catch (error) {
       if (codeOf(error) !== 'EEXIST') throw error;

@@ -9,7 +9,7 @@ import { freePort } from '../lib/cluster.mjs';
 import { holderOf, oneAtATime, releaseLock, takeLock } from '../lib/lock.mjs';
 import { Stop } from '../lib/say.mjs';
 import { dataFolder, wantedPort } from '../lib/settings.mjs';
-import { shell, tail } from '../lib/shell.mjs';
+import { root, shell, tail } from '../lib/shell.mjs';
 
 let folder = '';
 beforeEach(() => {
@@ -32,11 +32,25 @@ describe('a lock', () => {
     const child = spawn(process.execPath, ['-e', '']);
     await once(child, 'exit');
     const lock = join(folder, 'lock');
-    for (const left of [String(child.pid), 'nonsense']) {
+    // The last two: what a full disk leaves, and a number that was given to another process since.
+    for (const left of [`${child.pid} 1`, 'nonsense', '', '0 0', `${process.pid} 1`]) {
       writeFileSync(lock, left);
+      expect(holderOf(lock)).toBeNull();
       expect(takeLock(lock)).toBe(true);
-      expect(readFileSync(lock, 'utf8')).toBe(String(process.pid));
+      expect(readFileSync(lock, 'utf8')).toMatch(new RegExp(`^${process.pid} \\d+$`));
     }
+  });
+
+  test('of another living process is respected, and taken over once that is killed', async () => {
+    const lock = join(folder, 'lock');
+    const script = `import('${join(root, 'bin/lib/lock.mjs')}').then(({ takeLock }) => { takeLock('${lock}'); console.log('taken'); setInterval(() => {}, 1000); })`;
+    const child = spawn(process.execPath, ['-e', script], { stdio: ['ignore', 'pipe', 'inherit'] });
+    await once(child.stdout, 'data');
+    expect(holderOf(lock)).toBe(child.pid);
+    expect(takeLock(lock)).toBe(false);
+    child.kill('SIGKILL');
+    await once(child, 'exit');
+    expect(takeLock(lock)).toBe(true);
   });
 
   test('lets work that only one may do be done one after the other, and goes back however it ends', async () => {
