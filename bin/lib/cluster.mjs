@@ -3,7 +3,7 @@ import {
   existsSync,
   mkdirSync,
   readFileSync,
-  rmSync,
+  renameSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
@@ -111,7 +111,7 @@ export async function startCluster(folder) {
   if (started.code !== 0) {
     const reason = existsSync(log) ? tail(readFileSync(log, 'utf8'), 1) : tail(started.output, 1);
     throw new Stop(
-      `The database in ${folder} does not start (${reason.trim()}). Start afresh with bin/start --fresh, or set INTERVALLUM_DATA to another folder.`,
+      `The database in ${folder} does not start (${reason.trim()}); ${log} says more. To begin beside it, set INTERVALLUM_DATA to another folder.`,
     );
   }
   /** @param {string} role @param {string} database */
@@ -165,17 +165,58 @@ export async function stopCluster(folder) {
 }
 
 /**
- * Deletes the cluster in `folder`, running or not.
+ * Moves the cluster in `folder` aside, running or not, under a name with the date.
  * @param {string} folder
+ * @param {Date} now
+ * @returns {Promise<string | null>} where it went; null where there was none
  */
-export async function removeCluster(folder) {
+export async function setAside(folder, now) {
   const data = join(folder, 'cluster');
-  const programs = postgresPrograms();
-  if (programs && existsSync(data)) {
-    await postgres(programs, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop']);
-  }
-  rmSync(data, { recursive: true, force: true });
-  rmSync(join(folder, 'postgres.log'), { force: true });
+  if (!existsSync(data)) return null;
+  if (existsSync(join(data, 'PG_VERSION'))) await stopCluster(folder);
+  const aside = `${data}-${now.toISOString().slice(0, 19).replaceAll(':', '.')}`;
+  renameSync(data, aside);
+  return aside;
+}
+
+/** Whether the cluster in `folder` runs. @param {string} folder */
+export function runs(folder) {
+  const file = join(folder, 'cluster/postmaster.pid');
+  const pid = existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : 0;
+  return pid > 0 && existsSync(`/proc/${pid}`);
+}
+
+/**
+ * Looks after the cluster in `folder`: one that ended without being asked to is started again, a few times; whoever is
+ * connected finds it again at the same socket.
+ * @param {string} folder
+ * @param {{ every?: number, most?: number, onBack: () => void, onLost: (why: string) => void }} how milliseconds between
+ * looks; how often it may end in ten minutes before it is lost
+ * @returns {() => void} ends the looking
+ */
+export function lookAfter(folder, { every = 1_000, most = 5, onBack, onLost }) {
+  let ended = false;
+  /** @type {number[]} */
+  let falls = [];
+  const look = async () => {
+    if (ended || runs(folder)) return;
+    falls = [...falls.filter((time) => Date.now() - time < 600_000), Date.now()];
+    if (falls.length > most) return onLost(`it ended ${falls.length} times in ten minutes`);
+    try {
+      await startCluster(folder);
+      if (!ended) onBack();
+    } catch (error) {
+      // It may hold on to its memory for a moment: the next look tries again.
+      if (falls.length === most) onLost(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const again = () => {
+    if (!ended) setTimeout(() => void look().then(again), every);
+  };
+  again();
+  return () => {
+    ended = true;
+  };
 }
 
 /** @param {string} data @returns {string} */
@@ -185,7 +226,7 @@ function programsFor(data) {
   const programs = postgresPrograms(version);
   if (programs) return programs;
   throw new Stop(
-    `The data in ${data} was written by PostgreSQL ${version}, which is not installed here; install postgresql-${version} or run bin/start --fresh.`,
+    `The data in ${data} was written by PostgreSQL ${version}, which is not installed here; install postgresql-${version}.`,
   );
 }
 
@@ -196,7 +237,7 @@ async function initialize(programs, data) {
   const made = await postgres(programs, 'initdb', words);
   if (made.code === 0) return;
   throw new Stop(
-    `The data folder ${data} is broken: ${tail(made.output, 2).replace(/\s+/g, ' ')} Move it away, or run bin/start --fresh.`,
+    `The data folder ${data} is broken: ${tail(made.output, 2).replace(/\s+/g, ' ')} Move it aside, or set INTERVALLUM_DATA to another folder.`,
   );
 }
 

@@ -1,26 +1,30 @@
 // Starts Intervallum: installs and builds what is stale, starts a database of its own, loads the demo data once,
-// serves until Ctrl-C. `--fresh` throws the data away and loads the demo again.
+// serves until Ctrl-C. `--fresh` sets the data aside and loads the demo again.
+import { spawn } from 'node:child_process';
 import { existsSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { createInterface } from 'node:readline/promises';
+import { setTimeout as wait } from 'node:timers/promises';
 import { startApplication } from './application.mjs';
-import { makeDataFolder, removeCluster, startCluster, stopCluster } from './cluster.mjs';
+import { lookAfter, makeDataFolder, setAside, startCluster, stopCluster } from './cluster.mjs';
 import { releaseLock, takeLock } from './lock.mjs';
 import { ensurePackages } from './packages.mjs';
 import { prepare } from './prepare.mjs';
 import { dataFolder, wantedPort } from './settings.mjs';
 import { run, say, Stop } from './say.mjs';
+import { root } from './shell.mjs';
 
 await run(async () => {
   const words = process.argv.slice(2);
-  const strange = words.find((word) => word !== '--fresh');
-  if (strange) throw new Stop(`bin/start knows only --fresh, not “${strange}”.`);
+  const strange = words.find((word) => !['--fresh', '--yes'].includes(word));
+  if (strange) throw new Stop(`bin/start knows --fresh and --yes, not “${strange}”.`);
 
   const folder = dataFolder();
   const port = await wantedPort();
   await ensurePackages({ chromium: false });
   await claim(folder);
   const lock = join(folder, 'lock');
-  if (!takeLock(lock)) {
+  if (!(await lockTaken(lock))) {
     throw new Stop(
       `Another Intervallum uses the data in ${folder}; stop it, or set INTERVALLUM_DATA to another folder.`,
     );
@@ -41,9 +45,20 @@ await run(async () => {
 
   try {
     const webFolder = await prepare();
-    if (words.includes('--fresh')) await removeCluster(folder);
+    if (words.includes('--fresh')) await beginAfresh(folder, words.includes('--yes'));
+    guard(folder);
     running.push(() => stopCluster(folder));
     const cluster = await startCluster(folder);
+    const leave = lookAfter(folder, {
+      onBack: () => say('The database had ended by itself; it was started again.'),
+      onLost: (why) => {
+        say(
+          `The database cannot be kept running: ${why}. ${join(folder, 'postgres.log')} says more.`,
+        );
+        void end(1);
+      },
+    });
+    running.push(() => Promise.resolve(leave()));
     await cluster.createDatabase('intervallum');
     const application = await startApplication({
       cluster,
@@ -65,17 +80,86 @@ await run(async () => {
 });
 
 /**
- * Marks the data folder as ours, so that --fresh can never delete what is not.
+ * Takes the lock; what ends a command that was killed has it for moments, so it is tried for a while.
+ * @param {string} lock
+ */
+async function lockTaken(lock) {
+  try {
+    for (let tries = 0; tries < 10; tries += 1) {
+      if (takeLock(lock)) return true;
+      await wait(200);
+    }
+    return false;
+  } catch (error) {
+    throw new Stop(
+      `The lock ${lock} cannot be taken (${said(error)}): make it a file that you may write, or set INTERVALLUM_DATA to another folder.`,
+    );
+  }
+}
+
+/** What the system says of a failure, without the name of the call. @param {unknown} error */
+function said(error) {
+  const message = error instanceof Error ? error.message : String(error);
+  return message.replace(/^[A-Z]+: /, '').replace(/, \w+(?: '.*')?$/, '');
+}
+
+/**
+ * Sets the data aside, after asking whoever sits there.
+ * @param {string} folder
+ * @param {boolean} isSure
+ */
+async function beginAfresh(folder, isSure) {
+  if (!existsSync(join(folder, 'cluster'))) return;
+  if (!isSure) {
+    if (!process.stdin.isTTY)
+      throw new Stop('--fresh sets all songs aside; where nobody can be asked, say so with --yes.');
+    const asking = createInterface({ input: process.stdin, output: process.stdout });
+    const said = await asking.question(
+      `Set all songs in ${folder} aside and begin with the demo? (yes or no) `,
+    );
+    asking.close();
+    if (!/^y(?:es)?$/i.test(said.trim())) throw new Stop('Nothing was changed.');
+  }
+  const aside = await setAside(folder, new Date());
+  if (aside) say(`What was there is now in ${aside}.`);
+}
+
+/**
+ * Starts a small process that ends the database when this one is gone, however it went.
+ * @param {string} folder
+ */
+function guard(folder) {
+  const stays = spawn(process.execPath, [join(root, 'bin/lib/guard.mjs'), folder], {
+    detached: true,
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+  });
+  stays.unref();
+  stays.channel?.unref();
+}
+
+/**
+ * Marks the data folder as ours, so that --fresh can never touch what is not.
  * @param {string} folder
  */
 async function claim(folder) {
   const mark = join(folder, 'intervallum-data');
   if (existsSync(mark)) return;
-  if (existsSync(folder) && readdirSync(folder).length > 0) {
+  if (existsSync(folder) && contentOf(folder).length > 0) {
     throw new Stop(
       `${folder} is not empty and was not made by Intervallum; set INTERVALLUM_DATA to an empty folder.`,
     );
   }
   await makeDataFolder(folder);
-  writeFileSync(mark, 'The data of Intervallum. bin/start --fresh deletes and remakes it.\n');
+  writeFileSync(mark, 'The data of Intervallum: all songs and sets are in the folder cluster.\n');
+}
+
+/** @param {string} folder */
+function contentOf(folder) {
+  try {
+    return readdirSync(folder);
+  } catch (error) {
+    throw new Stop(
+      `${folder} cannot be used for data (${said(error)}); set INTERVALLUM_DATA to a folder that you may read and write.`,
+    );
+  }
 }

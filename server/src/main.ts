@@ -13,6 +13,10 @@ const patience = 10_000;
 
 /** Starts the server; config.ts names its settings. */
 async function main(): Promise<void> {
+  // Started by a command that holds a channel to it, the server ends when that command does, at whatever moment.
+  let end = (): void => process.exit(1);
+  process.once('disconnect', () => end());
+  if (process.send && !process.connected) end();
   const config = readConfig(process.env);
   const log = createLog(config.LOG_LEVEL);
   const charts = openChartReader();
@@ -51,8 +55,7 @@ async function main(): Promise<void> {
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
-  // Started by a command that holds a channel to it, the server ends when that command does.
-  process.once('disconnect', stop);
+  end = stop;
 }
 
 function fail(error: unknown): never {
