@@ -35,3 +35,26 @@ test('a page whose name was bound to this machine reads nothing and changes noth
   const found = await (await request.get('/api/songs?search=Rebound')).json();
   expect((found as { total: number }).total).toBe(0);
 });
+
+// RFC 9110, 13 and 14: what is asked under a condition or in part.
+test('pages are answered in part and under conditions as they should be', async ({ request }) => {
+  const ask = (path: string, headers: Record<string, string>) => request.get(path, { headers });
+  const page = await (await ask('/songs', {})).text();
+  const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)![1]!;
+  const plain = { 'Accept-Encoding': 'identity' };
+  for (const path of ['/songs', script]) {
+    const whole = await ask(path, plain);
+    const etag = whole.headers()['etag']!;
+    const statuses = [];
+    for (const more of [
+      { Range: 'bytes=0-9' },
+      { Range: 'bytes=999999999-' },
+      { Range: 'bytes=nonsense' },
+      { 'If-None-Match': etag },
+      { 'If-Match': '"another"' },
+      { 'If-Unmodified-Since': 'Thu, 01 Jan 1970 00:00:00 GMT' },
+    ] as Record<string, string>[])
+      statuses.push((await ask(path, { ...plain, ...more })).status());
+    expect([path, ...statuses]).toEqual([path, 206, 416, 200, 304, 412, 412]);
+  }
+});

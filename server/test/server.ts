@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { Client } from 'pg';
+import type { Logger } from 'pino';
 import { createApp } from '../src/app.ts';
 import { openDatabase } from '../src/db/database.ts';
 import { migrateDatabase } from '../src/db/migrate.ts';
@@ -18,6 +19,7 @@ interface TestOptions {
   readonly session?: 'one team' | 'by header';
   /** What is done in the empty database instead of bringing it up to date. */
   readonly prepare?: (client: Client, ownerUrl: string) => Promise<void>;
+  readonly log?: Logger;
 }
 
 /** The header in which a request of a test says its team; none is nobody. */
@@ -33,6 +35,7 @@ export async function startTestServer({
   role = 'intervallum_server',
   session = 'one team',
   prepare,
+  log,
 }: TestOptions = {}) {
   const cluster = process.env['TEST_CLUSTER_URL'];
   if (!cluster) throw new Error('These tests need a database: run them with bin/test unit.');
@@ -53,7 +56,7 @@ export async function startTestServer({
     charts,
     session: session === 'by header' ? byHeader : oneTeamSession(database),
     hosts: ['band.example.org'],
-    log: createLog((process.env['TEST_LOG_LEVEL'] ?? 'silent') as 'silent'),
+    log: log ?? createLog((process.env['TEST_LOG_LEVEL'] ?? 'silent') as 'silent'),
     webFolder: null,
   });
   const server = app.listen(0, '127.0.0.1');

@@ -1,7 +1,7 @@
 import { schools, walkKinds, type Decisions, type SongHands } from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
-import { line } from './text.ts';
+import { line, word } from './text.ts';
 
 /** A chart has no more slots than characters; a hand holds ten notes at the very most. */
 const slot = z.int().min(0).max(100_000);
@@ -12,7 +12,7 @@ const handDegrees = z.object({ register: z.int().min(0).max(127), left: hand, ri
 /** One of each mark of a player, so that a stored list can be read mark by mark. */
 export const handsMarks = {
   school: z.enum(schools),
-  pin: handDegrees.extend({ slot, chord: z.string().min(1).max(200) }),
+  pin: handDegrees.extend({ slot, chord: word(200) }),
   shape: handDegrees.extend({ name: line(40, 'The name of a hand shape') }),
   register: z.object({ slot, octaves: z.int().min(-3).max(3) }),
   walk: z.object({ slot, kind: z.enum(walkKinds) }),

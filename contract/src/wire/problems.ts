@@ -11,6 +11,8 @@ export const problemKinds = [
   'signed-out',
   'taken',
   'stale',
+  'wrong-version',
+  'wrong-range',
   'needs-revision',
   'foreign-origin',
   'wrong-host',

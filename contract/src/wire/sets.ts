@@ -14,7 +14,10 @@ export type SetItem = z.infer<typeof setItem>;
 
 const setFields = {
   name: line(120, 'The name of a set').refine((name) => name !== '', 'A set needs a name.'),
-  date: z.iso.date('A date is written year-month-day, as 2026-11-29.').nullable(),
+  date: z.iso
+    .date('A date is written year-month-day, as 2026-11-29.')
+    .refine((date) => !date.startsWith('0000'), 'Years are counted from 0001 on.')
+    .nullable(),
   leader: line(80, 'The name of a leader'),
   notes: paragraph(2000, 'The notes of a set'),
 };

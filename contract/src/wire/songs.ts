@@ -97,4 +97,10 @@ export const songDraft = z
   });
 export type SongDraft = z.infer<typeof songDraft>;
 
-export const songSearch = z.object({ search: z.string().max(200).default(''), ...page });
+/** What is searched for. What cannot be seen is in no song: it counts as a space. */
+const searched = z
+  .string()
+  .max(200, 'A search holds up to 200 characters.')
+  .transform((text) => text.toWellFormed().replace(/\p{Cc}/gu, ' '));
+
+export const songSearch = z.object({ search: searched.default(''), ...page });

@@ -47,6 +47,18 @@ export function line(limit: number, what: string) {
   return lined.transform((text) => text.trim().replace(/\s+/g, ' '));
 }
 
+/** A word of our own that has to come back as it was, as the chord that a pin stands on. */
+export function word(limit: number) {
+  return z
+    .string()
+    .min(1)
+    .max(limit)
+    .superRefine((text, context) => {
+      const message = whyNotPlain(text);
+      if (message) context.addIssue({ code: 'custom', message });
+    });
+}
+
 /** Text of several lines. */
 export function paragraph(limit: number, what: string) {
   return plain(limit, what).transform((text) => text.trim());

@@ -36,6 +36,10 @@ export const ownChangesOnly: RequestHandler = (request, _response, next) => {
   if (hasBody && !request.is('application/json')) {
     throw new Refusal('wrong-type', 'Send the body as application/json.');
   }
+  // RFC 8259, 8.1: between programs JSON is UTF-8.
+  const charset = /charset\s*=\s*"?([^;"\s]+)/i.exec(request.get('Content-Type') ?? '')?.[1];
+  if (charset && !/^utf-?8$/i.test(charset))
+    throw new Refusal('wrong-type', 'Send the body as UTF-8.');
   next();
 };
 

@@ -1,6 +1,7 @@
 import { problemType, type ProblemDetails, type ProblemKind } from '@intervallum/contract';
 import type { ErrorRequestHandler, Response } from 'express';
 import { isDatabaseDown } from '../db/failures.ts';
+import { withoutValues } from './log.ts';
 
 const statusOf: Record<ProblemKind, number> = {
   malformed: 400,
@@ -10,6 +11,8 @@ const statusOf: Record<ProblemKind, number> = {
   'wrong-method': 405,
   taken: 409,
   stale: 412,
+  'wrong-version': 412,
+  'wrong-range': 416,
   'too-large': 413,
   'wrong-type': 415,
   invalid: 422,
@@ -28,6 +31,8 @@ const titleOf: Record<ProblemKind, string> = {
   'wrong-method': 'This cannot be done here',
   taken: 'There is one already',
   stale: 'Someone else saved first',
+  'wrong-version': 'It is another version',
+  'wrong-range': 'There is no such part of it',
   'too-large': 'Too large',
   'wrong-type': 'Not JSON',
   invalid: 'Something in it cannot be saved',
@@ -69,9 +74,15 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
   }
   sendProblem(
     response,
-    asRefusal(error, () => request.log.error(error)),
+    asRefusal(error, () => request.log.error(withoutValues(error), 'Nobody foresaw this.')),
   );
 };
+
+/** The status that a library gave its error; null where it gave none. */
+function statusSaid(error: unknown): number | null {
+  const says = typeof error === 'object' && error && 'status' in error ? error.status : null;
+  return typeof says === 'number' ? says : null;
+}
 
 function asRefusal(error: unknown, onUnforeseen: () => void): Refusal {
   if (error instanceof Refusal) return error;
@@ -86,6 +97,12 @@ function asRefusal(error: unknown, onUnforeseen: () => void): Refusal {
     return new Refusal('wrong-type', 'Send the body as UTF-8, without compression or with gzip.');
   if (error instanceof URIError)
     return new Refusal('not-found', 'There is nothing at this address.');
+  const status = statusSaid(error);
+  if (status === 404) return new Refusal('not-found', 'There is nothing at this address.');
+  if (status === 412) return new Refusal('wrong-version', 'What is here is not that version.');
+  if (status === 416) return new Refusal('wrong-range', 'It is not as long as that.');
+  if (status !== null && status >= 400 && status < 500)
+    return new Refusal('malformed', 'The body is not what its headers say of it.');
   if (isDatabaseDown(error)) {
     return new Refusal(
       'database-unavailable',
