@@ -2,20 +2,17 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pg from 'pg';
 import { freePort, startCluster, stopCluster } from '../lib/cluster.mjs';
 import { postgresPrograms } from '../lib/packages.mjs';
 import { isRoot, shell } from '../lib/shell.mjs';
 
-/** @param {string} url @param {string} statement @returns {Promise<Record<string, unknown>[]>} */
+const psql = join(postgresPrograms() ?? '', 'psql');
+
+/** What a statement gives, as one who runs the tests. @param {string} url @param {string} statement */
 async function ask(url, statement) {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    return (await client.query(statement)).rows;
-  } finally {
-    await client.end();
-  }
+  const { code, output } = await shell(psql, ['-At', '-d', url, '-c', statement]);
+  if (code !== 0) throw new Error(output);
+  return output.trim();
 }
 
 /** One of PostgreSQL's programs as its own user. @param {string} program @param {readonly string[]} words */
@@ -52,15 +49,12 @@ describe('a cluster that let every account of the machine in', () => {
   });
 
   test('has its data, and is reached by no network any more', async () => {
-    expect(await ask(cluster.url('postgres'), 'select what from kept')).toEqual([
-      { what: 'a chart' },
-    ]);
+    expect(await ask(cluster.url('postgres'), 'select what from kept')).toBe('a chart');
     for (const port of [oldPort, 5432]) {
       const url = `postgres://app@127.0.0.1:${port}/postgres`;
-      await expect(ask(url, 'select 1')).rejects.toThrow('ECONNREFUSED');
+      await expect(ask(url, 'select 1')).rejects.toThrow('Connection refused');
     }
-    const [listening] = await ask(cluster.url('postgres'), 'show listen_addresses');
-    expect(listening).toEqual({ listen_addresses: '' });
+    expect(await ask(cluster.url('postgres'), 'show listen_addresses')).toBe('');
   });
 
   test('is behind a door that is closed to all others, and asks the system who knocks', async () => {
@@ -75,7 +69,6 @@ describe('a cluster that let every account of the machine in', () => {
 
   // Only root can become another account.
   (isRoot ? test : test.skip)('another account of the machine gets nowhere', async () => {
-    const psql = join(postgresPrograms() ?? '', 'psql');
     const reach = ['-h', data, '-U', 'app', '-d', 'postgres', '-c', 'select 1'];
     const tried = await shell('runuser', ['-u', 'nobody', '--', psql, ...reach], { cwd: '/' });
     expect(tried.code).not.toBe(0);

@@ -291,6 +291,11 @@ describe('a list of songs', () => {
     );
   });
 
+  test.each(["'+1", "'=1", "''-1", "'tis", '+1', "'"])('a title %j comes back', (title) => {
+    const read = fromCsv(toCsv([{ title }]));
+    expect(read.ok && read.value.songs.map((song) => song.title)).toEqual([title]);
+  });
+
   test('what a spreadsheet would run as a formula is text', () => {
     expect(toCsv([{ title: '=1+1' }])).toContain("'=1+1");
   });

@@ -34,10 +34,19 @@ export type SongRow = Readonly<Partial<Record<Column, string>>>;
  */
 export function toCsv(rows: readonly SongRow[]): string {
   const csv = Papa.unparse(
-    { fields: [...columns], data: rows as SongRow[] },
+    { fields: [...columns], data: rows.map(apart) },
     { newline: '\r\n', escapeFormulae: true },
   );
   return `${csv}\r\n`;
+}
+
+/** A text of one's own that begins as an escaped formula does gets an apostrophe too, so that it comes back as it is. */
+function apart(row: SongRow): SongRow {
+  const cells = Object.entries(row).map(([column, text]) => [
+    column,
+    /^'+[=+\-@\t\r]/.test(text) ? `'${text}` : text,
+  ]);
+  return Object.fromEntries(cells) as SongRow;
 }
 
 /** What a list says of a song. */
@@ -88,7 +97,7 @@ export function fromCsv(text: string): Result<ImportedList> {
 function songOf(row: Record<string, string>, line: number, dropped: string[]): Song {
   let head: SongHead = emptySong;
   for (const column of columns) {
-    const value = oneLine((row[column] ?? '').replace(/^'(?=[=+\-@\t\r])/, ''));
+    const value = oneLine((row[column] ?? '').replace(/^'(?='*[=+\-@\t\r])/, ''));
     if (value === '') continue;
     const read = readField(column, value, head);
     if (read.ok) head = read.value;
