@@ -82,10 +82,16 @@ export async function makeDataFolder(folder) {
  */
 export async function startCluster(folder) {
   const data = join(folder, 'cluster');
-  const tooLong = data.length - longestSocketFolder;
+  const tooLong = Buffer.byteLength(data) - longestSocketFolder;
   if (tooLong > 0) {
     throw new Stop(
       `The path ${data} is ${tooLong} letters too long for a database; set INTERVALLUM_DATA to a folder with a shorter one.`,
+    );
+  }
+  // It is said to the database among other settings, parted by commas and in quotes.
+  if (/[,'"\\]/.test(data)) {
+    throw new Stop(
+      `The path ${data} has a comma, a quote or a backslash in it; set INTERVALLUM_DATA to a folder without one.`,
     );
   }
   await makeDataFolder(folder);
@@ -129,7 +135,7 @@ export async function startCluster(folder) {
 
 /** The socket's name ends with a number, as a port would be; with no network any will do. */
 const socketNumber = 5432;
-/** The path of a socket has room for 107 letters (unix(7)), of which `/.s.PGSQL.5432` takes 14. */
+/** The path of a socket has room for 107 bytes (unix(7)), of which `/.s.PGSQL.5432` takes 14. */
 const longestSocketFolder = 107 - 14;
 
 /**

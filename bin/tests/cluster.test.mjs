@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, startCluster, stopCluster } from '../lib/cluster.mjs';
@@ -80,6 +80,14 @@ describe('a cluster that let every account of the machine in', () => {
     chmodSync(data, 0o700);
     expect(open.output).toContain('Peer authentication failed');
   });
+});
+
+test('a path that cannot be said to a database is refused before anything is made there', async () => {
+  for (const name of ["o'clock", 'one,two', 'back\\slash']) {
+    const folder = join(tmpdir(), `intervallum-${name}`);
+    await expect(startCluster(folder)).rejects.toThrow('has a comma, a quote or a backslash');
+    expect(existsSync(folder)).toBe(false);
+  }
 });
 
 test('a path too long for a socket is said, and by how much', async () => {

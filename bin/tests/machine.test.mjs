@@ -32,7 +32,7 @@ describe('a lock', () => {
     const child = spawn(process.execPath, ['-e', '']);
     await once(child, 'exit');
     const lock = join(folder, 'lock');
-    // The last two: what a full disk leaves, and a number that was given to another process since.
+    // Among them what a full disk leaves, and a number that was given to another process since.
     for (const left of [`${child.pid} 1`, 'nonsense', '', '0 0', `${process.pid} 1`]) {
       writeFileSync(lock, left);
       expect(holderOf(lock)).toBeNull();

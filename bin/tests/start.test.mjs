@@ -37,7 +37,8 @@ function start(...words) {
     env,
     stdio: ['ignore', 'pipe', 'pipe'],
   });
-  const command = { child, printed: '', ended: once(child, 'exit') };
+  // Closed is later than ended: by then all that was printed was read.
+  const command = { child, printed: '', ended: once(child, 'close') };
   for (const stream of [child.stdout, child.stderr])
     stream.on('data', (/** @type {Buffer} */ part) => (command.printed += part.toString()));
   return command;

@@ -41,7 +41,7 @@ export function line(limit: number, what: string) {
     const found = turning.exec(text);
     if (!found) return;
     const code = found[0].charCodeAt(0).toString(16).toUpperCase().padStart(4, '0');
-    const message = `${what} holds an invisible character that turns letters about (U+${code}). Delete it and save again.`;
+    const message = `${what} holds an invisible character (U+${code}). Delete it and save again.`;
     context.addIssue({ code: 'custom', message });
   });
   return lined.transform((text) => text.trim().replace(/\s+/g, ' '));

@@ -21,11 +21,20 @@ export const securityHeaders: RequestHandler = helmet({
   referrerPolicy: { policy: 'no-referrer' },
 });
 
-/** Changes come only from our own pages, as JSON: another site's form can send neither. */
+/**
+ * Changes come only from our own pages, as JSON: another site's form can send neither. The page that asks has to be of the
+ * host that is asked (OWASP, “Cross-Site Request Forgery Prevention”: verifying origin with standard headers); a program
+ * that is no browser says nothing of a page.
+ */
 export const ownChangesOnly: RequestHandler = (request, _response, next) => {
   if (['GET', 'HEAD'].includes(request.method)) return next();
   const site = request.get('Sec-Fetch-Site');
-  if (site && site !== 'same-origin' && site !== 'none') {
+  const isForeign = site && site !== 'same-origin' && site !== 'none';
+  const origin = request.get('Origin');
+  if (
+    isForeign ||
+    (origin !== undefined && hostOf(origin) !== request.get('Host')?.toLowerCase())
+  ) {
     throw new Refusal(
       'foreign-origin',
       'Changes are taken from this application’s own pages only.',
@@ -42,6 +51,11 @@ export const ownChangesOnly: RequestHandler = (request, _response, next) => {
     throw new Refusal('wrong-type', 'Send the body as UTF-8.');
   next();
 };
+
+/** The host of a page's origin; null of one that has none, as a page in a sandbox. */
+function hostOf(origin: string): string | null {
+  return URL.canParse(origin) ? new URL(origin).host : null;
+}
 
 /** Links are for those who were given them, not for search engines. */
 export const noIndex: RequestHandler = (_request, response, next) => {

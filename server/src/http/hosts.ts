@@ -6,8 +6,7 @@ const loopback = ['127.0.0.1', 'localhost', '[::1]'];
 
 /**
  * Answers only to its own names: those of loopback with the port that was asked, and those in the settings. A page whose
- * name was bound to our address would otherwise be our own page to the browser (DNS rebinding). For changes the page that
- * asks has to be of the same host (OWASP, “Cross-Site Request Forgery Prevention”: verifying origin with standard headers).
+ * name was bound to our address would otherwise be our own page to the browser (DNS rebinding).
  * @param named further names by which it is reached, as a browser says them: `band.example.org`, `10.0.0.5:4870`
  */
 export function ownHostOnly(named: readonly string[]): RequestHandler {
@@ -23,23 +22,10 @@ export function ownHostOnly(named: readonly string[]): RequestHandler {
         'The application does not answer to this name. Open it at its own address, or give it the name in ALLOWED_HOSTS.',
       );
     }
-    const origin = request.get('Origin');
-    const isChange = !['GET', 'HEAD'].includes(request.method);
-    if (isChange && origin !== undefined && hostOf(origin) !== host) {
-      throw new Refusal(
-        'foreign-origin',
-        'Changes are taken from this application’s own pages only.',
-      );
-    }
     next();
   };
 }
 
 function isLoopback(host: string, port: number | undefined): boolean {
   return loopback.some((name) => host === `${name}:${port}` || (port === 80 && host === name));
-}
-
-/** The host of a page's origin; null of one that has none, as a page in a sandbox. */
-function hostOf(origin: string): string | null {
-  return URL.canParse(origin) ? new URL(origin).host : null;
 }
