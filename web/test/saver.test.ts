@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
-import { createSaver, type Sent } from '../src/document/saver.ts';
+import { createSaver, type KeptDraft, type Sent } from '../src/document/saver.ts';
 
 beforeEach(() => {
   jest.useFakeTimers();
@@ -39,7 +39,7 @@ function makeServer(text = 'first') {
 /** A page on that server, with a storage of its own. */
 function openPage(
   server: ReturnType<typeof makeServer>,
-  storage: { kept: { draft: string; revision: number } | null } = { kept: null },
+  storage: { kept: KeptDraft<string> | null } = { kept: null },
 ) {
   const saver = createSaver<string>({
     draft: server.text,
@@ -47,8 +47,8 @@ function openPage(
     send: server.send,
     equal: (one, other) => one === other,
     keeper: {
-      keep: (draft, revision) => {
-        storage.kept = { draft, revision };
+      keep: (draft) => {
+        storage.kept = draft;
       },
       forget: () => {
         storage.kept = null;
@@ -96,7 +96,7 @@ describe('saving by itself', () => {
     await wait(20);
     expect(page.status()).toBe('unreachable');
     expect(server.requests).toBe(4);
-    expect(page.storage.kept).toEqual({ draft: 'patient', revision: 1 });
+    expect(page.storage.kept).toMatchObject({ draft: 'patient', revision: 1 });
     server.reachable = true;
     await wait(20);
     expect([server.text, page.status(), page.storage.kept]).toEqual(['patient', 'saved', null]);
@@ -144,10 +144,51 @@ describe('someone else saved first', () => {
   });
 });
 
+describe('another screen of this browser saved', () => {
+  test('a screen with nothing unsaved goes along and can go on from there', async () => {
+    const server = makeServer();
+    const page = openPage(server);
+    server.write('from the other tab');
+    expect(page.follow(server.text, server.revision)).toBe(true);
+    page.edit('and more');
+    await wait(1);
+    expect([server.text, page.status()]).toEqual(['and more', 'saved']);
+  });
+
+  test('what is not saved here stays and is asked about', async () => {
+    const server = makeServer();
+    const page = openPage(server);
+    page.edit('mine');
+    server.write('from the other tab');
+    expect(page.follow(server.text, server.revision)).toBe(false);
+    await wait(1);
+    expect([page.store.getState().draft, page.status()]).toEqual(['mine', 'conflict']);
+    expect(page.storage.kept?.draft).toBe('mine');
+  });
+});
+
+test('a page that went away before the answer came is not in its own way when it is back', async () => {
+  const server = makeServer();
+  server.losesAnswers = true;
+  const page = openPage(server);
+  page.edit('sent');
+  void page.flush();
+  page.edit('sent, and typed on');
+  // The browser is closed here; the server has what was sent.
+  const storage = { kept: structuredClone(page.storage.kept) };
+  await wait(0.1);
+  expect(server.text).toBe('sent');
+  server.losesAnswers = false;
+  const back = openPage(server, storage);
+  expect(back.status()).toBe('waiting');
+  await back.flush();
+  expect([server.text, back.status(), storage.kept]).toEqual(['sent, and typed on', 'saved', null]);
+});
+
 describe('a draft kept from an earlier visit', () => {
   test('is saved if nobody saved since', async () => {
     const server = makeServer();
-    const page = openPage(server, { kept: { draft: 'kept', revision: 1 } });
+    const page = openPage(server, { kept: { draft: 'kept', revision: 1, unanswered: [] } });
     await wait(1);
     expect([server.text, page.status()]).toEqual(['kept', 'saved']);
   });
@@ -155,7 +196,7 @@ describe('a draft kept from an earlier visit', () => {
   test('is offered beside the newer version if somebody did', () => {
     const server = makeServer();
     server.write('newer');
-    const page = openPage(server, { kept: { draft: 'kept', revision: 1 } });
+    const page = openPage(server, { kept: { draft: 'kept', revision: 1, unanswered: [] } });
     expect([page.store.getState().draft, page.status()]).toEqual(['kept', 'conflict']);
   });
 });

@@ -264,7 +264,7 @@ describe('saving an open song', () => {
   test('what an earlier visit could not save stands there, and is sent', async () => {
     const kept = { text: text.replace('5', '57'), decisions: withWalks([0]) };
     const { document, server } = open(undefined, {
-      kept: { draft: kept, revision: { song: 1, part: 1 } },
+      kept: { draft: kept, revision: { song: 1, part: 1 }, unanswered: [] },
     });
     expect([textOf(document), walksOf(document)]).toEqual([kept.text, [0]]);
     await jest.advanceTimersByTimeAsync(900);

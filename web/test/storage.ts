@@ -1,9 +1,18 @@
 /** A browser's storage, put in its place; what is kept in it, to be looked at and cleared. */
 export const kept = new Map<string, string>();
+const methods = {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => kept.set(key, value),
+  removeItem: (key: string) => kept.delete(key),
+};
+// What is kept stands in it as names of its own, as in a browser.
 Object.defineProperty(globalThis, 'localStorage', {
-  value: {
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => kept.set(key, value),
-    removeItem: (key: string) => kept.delete(key),
-  },
+  value: new Proxy(methods, {
+    ownKeys: () => [...kept.keys()],
+    getOwnPropertyDescriptor: (_target, key) => ({
+      value: kept.get(String(key)),
+      enumerable: true,
+      configurable: true,
+    }),
+  }),
 });

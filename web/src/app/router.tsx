@@ -56,6 +56,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: '/drafts',
+            lazy: async () => ({
+              Component: (await import('../screens/drafts/DraftsScreen.tsx')).DraftsScreen,
+            }),
+          },
+          {
             path: '*',
             element: (
               <NotFoundState title="No page at this address">

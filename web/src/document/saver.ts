@@ -22,9 +22,17 @@ export interface SaverState<Draft, Revision = number> {
   readonly status: SaveStatus<Draft, Revision>;
 }
 
+/** A draft as it is kept until the server has it. */
+export interface KeptDraft<Draft, Revision = number> {
+  readonly draft: Draft;
+  readonly revision: Revision;
+  /** What was sent and never answered: the server may have it though it seemed unreachable. */
+  readonly unanswered: readonly Draft[];
+}
+
 /** Where a draft is kept until the server has it, so that a closed page loses nothing. */
 export interface DraftKeeper<Draft, Revision = number> {
-  readonly keep: (draft: Draft, revision: Revision) => void;
+  readonly keep: (draft: KeptDraft<Draft, Revision>) => void;
   readonly forget: () => void;
 }
 
@@ -36,6 +44,11 @@ export interface Saver<Draft, Revision = number> {
   /** Ends a conflict: the server's version is overwritten, or takes the place of this one. */
   readonly keepMine: () => void;
   readonly takeTheirs: () => void;
+  /**
+   * Another screen saved this: takes over what stands there now, unless something here is not saved.
+   * @returns whether it was taken over
+   */
+  readonly follow: (theirs: Draft, revision: Revision) => boolean;
 }
 
 export interface SaverOptions<Draft, Revision = number> {
@@ -46,13 +59,15 @@ export interface SaverOptions<Draft, Revision = number> {
   readonly keeper: DraftKeeper<Draft, Revision>;
   readonly equal: (one: Draft, other: Draft) => boolean;
   /** What an earlier visit could not save. */
-  readonly kept?: { readonly draft: Draft; readonly revision: Revision } | null;
+  readonly kept?: KeptDraft<Draft, Revision> | null;
 }
 
 /** A pause in typing this long, in milliseconds, saves. */
 const pause = 800;
 /** Seconds until the next try while the server cannot be reached: longer each time. */
 const retries = [2, 4, 8, 15] as const;
+/** So many unanswered drafts are remembered: a quarter of an hour of tries. */
+const mostUnanswered = 60;
 
 /**
  * Saves a document by itself: after a pause, one request at a time, always as a change of the revision it started
@@ -70,8 +85,8 @@ export function createSaver<Draft, Revision = number>(
   let timer: ReturnType<typeof setTimeout> | undefined;
   let sending: Promise<void> | null = null;
   let failures = 0;
-  /** What was sent since the last answer: the server may have it though it seemed unreachable. */
-  let unanswered: Draft[] = [];
+  /** What was sent since the last answer. */
+  let unanswered: readonly Draft[] = options.kept?.unanswered ?? [];
 
   const setStatus = (status: SaveStatus<Draft, Revision>) => store.setState({ status });
   const schedule = (milliseconds: number) => {
@@ -79,10 +94,15 @@ export function createSaver<Draft, Revision = number>(
     timer = setTimeout(() => void flush(), milliseconds);
   };
 
+  const keep = () => {
+    const { draft, revision } = store.getState();
+    keeper.keep({ draft, revision, unanswered });
+  };
+
   function edit(draft: Draft): void {
-    const { status, revision } = store.getState();
+    const { status } = store.getState();
     store.setState({ draft });
-    keeper.keep(draft, revision);
+    keep();
     if (status.kind === 'conflict' || status.kind === 'unreachable') return;
     if (status.kind !== 'saving') setStatus({ kind: 'waiting' });
     schedule(pause);
@@ -105,10 +125,15 @@ export function createSaver<Draft, Revision = number>(
   async function sendNow(): Promise<void> {
     const { draft, revision } = store.getState();
     setStatus({ kind: 'saving' });
+    // Remembered before it is sent: the page may be gone before the answer comes.
+    unanswered = [...unanswered, draft].slice(-mostUnanswered);
+    keep();
     const sent = await send(draft, revision);
     const newer = !equal(store.getState().draft, draft);
-    if (sent.kind === 'unreachable') unanswered.push(draft);
-    else failures = 0;
+    if (sent.kind !== 'unreachable') {
+      failures = 0;
+      unanswered = unanswered.filter((other) => other !== draft);
+    }
     switch (sent.kind) {
       case 'saved':
         return settled(sent.revision, newer);
@@ -116,8 +141,7 @@ export function createSaver<Draft, Revision = number>(
         const { theirs } = sent;
         // An answer was lost on its way: what stands there is not someone else's, it is ours.
         if (equal(theirs, draft)) return settled(sent.revision, newer);
-        if (unanswered.some((earlier) => equal(earlier, theirs)))
-          return settled(sent.revision, true);
+        if (isOurs(theirs)) return settled(sent.revision, true);
         return setStatus({ kind: 'conflict', theirs, revision: sent.revision });
       }
       case 'refused':
@@ -133,35 +157,52 @@ export function createSaver<Draft, Revision = number>(
     }
   }
 
+  const isOurs = (theirs: Draft) => unanswered.some((earlier) => equal(earlier, theirs));
+
   function settled(revision: Revision, newer: boolean): void {
     unanswered = [];
     store.setState({ revision, status: { kind: newer ? 'waiting' : 'saved' } });
     if (newer) {
-      keeper.keep(store.getState().draft, revision);
+      keep();
       schedule(pause);
     } else keeper.forget();
   }
 
   function keepMine(): void {
-    const { status, draft } = store.getState();
+    const { status } = store.getState();
     if (status.kind !== 'conflict') return;
+    unanswered = [];
     store.setState({ revision: status.revision, status: { kind: 'waiting' } });
-    keeper.keep(draft, status.revision);
+    keep();
     void flush();
   }
 
   function takeTheirs(): void {
     const { status } = store.getState();
     if (status.kind !== 'conflict') return;
+    unanswered = [];
     store.setState({ draft: status.theirs, revision: status.revision, status: { kind: 'saved' } });
     keeper.forget();
   }
 
+  function follow(theirs: Draft, revision: Revision): boolean {
+    if (store.getState().status.kind !== 'saved') return false;
+    store.setState({ draft: theirs, revision });
+    return true;
+  }
+
   const { kept, draft, revision } = options;
-  if (kept && equal(kept.draft, draft)) keeper.forget();
-  else if (kept && JSON.stringify(kept.revision) === JSON.stringify(revision)) edit(kept.draft);
+  if (kept && equal(kept.draft, draft)) {
+    unanswered = [];
+    keeper.forget();
+  } else if (kept && (sameRevision(kept.revision, revision) || isOurs(draft))) edit(kept.draft);
   else if (kept) {
     store.setState({ draft: kept.draft, status: { kind: 'conflict', theirs: draft, revision } });
   }
-  return { store, edit, flush, keepMine, takeTheirs };
+  return { store, edit, flush, keepMine, takeTheirs, follow };
+}
+
+/** Revisions are plain data. */
+function sameRevision(one: unknown, other: unknown): boolean {
+  return JSON.stringify(one) === JSON.stringify(other);
 }

@@ -76,6 +76,8 @@ export interface SongDocument {
   readonly redo: () => void;
   /** Takes the server's version in the place of this one. */
   readonly takeTheirs: () => void;
+  /** Takes over what another screen saved, unless something here is not saved yet. */
+  readonly follow: (theirs: SongDraft, revision: SongRevision) => void;
   /** Shows the text in an editor until what is given back is called. */
   readonly attach: (extensions: Extension, show: ShowEditor) => () => void;
 }
@@ -209,6 +211,11 @@ export function openSong(options: SongOptions): SongDocument {
       const { draft } = saver.store.getState();
       putInPlace(draft, true);
       sending.saved(draft);
+    },
+    follow: (theirs, revision) => {
+      if (!saver.follow(theirs, revision)) return;
+      putInPlace(theirs, false);
+      sending.saved(theirs);
     },
     attach: (extensions, show) => {
       dispatch({ effects: editorParts.reconfigure(extensions) });

@@ -18,7 +18,8 @@ export class NotAnswered extends Error {
   }
 }
 
-async function answered<Value>(asking: Promise<Answer<Value>>): Promise<Value> {
+/** What was asked for, or an error that says why it is not to be had. */
+export async function answered<Value>(asking: Promise<Answer<Value>>): Promise<Value> {
   const answer = await asking;
   if (answer.kind === 'ok') return answer.value;
   throw new NotAnswered(answer);
@@ -47,7 +48,12 @@ export function createQueryClient(): QueryClient {
  * What is opened to be worked on or printed is asked anew each time: it is forgotten when its screen is left, and each
  * kind of screen has its own.
  */
-const fresh = { gcTime: 0, staleTime: Infinity, refetchOnReconnect: false } as const;
+export const opening = {
+  gcTime: 0,
+  staleTime: Infinity,
+  refetchOnReconnect: false,
+  structuralSharing: false,
+} as const;
 
 export const songsKey = ['songs'] as const;
 export const setsKey = ['sets'] as const;
@@ -62,11 +68,11 @@ export function songsQuery(search: string) {
   });
 }
 
-export function songQuery(id: string, purpose: 'work' | 'print') {
+export function songQuery(id: string) {
   return queryOptions({
-    queryKey: ['song', purpose, id],
+    queryKey: ['song', 'print', id],
     queryFn: () => answered(api.song(id)),
-    ...fresh,
+    ...opening,
   });
 }
 
@@ -77,10 +83,6 @@ export function setsQuery() {
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
   });
-}
-
-export function setQuery(id: string) {
-  return queryOptions({ queryKey: ['set', id], queryFn: () => answered(api.set(id)), ...fresh });
 }
 
 export function sharesQuery(target: ShareTarget) {

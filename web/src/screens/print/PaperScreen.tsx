@@ -74,7 +74,7 @@ const Desk = styled.div`
 /** A song as it will be on paper, at its address. */
 export function PaperScreen() {
   const { songId = '' } = useParams();
-  const fetched = useQuery(songQuery(songId, 'print'));
+  const fetched = useQuery(songQuery(songId));
   return (
     <Fetched
       from={fetched}

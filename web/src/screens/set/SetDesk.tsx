@@ -1,12 +1,14 @@
 import type { SetDraft, SetItem } from '@intervallum/contract';
 import { Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import { api } from '../../queries/resources.ts';
+import { uuidv7 } from 'uuidv7';
+import { useStore } from 'zustand';
+import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
+import { OtherDrafts } from '../parts/DraftsNotice.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
-import type { SaverOptions } from '../../document/saver.ts';
-import { noSteps, redo, remember, undo, type Steps } from '../../document/steps.ts';
-import { useSaver } from '../../document/useSaver.ts';
+import { redo, remember, undo } from '../../document/steps.ts';
+import { useLeftOpen } from '../../document/leftOpen.ts';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { useTitle } from '../../ui/Page.tsx';
@@ -16,7 +18,7 @@ import { display, phone } from '../../ui/theme.ts';
 import { AddSongs } from './AddSongs.tsx';
 import { SetConflict } from './SetConflict.tsx';
 import { SetItems } from './SetItems.tsx';
-import { knownSongs, type KnownSongs } from './songsOfSet.ts';
+import { followSet, leftSets, type OpenedSet } from './openSet.ts';
 
 const Sheet = styled.div`
   max-width: 1080px;
@@ -68,30 +70,28 @@ const Facts = styled.div`
   }
 `;
 
-interface SetDeskProps {
-  setId: string;
-  saving: () => SaverOptions<SetDraft>;
-  songs: KnownSongs;
-}
-
 /** A set opened for work: its day, its songs in their order, a key and a note for each. */
-export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
-  const saver = useSaver(saving);
-  const { draft, status } = saver.state;
-  const [songs, setSongs] = useState(openedWith);
-  const [steps, setSteps] = useState<Steps<SetDraft>>(noSteps);
+export function SetDesk({ opened: set }: { opened: OpenedSet }) {
+  const { id: setId, saver, beside } = set;
+  const { draft, status } = useStore(saver.store);
+  const { songs, steps } = useStore(beside);
+  useLeftOpen(leftSets, setId, set);
+  useEffect(
+    () => onSavedElsewhere({ kind: 'set', id: setId }, () => void followSet(set)),
+    [setId, set],
+  );
   const [opened, setOpened] = useState<'share' | 'songs' | null>(null);
   useTitle(draft.name);
 
   /** Every change goes through here, so that each can be undone; `kind` joins what is typed into one field. */
   const change = (changed: Partial<SetDraft>, kind: string | null = null) => {
-    setSteps(remember(steps, draft, kind));
+    beside.setState({ steps: remember(steps, draft, kind) });
     saver.edit({ ...draft, ...changed });
   };
   const travel = (step: typeof undo) => {
     const moved = step(steps, draft);
     if (!moved) return;
-    setSteps(moved.steps);
+    beside.setState({ steps: moved.steps });
     saver.edit(moved.document);
   };
   const changeItem = (id: string, changed: Partial<SetItem>, kind: string | null = null) =>
@@ -102,10 +102,8 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
 
   /** The other version may hold songs that this screen has not seen yet. */
   const takeTheirs = async () => {
-    const current = await api.set(setId);
-    if (current.kind === 'ok') setSongs(new Map([...songs, ...knownSongs(current.value)]));
-    setSteps(noSteps);
     saver.takeTheirs();
+    await followSet(set);
   };
 
   const onKeys = (event: React.KeyboardEvent) => {
@@ -146,6 +144,7 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
         </PrimaryButton>
       </Top>
 
+      <OtherDrafts count={set.otherDrafts} what="set" />
       <Name
         label="Name of the set"
         labelHidden
@@ -195,8 +194,8 @@ export function SetDesk({ setId, saving, songs: openedWith }: SetDeskProps) {
         isOpen={opened === 'songs'}
         onClose={() => setOpened(null)}
         onAdd={({ id, summary }) => {
-          setSongs(new Map([...songs, [id, { summary, removed: false }]]));
-          const item = { id: crypto.randomUUID(), songId: id, key: null, notes: '' };
+          beside.setState({ songs: new Map([...songs, [id, { summary, removed: false }]]) });
+          const item = { id: uuidv7(), songId: id, key: null, notes: '' };
           change({ items: [...draft.items, item] });
         }}
       />

@@ -17,7 +17,7 @@ import { IconButton } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { display, phone } from '../../ui/theme.ts';
-import type { KnownSongs } from './songsOfSet.ts';
+import type { KnownSongs } from './openSet.ts';
 
 const List = styled(GridList)`
   border-top: 1px solid var(--hairline);

@@ -13,6 +13,7 @@ import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { display } from '../../ui/theme.ts';
+import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { newSet } from '../parts/newSet.ts';
 
 const List = styled.ul`
@@ -87,6 +88,7 @@ export function SetsScreen() {
   );
   return (
     <Page title="Sets" tools={tools}>
+      <DraftsNotice />
       <Fetched from={fetched} what="the sets">
         {({ pages }) =>
           pages[0]?.sets.length === 0 ? (

@@ -1,38 +1,41 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import { DocumentProvider, useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { LookProvider } from '../../document/look.tsx';
-import { openSong, type SongOptions } from '../../document/songDocument.ts';
-import { useSavingOnLeave } from '../../document/useSaver.ts';
+import { useLeftOpen } from '../../document/leftOpen.ts';
+import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
 import type { Lens } from '../../lenses/lens.ts';
 import { desk } from '../../settings/desk.ts';
 import { useTitle } from '../../ui/Page.tsx';
 import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
 import { Desk, SideChoice, SidePlace } from './deskLayout.tsx';
+import { followSong, leftSongs, type OpenedSong } from './openSong.ts';
 import { SongHeader } from './SongHeader.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 
 interface SongDeskProps {
-  songId: string;
+  opened: OpenedSong;
   lens: Lens;
-  options: () => SongOptions;
 }
 
 /** A song opened for work: its chart on rails, what the lens needs beside it and under it. */
-export function SongDesk({ songId, lens, options }: SongDeskProps) {
-  const [songDocument] = useState(() => openSong(options()));
-  useSavingOnLeave(songDocument.saver);
+export function SongDesk({ opened, lens }: SongDeskProps) {
+  useLeftOpen(leftSongs, opened.id, opened);
+  useEffect(
+    () => onSavedElsewhere({ kind: 'song', id: opened.id }, () => void followSong(opened)),
+    [opened],
+  );
   return (
-    <DocumentProvider value={songDocument}>
+    <DocumentProvider value={opened.document}>
       <LookProvider waits={lens.needs === 'hands'}>
-        <Frame songId={songId} lens={lens} />
+        <Frame opened={opened} lens={lens} />
       </LookProvider>
     </DocumentProvider>
   );
 }
 
-function Frame({ songId, lens }: { songId: string; lens: Lens }) {
+function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const { state } = useLocation() as { state: { isNew?: boolean } | null };
   const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
   const [opened, setOpened] = useState<SongWindow | null>(null);
@@ -41,7 +44,7 @@ function Frame({ songId, lens }: { songId: string; lens: Lens }) {
   const { Frame: LensFrame, Panel, Strip } = lens;
   return (
     <Desk $textOpen={textOpen}>
-      <SongHeader songId={songId} lens={lens} onOpen={setOpened} />
+      <SongHeader songId={songId} lens={lens} otherDrafts={otherDrafts} onOpen={setOpened} />
       <SideChoice side={side} panelName={lens.panelOnPhone} onChange={setSide} />
       <LensFrame
         key={lens.id}

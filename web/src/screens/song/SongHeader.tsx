@@ -15,6 +15,7 @@ import { reader } from '../../settings/reader.ts';
 import { Button, IconButton, QuietButton } from '../../ui/Button.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
 import { useSteady } from '../../ui/useSteady.ts';
+import { OtherDrafts } from '../parts/DraftsNotice.tsx';
 import { DownloadMenu } from './DownloadMenu.tsx';
 import { lenses, lensPath } from './lenses.ts';
 import type { SongWindow } from './SongWindows.tsx';
@@ -129,11 +130,18 @@ const Lenses = styled.nav`
 interface SongHeaderProps {
   songId: string;
   lens: Lens;
+  /** How many more drafts of the song this browser keeps. */
+  otherDrafts: number;
   onOpen: (window: SongWindow) => void;
 }
 
 /** The song's name, the key it is looked at in, and what can be done with it. Each part is drawn when it changes. */
-export const SongHeader = memo(function SongHeader({ songId, lens, onOpen }: SongHeaderProps) {
+export const SongHeader = memo(function SongHeader({
+  songId,
+  lens,
+  otherDrafts,
+  onOpen,
+}: SongHeaderProps) {
   return (
     <Bar>
       <Facts />
@@ -156,6 +164,7 @@ export const SongHeader = memo(function SongHeader({ songId, lens, onOpen }: Son
         <KeyMoved />
         <LensLinks songId={songId} open={lens} />
       </Status>
+      <OtherDrafts count={otherDrafts} what="song" />
     </Bar>
   );
 });

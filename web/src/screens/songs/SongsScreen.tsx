@@ -18,6 +18,7 @@ import { saveFile } from '../../device/saveFile.ts';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { display, phone } from '../../ui/theme.ts';
+import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { Opening } from '../parts/Opening.tsx';
 import { newChart } from './newChart.ts';
 
@@ -156,6 +157,7 @@ export function SongsScreen() {
   );
   return (
     <Page title="Songs" tools={tools}>
+      <DraftsNotice />
       <Fetched from={fetched} what="the songs">
         {({ pages }) => {
           const songs = pages.flatMap((page) => page.songs);

@@ -1,0 +1,12 @@
+/** Calls back when the page is hidden or goes away, until what is given back is called. */
+export function onLeaving(then: () => void): () => void {
+  const onHide = () => {
+    if (document.visibilityState === 'hidden') then();
+  };
+  document.addEventListener('visibilitychange', onHide);
+  addEventListener('pagehide', then);
+  return () => {
+    document.removeEventListener('visibilitychange', onHide);
+    removeEventListener('pagehide', then);
+  };
+}

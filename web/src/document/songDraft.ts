@@ -1,0 +1,28 @@
+import { readDecisions, storeDecisions } from '@intervallum/contract';
+import { z } from 'zod';
+import type { DraftShape } from './drafts.ts';
+import type { SongDraft, SongRevision } from './songDocument.ts';
+
+/** What is typed is never lost for what was decided. Before there were parts the hands were kept by themselves. */
+const keptSong = z
+  .object({ text: z.string(), decisions: z.unknown().optional(), hands: z.unknown().optional() })
+  .transform(({ text, decisions, hands }): SongDraft => {
+    const stored =
+      decisions ?? (hands === undefined ? undefined : { hands: { version: 1, value: hands } });
+    return { text, decisions: readDecisions(stored).decisions };
+  });
+
+/**
+ * How drafts of a song are kept in this browser.
+ * @param part the revision of the player's part that stands: before there were parts a draft knew the song's only
+ */
+export function songShape(part: number): DraftShape<SongDraft, SongRevision> {
+  const now = z.object({ song: z.int(), part: z.int() });
+  const before = z.int().transform((song) => ({ song, part }));
+  const revision = z.union([now, before]).catch({ song: 0, part: 0 });
+  return {
+    write: ({ text, decisions }) => ({ text, decisions: storeDecisions(decisions) }),
+    read: (kept) => keptSong.safeParse(kept).data ?? null,
+    readRevision: (kept) => revision.parse(kept),
+  };
+}

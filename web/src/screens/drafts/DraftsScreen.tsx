@@ -1,0 +1,80 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { putDraft, removeDraft } from '../../device/storage/draftBox.ts';
+import { saveFile } from '../../device/saveFile.ts';
+import { chooseDraft } from '../../document/drafts.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { EmptyState } from '../../ui/states.tsx';
+import { draftsQuery, type KeptInBrowser } from '../parts/keptDrafts.ts';
+import { DraftRow, DraftList, Words } from './DraftRow.tsx';
+import { saveAsNew } from './saveAsNew.ts';
+
+/** Everything that was typed in this browser and never saved, also of songs and sets that are gone. */
+export function DraftsScreen() {
+  const fetched = useQuery(draftsQuery());
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const reload = () => client.invalidateQueries(draftsQuery());
+
+  async function open({ stored }: KeptInBrowser) {
+    await chooseDraft(stored);
+    await navigate(`/${stored.kind}s/${stored.id}`);
+  }
+
+  async function makeNew({ stored, content }: KeptInBrowser) {
+    const made = await saveAsNew(content);
+    if (!made.ok) return notify(`It could not be saved: ${made.why}`);
+    await removeDraft(stored);
+    await navigate(`/${stored.kind}s/${made.id}`);
+  }
+
+  async function throwAway({ stored, content }: KeptInBrowser) {
+    await removeDraft(stored);
+    await reload();
+    notify(`Draft of “${content.name}” thrown away`, () => {
+      void putDraft(stored).then(reload);
+    });
+  }
+
+  return (
+    <Page title="Drafts">
+      <Fetched from={fetched} what="the drafts">
+        {(drafts) =>
+          drafts.length === 0 ? (
+            <EmptyState title="Everything is saved">
+              What you type is kept in this browser until the server has it. Whatever could not be
+              saved stands here.
+            </EmptyState>
+          ) : (
+            <>
+              <Words>
+                Typed in this browser and not on the server. Nobody else sees these, and they stay
+                until they are saved or thrown away.
+              </Words>
+              <DraftList aria-label="Drafts">
+                {drafts.map((kept) => (
+                  <DraftRow
+                    key={`${kept.stored.kind}:${kept.stored.id}:${kept.stored.tab}`}
+                    kept={kept}
+                    onOpen={() => void open(kept)}
+                    onMakeNew={() => void makeNew(kept)}
+                    onDownload={() =>
+                      saveFile(
+                        JSON.stringify(kept.stored, null, 2),
+                        'Draft.json',
+                        'application/json',
+                      )
+                    }
+                    onThrowAway={() => void throwAway(kept)}
+                  />
+                ))}
+              </DraftList>
+            </>
+          )
+        }
+      </Fetched>
+    </Page>
+  );
+}

@@ -1,0 +1,96 @@
+import { songSet, type SetDraft, type SongSet, type SongSummary } from '@intervallum/contract';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { tellOtherTabs } from '../../device/storage/otherTabs.ts';
+import { openDrafts } from '../../document/drafts.ts';
+import { createLeftOpen } from '../../document/leftOpen.ts';
+import { createSaver, type Saver, type Sent } from '../../document/saver.ts';
+import { sameSet, setShape } from '../../document/setDraft.ts';
+import { noSteps, type Steps } from '../../document/steps.ts';
+import { answered } from '../../queries/queries.ts';
+import { api } from '../../queries/resources.ts';
+
+/** What a screen knows of the songs in a set: what to show, and whether they are still among the songs. */
+export type KnownSongs = ReadonlyMap<
+  string,
+  { readonly summary: SongSummary; readonly removed: boolean }
+>;
+
+/** A set as its screen holds it. */
+export interface OpenedSet {
+  readonly id: string;
+  readonly saver: Saver<SetDraft>;
+  /** What stands beside the set itself: the songs that were seen, and the way back. */
+  readonly beside: StoreApi<{ readonly songs: KnownSongs; readonly steps: Steps<SetDraft> }>;
+  /** How many more drafts of it this browser keeps. */
+  readonly otherDrafts: number;
+}
+
+/** Sets whose screen was left before all of them was saved. */
+export const leftSets = createLeftOpen<OpenedSet>('set');
+
+/** Opens a set: as it was left, or as the server has it, with what an earlier visit could not save. */
+export async function fetchSet(id: string): Promise<OpenedSet> {
+  const left = leftSets.find(id);
+  if (left) return left;
+  const set = await answered(api.set(id));
+  const { kept, keeper, others } = await openDrafts({ kind: 'set', id }, setShape);
+  const saver = createSaver<SetDraft>({
+    draft: draftOf(set),
+    revision: set.revision,
+    kept,
+    keeper,
+    equal: sameSet,
+    send: (draft, from) => sendSet(id, draft, from),
+  });
+  const beside = createStore(() => ({ songs: knownSongs(set), steps: noSteps as Steps<SetDraft> }));
+  return { id, saver, beside, otherDrafts: others };
+}
+
+/** Takes over what another tab saved, unless something here is not saved yet. */
+export async function followSet({ id, saver, beside }: OpenedSet): Promise<void> {
+  const answer = await api.set(id);
+  // What could not be fetched now is offered when this tab saves: no word is lost by it.
+  if (answer.kind !== 'ok') return;
+  const { songs } = beside.getState();
+  beside.setState({ songs: new Map([...songs, ...knownSongs(answer.value)]) });
+  if (saver.follow(draftOf(answer.value), answer.value.revision)) {
+    beside.setState({ steps: noSteps });
+  }
+}
+
+function knownSongs(set: SongSet): KnownSongs {
+  return new Map(set.items.map(({ songId, summary, removed }) => [songId, { summary, removed }]));
+}
+
+/** What of a set is edited and saved. */
+function draftOf({ name, date, leader, notes, items }: SongSet): SetDraft {
+  return {
+    name,
+    date,
+    leader,
+    notes,
+    items: items.map(({ id, songId, key, notes: note }) => ({ id, songId, key, notes: note })),
+  };
+}
+
+async function sendSet(id: string, draft: SetDraft, revision: number): Promise<Sent<SetDraft>> {
+  const answer = await api.saveSet(id, draft, revision);
+  switch (answer.kind) {
+    case 'ok':
+      tellOtherTabs({ kind: 'set', id });
+      return { kind: 'saved', revision: answer.value.revision };
+    case 'stale': {
+      const current = songSet.parse(answer.current);
+      return { kind: 'stale', theirs: draftOf(current), revision: current.revision };
+    }
+    case 'missing':
+      return {
+        kind: 'refused',
+        message:
+          'the set was deleted. Your version stays in this browser; Songs and Sets lead to it.',
+      };
+    case 'refused':
+    case 'unreachable':
+      return answer;
+  }
+}
