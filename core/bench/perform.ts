@@ -1,5 +1,5 @@
 import { expand, parseChart, perform, voice } from '@intervallum/core';
-import { measure } from './measure.ts';
+import { inTurn } from './measure.ts';
 
 /** Five hundred bars with everything that is heard: pushes, stops, rings, accents, swing, directions, slowing. */
 const bars = Array.from({ length: 125 }, (_, line) =>
@@ -14,8 +14,13 @@ function voicedOf(text: string) {
   if (!read.ok) throw new Error(read.problems[0]!.message);
   return voice(expand(read.value));
 }
-const voiced = voicedOf(chart('', ''));
-const { notes } = perform(voiced);
+/** How many notes are played, those of the tune too. */
+const countOf = (song: ReturnType<typeof voicedOf>) => {
+  const { notes, tune } = perform(song);
+  return notes.length + tune.length;
+};
+
+const plain = voicedOf(chart('', ''));
 /** The same with patterns in both hands and a tune. */
 const busy = voicedOf(
   chart(
@@ -23,44 +28,45 @@ const busy = voicedOf(
     '\n  tune: 5 (6 5) 3 . | 1 2 3 4 | . 5 _ 5 | 3 2 1 .',
   ),
 );
-const busyNotes = perform(busy).notes.length;
-
-const whole = measure(15, () => perform(voiced));
-const full = measure(15, () => perform(busy));
-const loop = measure(15, () => {
-  let sum = 0;
-  for (let index = 0; index < 100 * notes.length; index += 1) sum = (sum + index * 7) | 0;
-  if (sum === 1) throw new Error('never');
+const long = longer(8);
+const counts = { plain: countOf(plain), busy: countOf(busy), long: countOf(long) };
+const times = inTurn(25, {
+  plain: () => perform(plain),
+  busy: () => perform(busy),
+  long: () => perform(long),
+  loop: () => {
+    let sum = 0;
+    for (let index = 0; index < 100 * counts.plain; index += 1) sum = (sum + index * 7) | 0;
+    if (sum === 1) throw new Error('never');
+  },
 });
+
+const verdict = (isMet: boolean) => (isMet ? 'met' : 'MISSED');
+const paceOf = (name: 'busy' | 'long') => times[name] / counts[name] / (times.plain / counts.plain);
 console.log(
-  `perform() of ${bars.length * 4} bars, ${notes.length} notes: median ${whole.median.toFixed(1)} ms ` +
-    `(aim 30 ms: ${whole.median <= 30 ? 'met' : 'MISSED'}), ` +
-    `${((1000 * whole.median) / notes.length).toFixed(1)} µs a note, ` +
-    `${(whole.median / loop.median).toFixed(1)} times a plain loop of 100 steps a note`,
+  `perform() of ${bars.length * 4} bars, ${counts.plain} notes: median ${times.plain.toFixed(1)} ms ` +
+    `(aim 30 ms: ${verdict(times.plain <= 30)}), ` +
+    `${((1000 * times.plain) / counts.plain).toFixed(1)} µs a note, ` +
+    `${(times.plain / times.loop).toFixed(1)} times a plain loop of 100 steps a note`,
 );
 console.log(
-  `  with patterns in both hands and a tune, ${busyNotes} notes: median ${full.median.toFixed(1)} ms ` +
-    `(aim 30 ms: ${full.median <= 30 ? 'met' : 'MISSED'}), ` +
-    `${((1000 * full.median) / busyNotes).toFixed(1)} µs a note, ` +
-    `${(full.median / whole.median / (busyNotes / notes.length)).toFixed(2)} of the time that its notes would take at the plain song's pace ` +
-    `(aim 1.3: ${full.median / whole.median / (busyNotes / notes.length) <= 1.3 ? 'met' : 'MISSED'})`,
+  `  with patterns in both hands and a tune, ${counts.busy} notes: median ${times.busy.toFixed(1)} ms ` +
+    `(aim 30 ms: ${verdict(times.busy <= 30)}), ${paceOf('busy').toFixed(2)} of the plain song's pace a note ` +
+    `(aim 1.3: ${verdict(paceOf('busy') <= 1.3)})`,
+);
+console.log(
+  `  of ${(bars.length * 4 * 8).toLocaleString('en')} bars, ${counts.long} notes: median ${times.long.toFixed(0)} ms, ` +
+    `${paceOf('long').toFixed(2)} of the plain song's pace a note (aim 1.3: ${verdict(paceOf('long') <= 1.3)})`,
 );
 
 /** The same song eight times as long, its hands taken from the short one: what is measured is performing alone. */
-function longer(times: number) {
-  const timeline = expand(parseChart(chart('', '').replace('Song:', `Song x${times}:`)).song);
-  const bySlot = new Map(voiced.slots.flatMap((slot) => (slot ? [[slot.slot, slot]] : [])));
+function longer(repeats: number) {
+  const song = parseChart(chart('', '').replace('Song:', `Song x${repeats}:`)).song;
+  const timeline = expand(song);
+  const bySlot = new Map(plain.slots.flatMap((slot) => (slot ? [[slot.slot, slot]] : [])));
   const slots = timeline.slots.map(({ slot }, at) => {
     const held = bySlot.get(slot);
     return held ? { ...held, at } : null;
   });
-  return { ...voiced, timeline, slots };
+  return { ...plain, timeline, slots };
 }
-const long = longer(8);
-const longNotes = perform(long).notes.length;
-const longest = measure(7, () => perform(long));
-const pace = longest.median / whole.median / (longNotes / notes.length);
-console.log(
-  `  of ${(bars.length * 4 * 8).toLocaleString('en')} bars, ${longNotes} notes: median ${longest.median.toFixed(0)} ms, ` +
-    `${pace.toFixed(2)} of the time that its notes would take at the short song's pace (aim 1.3: ${pace <= 1.3 ? 'met' : 'MISSED'})`,
-);

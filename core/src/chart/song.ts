@@ -1,3 +1,4 @@
+import { eighth, sixteenth } from '../kit/ticks.ts';
 import type { Chord, Reading } from '../chord/chord.ts';
 import { plainSymbols, type NumberStyle, type Symbols } from '../chord/reading.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
@@ -164,7 +165,7 @@ export function withoutEmptyEnd(cells: readonly string[]): string[] {
 
 /** Ticks that a push comes early. */
 export function pushTicks(push: Push): number {
-  return push.by === 'eighth' ? 240 : 120;
+  return push.by === 'eighth' ? eighth : sixteenth;
 }
 
 export function pushMark(push: Push): string {

@@ -1,6 +1,6 @@
 import {
   degreeOfSemitones,
-  degreeSemitones,
+  degreeHeight,
   toOwnTonic,
   toRelative,
   type Degree,
@@ -35,12 +35,14 @@ export type TuneBar = readonly TuneEvent[];
  * key from A3 up, where most people sing (common practice, no published source).
  * @example tunePitch({ degree: { step: 5, alter: 0 }, octave: -1 }, key('C')) // 55
  */
-export function tunePitch(
-  { degree, octave }: Pick<TuneNote, 'degree' | 'octave'>,
-  key: Key,
-): number {
-  const above = degreeSemitones({ ...degree, alter: 0 }) + degree.alter;
-  return homeOf(key) + above + 12 * octave;
+export function tunePitch(note: Pick<TuneNote, 'degree' | 'octave'>, key: Key): number {
+  return tunePitches(key)(note);
+}
+
+/** The pitch of each note of a tune in a key, for whoever asks for many of them. */
+export function tunePitches(key: Key): (note: Pick<TuneNote, 'degree' | 'octave'>) => number {
+  const home = homeOf(key);
+  return ({ degree, octave }) => home + degreeHeight(degree) + 12 * octave;
 }
 
 /** The octave that a pitch has when it is written as this degree: the other way about. */
@@ -91,8 +93,8 @@ export interface TunePlace {
 export function ownOctave(own: Degree, minor: MinorSchool): number {
   if (minor === 'relative') return 0;
   const relative = toRelative(own);
-  const ownHeight = degreeSemitones({ ...own, alter: 0 }) + own.alter - 3;
-  const height = degreeSemitones({ ...relative, alter: 0 }) + relative.alter;
+  const ownHeight = degreeHeight(own) - 3;
+  const height = degreeHeight(relative);
   return Math.round((ownHeight - height) / 12);
 }
 

@@ -1,3 +1,4 @@
+import { ticksPerQuarter } from '../kit/ticks.ts';
 import { parseMidi, type MidiData } from 'midi-file';
 import { success, type Result } from '../kit/result.ts';
 import { oneLine, unreadable } from './imported.ts';
@@ -66,7 +67,7 @@ export function readMidi(bytes: Uint8Array): Result<HeardMidi> {
     return unreadable(
       `A MIDI file is read up to ${largest.tracks} tracks; this has ${data.tracks.length}.`,
     );
-  return gather(data, 480 / ticksPerBeat);
+  return gather(data, ticksPerQuarter / ticksPerBeat);
 }
 
 function gather(data: MidiData, scale: number): Result<HeardMidi> {

@@ -16,6 +16,11 @@ export function degreeSemitones(degree: Degree): number {
   return fold(majorScale[degree.step - 1]! + degree.alter, 12);
 }
 
+/** Semitones above (or, lowered under the tonic, below) it: a b1 is -1. */
+export function degreeHeight({ step, alter }: Degree): number {
+  return majorScale[step - 1]! + alter;
+}
+
 /** @example formatDegree({ step: 7, alter: -1 }) // 'b7' */
 export function formatDegree(degree: Degree, signs: Signs = 'typed'): string {
   return accidentals(degree.alter, signs) + String(degree.step);

@@ -221,9 +221,11 @@ class Striker {
     }
     const even = texture?.step === 'triplets';
     const notes: NewNote[] = [];
-    for (const [index, { at: from, until, notes: together, weight, short }] of struck.entries()) {
+    for (let index = 0; index < struck.length; index += 1) {
+      const { at: from, until, notes: together, weight, short } = struck[index]!;
       const accented = is.accent && index === 0;
-      for (const [place, { note, end }] of together.entries())
+      for (let place = 0; place < together.length; place += 1) {
+        const { note, end } = together[place]!;
         notes.push({
           hand,
           note,
@@ -239,6 +241,7 @@ class Striker {
           dynamic,
           even,
         });
+      }
     }
     return { notes, dry: leavesSilence(struck, span.end) };
   }

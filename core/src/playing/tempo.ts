@@ -1,6 +1,6 @@
 import { tempoBeat } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
-import { ticksPerQuarter } from '../kit/ticks.ts';
+import { eighth, ticksPerQuarter } from '../kit/ticks.ts';
 import type { Beat } from '../chart/time/beats.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 
@@ -67,7 +67,7 @@ export function temposOf(
  * @param quarters quarter notes a minute where the factor is 1
  */
 export function clockOf(tempos: readonly TempoMark[], quarters: number): (tick: number) => number {
-  const perTick = 60 / quarters / 480;
+  const perTick = 60 / quarters / ticksPerQuarter;
   let seconds = 0;
   const marks = tempos.map(({ onset, factor }, index) => {
     const before = tempos[index - 1];
@@ -107,13 +107,18 @@ function stretchesOf(
  */
 export function swinging(swing: Timeline['song']['swing'], beats: readonly Beat[]) {
   if (swing === null) return (tick: number) => tick;
-  const pair = swing === 'eighths' ? 480 : 240;
-  const quarters = beats.filter(({ ticks }) => ticks === 480);
+  const pair = swing === 'eighths' ? ticksPerQuarter : eighth;
+  const quarters = beats.filter(({ ticks }) => ticks === ticksPerQuarter);
+  // Notes come more or less in the order of time: mostly it is the beat of the one before.
+  let last: Beat | undefined;
   return (tick: number): number => {
-    const beat = quarters[lastAtOrBefore(quarters, tick)] ?? quarters[0];
+    if (!last || tick < last.onset || tick >= last.onset + ticksPerQuarter)
+      last = quarters[lastAtOrBefore(quarters, tick)] ?? quarters[0];
+    const beat = last;
     // Where no quarter is felt nothing swings; before the first beat lies the end of the one before it.
-    if (!beat || tick >= beat.onset + 480 || tick < beat.onset - 480) return tick;
-    const base = tick < beat.onset ? beat.onset - 480 : beat.onset;
+    if (!beat || tick >= beat.onset + ticksPerQuarter || tick < beat.onset - ticksPerQuarter)
+      return tick;
+    const base = tick < beat.onset ? beat.onset - ticksPerQuarter : beat.onset;
     const at = tick - base;
     const inPair = at % pair;
     const half = pair / 2;

@@ -1,4 +1,4 @@
-import { ticksOf } from '../kit/ticks.ts';
+import { eighth, sixteenth, ticksOf, ticksPerQuarter } from '../kit/ticks.ts';
 import { feltBeats, isCompound, barTicks, type Meter } from '../chart/meter.ts';
 import type { Step, StepLength, StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
 import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
@@ -38,7 +38,7 @@ export const louderByWeight: Readonly<Record<Strike['weight'], number>> = {
 
 /** A short note, and the note that leads into the next chord, in ticks. */
 const shortTicks = 160;
-const leadTicks = 240;
+const leadTicks = eighth;
 
 /** What a fifth is called, whole, lowered or raised. */
 const fifths: readonly Role[] = ['fifth', 'b5', '#5'];
@@ -108,10 +108,7 @@ export class Strikes {
     const notes = voiced[at.hand];
     if (notes.length === 0) return [];
     const cells = between(plan.cells, span.due, span.end);
-    const resolve = (voice: StepVoice) =>
-      notesOf(voice === 'octave' && this.#reach < 12 ? 'fifth' : voice, notes, () =>
-        this.#fifthOf(at.slot),
-      );
+    const resolve = voicesFrom(notes, this.#reach, () => this.#fifthOf(at.slot));
     const lead = plan.leading && next ? this.#leadInto(next, notes[0]!) : null;
     return timed(strikesOf(cells, span, lead), span.end, resolve);
   }
@@ -169,7 +166,11 @@ function cellsOfBar(
 /** The lengths of the steps that a bar is divided in, in ticks; the last one is cut where the bar ends before it. */
 export function stepsOfBar(meter: Meter, step: StepLength): readonly number[] {
   if (step === 'beats') return feltBeats(meter);
-  const ticks = { eighths: 240, sixteenths: 120, triplets: isCompound(meter) ? 240 : 160 }[step];
+  const ticks = {
+    eighths: eighth,
+    sixteenths: sixteenth,
+    triplets: isCompound(meter) ? eighth : ticksPerQuarter / 3,
+  }[step];
   return Array.from({ length: Math.ceil(barTicks(meter) / ticks) }, () => ticks);
 }
 
@@ -221,12 +222,15 @@ function strikesOf(cells: readonly Cell[], span: StrikeSpan, lead: number | null
   return [...moments.filter(({ at }) => at < leadAt), { at: leadAt, step: all, lead }];
 }
 
-/** A strike before it is known how long its notes sound. */
-interface Begun {
-  readonly at: number;
-  readonly until: number;
+/** A strike while it is being made. */
+interface Begun extends Strike {
+  readonly notes: BegunNote[];
   readonly step: StrikeStep;
-  readonly notes: { readonly note: number; rings: boolean }[];
+}
+interface BegunNote {
+  readonly note: number;
+  end: number;
+  rings: boolean;
 }
 
 /** When each note of each moment ends. */
@@ -234,37 +238,42 @@ function timed(
   moments: readonly Moment[],
   end: number,
   resolve: (voice: StepVoice) => readonly number[],
-): Strike[] {
+): readonly Strike[] {
   const begun: Begun[] = [];
   const silences: number[] = [];
+  let ringing = false;
   for (let index = 0; index < moments.length; index += 1) {
     const { at, step, lead } = moments[index]!;
     if (!step) {
       silences.push(at);
       continue;
     }
-    const notes: Begun['notes'] = [];
-    if (lead !== null) notes.push({ note: lead, rings: false });
+    const until = moments[index + 1]?.at ?? end;
+    const ends = step.short ? Math.min(at + shortTicks, until) : until;
+    const notes: BegunNote[] = [];
+    if (lead !== null) notes.push({ note: lead, end: ends, rings: false });
     else
       for (const { voice, rings } of step.notes)
         for (const note of resolve(voice)) {
           const same = notes.find((one) => one.note === note);
           if (same) same.rings ||= rings;
-          else notes.push({ note, rings });
+          else notes.push({ note, end: ends, rings });
+          ringing ||= rings && !step.short;
         }
-    notes.sort((one, other) => one.note - other.note);
-    begun.push({ at, until: moments[index + 1]?.at ?? end, step, notes });
+    if (notes.length > 1) notes.sort((one, other) => one.note - other.note);
+    begun.push({ at, until, step, notes, weight: step.weight, short: step.short });
   }
-  return begun.map(({ at, until, step, notes }, index) => ({
-    at,
-    until,
-    weight: step.weight,
-    short: step.short,
-    notes: notes.map(({ note, rings }) => {
-      if (step.short) return { note, end: Math.min(at + shortTicks, until) };
-      return { note, end: rings ? ringsUntil(note, index, begun, silences, end) : until };
-    }),
-  }));
+  if (ringing) letRing(begun, silences, end);
+  return begun;
+}
+
+/** Notes that ring go on until they are struck again, to a silence, or as long as their chord. */
+function letRing(begun: readonly Begun[], silences: readonly number[], end: number): void {
+  for (const [index, { short, notes }] of begun.entries()) {
+    if (short) continue;
+    for (const one of notes)
+      if (one.rings) one.end = ringsUntil(one.note, index, begun, silences, end);
+  }
 }
 
 /** Where a note that rings ends: where it is struck again, at a silence, or with its chord. */
@@ -281,6 +290,17 @@ function ringsUntil(
     if (begun[next]!.notes.some((one) => one.note === note))
       return Math.min(begun[next]!.at, silent);
   return silent;
+}
+
+/** The notes of a hand that each voice of a pattern strikes; found once, since every step of the chord asks again. */
+function voicesFrom(
+  notes: readonly number[],
+  reach: number,
+  fifthOf: () => number | null,
+): (voice: StepVoice) => readonly number[] {
+  const found: Partial<Record<StepVoice, readonly number[]>> = {};
+  return (voice) =>
+    (found[voice] ??= notesOf(voice === 'octave' && reach < 12 ? 'fifth' : voice, notes, fifthOf));
 }
 
 function notesOf(

@@ -36,6 +36,18 @@ const Both = styled.div`
   .cm-mergeView .cm-changedLine {
     background: color-mix(in srgb, var(--accent) 14%, transparent);
   }
+  .cm-mergeView .cm-collapsedLines {
+    background: var(--panel);
+    color: var(--soft);
+    /* The editor's signs for it stand in no font of ours. */
+    &::before,
+    &::after {
+      content: none;
+    }
+  }
+  .cm-mergeView .cm-changedLineGutter {
+    background: var(--accent);
+  }
   .cm-mergeView .cm-changedText {
     background: color-mix(in srgb, var(--accent) 30%, transparent);
   }

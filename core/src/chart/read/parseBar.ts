@@ -1,3 +1,4 @@
+import { sixteenth } from '../../kit/ticks.ts';
 import {
   movedTo,
   quoted,
@@ -193,7 +194,9 @@ function readPush(
   } else if (ticksBefore < pushTicks(push)) {
     problems.push(
       problemAt(token, line, `This push comes in before the part ahead of it has begun.`, [
-        ...(push.by === 'eighth' && ticksBefore >= 120 ? [replaceWith(`<${token.text}`)] : []),
+        ...(push.by === 'eighth' && ticksBefore >= sixteenth
+          ? [replaceWith(`<${token.text}`)]
+          : []),
         ...without,
       ]),
     );

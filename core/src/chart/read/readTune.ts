@@ -1,3 +1,4 @@
+import { sixteenth } from '../../kit/ticks.ts';
 import { formatDegree, readDegree, toRelative, type MinorSchool } from '../../pitch/degree.ts';
 import {
   failure,
@@ -214,5 +215,5 @@ export function readTuneLine(
 function waysOf(meter: Meter): readonly (readonly number[])[] {
   const bar = barTicks(meter);
   const equal = (ticks: number) => Array.from({ length: bar / ticks }, () => ticks);
-  return [...divisions(meter), equal(120), equal(60)];
+  return [...divisions(meter), equal(sixteenth), equal(sixteenth / 2)];
 }

@@ -1,7 +1,7 @@
 import { ticksOf } from '../../kit/ticks.ts';
 import { tempoBeat } from '../meter.ts';
 import type { Timeline } from './timeline.ts';
-import { cut, tunePitch } from '../tune.ts';
+import { cut, tunePitches } from '../tune.ts';
 import type { Degree } from '../../pitch/degree.ts';
 
 /** A note of the tune as it is sung, in ticks from the beginning of the song. */
@@ -18,6 +18,7 @@ export interface SungNote {
 
 /** Every note of the tune in the order of time, in the key of the timeline; lifts raise it. */
 export function sungNotes({ key, parts }: Pick<Timeline, 'key' | 'parts'>): SungNote[] {
+  const pitchOf = tunePitches(key);
   const sung: SungNote[] = [];
   let start = 0;
   let sounds = false;
@@ -30,7 +31,7 @@ export function sungNotes({ key, parts }: Pick<Timeline, 'key' | 'parts'>): Sung
         const last = sung.at(-1);
         if (event.kind === 'note') {
           const { degree, accent } = event;
-          const note = tunePitch(event, key) + lift;
+          const note = pitchOf(event) + lift;
           const inBar = at - start;
           sung.push({ note, degree, onset: at, ticks: event.ticks, accent, bar, inBar });
         } else if (event.kind === 'held' && sounds && last) {

@@ -1,3 +1,4 @@
+import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoRange } from '../../chart/fields.ts';
 import { sameMeter, tempoBeat, type Meter } from '../../chart/meter.ts';
 import type { Bar, Phrase, Section, Song } from '../../chart/song.ts';
@@ -89,7 +90,7 @@ export function fromMidi(
 
 function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number | null {
   if (tempo === null) return null;
-  const felt = Math.round((60_000_000 / tempo / (tempoBeat(meter) / 480)) * 10) / 10;
+  const felt = Math.round((60_000_000 / tempo / (tempoBeat(meter) / ticksPerQuarter)) * 10) / 10;
   if (felt >= tempoRange.slowest && felt <= tempoRange.fastest) return felt;
   dropped.push(`A tempo of ${felt}, which no song can have.`);
   return null;

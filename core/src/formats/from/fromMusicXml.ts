@@ -1,3 +1,4 @@
+import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoRange } from '../../chart/fields.ts';
 import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
 import { parseChart } from '../../chart/read/parseChart.ts';
@@ -182,7 +183,8 @@ class PartReader {
     if (measure.tempo && this.#song.tempo === null) {
       const beat = tempoBeat(this.#meter);
       const { beats, of } = measure.tempo;
-      const felt = Math.round((of === 'quarters' ? beats / (beat / 480) : beats) * 10) / 10;
+      const felt =
+        Math.round((of === 'quarters' ? beats / (beat / ticksPerQuarter) : beats) * 10) / 10;
       if (felt >= tempoRange.slowest && felt <= tempoRange.fastest)
         this.#song = { ...this.#song, tempo: felt };
       else this.dropped.push(`A tempo of ${felt}, which no song can have.`);

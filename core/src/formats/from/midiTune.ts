@@ -1,3 +1,4 @@
+import { sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, feltBeats, type Meter } from '../../chart/meter.ts';
 import { tuneNoteOf, type TuneBar } from '../../chart/tune.ts';
 import type { Key } from '../../pitch/key.ts';
@@ -8,11 +9,10 @@ import { tuneOfNotes, type WrittenNote } from './tuneOfNotes.ts';
 const tuneName = /\b(?:tune|melody|vocals?|voice|lead|sung|singer|solo)\b/i;
 
 /** Notes that sound together for longer than this are no tune, and a gap shorter than this is none, in ticks. */
-const together = 120;
-const breath = 120;
+const together = sixteenth;
+const breath = sixteenth;
 
-const sixteenth = 120;
-const triplet = 160;
+const triplet = ticksPerQuarter / 3;
 
 /** The notes of the track that is called a tune and is one, a note at a time; null where there is none. */
 export function tuneTrack({ notes, tracks }: HeardMidi): readonly HeardNote[] | null {
@@ -76,7 +76,7 @@ function nearestOnGrid(
       inBeat.push(onsets[next++]! - start);
     const off = (grid: number) =>
       inBeat.reduce((sum, at) => sum + Math.abs(at - Math.round(at / grid) * grid), 0);
-    return ticks === 480 && off(triplet) < off(sixteenth) ? triplet : sixteenth;
+    return ticks === ticksPerQuarter && off(triplet) < off(sixteenth) ? triplet : sixteenth;
   });
   return (tick) => {
     const index = beats.findLastIndex(({ start }) => start <= tick);

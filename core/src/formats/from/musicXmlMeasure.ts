@@ -1,3 +1,4 @@
+import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
 import { meterOf, type Meter } from '../../chart/meter.ts';
 import { feels, type Feel, type Push } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
@@ -63,7 +64,8 @@ export function keyIn(measure: XmlElement): Key | null {
 
 /** Reads a measure of a part. */
 export function readMeasure(measure: XmlElement, context: MeasureContext): ReadMeasure {
-  const ticks = (divisions: number) => Math.round((divisions * 480) / context.divisions);
+  const ticks = (divisions: number) =>
+    Math.round((divisions * ticksPerQuarter) / context.divisions);
   const chords: PlacedChord[] = [];
   const notes: PlacedNote[] = [];
   const strangeChords: string[] = [];
@@ -184,7 +186,8 @@ function feelOf(words: string): Feel | null {
 }
 
 function placed(chord: Chord, at: number, offset: number): PlacedChord {
-  const by: Push['by'] | null = offset === -240 ? 'eighth' : offset === -120 ? 'sixteenth' : null;
+  const by: Push['by'] | null =
+    offset === -eighth ? 'eighth' : offset === -sixteenth ? 'sixteenth' : null;
   if (by) return { at, chord, push: { by, hands: 'both' } };
   return { at: Math.max(0, at + offset), chord, push: null };
 }

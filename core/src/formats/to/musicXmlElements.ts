@@ -1,3 +1,4 @@
+import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoBeat, type Meter } from '../../chart/meter.ts';
 import type { Song } from '../../chart/song.ts';
 import { printTexture } from '../../chart/texture.ts';
@@ -81,7 +82,7 @@ export function tempoElement({ tempo, meter, swing }: Song): XmlElement | null {
     ),
     element(
       'sound',
-      tempo === null ? {} : { tempo: tempo * (beat / 480) },
+      tempo === null ? {} : { tempo: tempo * (beat / ticksPerQuarter) },
       swing !== null &&
         element(
           'swing',

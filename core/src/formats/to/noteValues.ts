@@ -1,3 +1,4 @@
+import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
 import { element, type XmlElement } from '../xml.ts';
 
 /** A length that one note can be written with. */
@@ -37,8 +38,8 @@ const tripletValues = (
 
 /** The grid on which plain notes begin and end, and the places at which a length is parted where triplets meet them. */
 const plainGrid = 30;
-const beat = 480;
-const borders = [beat, 240, 120, 60] as const;
+const beat = ticksPerQuarter;
+const borders = [beat, eighth, sixteenth, sixteenth / 2] as const;
 
 /**
  * The notes that a length is written with, tied, longest first; within a beat in triplets where plain notes do not meet

@@ -1,4 +1,4 @@
-import { ticksOf } from '../../kit/ticks.ts';
+import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import { quartersAMinute } from '../../playing/tempo.ts';
 import { barTicks, formatMeter } from '../../chart/meter.ts';
@@ -65,7 +65,7 @@ export function toMidi(voiced: Voiced): Uint8Array {
         ]
       : []),
   ];
-  const header = { format: 1 as const, numTracks: tracks.length, ticksPerBeat: 480 };
+  const header = { format: 1 as const, numTracks: tracks.length, ticksPerBeat: ticksPerQuarter };
   return Uint8Array.from(writeMidi({ header, tracks }));
 }
 

@@ -1,4 +1,4 @@
-import { ticksOf } from '../../kit/ticks.ts';
+import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, type Meter } from '../../chart/meter.ts';
 import { printPhrase, printTextures } from '../../chart/print/printChart.ts';
 import { printRoad } from '../../chart/road.ts';
@@ -164,7 +164,7 @@ class LeadWriter {
     return element(
       'attributes',
       {},
-      isStart && element('divisions', {}, 480),
+      isStart && element('divisions', {}, ticksPerQuarter),
       isStart && keyElement(this.#key),
       changes && timeElement(meter),
       isStart && element('clef', {}, element('sign', {}, 'G'), element('line', {}, 2)),

@@ -1,4 +1,4 @@
-import { ticksOf } from '../../kit/ticks.ts';
+import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, sameMeter, type Meter } from '../../chart/meter.ts';
 import { ordinalOf } from '../../kit/words.ts';
 import { notate, type NotatedChord } from '../../playing/notate.ts';
@@ -88,7 +88,7 @@ function attributesOf(
   return element(
     'attributes',
     {},
-    isFirst && element('divisions', {}, 480),
+    isFirst && element('divisions', {}, ticksPerQuarter),
     lifts && keyElement(key),
     changes && timeElement(now),
     ...(isFirst ? [element('staves', {}, 2), clef(1, 'G', 2), clef(2, 'F', 4)] : []),

@@ -10,7 +10,7 @@ import { linter, lintKeymap, type Diagnostic } from '@codemirror/lint';
 import { Prec, type Extension } from '@codemirror/state';
 import { EditorView, highlightActiveLine, highlightSpecialChars, keymap } from '@codemirror/view';
 import { linesOf, type Key } from '@intervallum/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import styled from 'styled-components';
 import { readField } from '../../document/chartState.ts';
 import { useDocument } from '../../document/DocumentContext.tsx';
@@ -207,14 +207,11 @@ function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Exten
 export function ChartEditor({ viewKey }: { viewKey: Key }) {
   const songDocument = useDocument();
   const host = useRef<HTMLDivElement>(null);
-  const latest = useRef(viewKey);
-  useEffect(() => {
-    latest.current = viewKey;
-  });
+  const keyNow = useEffectEvent(() => viewKey);
   useEffect(
     () =>
       songDocument.attach(
-        editorExtensions(songDocument, () => latest.current),
+        editorExtensions(songDocument, () => keyNow()),
         (state, dispatch) =>
           new EditorView({
             parent: host.current!,
