@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { editor, expectAccessible, replaceText, section, writeSong } from './pages.ts';
+import { editor, expectAccessible, section, writeSong } from './pages.ts';
 
 const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
 const saved = (page: Page) => page.getByText('Saved', { exact: true });

@@ -1,10 +1,6 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
-import {
-  printHeading,
-  printPhrase,
-  printSection,
-  printTextures,
-} from '../chart/print/printChart.ts';
+import { printHeading } from '../chart/print/heading.ts';
+import { printPhrase, printSection, printTextures } from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Section, type Song } from '../chart/song.ts';
 import type { Textures } from '../chart/texture.ts';

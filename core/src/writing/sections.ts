@@ -1,4 +1,4 @@
-import { namesSection } from '../chart/read/lines.ts';
+import { readLine } from '../chart/read/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
@@ -8,7 +8,10 @@ import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
 import { barsBefore, placeOfBar } from './place.ts';
 
-/** A section with one silent bar, after the one at the cursor or at the end of the song. */
+/**
+ * A section with one silent bar, after the one at the cursor or at the end of the song. What is said of how
+ * often it is played, as in `Vamp x2 open`, is understood as in a chart.
+ */
 export function addSection(read: ChartResult, at: Cursor | null, name: string): Edit {
   const { song } = read;
   const clean = name
@@ -16,15 +19,16 @@ export function addSection(read: ChartResult, at: Cursor | null, name: string): 
     .replace(/\s+/g, ' ')
     .trim();
   if (clean === '') return refused('A section needs a name: Verse 1, Chorus.');
-  if (!namesSection(clean))
+  const heading = readLine(`${clean}:`, true);
+  if (heading.kind !== 'heading')
     return refused(`A chart reads “${clean}:” as something else; give the section another name.`);
   if (clean.length > 60) return refused('The name of a section holds up to 60 characters.');
   const after = sectionAt(song, at) ?? song.sections.length - 1;
   const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], tune: [], words: [] };
   const added: Section = {
-    name: clean,
-    times: 1,
-    open: false,
+    name: heading.name,
+    times: heading.times,
+    open: heading.open,
     directions: [],
     textures: noTextures,
     phrases: [phrase],

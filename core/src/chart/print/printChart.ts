@@ -1,3 +1,4 @@
+import { printHeading } from './heading.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import { formatKey } from '../../pitch/key.ts';
@@ -66,10 +67,6 @@ export function printSection(section: Section, songMeter: Meter, style: NumberSt
   for (const phrase of metersOf(section, songMeter))
     lines.push(...printPhrase(phrase, style).map((line) => `  ${line}`));
   return lines.join('\n');
-}
-
-export function printHeading({ name, times, open }: Section): string {
-  return `${name}${times === 1 ? '' : ` x${times}`}${open ? ' open' : ''}:`;
 }
 
 /** What each hand of a section does, a line for each that says something. */

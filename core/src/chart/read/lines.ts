@@ -73,11 +73,6 @@ export function readLine(text: string, inSections: boolean): Line {
     : { kind: 'unknown field', name, value: rest };
 }
 
-/** True for a text that opens a section with a colon after it, and says nothing else there. */
-export function namesSection(text: string): boolean {
-  return text.trim() !== '' && readLine(`${text}:`, true).kind === 'heading';
-}
-
 function readHeading(typed: string): Line {
   const named = typed.slice(0, -1).trim();
   const { name, times, open } = /^(?<name>.*?)(?:\s+x(?<times>\d{1,3}))?(?<open>\s+open)?$/is.exec(

@@ -6,7 +6,7 @@ import type { Chord } from '../../chord/chord.ts';
 import { formatMeter } from '../../chart/meter.ts';
 import { printRoad } from '../../chart/road.ts';
 import { styleFor, type Bar, type Phrase, type Song } from '../../chart/song.ts';
-import { printWhen } from '../../chart/when.ts';
+import { printWhen, readWhen } from '../../chart/when.ts';
 import { formatKey, type Key } from '../../pitch/key.ts';
 
 /** How chords are written over the words. */
@@ -38,8 +38,9 @@ export function toText(song: Song, wish: TextWish): string {
     song.road && `Order: ${printRoad(song.road)}`,
   ].filter(Boolean);
   const sections = song.sections.map(({ name, times, open, directions, phrases }) => {
-    const often = (times > 1 ? ` x${times}` : '') + (open ? ' (until the signal)' : '');
-    const lines = [`${name}${often}:`, ...directions.map((direction) => `(${direction})`)];
+    const often = times > 1 || saysElse(name) ? ` x${times}` : '';
+    const until = open ? ' (until the signal)' : '';
+    const lines = [`${name}${often}${until}:`, ...directions.map((direction) => `(${direction})`)];
     for (const phrase of phrases) {
       if (phrase.when) lines.push(printWhen(phrase.when));
       lines.push(...phraseLines(phrase, write));
@@ -47,6 +48,12 @@ export function toText(song: Song, wish: TextWish): string {
     return lines.join('\n');
   });
   return `${[head.join('\n'), ...sections, rights && `Rights: ${rights}`].filter(Boolean).join('\n\n')}\n`;
+}
+
+/** A name that is read as an ending, or as one with how often it is played: how often is then said once more. */
+function saysElse(name: string): boolean {
+  const saysHowOften = /[(x×]\s*x?\d{1,2}\s*x?\)?$|\(until the signal\)$/i;
+  return saysHowOften.test(name) || readWhen(`${name}:`) !== null;
 }
 
 /** What a reader of the numbers must know, where it is not the usual. */
