@@ -6,7 +6,8 @@ export type Answer<Value> =
   | { readonly kind: 'ok'; readonly value: Value }
   | { readonly kind: 'stale'; readonly current: unknown }
   | { readonly kind: 'missing'; readonly message: string }
-  | { readonly kind: 'refused'; readonly message: string }
+  /** `isTaken`: something else has the id that was asked for. */
+  | { readonly kind: 'refused'; readonly message: string; readonly isTaken?: boolean }
   | { readonly kind: 'unreachable'; readonly message: string };
 
 interface Question {
@@ -56,5 +57,6 @@ function refusal(problem: ProblemDetails | undefined, status: number): Answer<ne
   if (problem?.type === problemType('database-unavailable')) {
     return { kind: 'unreachable', message: 'The database cannot be reached.' };
   }
-  return { kind: status >= 500 ? 'unreachable' : 'refused', message };
+  if (status >= 500) return { kind: 'unreachable', message };
+  return { kind: 'refused', message, isTaken: problem?.type === problemType('taken') };
 }

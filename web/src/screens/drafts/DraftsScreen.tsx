@@ -23,8 +23,9 @@ export function DraftsScreen() {
     await navigate(`/${stored.kind}s/${stored.id}`);
   }
 
-  async function makeNew({ stored, content }: KeptInBrowser) {
-    const made = await saveAsNew(content);
+  async function makeNew(kept: KeptInBrowser) {
+    const { stored } = kept;
+    const made = await saveAsNew(kept);
     if (!made.ok) return notify(`It could not be saved: ${made.why}`);
     await removeDraft(stored);
     await navigate(`/${stored.kind}s/${made.id}`);

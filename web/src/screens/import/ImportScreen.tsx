@@ -1,11 +1,9 @@
-import { formatKey, parseKey } from '@intervallum/core';
+import { counted, formatKey, parseKey } from '@intervallum/core';
 import { FileUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { DropZone, FileTrigger, type FileDropItem } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { uuidv7 } from 'uuidv7';
-import { api } from '../../queries/resources.ts';
 import { reader } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
@@ -14,7 +12,8 @@ import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
-import type { Source, SourceHints, Understood } from '../../workers/readSource.ts';
+import type { Source, SourceHints } from '../../workers/readSource.ts';
+import { keepSongs, requestsFor } from './keepSongs.ts';
 import { ListReview, SongReview } from './Review.tsx';
 import { useReading } from './useReading.ts';
 
@@ -110,23 +109,17 @@ export function ImportScreen() {
     }
   };
 
-  const keep = async (understood: Understood) => {
-    if (understood.kind === 'none') return;
-    const drafts =
-      understood.kind === 'song'
-        ? [{ text: understood.chart, part: understood.decisions }]
-        : understood.charts.map((text) => ({ text }));
-    let last: string | null = null;
-    for (const [made, draft] of drafts.entries()) {
-      const answer = await api.makeSong({ id: uuidv7(), ...draft });
-      if (answer.kind !== 'ok') {
-        const so = made > 0 ? ` ${made} of ${drafts.length} songs were kept before.` : '';
-        const why = 'message' in answer ? answer.message : 'It is there already.';
-        return notify(`It could not be kept: ${why}${so}`);
-      }
-      last = answer.value.id;
-    }
-    await navigate(drafts.length === 1 && last ? `/songs/${last}` : '/songs');
+  /** What is read is asked for under the same ids however often it is sent. */
+  const requests = useMemo(() => (read ? requestsFor(read) : []), [read]);
+  const keep = async () => {
+    const kept = await keepSongs(requests);
+    if (!kept.ok) return notify(`It could not be kept: ${kept.why}`);
+    if (kept.before > 0)
+      notify(
+        `${counted(kept.before, 'song')} of the list ${kept.before === 1 ? 'was' : 'were'} there already.`,
+      );
+    const [only] = kept.ids;
+    await navigate(kept.ids.length === 1 ? `/songs/${only}` : '/songs');
   };
 
   return (
@@ -183,10 +176,10 @@ export function ImportScreen() {
               source={source?.name ?? ''}
               hasKeyHint={hints.key !== null}
               onKey={(key) => setKeyText(formatKey(key))}
-              onKeep={() => keep(read)}
+              onKeep={keep}
             />
           ) : null}
-          {read?.kind === 'list' ? <ListReview read={read} onKeep={() => keep(read)} /> : null}
+          {read?.kind === 'list' ? <ListReview read={read} onKeep={keep} /> : null}
           {!source ? (
             <Waiting>
               What was understood appears here, with what was guessed and what was left out. Nothing

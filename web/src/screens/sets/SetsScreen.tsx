@@ -1,11 +1,12 @@
 import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { SetListItem } from '@intervallum/contract';
 import styled from 'styled-components';
-import { uuidv7 } from 'uuidv7';
 import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { createMaker } from '../../queries/making.ts';
 import { setsKey, setsQuery } from '../../queries/queries.ts';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { dateInWords } from '../../ui/dates.ts';
@@ -65,9 +66,10 @@ export function SetsScreen() {
   const client = useQueryClient();
   const reload = () => void client.invalidateQueries({ queryKey: setsKey });
   const navigate = useNavigate();
+  const [makeSet] = useState(() => createMaker(api.makeSet));
 
   async function make() {
-    const made = await api.makeSet({ id: uuidv7(), ...newSet() });
+    const made = await makeSet(newSet);
     if (made.kind === 'ok') await navigate(`/sets/${made.value.id}`);
     else notify('The set could not be made. Try again in a moment.');
   }

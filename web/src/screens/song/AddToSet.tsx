@@ -1,11 +1,13 @@
 import { songSet, type SetDraft, type SongSet } from '@intervallum/contract';
 import { formatKey, type Key } from '@intervallum/core';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { createMaker } from '../../queries/making.ts';
 import { setsQuery } from '../../queries/queries.ts';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
@@ -74,7 +76,8 @@ function SetList({
   const fetched = useInfiniteQuery(setsQuery());
   const navigate = useNavigate();
   const settings = reader.use('language');
-  const item = () => ({ id: crypto.randomUUID(), songId, key: formatKey(viewKey), notes: '' });
+  const [makeSet] = useState(() => createMaker(api.makeSet));
+  const item = () => ({ id: uuidv7(), songId, key: formatKey(viewKey), notes: '' });
 
   async function add(setId: string, name: string) {
     const placed = item();
@@ -93,10 +96,10 @@ function SetList({
   }
 
   async function addToNew() {
-    const made = await api.makeSet({ id: uuidv7(), ...newSet(), items: [item()] });
+    const made = await makeSet(() => ({ ...newSet(), items: [item()] }));
+    if (made.kind !== 'ok') return notify('The set could not be made. Try again in a moment.');
     onDone();
-    if (made.kind === 'ok') await navigate(`/sets/${made.value.id}`);
-    else notify('The set could not be made. Try again in a moment.');
+    await navigate(`/sets/${made.value.id}`);
   }
 
   return (

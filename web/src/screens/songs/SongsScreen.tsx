@@ -1,13 +1,14 @@
 import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Input, SearchField } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import type { SongListItem } from '@intervallum/contract';
 import { parseKey, toCsv, type SongRow as CsvRow } from '@intervallum/core';
 import styled from 'styled-components';
-import { uuidv7 } from 'uuidv7';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { createMaker } from '../../queries/making.ts';
 import { songsKey, songsQuery } from '../../queries/queries.ts';
 import { useSearch } from '../../queries/useSearch.ts';
 import { keyName } from '../../music/rails/view.ts';
@@ -116,9 +117,10 @@ export function SongsScreen() {
   const client = useQueryClient();
   const reload = () => void client.invalidateQueries({ queryKey: songsKey });
   const navigate = useNavigate();
+  const [make] = useState(() => createMaker(api.makeSong));
 
   async function makeSong() {
-    const made = await api.makeSong({ id: uuidv7(), text: newChart });
+    const made = await make(() => ({ text: newChart }));
     if (made.kind === 'ok') await navigate(`/songs/${made.value.id}`, { state: { isNew: true } });
     else notify('The song could not be made. Try again in a moment.');
   }

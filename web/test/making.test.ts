@@ -1,0 +1,100 @@
+import { describe, expect, test } from '@jest/globals';
+import { noDecisions } from '@intervallum/core';
+import type { Answer } from '../src/queries/client.ts';
+import { createMaker } from '../src/queries/making.ts';
+import { keepSongs, requestsFor } from '../src/screens/import/keepSongs.ts';
+
+/** A server that keeps songs by their ids, and whose answers can be lost. */
+function makeServer() {
+  const songs = new Map<string, string>();
+  const server = {
+    songs,
+    deleted: new Set<string>(),
+    /** How many more requests are answered; what comes after is done, and its answer lost. */
+    answers: Infinity,
+    makeSong: ({ id, text }: { readonly id?: string | undefined; readonly text: string }) => {
+      if (!id) throw new Error('A request needs an id of its own.');
+      const standing = songs.get(id);
+      if (standing === undefined) songs.set(id, text);
+      server.answers -= 1;
+      if (server.answers < 0) return lost;
+      if (standing !== undefined && (standing !== text || server.deleted.has(id)))
+        return answer({ kind: 'refused', message: 'There is another song.', isTaken: true });
+      return answer({ kind: 'ok', value: { id } as never });
+    },
+    restoreSong: (id: string) => {
+      server.deleted.delete(id);
+      return answer({ kind: 'ok', value: { id } as never });
+    },
+  };
+  return server;
+}
+const answer = (given: Answer<never>) => Promise.resolve(given);
+const lost = answer({ kind: 'unreachable', message: 'The server does not answer.' });
+
+describe('what is asked for again', () => {
+  test('after a lost answer is the same thing; after an answer it is another one', async () => {
+    const server = makeServer();
+    const make = createMaker(server.makeSong);
+    server.answers = 0;
+    await make(() => ({ text: 'new' }));
+    server.answers = Infinity;
+    await make(() => ({ text: 'new' }));
+    expect(server.songs.size).toBe(1);
+    await make(() => ({ text: 'new' }));
+    expect(server.songs.size).toBe(2);
+  });
+
+  test('after a refusal is another one', async () => {
+    const ids: string[] = [];
+    const make = createMaker(({ id }: { readonly id: string }) => {
+      ids.push(id);
+      return answer({ kind: 'refused', message: 'no' });
+    });
+    await make(() => ({}));
+    await make(() => ({}));
+    expect(new Set(ids).size).toBe(2);
+  });
+});
+
+describe('a list that is brought', () => {
+  const charts = ['title: A\n', 'title: B\n', 'title: A\n', 'title: C\n'];
+  const list = { kind: 'list', charts, dropped: [] } as const;
+
+  test('again after a failure doubles nothing, and two equal lines are two songs', async () => {
+    const server = makeServer();
+    server.answers = 2;
+    const failed = await keepSongs(requestsFor(list), server);
+    expect(failed).toMatchObject({ ok: false });
+    expect(!failed.ok && failed.why).toContain('2 of 4 songs were kept before');
+    server.answers = Infinity;
+    const kept = await keepSongs(requestsFor(list), server);
+    expect(kept).toMatchObject({ ok: true, before: 0 });
+    expect([...server.songs.values()].sort()).toEqual([...charts].sort());
+  });
+
+  test('leaves what was worked on since as it is, and puts back what was deleted', async () => {
+    const server = makeServer();
+    const [first, second] = requestsFor(list);
+    await keepSongs(requestsFor(list), server);
+    server.songs.set(first!.id, 'title: A, worked on\n');
+    server.deleted.add(second!.id);
+    expect(await keepSongs(requestsFor(list), server)).toMatchObject({ ok: true, before: 2 });
+    expect(server.songs.get(first!.id)).toBe('title: A, worked on\n');
+    expect(server.deleted.size).toBe(0);
+    expect(server.songs.size).toBe(4);
+  });
+
+  test('a single song that is brought twice is two songs', () => {
+    const song = {
+      kind: 'song',
+      format: 'chart text',
+      chart: 'title: A\n',
+      decisions: noDecisions,
+      keys: [],
+      guessed: [],
+      dropped: [],
+    } as const;
+    expect(requestsFor(song)[0]!.id).not.toBe(requestsFor(song)[0]!.id);
+  });
+});
