@@ -4,6 +4,7 @@ import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
 import { readLine, type Line } from './lines.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
+import { tooLong } from './tooLong.ts';
 import { missingSection } from '../road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
 import type { TexturedHand } from '../steps.ts';
@@ -173,6 +174,7 @@ class ChartReader {
       if (!missing.ok)
         this.#found.push(...missing.problems.map((problem) => movedTo(problem, line, start)));
     }
+    this.#found.push(...tooLong(song, this.#road, this.#lines, this.#text));
     const barPlaces = this.#bars?.places ?? [];
     const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
     const problems = found.filter(({ severity }) => severity === 'problem');

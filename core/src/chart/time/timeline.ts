@@ -7,6 +7,7 @@ import { sectionOfStep } from '../road.ts';
 import { metersOf } from '../sectionMeters.ts';
 import type { Bar, Feel, Phrase, PhraseWhen, RoadStep, Slot, Song } from '../song.ts';
 import { cut, type TuneBar } from '../tune.ts';
+import { mostPlayedBars } from './length.ts';
 
 /** A slot of the unrolled song, at its time. */
 export interface TimedSlot {
@@ -89,7 +90,8 @@ const asItStands = {
 /**
  * Unrolls a song in a key by its roadmap, or as its sections stand: as often as they are played, with the endings and
  * changes of each time, repeated bars written out, lifts done. A pickup begins with its first sound; the silence before
- * it takes no time. A section that goes on until the signal is there as often as it says, its last time marked.
+ * it takes no time. A section that goes on until the signal is there as often as it says, its last time marked. What
+ * would be played beyond `mostPlayedBars` is left out; the chart has that as a problem.
  */
 export function expand(song: Song, { key = song.key }: { readonly key?: Key } = {}): Timeline {
   const sections = numberedSections(song);
@@ -104,6 +106,7 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
   let start = 0;
   let now = key;
   let lift = 0;
+  let barsLeft = mostPlayedBars;
 
   for (const step of road) {
     if (step.kind === 'lift') {
@@ -120,6 +123,8 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
       const pass = (passes[section]! += 1);
       const from = slots.length;
       const bars = barsOfPass(sections[section]!, pass);
+      barsLeft -= bars.length;
+      if (barsLeft < 0) return { song, key, parts, slots, ticks: start };
       let feel: Feel = 'in time';
       for (const { bar, is: written, slots: inBar } of bars) {
         feel = written.feel ?? feel;

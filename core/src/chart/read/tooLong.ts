@@ -1,0 +1,67 @@
+import { linesOf } from '../../kit/lines.ts';
+import { placeInLine, replaceWith, type Problem } from '../../kit/result.ts';
+import { printHeading } from '../print/heading.ts';
+import { printRoad } from '../road.ts';
+import type { Song } from '../song.ts';
+import { mostPlayedBars, playedLength } from '../time/length.ts';
+
+/** Where the roadmap stands in the text. */
+interface RoadField {
+  readonly value: string;
+  readonly line: number;
+  readonly start: number;
+}
+
+/** A song that is played for too many bars, as a problem of the step that is too much; the repair is as often as fits. */
+export function tooLong(
+  song: Song,
+  road: RoadField | null,
+  lines: readonly { readonly heading: number | null }[],
+  text: string,
+): Problem[] {
+  const { bars, beyondAt } = playedLength(song);
+  if (beyondAt === null) return [];
+  const many = (count: number) => count.toLocaleString('en');
+  const message = `With this the song is played for more than ${many(mostPlayedBars)} bars (${many(bars)} in all); what is beyond them is left out. Play it less often.`;
+  const problem = { severity: 'problem', message } as const;
+  if (song.road && road) {
+    const typed = road.value.split(',');
+    const before = typed.slice(0, beyondAt).join(',').length + (beyondAt > 0 ? 1 : 0);
+    const step = typed[beyondAt]!;
+    const from = road.start + before + step.length - step.trimStart().length;
+    const place = { ...placeInLine(from, step.trim().length), line: road.line };
+    return [{ ...problem, place, repairs: rarerStep(song, beyondAt).map(replaceWith) }];
+  }
+  const line = lines[beyondAt]?.heading ?? 1;
+  const section = song.sections[beyondAt]!;
+  const heading = linesOf(text)[line - 1] ?? '';
+  const repairs = rarer(section.times, (times) => ({
+    ...song,
+    sections: song.sections.with(beyondAt, { ...section, times }),
+  })).map((times) => replaceWith(printHeading({ ...section, times })));
+  return [
+    {
+      ...problem,
+      place: { ...placeInLine(heading.search(/\S|$/), heading.trim().length), line },
+      repairs,
+    },
+  ];
+}
+
+function rarerStep(song: Song, at: number): string[] {
+  const road = song.road!;
+  const step = road[at]!;
+  if (step.kind === 'lift') return [];
+  const withTimes = (times: number) => ({ ...song, road: road.with(at, { ...step, times }) });
+  return rarer(step.times ?? 99, withTimes).map((times) => printRoad([{ ...step, times }]));
+}
+
+/** The most times that fit, if any do. */
+function rarer(now: number, songWith: (times: number) => Song): number[] {
+  const before = playedLength(songWith(now)).beyondAt;
+  for (let times = now - 1; times >= 1; times -= 1) {
+    const { beyondAt } = playedLength(songWith(times));
+    if (beyondAt === null || beyondAt > before!) return [times];
+  }
+  return [];
+}
