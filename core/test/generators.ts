@@ -149,11 +149,14 @@ const slotBody = fc.oneof(
 function withPushes(song: Song, seed: readonly boolean[]): Song {
   let before: number | null = null;
   let at = 0;
+  /** What is not played every time goes on from the end of what is. */
+  let shared: number | null = null;
   const sections = song.sections.map((section) => ({
     ...section,
     phrases: section.phrases.map((phrase) => ({
       ...phrase,
-      bars: phrase.bars.map((bar): Bar => {
+      bars: phrase.bars.map((bar, index): Bar => {
+        if (phrase.when && index === 0) before = shared;
         if (bar.kind === 'same') return bar;
         // Pushed where all times share it only; the next section comes after what is written last.
         if (phrase.when) {
@@ -163,6 +166,7 @@ function withPushes(song: Song, seed: readonly boolean[]): Song {
         const pushed = bar.slots.map((slot): Slot => {
           const room = before ?? 0;
           before = slot.ticks;
+          shared = before;
           at += 1;
           if (slot.kind !== 'chord' || room < 240 || !seed[at % seed.length]) return slot;
           return {

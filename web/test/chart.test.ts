@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { formatKey, parseChart, parseKey, shareParts, type Key } from '@intervallum/core';
 import fc from 'fast-check';
 import { keepIds, layOut } from '../src/music/rails/layout.ts';
+import { sheetOfBar, sheetOfSlot, sheetsOf } from '../src/music/rails/sheets.ts';
 import { keyNamed, numberStyle } from '../src/music/rails/view.ts';
 import { newSet } from '../src/screens/parts/newSet.ts';
 
@@ -176,4 +177,49 @@ test.each([
   ['2026-12-31', '2027-01-03'],
 ])('a set made on %s is for Sunday %s', (today, sunday) => {
   expect(newSet(new Date(`${today}T10:00:00`)).date).toBe(sunday);
+});
+
+describe('what is drawn together of a very long chart', () => {
+  const layoutOf = (text: string) => layOut(parseChart(text).song);
+
+  test('is all of a song of usual length', () => {
+    const sections = layoutOf(`A x2:\n  1 | 4\n\nB:\n\nC:\n${'  1 | 4 | 5 | 1\n'.repeat(150)}`);
+    const [sheet, ...more] = sheetsOf(sections);
+    expect(more).toEqual([]);
+    expect(sheet!.parts.map(({ place, rails }) => [place, rails.length])).toEqual([
+      [0, 1],
+      [1, 0],
+      [2, 150],
+    ]);
+    expect([sheet!.from, sheet!.to]).toEqual([0, 602]);
+  });
+
+  test('has every section and every rail once, in order, and few enough of them', () => {
+    const section = fc.array(fc.integer({ min: 1, max: 30 }), { maxLength: 60 });
+    fc.assert(
+      fc.property(fc.array(section, { maxLength: 60 }), (lengths) => {
+        const text = lengths
+          .map((lines) => `S:\n${lines.map((bars) => `  ${'1 | '.repeat(bars - 1)}1\n`).join('')}`)
+          .join('\n');
+        const sections = layoutOf(text);
+        const sheets = sheetsOf(sections, 50);
+        const rails = sheets.flatMap(({ parts }) => parts.flatMap((part) => part.rails));
+        expect(rails.map(({ rail }) => rail)).toEqual(sections.flatMap((laid) => laid.rails));
+        expect([
+          ...new Set(sheets.flatMap(({ parts }) => parts.map(({ place }) => place))),
+        ]).toEqual(sections.map((_, place) => place));
+        for (const [index, { parts, from, to, fromSlot, toSlot }] of sheets.entries()) {
+          const bars = parts.flatMap((part) => part.rails.flatMap(({ rail }) => rail.bars));
+          expect(bars.length + 2 * parts.length).toBeLessThanOrEqual(55);
+          expect([from, to]).toEqual([sheets[index - 1]?.to ?? 0, from + bars.length]);
+          expect(fromSlot).toBe(sheets[index - 1]?.toSlot ?? 0);
+          if (bars.length > 0) expect(sheetOfBar(sheets, to - 1)).toBe(index);
+          if (toSlot > fromSlot) expect(sheetOfSlot(sheets, toSlot - 1)).toBe(index);
+        }
+      }),
+      { numRuns: 60 },
+    );
+    expect(sheetOfBar(sheetsOf([]), 0)).toBeNull();
+    expect(sheetOfSlot(sheetsOf([]), null)).toBeNull();
+  });
 });

@@ -45,6 +45,27 @@ describe('what someone brings is told by what is in it', () => {
     expect(format(read(packed, 'x.mxl'))).toBe('MusicXML');
   });
 
+  test('a packed file is unpacked up to what a score can be, all of it together', () => {
+    const blank = new Uint8Array(12_000_000).fill(32);
+    const packed = zipSync({ 'a.xml': blank, 'b.musicxml': blank, 'pictures.bin': blank });
+    expect(read(packed, 'x.mxl')).toMatchObject({
+      kind: 'none',
+      message: expect.stringContaining('larger than a score can be'),
+    });
+    // A size that is not true gives no more than it says, and is told as what it is.
+    const lying = zipSync({ 'a.xml': blank });
+    const view = new DataView(lying.buffer, lying.byteOffset, lying.length);
+    for (let at = 0; at + 4 <= lying.length; at += 1)
+      if (view.getUint32(at, true) === 12_000_000) view.setUint32(at, 100, true);
+    expect(read(lying, 'x.mxl')).toMatchObject({ kind: 'none' });
+  });
+
+  test('a chart is told from other texts at once, however many lines are empty', () => {
+    const empty = `${'\n'.repeat(90_000)}keys: \n`;
+    expect(format(read(empty))).not.toBe('chart text');
+    expect(format(read(`Key:C\n${'\n'.repeat(50_000)}A:\n  1 | 4\n`))).toBe('chart text');
+  });
+
   test('older programs’ letters and wide characters are read', () => {
     const latin = Uint8Array.from(
       [...'Gr\u00fc\u00dfe\n\nC F G C\n'].map((one) => one.charCodeAt(0)),

@@ -1,5 +1,6 @@
 import { readSongFile } from '@intervallum/contract';
 import {
+  chartLimits,
   noDecisions,
   fromCsv,
   fromMidi,
@@ -121,7 +122,9 @@ function list(text: string): Understood {
 
 /** A chart in this program's own text says its key, and reads with few problems for its length, if any. */
 function isChart(text: string): boolean {
-  if (!/^\s*key\s*:/im.test(text) || !/:\s*$/m.test(text)) return false;
+  // What is longer is no chart; and a line's white space stays within its line, or each line would look at all others.
+  if (text.length > chartLimits.characters) return false;
+  if (!/^[ \t]*key[ \t]*:/im.test(text) || !/:[ \t]*$/m.test(text)) return false;
   const read = parseChart(text);
   return read.ok || 6 * read.problems.length <= read.barPlaces.length;
 }
@@ -155,23 +158,26 @@ function textOf(bytes: Uint8Array): string | null {
   }
 }
 
-/** The score in a compressed MusicXML file, or why it is not read. What is larger than a score can be stays packed. */
+/**
+ * The score in a compressed MusicXML file, or why it is not read. All that is unpacked of it together is no larger than a
+ * score can be: what is larger, or more, stays packed.
+ */
 function unzipScore(bytes: Uint8Array): { readonly xml: string } | string {
-  let tooLarge = false;
+  let unpacked = 0;
   let files: Record<string, Uint8Array>;
   try {
     files = unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
-        const wanted = /\.(?:musicxml|xml)$/i.test(name);
-        tooLarge ||= wanted && originalSize > largestScore;
-        return wanted && originalSize <= largestScore;
+        if (!/\.(?:musicxml|xml)$/i.test(name)) return false;
+        unpacked += originalSize;
+        return unpacked <= largestScore;
       },
     });
   } catch (error) {
     return `This compressed file is cut off or broken (${error instanceof Error ? error.message : String(error)}).`;
   }
-  if (tooLarge)
-    return 'The score in this compressed file is larger than a score can be; it is not unpacked.';
+  if (unpacked > largestScore)
+    return 'What is in this compressed file is larger than a score can be; it is not unpacked.';
   const container = files['META-INF/container.xml'];
   const named = container && /full-path\s*=\s*"([^"]+)"/.exec(strFromU8(container))?.[1];
   const score =

@@ -1,11 +1,13 @@
-import { useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { sameKey, type Chord, type SectionKey, type Song, type Textures } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { phone } from '../../ui/theme.ts';
 import { useKept } from '../../ui/useKept.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { HandsMark } from './handsMark.ts';
-import { layOut, slotsOf, type LaidRail, type LaidSection } from './layout.ts';
+import { layOut, type LaidSection } from './layout.ts';
+import { sheetOfBar, sheetOfSlot, sheetsOf, type Sheet } from './sheets.ts';
+import { SheetTurner } from './SheetTurner.tsx';
 import { keyName, type ChartView } from './view.ts';
 
 import { RailView } from './RailView.tsx';
@@ -135,9 +137,16 @@ export function Chart({
   paper = null,
 }: ChartProps) {
   const sections = useKept(song, laidOut);
+  const isPaper = paper !== null;
+  const sheets = useMemo(
+    () => sheetsOf(sections, isPaper ? Infinity : undefined),
+    [sections, isPaper],
+  );
+  const { now, turn } = useSheet(sheets, currentBar, playing);
+  const parts = sheets[now]?.parts ?? [];
   const { choose } = useSteady({
     choose: (railId: string, bar: number, slot: number, extend: boolean) => {
-      const rail = sections.flatMap(placed).find(({ id }) => id === railId);
+      const rail = parts.flatMap(({ rails }) => rails).find(({ id }) => id === railId);
       if (rail) onChooseSlot?.(rail.bar + bar, slot, extend);
     },
   });
@@ -171,7 +180,8 @@ export function Chart({
         if (onChooseSlot && event.shiftKey) event.preventDefault();
       }}
     >
-      {sections.map((laid, place) => {
+      <SheetTurner label="Bars that are shown" sheets={sheets} now={now} onTurn={turn} />
+      {parts.map(({ laid, place, rails }) => {
         const { section } = laid;
         return (
           <Part
@@ -197,7 +207,7 @@ export function Chart({
               ))}
             </Margin>
             <Lines $paper={paper !== null}>
-              {placed(laid).map(({ rail, id, phrase, bar, slot, slots }) => {
+              {rails.map(({ rail, id, phrase, bar, slot, slots }) => {
                 const isHere = isOn(currentBar, bar, rail.bars.length);
                 const isProposed = isOn(proposal?.bar, bar, rail.bars.length);
                 const isSelected =
@@ -229,6 +239,7 @@ export function Chart({
           </Part>
         );
       })}
+      <SheetTurner label="Bars that are shown, below" sheets={sheets} now={now} onTurn={turn} />
     </Sections>
   );
 }
@@ -238,26 +249,13 @@ function laidOut(song: Song, before: readonly LaidSection[] | null): readonly La
   return layOut(song, before ?? []);
 }
 
-interface PlacedRail {
-  readonly rail: LaidRail;
-  readonly id: string;
-  /** Its phrase of the section, its first bar and slot of the song, and how many slots stand on it. */
-  readonly phrase: number;
-  readonly bar: number;
-  readonly slot: number;
-  readonly slots: number;
-}
-
-/** The rails of a section with where they stand in the song. */
-function placed({ id, rails, ids, ...first }: LaidSection): PlacedRail[] {
-  let next = { phrase: -1, bar: first.bars, slot: first.slots };
-  return rails.map((rail, index) => {
-    const { bar, slot } = next;
-    const phrase = next.phrase + (rail.startsPhrase ? 1 : 0);
-    const slots = slotsOf(rail.bars);
-    next = { phrase, bar: bar + rail.bars.length, slot: slot + slots };
-    return { rail, id: `${id} ${ids[index]}`, phrase, bar, slot, slots };
-  });
+/** The sheet that one turned to, until the bar that is worked in or sounds goes to another one. */
+function useSheet(sheets: readonly Sheet[], bar: number | null, playing: number | null) {
+  const wanted = sheetOfSlot(sheets, playing) ?? sheetOfBar(sheets, bar) ?? 0;
+  const [turned, setTurned] = useState<{ readonly to: number; readonly from: number } | null>(null);
+  if (turned && turned.from !== wanted) setTurned(null);
+  const now = turned?.from === wanted && turned.to < sheets.length ? turned.to : wanted;
+  return { now, turn: (to: number) => setTurned({ to, from: wanted }) };
 }
 
 function isOn(place: number | null | undefined, first: number, count: number): place is number {
