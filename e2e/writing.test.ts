@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bars, editor, expectAccessible, openSong, section, writeSong } from './pages.ts';
+import {
+  bars,
+  editor,
+  expectAccessible,
+  openSong,
+  replaceText,
+  section,
+  writeSong,
+} from './pages.ts';
 
 const chart = (page: Page) => page.getByRole('region', { name: 'Chart', exact: true });
 const text = (page: Page) => editor(page).innerText();
@@ -172,4 +180,30 @@ test('the roadmap is put in order, lifted, written into the chart, and undone', 
   await chart(page).focus();
   await page.keyboard.press('Control+z');
   await expect(editor(page)).not.toContainText('road:');
+});
+
+test('a chart longer than any song is drawn in sheets, played as far as can be, and goes on being written', async ({
+  page,
+}) => {
+  const line = `  ${'1|'.repeat(400)}1\n`;
+  await writeSong(page, `title: Too Long\nkey: C\n\nA:\n${line.repeat(110)}`);
+  const sheet = page.getByRole('navigation', { name: 'Bars that are shown', exact: true });
+  await expect(sheet).toContainText('Bars 1 to 797 of 44,110');
+  await expect(page.getByText('played for more than 5,000 bars (44,110 in all)')).toBeVisible();
+  await sheet.getByRole('button', { name: 'Later' }).click();
+  await expect(sheet).toContainText('Bars 798 to');
+  // The sheet goes to where one writes.
+  await editor(page).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('  1 | 4 | 57');
+  await expect(sheet).toContainText('to 44,113 of 44,113');
+  await expect(section(page, 'A').getByRole('listitem').last()).toContainText('5');
+
+  await replaceText(
+    page,
+    `title: Round\nkey: C\nroad: ${Array(20).fill('A x99').join(', ')}\n\nA x99:\n${'  1 | 4 | 5 | 1\n'.repeat(24)}`,
+  );
+  await expect(page.getByText('(190,080 in all)')).toBeVisible();
+  await page.getByText('As played').click();
+  await expect(sheet).toContainText('of 4,992');
 });

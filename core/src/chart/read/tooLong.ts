@@ -22,15 +22,19 @@ export function tooLong(
   const { bars, beyondAt } = playedLength(song);
   if (beyondAt === null) return [];
   const many = (count: number) => count.toLocaleString('en');
-  const message = `With this the song is played for more than ${many(mostPlayedBars)} bars (${many(bars)} in all); what is beyond them is left out. Play it less often.`;
-  const problem = { severity: 'problem', message } as const;
+  const message = `With this the song is played for more than ${many(mostPlayedBars)} bars (${many(bars)} in all); what is beyond them is left out.`;
+  const problemWith = (repairs: readonly string[]) => ({
+    severity: 'problem' as const,
+    message: `${message} ${repairs.length > 0 ? 'Play it less often.' : 'Take away what is too much.'}`,
+    repairs: repairs.map(replaceWith),
+  });
   if (song.road && road) {
     const typed = road.value.split(',');
     const before = typed.slice(0, beyondAt).join(',').length + (beyondAt > 0 ? 1 : 0);
     const step = typed[beyondAt]!;
     const from = road.start + before + step.length - step.trimStart().length;
     const place = { ...placeInLine(from, step.trim().length), line: road.line };
-    return [{ ...problem, place, repairs: rarerStep(song, beyondAt).map(replaceWith) }];
+    return [{ ...problemWith(rarerStep(song, beyondAt)), place }];
   }
   const line = lines[beyondAt]?.heading ?? 1;
   const section = song.sections[beyondAt]!;
@@ -38,14 +42,9 @@ export function tooLong(
   const repairs = rarer(section.times, (times) => ({
     ...song,
     sections: song.sections.with(beyondAt, { ...section, times }),
-  })).map((times) => replaceWith(printHeading({ ...section, times })));
-  return [
-    {
-      ...problem,
-      place: { ...placeInLine(heading.search(/\S|$/), heading.trim().length), line },
-      repairs,
-    },
-  ];
+  })).map((times) => printHeading({ ...section, times }));
+  const place = { ...placeInLine(heading.search(/\S|$/), heading.trim().length), line };
+  return [{ ...problemWith(repairs), place }];
 }
 
 function rarerStep(song: Song, at: number): string[] {
