@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
 import { freePort, startCluster } from '../bin/lib/cluster.mjs';
-import { editor, replaceText, section, writeSong } from './pages.ts';
+import { editor, expectAccessible, replaceText, section, writeSong } from './pages.ts';
 
 const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
 
@@ -168,4 +168,34 @@ test('what cannot be saved is refused in a sentence, and stays on the screen', a
   ).toBeVisible();
   await page.getByRole('button', { name: 'Delete it' }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+});
+
+test('what a song was is looked at and put back, also what “Keep mine” wrote over', async ({
+  page,
+  browser,
+}) => {
+  await writeSong(page, chart('Long Memory'));
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(section(other, 'Verse')).toBeVisible();
+  await replaceText(page, chart('Long Memory').replace('5 | 1', '57 | 1'));
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await replaceText(other, chart('Long Memory').replace('1 | 4', '1 | 4m6'));
+  await other.getByRole('alertdialog').getByRole('button', { name: 'Keep mine' }).click();
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible();
+
+  await other.getByRole('button', { name: 'Earlier versions' }).click();
+  const versions = other.getByRole('dialog', { name: 'Earlier versions' });
+  const was = versions.getByRole('region', { name: 'What it was' });
+  await expect(versions.getByRole('option')).toHaveCount(3);
+  await expect(was).toContainText('m6');
+  await expect(versions.getByText('This is how it stands.')).toBeVisible();
+  await versions.getByRole('option').nth(1).click();
+  await expect(was.getByRole('listitem').nth(2)).toContainText('7');
+  await expectAccessible(other);
+  await versions.getByRole('button', { name: 'Put this one back' }).click();
+  await expect(editor(other)).toContainText('57');
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible();
+  await other.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(editor(other)).toContainText('4m6');
 });

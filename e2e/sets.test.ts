@@ -81,3 +81,23 @@ test('two screens on one set: both versions are offered', async ({ page, browser
   await choice.getByRole('button', { name: 'Take the other version' }).click();
   await expect(page.getByRole('textbox', { name: 'Led by' })).toHaveValue('Odile Farrow');
 });
+
+test('what a set was is looked at, put back with its songs, and taken back again', async ({
+  page,
+}) => {
+  await makeSet(page, 'Harvest', ['The Ferry Bell']);
+  const name = page.getByRole('textbox', { name: 'Name of the set' });
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  const versions = page.getByRole('dialog', { name: 'Earlier versions' });
+  await expect(versions.getByRole('region', { name: 'What it was' })).toContainText('Ferry Bell');
+  await expect(versions.getByRole('option')).toHaveCount(2);
+  await versions.getByRole('option').last().click();
+  await expect(versions.getByRole('region', { name: 'What it was' })).toContainText('New set');
+  await versions.getByRole('button', { name: 'Put this one back' }).click();
+  await expect(name).toHaveValue('New set');
+  await expect(page.getByText('No songs in this set')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(name).toHaveValue('Harvest');
+  expect(await titles(page)).toEqual(['The Ferry Bell']);
+});

@@ -103,6 +103,9 @@ test('a database of before is brought along with all that was in it, its history
     'Now',
   ]);
   expect((await server.call('GET', `/api/shared/${'k'.repeat(32)}`)).body.team).toBe('Old parish');
+  // The history of a set begins with what it was then.
+  const was = (await server.call('GET', `/api/sets/${set}/versions/1`)).body;
+  expect([was.name, was.items[0].id, was.items[0].notes]).toEqual(['Easter', item, 'slow']);
   const saved = await server.call(
     'PUT',
     `/api/songs/${song}`,

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import { storeDecisions } from '@intervallum/contract';
+import { storeDecisions, storeSet } from '@intervallum/contract';
 import { noDecisions } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
@@ -59,6 +59,10 @@ beforeAll(async () => {
         [team, set, item, song, mark],
       );
       await server.owner.query(
+        'insert into set_revisions (team_id, set_id, revision, content) values ($1, $2, 1, $3)',
+        [team, set, storeSet({ name: mark, date: null, leader: '', notes: '', items: [] })],
+      );
+      await server.owner.query(
         'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
         [team, share, mark.padEnd(32, 'x'), set],
       );
@@ -70,6 +74,10 @@ beforeAll(async () => {
     "insert into song_revisions (team_id, song_id, revision, text) values ($1, $2, 2, 'ALPHA')",
     [theirs.teamId, song],
   );
+  await server.owner.query(
+    'insert into set_revisions (team_id, set_id, revision, content) values ($1, $2, 2, $3)',
+    [theirs.teamId, set, storeSet({ ...draft, name: 'ALPHA' })],
+  );
   // More songs of theirs than a page holds, all of them before ours.
   for (let count = 0; count < 24; count += 1)
     await server.owner.query(
@@ -79,7 +87,16 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const tables = ['songs', 'song_revisions', 'parts', 'sets', 'set_items', 'shares', 'team_counters'];
+const tables = [
+  'songs',
+  'song_revisions',
+  'parts',
+  'sets',
+  'set_items',
+  'set_revisions',
+  'shares',
+  'team_counters',
+];
 
 /** Everything that the other team has. */
 async function everythingOfTheirs(): Promise<unknown> {
@@ -116,8 +133,15 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   },
   writeHistory: async (db) => {
     const row = (await songs.findSong(ours, db, song))!;
-    for (const revision of [2, 3]) await songs.writeHistory(ours, db, { ...row, revision }, null);
+    for (const revision of [2, 3])
+      await songs.writeHistory(ours, db, { ...row, revision }, null, null);
   },
+  listSongVersions: async (db) => {
+    const found = await songs.listSongVersions(ours, db, song, { before: null, most: 9 });
+    return found.every(({ revision }) => revision !== 2) ? 'BETA' : 'ALPHA';
+  },
+  findSongVersion: (db) => songs.findSongVersion(ours, db, song, 1),
+  'findSongVersion, theirs': (db) => songs.findSongVersion(ours, db, song, 2),
   findOwnPart: (db) => parts.findOwnPart(ours, db, song),
   listParts: (db) => parts.listParts(ours, db, song),
   saveOwnPart: (db) => parts.saveOwnPart(ours, db, song, storeDecisions(noDecisions)),
@@ -133,6 +157,17 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await sets.setSetDeleted(ours, db, set, true);
     return sets.setSetDeleted(ours, db, set, false);
   },
+  writeSetHistory: async (db) => {
+    for (const revision of [2, 3])
+      await sets.writeSetHistory(ours, db, { id: set, revision }, draft, null);
+  },
+  listSetVersions: async (db) => {
+    const found = await sets.listSetVersions(ours, db, set, { before: null, most: 9 });
+    return found.every(({ revision }) => revision !== 2) ? 'BETA' : 'ALPHA';
+  },
+  findSetVersion: (db) => sets.findSetVersion(ours, db, set, 1),
+  'findSetVersion, theirs': (db) => sets.findSetVersion(ours, db, set, 2),
+  songsShown: (db) => sets.songsShown(ours, db, [song]),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -169,7 +204,7 @@ describe('a store asked for one team', () => {
       const given = JSON.stringify(await inScope(server.database, ours, calls[name]!)) ?? 'BETA';
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
-      if (/^(list|count|search|text|find|lock|known|titles|readShare, a)/.test(name))
+      if (/^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a)/.test(name))
         expect(given).toContain('BETA');
       const counted = /^"(\d+) BETA"$/.exec(given);
       if (counted) expect(counted[1]).toBe('1');

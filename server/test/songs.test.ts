@@ -196,52 +196,6 @@ describe('making a song again', () => {
   });
 });
 
-describe('the history of a song', () => {
-  const historyOf = async (path: string) => {
-    const { rows } = await server.owner.query(
-      'select revision, text from song_revisions where song_id = $1 order by revision',
-      [path.split('/').at(-1)],
-    );
-    return rows.map(({ revision, text }) => [revision, /title: (.*)/.exec(text)![1]]);
-  };
-
-  test('has what it began as and a row for each stretch of work; what has a name stays', async () => {
-    const path = (await server.call('POST', '/api/songs', { text: chart('v1') })).headers.get(
-      'Location',
-    )!;
-    const save = (revision: number) =>
-      server.call(
-        'PUT',
-        path,
-        { text: chart(`v${revision + 1}`) },
-        { 'If-Match': `"${revision}"` },
-      );
-    for (const revision of [1, 2, 3]) await save(revision);
-    expect(await historyOf(path)).toEqual([
-      [1, 'v1'],
-      [4, 'v4'],
-    ]);
-    const id = path.split('/').at(-1);
-    await server.owner.query(
-      "update song_revisions set name = 'Sunday' where song_id = $1 and revision = 4",
-      [id],
-    );
-    await save(4);
-    await server.owner.query(
-      "update song_revisions set saved_at = now() - interval '11 minutes' where song_id = $1",
-      [id],
-    );
-    await save(5);
-    await save(6);
-    expect(await historyOf(path)).toEqual([
-      [1, 'v1'],
-      [4, 'v4'],
-      [5, 'v5'],
-      [7, 'v7'],
-    ]);
-  });
-});
-
 describe('a list in pages', () => {
   test('goes through every song once, in the order of titles, numbers as numbers', async () => {
     const marker = randomUUID().slice(0, 8);

@@ -1,5 +1,5 @@
 import { emptyHead } from '../chart/fields.ts';
-import { namesSection } from '../chart/print/heading.ts';
+import { namesSection } from '../chart/heading.ts';
 import { sectionOfStep } from '../chart/road.ts';
 import type { Song } from '../chart/song.ts';
 import { failure, type Result } from '../kit/result.ts';

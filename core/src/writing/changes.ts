@@ -1,5 +1,5 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
-import { printHeading } from '../chart/print/heading.ts';
+import { printHeading } from '../chart/heading.ts';
 import { printPhrase, printSection, printTextures } from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Section, type Song } from '../chart/song.ts';

@@ -1,4 +1,4 @@
-import { readLine } from '../chart/read/lines.ts';
+import { readLine } from '../chart/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';

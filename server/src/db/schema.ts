@@ -1,4 +1,4 @@
-import type { StoredDecisions, SongSummary } from '@intervallum/contract';
+import type { StoredDecisions, StoredSet, SongSummary } from '@intervallum/contract';
 import { isNull, sql } from 'drizzle-orm';
 import {
   bigint,
@@ -115,7 +115,7 @@ export const parts = pgTable(
   ],
 );
 
-/** What a song was: history only. Saves of one player close together are one row; one with a name stays. */
+/** What a song was: history only. Saves on one screen close together are one row; one with a name stays. */
 export const songRevisions = pgTable(
   'song_revisions',
   {
@@ -123,6 +123,8 @@ export const songRevisions = pgTable(
     songId: uuid('song_id').notNull(),
     revision: integer('revision').notNull(),
     personId: uuid('person_id'),
+    /** On which screen it was saved: what another one saved is never given up for it. */
+    screen: uuid('screen'),
     name: text('name'),
     text: text('text').notNull(),
     /** What the player who saved had decided by then. */
@@ -193,6 +195,28 @@ export const setItems = pgTable(
       columns: [table.teamId, table.songId],
       foreignColumns: [songs.teamId, songs.id],
     }),
+  ],
+);
+
+/** What a set was: history only, as of songs. */
+export const setRevisions = pgTable(
+  'set_revisions',
+  {
+    teamId: teamId(),
+    setId: uuid('set_id').notNull(),
+    revision: integer('revision').notNull(),
+    personId: uuid('person_id'),
+    screen: uuid('screen'),
+    name: text('name'),
+    content: jsonb('content').$type<StoredSet>().notNull(),
+    savedAt: savedAt(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.setId, table.revision] }),
+    foreignKey({
+      columns: [table.teamId, table.setId],
+      foreignColumns: [sets.teamId, sets.id],
+    }).onDelete('cascade'),
   ],
 );
 

@@ -74,3 +74,22 @@ export function expectedRevision(request: Request): number {
     'Send If-Match with the ETag of the version you changed.',
   );
 }
+
+/** The revision in the path. What is no number names nothing, so it is not found. */
+export function revisionInPath(request: Request): number {
+  const said = String(request.params['revision']);
+  if (/^[1-9]\d{0,8}$/.test(said)) return Number(said);
+  throw new Refusal('not-found', 'There is nothing at this address.');
+}
+
+/** The screen that saves, where it says so: what another one saved stays in the history beside it. */
+export function screenOf(request: Request): string | null {
+  const said = request.get('Screen-Id');
+  if (said === undefined) return null;
+  const read = id.safeParse(said);
+  if (read.success) return read.data;
+  throw new Refusal(
+    'malformed',
+    'Screen-Id is a UUID that a page makes for itself, or is left out.',
+  );
+}

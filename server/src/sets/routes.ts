@@ -1,6 +1,13 @@
-import { newSet, setDraft, setSearch } from '@intervallum/contract';
+import { historySearch, newSet, setDraft, setSearch } from '@intervallum/contract';
 import { route } from '../http/route.ts';
-import { checked, etag, expectedRevision, idInPath } from '../http/validate.ts';
+import {
+  checked,
+  etag,
+  expectedRevision,
+  idInPath,
+  revisionInPath,
+  screenOf,
+} from '../http/validate.ts';
 import type { SetService } from './service.ts';
 
 export function setRoutes(sets: SetService) {
@@ -9,7 +16,11 @@ export function setRoutes(sets: SetService) {
       response.json(await sets.list(scope, checked(setSearch, request.query)));
     }),
     route('POST', '/api/sets', 'member', async (request, response, scope) => {
-      const { set, isNew } = await sets.create(scope, checked(newSet, request.body));
+      const { set, isNew } = await sets.create(
+        scope,
+        checked(newSet, request.body),
+        screenOf(request),
+      );
       response
         .status(isNew ? 201 : 200)
         .location(`/api/sets/${set.id}`)
@@ -23,8 +34,15 @@ export function setRoutes(sets: SetService) {
     route('PUT', '/api/sets/:id', 'member', async (request, response, scope) => {
       const id = idInPath(request);
       const draft = checked(setDraft, request.body);
-      const set = await sets.save(scope, id, expectedRevision(request), draft);
+      const set = await sets.save(scope, id, expectedRevision(request), draft, screenOf(request));
       response.set('ETag', etag(set.revision)).json(set);
+    }),
+    route('GET', '/api/sets/:id/versions', 'member', async (request, response, scope) => {
+      const page = checked(historySearch, request.query);
+      response.json(await sets.versions(scope, idInPath(request), page));
+    }),
+    route('GET', '/api/sets/:id/versions/:revision', 'member', async (request, response, scope) => {
+      response.json(await sets.version(scope, idInPath(request), revisionInPath(request)));
     }),
     route('DELETE', '/api/sets/:id', 'member', async (request, response, scope) => {
       await sets.setDeleted(scope, idInPath(request), true);

@@ -1,20 +1,31 @@
 import { randomUUID } from 'node:crypto';
-import type { NewSet, SetDraft, setList, SongSet } from '@intervallum/contract';
+import type {
+  NewSet,
+  SetDraft,
+  setList,
+  SetVersion,
+  SongSet,
+  VersionList,
+} from '@intervallum/contract';
 import { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
-import { readCursor, writeCursor } from '../http/cursor.ts';
+import { readCursor, revisionPlace, versionPage, writeCursor } from '../http/cursor.ts';
 import { Refusal } from '../http/problem.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { knownSongs, repairReading } from '../songs/store.ts';
 import {
   findSet,
+  findSetVersion,
   insertSet,
   listSets,
+  listSetVersions,
   replaceItems,
   setSetDeleted,
+  songsShown,
   titlesOf,
   updateSet,
+  writeSetHistory,
   type FoundSet,
 } from './store.ts';
 
@@ -88,6 +99,7 @@ export function setService(database: Database, charts: ChartReader) {
   async function create(
     scope: Scope,
     { id = randomUUID(), ...draft }: NewSet,
+    screen: string | null = null,
   ): Promise<{ readonly set: SongSet; readonly isNew: boolean }> {
     return inScope(database, scope, async (db) => {
       await mustKnow(scope, db, draft);
@@ -96,12 +108,19 @@ export function setService(database: Database, charts: ChartReader) {
       const set = await findSet(scope, db, id);
       if (!set || !isEqual(set, draft))
         throw new Refusal('taken', 'There is another set with this id.');
+      if (isNew) await writeSetHistory(scope, db, set, draft, screen);
       return { set: await repaired(scope, db, set), isNew };
     });
   }
 
   /** Saves the whole of a set as a change of the revision it started from. */
-  async function save(scope: Scope, id: string, expected: number, draft: SetDraft) {
+  async function save(
+    scope: Scope,
+    id: string,
+    expected: number,
+    draft: SetDraft,
+    screen: string | null,
+  ) {
     return inScope(database, scope, async (db) => {
       await mustKnow(scope, db, draft);
       if (!(await updateSet(scope, db, id, expected, draft)))
@@ -109,7 +128,9 @@ export function setService(database: Database, charts: ChartReader) {
           current: await found(scope, db, id),
         });
       await replaceItems(scope, db, id, draft.items);
-      return found(scope, db, id);
+      const set = await found(scope, db, id);
+      await writeSetHistory(scope, db, set, draft, screen);
+      return set;
     });
   }
 
@@ -120,7 +141,45 @@ export function setService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { list, find, create, save, setDeleted };
+  /** What the set was, the latest first. */
+  async function versions(
+    scope: Scope,
+    id: string,
+    { after, limit }: { after?: string | undefined; limit: number },
+  ): Promise<VersionList> {
+    const listName = `versions:${id}`;
+    const [before = null] = readCursor(listName, revisionPlace, after) ?? [];
+    return inScope(database, scope, async (db) => {
+      if (!(await findSet(scope, db, id))) throw noSuchSet();
+      const most = limit + 1;
+      return versionPage(listName, await listSetVersions(scope, db, id, { before, most }), limit);
+    });
+  }
+
+  /** The set as it was at a revision, its songs as they are now. */
+  async function version(scope: Scope, id: string, revision: number): Promise<SetVersion> {
+    return inScope(database, scope, async (db) => {
+      if (!(await findSet(scope, db, id))) throw noSuchSet();
+      const version = await findSetVersion(scope, db, id, revision);
+      if (!version) throw new Refusal('not-found', 'The history of this set has no such version.');
+      const { draft, savedAt, name: label } = version;
+      const shown = await songsShown(
+        scope,
+        db,
+        draft.items.map(({ songId }) => songId),
+      );
+      const bySong = new Map(shown.map((song) => [song.songId, song]));
+      const items = draft.items.flatMap((item) => {
+        const song = bySong.get(item.songId);
+        return song ? [{ ...item, ...song }] : [];
+      });
+      const set = { ...draft, id, revision, savedAt: savedAt.toISOString(), items };
+      const { id: _, ...made } = await repaired(scope, db, set);
+      return { ...made, label };
+    });
+  }
+
+  return { list, find, create, save, setDeleted, versions, version };
 }
 
 function isEqual(set: FoundSet, draft: SetDraft): boolean {

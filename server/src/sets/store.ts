@@ -1,7 +1,14 @@
-import { readSummary, type SetDraft, type SongSet } from '@intervallum/contract';
-import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import {
+  readStoredSet,
+  readSummary,
+  storeSet,
+  type SetDraft,
+  type SongSet,
+} from '@intervallum/contract';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { setItems, sets, songs } from '../db/schema.ts';
+import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
+import { setItems, setRevisions, sets, songs } from '../db/schema.ts';
 import { nextSeq, type Scope } from '../db/scope.ts';
 
 /** A place in the list of sets: after this day (`infinity` for none), of one day after this moment, then this set. */
@@ -180,4 +187,102 @@ export async function setSetDeleted(
     )
     .returning({ id: sets.id });
   return rows.length > 0;
+}
+
+/** Writes what a set is now into its history, in the place of the row before where both are one stretch of work. */
+export async function writeSetHistory(
+  scope: Scope,
+  db: Database,
+  { id, revision }: { readonly id: string; readonly revision: number },
+  draft: SetDraft,
+  screen: string | null,
+): Promise<void> {
+  const [last] = await db
+    .select({ ...historyColumns, isRecent: isRecent(setRevisions.savedAt) })
+    .from(setRevisions)
+    .where(historyOf(scope, id))
+    .orderBy(desc(setRevisions.revision))
+    .limit(1);
+  const goesOn = takesPlaceOf(last, scope, screen);
+  if (goesOn)
+    await db
+      .delete(setRevisions)
+      .where(and(historyOf(scope, id), eq(setRevisions.revision, last.revision)));
+  await db.insert(setRevisions).values({
+    teamId: scope.teamId,
+    setId: id,
+    revision,
+    personId: scope.personId,
+    screen,
+    content: storeSet(draft),
+    ...(goesOn ? { savedAt: last.savedAt } : {}),
+  });
+}
+
+const historyColumns = {
+  revision: setRevisions.revision,
+  personId: setRevisions.personId,
+  screen: setRevisions.screen,
+  name: setRevisions.name,
+  savedAt: setRevisions.savedAt,
+};
+
+const historyOf = (scope: Scope, id: string) =>
+  and(eq(setRevisions.teamId, scope.teamId), eq(setRevisions.setId, id));
+
+/** The versions of a set, the latest first; `most` of them from before a revision on. */
+export async function listSetVersions(
+  scope: Scope,
+  db: Database,
+  id: string,
+  { before, most }: { before: number | null; most: number },
+): Promise<ListedVersion[]> {
+  const { revision, name, savedAt } = historyColumns;
+  return db
+    .select({ revision, name, savedAt })
+    .from(setRevisions)
+    .where(and(historyOf(scope, id), before === null ? undefined : lt(revision, before)))
+    .orderBy(desc(revision))
+    .limit(most);
+}
+
+/** One version of a set; null if its history has none of this revision, or one that cannot be read. */
+export async function findSetVersion(
+  scope: Scope,
+  db: Database,
+  id: string,
+  revision: number,
+): Promise<(ListedVersion & { readonly draft: SetDraft }) | null> {
+  const [row] = await db
+    .select({
+      revision: setRevisions.revision,
+      name: setRevisions.name,
+      savedAt: setRevisions.savedAt,
+      content: setRevisions.content,
+    })
+    .from(setRevisions)
+    .where(and(historyOf(scope, id), eq(setRevisions.revision, revision)));
+  const draft = row && readStoredSet(row.content);
+  if (!draft) return null;
+  const { content: _, ...rest } = row;
+  return { ...rest, draft };
+}
+
+/** Songs of the team as a set shows them, whether or not they are still among its songs. */
+export async function songsShown(
+  scope: Scope,
+  db: Database,
+  ids: readonly string[],
+): Promise<Omit<FoundSet['items'][number], 'id' | 'key' | 'notes'>[]> {
+  if (ids.length === 0) return [];
+  const rows = await db
+    .select({
+      songId: songs.id,
+      summary: songs.summary,
+      text: songs.text,
+      removed: sql<boolean>`${songs.deletedAt} is not null`,
+    })
+    .from(songs)
+    .where(and(eq(songs.teamId, scope.teamId), inArray(songs.id, [...ids])));
+  return rows.map((row) => ({ ...row, summary: readSummary(row.summary) }));
 }

@@ -1,6 +1,13 @@
-import { newSong, songDraft, songSearch } from '@intervallum/contract';
+import { historySearch, newSong, songDraft, songSearch } from '@intervallum/contract';
 import { route } from '../http/route.ts';
-import { checked, etag, expectedRevision, idInPath } from '../http/validate.ts';
+import {
+  checked,
+  etag,
+  expectedRevision,
+  idInPath,
+  revisionInPath,
+  screenOf,
+} from '../http/validate.ts';
 import type { SongService } from './service.ts';
 
 export function songRoutes(songs: SongService) {
@@ -9,7 +16,11 @@ export function songRoutes(songs: SongService) {
       response.json(await songs.list(scope, checked(songSearch, request.query)));
     }),
     route('POST', '/api/songs', 'member', async (request, response, scope) => {
-      const { song, isNew } = await songs.create(scope, checked(newSong, request.body));
+      const { song, isNew } = await songs.create(
+        scope,
+        checked(newSong, request.body),
+        screenOf(request),
+      );
       response
         .status(isNew ? 201 : 200)
         .location(`/api/songs/${song.id}`)
@@ -23,9 +34,21 @@ export function songRoutes(songs: SongService) {
     route('PUT', '/api/songs/:id', 'member', async (request, response, scope) => {
       const id = idInPath(request);
       const draft = checked(songDraft, request.body);
-      const song = await songs.save(scope, id, expectedRevision(request), draft);
+      const song = await songs.save(scope, id, expectedRevision(request), draft, screenOf(request));
       response.set('ETag', etag(song.revision)).json(song);
     }),
+    route('GET', '/api/songs/:id/versions', 'member', async (request, response, scope) => {
+      const page = checked(historySearch, request.query);
+      response.json(await songs.versions(scope, idInPath(request), page));
+    }),
+    route(
+      'GET',
+      '/api/songs/:id/versions/:revision',
+      'member',
+      async (request, response, scope) => {
+        response.json(await songs.version(scope, idInPath(request), revisionInPath(request)));
+      },
+    ),
     route('DELETE', '/api/songs/:id', 'member', async (request, response, scope) => {
       await songs.setDeleted(scope, idInPath(request), true);
       response.status(204).end();

@@ -6,19 +6,23 @@ import {
   type Song,
   type SongDraft,
   type SongList,
+  type SongVersion,
+  type VersionList,
 } from '@intervallum/contract';
 import { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
-import { readCursor, writeCursor } from '../http/cursor.ts';
+import { readCursor, revisionPlace, versionPage, writeCursor } from '../http/cursor.ts';
 import { Refusal } from '../http/problem.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { carryPart, findOwnPart, listParts, saveOwnPart, type PartRow } from '../parts/store.ts';
 import {
   countSongs,
   findSong,
+  findSongVersion,
   insertSong,
   listSongs,
+  listSongVersions,
   lockSong,
   repairReading,
   searchSongs,
@@ -93,6 +97,7 @@ export function songService(database: Database, charts: ChartReader) {
   async function create(
     scope: Scope,
     { id = randomUUID(), text, part }: NewSong,
+    screen: string | null = null,
   ): Promise<{ readonly song: Song; readonly isNew: boolean }> {
     const reading = await charts.read(text);
     return inScope(database, scope, async (db) => {
@@ -103,7 +108,7 @@ export function songService(database: Database, charts: ChartReader) {
         isNew && part
           ? await saveOwnPart(scope, db, id, storeDecisions(part))
           : await findOwnPart(scope, db, id);
-      if (isNew) await writeHistory(scope, db, row, own?.decisions ?? null);
+      if (isNew) await writeHistory(scope, db, row, own?.decisions ?? null, screen);
       return { song: answer(row, own), isNew };
     });
   }
@@ -112,7 +117,13 @@ export function songService(database: Database, charts: ChartReader) {
    * Saves a song as a change of the revision it started from, and carries everybody's parts into the new text, in one
    * transaction. A text that is what it was before is no new revision: what one player decides is no matter of others.
    */
-  async function save(scope: Scope, id: string, expected: number, draft: SongDraft): Promise<Song> {
+  async function save(
+    scope: Scope,
+    id: string,
+    expected: number,
+    draft: SongDraft,
+    screen: string | null,
+  ): Promise<Song> {
     const reading = await charts.read(draft.text);
     return inScope(database, scope, async (db) => {
       const before = await lockSong(scope, db, id);
@@ -143,7 +154,7 @@ export function songService(database: Database, charts: ChartReader) {
         }
       }
       if (draft.part) part = await saveOwnPart(scope, db, id, storeDecisions(draft.part));
-      if (isEdited) await writeHistory(scope, db, row, part?.decisions ?? null);
+      if (isEdited) await writeHistory(scope, db, row, part?.decisions ?? null, screen);
       return answer(row, part);
     });
   }
@@ -155,7 +166,37 @@ export function songService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { list, find, create, save, setDeleted };
+  /** What the song was, the latest first. */
+  async function versions(
+    scope: Scope,
+    id: string,
+    { after, limit }: { after?: string | undefined; limit: number },
+  ): Promise<VersionList> {
+    const listName = `versions:${id}`;
+    const [before = null] = readCursor(listName, revisionPlace, after) ?? [];
+    return inScope(database, scope, async (db) => {
+      if (!(await findSong(scope, db, id))) throw noSuchSong();
+      const most = limit + 1;
+      return versionPage(listName, await listSongVersions(scope, db, id, { before, most }), limit);
+    });
+  }
+
+  /** The song as it was at a revision. */
+  async function version(scope: Scope, id: string, revision: number): Promise<SongVersion> {
+    return inScope(database, scope, async (db) => {
+      if (!(await findSong(scope, db, id))) throw noSuchSong();
+      const found = await findSongVersion(scope, db, id, revision);
+      if (!found) throw new Refusal('not-found', 'The history of this song has no such version.');
+      const { savedAt, decisions, ...rest } = found;
+      return {
+        ...rest,
+        savedAt: savedAt.toISOString(),
+        decisions: readDecisions(decisions ?? undefined).decisions,
+      };
+    });
+  }
+
+  return { list, find, create, save, setDeleted, versions, version };
 }
 
 function answer({ id, revision, savedAt, text }: SongRow, part: PartRow | null): Song {

@@ -1,7 +1,8 @@
 import { readSummary, type StoredDecisions, type SongListItem } from '@intervallum/contract';
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, sql, type SQL } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Database } from '../db/database.ts';
+import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
 import { songRevisions, songs } from '../db/schema.ts';
 import { nextSeq, type Scope } from '../db/scope.ts';
 import type { ChartReading } from '../jobs/readings.ts';
@@ -206,48 +207,83 @@ export async function knownSongs(
   return rows.map((row) => row.id);
 }
 
-/** Minutes in which a player's saves of a song are one row of its history. */
-const together = 10;
-
-/**
- * Writes what a song is now into its history. It takes the place of the row before where that is of the same player, has
- * no name and was written within the last minutes.
- */
+/** Writes what a song is now into its history, in the place of the row before where both are one stretch of work. */
 export async function writeHistory(
   scope: Scope,
   db: Database,
   { id, revision, text }: SongRow,
   decisions: StoredDecisions | null,
+  screen: string | null,
 ): Promise<void> {
-  const ofSong = and(eq(songRevisions.teamId, scope.teamId), eq(songRevisions.songId, id));
   const [last] = await db
-    .select({
-      revision: songRevisions.revision,
-      personId: songRevisions.personId,
-      name: songRevisions.name,
-      savedAt: songRevisions.savedAt,
-      isRecent: sql<boolean>`${songRevisions.savedAt} > now() - make_interval(mins => ${together})`,
-    })
+    .select({ ...historyColumns, isRecent: isRecent(songRevisions.savedAt) })
     .from(songRevisions)
-    .where(ofSong)
+    .where(historyOf(scope, id))
     .orderBy(desc(songRevisions.revision))
     .limit(1);
-  // The first row of a song stays: it is what the song began as.
-  const goesOn =
-    last?.isRecent === true &&
-    last.personId === scope.personId &&
-    last.name === null &&
-    last.revision > 1;
+  const goesOn = takesPlaceOf(last, scope, screen);
   if (goesOn)
-    await db.delete(songRevisions).where(and(ofSong, eq(songRevisions.revision, last.revision)));
+    await db
+      .delete(songRevisions)
+      .where(and(historyOf(scope, id), eq(songRevisions.revision, last.revision)));
   await db.insert(songRevisions).values({
     teamId: scope.teamId,
     songId: id,
     revision,
     personId: scope.personId,
+    screen,
     text,
     decisions,
     // The minutes count from the first of the saves that are one row.
     ...(goesOn ? { savedAt: last.savedAt } : {}),
   });
+}
+
+const historyColumns = {
+  revision: songRevisions.revision,
+  personId: songRevisions.personId,
+  screen: songRevisions.screen,
+  name: songRevisions.name,
+  savedAt: songRevisions.savedAt,
+};
+
+const historyOf = (scope: Scope, id: string) =>
+  and(eq(songRevisions.teamId, scope.teamId), eq(songRevisions.songId, id));
+
+/** The versions of a song, the latest first; `most` of them from before a revision on. */
+export async function listSongVersions(
+  scope: Scope,
+  db: Database,
+  id: string,
+  { before, most }: { before: number | null; most: number },
+): Promise<ListedVersion[]> {
+  const { revision, name, savedAt } = historyColumns;
+  return db
+    .select({ revision, name, savedAt })
+    .from(songRevisions)
+    .where(and(historyOf(scope, id), before === null ? undefined : lt(revision, before)))
+    .orderBy(desc(revision))
+    .limit(most);
+}
+
+/** One version of a song; null if its history has none of this revision. */
+export async function findSongVersion(
+  scope: Scope,
+  db: Database,
+  id: string,
+  revision: number,
+): Promise<
+  (ListedVersion & { readonly text: string; readonly decisions: StoredDecisions | null }) | null
+> {
+  const [row] = await db
+    .select({
+      revision: songRevisions.revision,
+      name: songRevisions.name,
+      savedAt: songRevisions.savedAt,
+      text: songRevisions.text,
+      decisions: songRevisions.decisions,
+    })
+    .from(songRevisions)
+    .where(and(historyOf(scope, id), eq(songRevisions.revision, revision)));
+  return row ?? null;
 }

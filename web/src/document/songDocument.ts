@@ -76,6 +76,8 @@ export interface SongDocument {
   readonly redo: () => void;
   /** Takes the server's version in the place of this one. */
   readonly takeTheirs: () => void;
+  /** Puts an earlier version in the place of this one, as one step of undo: it is saved as the latest. */
+  readonly putBack: (draft: SongDraft) => void;
   /** Takes over what another screen saved, unless something here is not saved yet. */
   readonly follow: (theirs: SongDraft, revision: SongRevision) => void;
   /** Shows the text in an editor until what is given back is called. */
@@ -212,6 +214,12 @@ export function openSong(options: SongOptions): SongDocument {
       putInPlace(draft, true);
       sending.saved(draft);
     },
+    putBack: ({ text, decisions }) =>
+      dispatch({
+        changes: compareTexts(state.doc.toString(), linesOf(text).join('\n')),
+        effects: setDecisions.of(decisions),
+        annotations: isolateHistory.of('full'),
+      }),
     follow: (theirs, revision) => {
       if (!saver.follow(theirs, revision)) return;
       putInPlace(theirs, false);

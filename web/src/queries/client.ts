@@ -15,6 +15,8 @@ interface Question {
   readonly body?: unknown;
   /** The revision that a change starts from. */
   readonly revision?: number;
+  /** The screen that saves: what another one saved stays in the history. */
+  readonly screen?: string;
   readonly signal?: AbortSignal;
 }
 
@@ -22,11 +24,12 @@ interface Question {
 export async function ask<Schema extends z.ZodType>(
   schema: Schema,
   path: string,
-  { method = 'GET', body, revision, signal }: Question = {},
+  { method = 'GET', body, revision, screen, signal }: Question = {},
 ): Promise<Answer<z.output<Schema>>> {
   const headers: Record<string, string> = {};
   if (body !== undefined) headers['Content-Type'] = 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
+  if (screen !== undefined) headers['Screen-Id'] = screen;
   let response: Response;
   let content: unknown;
   try {

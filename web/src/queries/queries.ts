@@ -85,6 +85,17 @@ export function setsQuery() {
   });
 }
 
+export function versionsQuery(of: ShareTarget) {
+  return infiniteQueryOptions({
+    queryKey: ['versions', of.kind, of.id],
+    queryFn: ({ pageParam, signal }) => answered(api.versions(of, { after: pageParam, signal })),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next,
+    // What was saved a moment ago is among them.
+    gcTime: 0,
+  });
+}
+
 export function sharesQuery(target: ShareTarget) {
   return queryOptions({
     queryKey: ['shares', target.kind, target.id],

@@ -6,6 +6,9 @@ import {
   song,
   songList,
   songSet,
+  songVersion,
+  setVersion,
+  versionList,
   type NewSet,
   type NewSong,
   type SetDraft,
@@ -13,6 +16,7 @@ import {
   type ShareTarget,
 } from '@intervallum/contract';
 import { z } from 'zod';
+import { browserTabs } from '../device/storage/tab.ts';
 import { ask } from './client.ts';
 
 const nothing = z.null();
@@ -32,14 +36,18 @@ function signalOf({ signal }: Page) {
   return signal ? { signal } : {};
 }
 
+async function thisScreen() {
+  return { screen: await browserTabs.own() };
+}
+
 /** Every question this application asks its server. */
 export const api = {
   songs: (search: string, page: Page = {}) =>
     ask(songList, `/songs?${queryOf({ search, after: page.after })}`, signalOf(page)),
   song: (id: string) => ask(song, `/songs/${id}`),
   makeSong: (draft: NewSong) => ask(song, '/songs', { method: 'POST', body: draft }),
-  saveSong: (id: string, draft: SongDraft, revision: number) =>
-    ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision }),
+  saveSong: async (id: string, draft: SongDraft, revision: number) =>
+    ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision, ...(await thisScreen()) }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),
   restoreSong: (id: string) => ask(song, `/songs/${id}/restore`, { method: 'POST' }),
 
@@ -47,10 +55,16 @@ export const api = {
     ask(setList, `/sets?${queryOf({ after: page.after })}`, signalOf(page)),
   set: (id: string) => ask(songSet, `/sets/${id}`),
   makeSet: (draft: NewSet) => ask(songSet, '/sets', { method: 'POST', body: draft }),
-  saveSet: (id: string, draft: SetDraft, revision: number) =>
-    ask(songSet, `/sets/${id}`, { method: 'PUT', body: draft, revision }),
+  saveSet: async (id: string, draft: SetDraft, revision: number) =>
+    ask(songSet, `/sets/${id}`, { method: 'PUT', body: draft, revision, ...(await thisScreen()) }),
   deleteSet: (id: string) => ask(nothing, `/sets/${id}`, { method: 'DELETE' }),
   restoreSet: (id: string) => ask(songSet, `/sets/${id}/restore`, { method: 'POST' }),
+
+  versions: ({ kind, id }: ShareTarget, page: Page = {}) =>
+    ask(versionList, `/${kind}s/${id}/versions?${queryOf({ after: page.after })}`, signalOf(page)),
+  songVersion: (id: string, revision: number) =>
+    ask(songVersion, `/songs/${id}/versions/${revision}`),
+  setVersion: (id: string, revision: number) => ask(setVersion, `/sets/${id}/versions/${revision}`),
 
   shares: ({ kind, id }: ShareTarget) => ask(shareList, `/shares?kind=${kind}&id=${id}`),
   openShare: (target: ShareTarget) => ask(share, '/shares', { method: 'POST', body: target }),

@@ -44,7 +44,7 @@ export function ChooseVersion({
     >
       <Words>
         While you worked, this {what} was saved on another screen. Both versions are here; choose
-        the one that stays.
+        the one that stays. What was saved there can be had again under “Earlier versions”.
       </Words>
       {children}
       <Choices>

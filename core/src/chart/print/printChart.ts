@@ -1,4 +1,4 @@
-import { printHeading } from './heading.ts';
+import { printHeading } from '../heading.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import { formatKey } from '../../pitch/key.ts';

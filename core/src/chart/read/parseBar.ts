@@ -10,7 +10,7 @@ import {
 } from '../../kit/result.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { barTicks, divisions, formatMeter, type Meter } from '../meter.ts';
-import type { BarToken } from './lines.ts';
+import type { BarToken } from '../lines.ts';
 import {
   pushTicks,
   type ChordSlot,

@@ -4,7 +4,7 @@ import type { NumberStyle } from '../../chord/reading.ts';
 import { Memo } from '../../kit/memo.ts';
 import { quoted, replaceWith, type Place, type Problem, type Result } from '../../kit/result.ts';
 import { nearFeels, readFeel } from '../feel.ts';
-import { lexBars, type BarToken } from './lines.ts';
+import { lexBars, type BarToken } from '../lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from '../meter.ts';
 import { isPart, parseBar, problemAt } from './parseBar.ts';
 import { meterBefore } from '../sectionMeters.ts';

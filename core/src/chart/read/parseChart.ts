@@ -1,7 +1,7 @@
 import { LineIndex, linesOf } from '../../kit/lines.ts';
 import { movedTo, quoted, replaceWith, type Problem } from '../../kit/result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
-import { readLine, type Line } from './lines.ts';
+import { readLine, type Line } from '../lines.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
 import { tooLong } from './tooLong.ts';

@@ -1,6 +1,6 @@
 import { linesOf } from '../../kit/lines.ts';
 import { placeInLine, replaceWith, type Problem } from '../../kit/result.ts';
-import { printHeading } from '../print/heading.ts';
+import { printHeading } from '../heading.ts';
 import { printRoad } from '../road.ts';
 import type { Song } from '../song.ts';
 import { mostPlayedBars, playedLength } from '../time/length.ts';

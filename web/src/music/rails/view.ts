@@ -65,6 +65,22 @@ export function letterStyle(
   return { language, spelling, signs: 'printed', symbols: symbolsOf(settings) };
 }
 
+/** A chart in its own key with everything on it, for somebody who looks at it without choosing. */
+export function viewAsWritten(
+  song: Pick<Song, 'key' | 'reading' | 'minor'>,
+  settings: Pick<Settings, 'reading' | 'minor' | 'symbols' | 'language' | 'spelling'>,
+): ChartView {
+  return {
+    key: song.key,
+    style: numberStyle(song, settings),
+    letterStyle: letterStyle(settings),
+    hero: 'numbers',
+    letters: true,
+    words: true,
+    tune: 'degrees',
+  };
+}
+
 /** The name of a key in the reader's language: `E♭`, `Es`, `Mi♭ minor`. */
 export function keyName(key: Key, settings: Pick<Settings, 'language'>): string {
   if (settings.language === 'english') return formatKey(key, 'printed');

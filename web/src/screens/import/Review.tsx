@@ -3,7 +3,7 @@ import { Check, CircleHelp, CircleMinus } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { Chart } from '../../music/rails/Chart.tsx';
-import { keyName, letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { keyName, viewAsWritten } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
@@ -78,18 +78,7 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const chart = useMemo(() => parseChart(read.chart), [read.chart]);
   const song = chart.song;
-  const view = useMemo<ChartView>(
-    () => ({
-      key: song.key,
-      style: numberStyle(song, settings),
-      letterStyle: letterStyle(settings),
-      hero: 'numbers',
-      letters: true,
-      words: true,
-      tune: 'degrees',
-    }),
-    [song, settings],
-  );
+  const view = useMemo(() => viewAsWritten(song, settings), [song, settings]);
   const keyCounts = read.format === 'text' || read.format === 'MIDI';
   return (
     <Card>

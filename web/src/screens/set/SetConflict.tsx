@@ -4,6 +4,7 @@ import type { SaveStatus } from '../../document/saver.ts';
 import { ChooseVersion } from '../../ui/ChooseVersion.tsx';
 import { phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './openSet.ts';
+import { SetAsText } from './SetAsText.tsx';
 
 const Both = styled.div`
   display: grid;
@@ -21,10 +22,6 @@ const Both = styled.div`
   h3 {
     font-size: 17px;
     margin-bottom: 6px;
-  }
-  small {
-    color: var(--soft);
-    font-size: 13px;
   }
 `;
 
@@ -61,16 +58,7 @@ function Version({
   return (
     <section>
       <h3>{heading}</h3>
-      <p>{draft.name}</p>
-      <small>{[draft.date, draft.leader, draft.notes].filter(Boolean).join(' · ')}</small>
-      <ol>
-        {draft.items.map((item, place) => (
-          <li key={item.id}>
-            {place + 1}. {songs.get(item.songId)?.summary.title ?? 'A song added elsewhere'}{' '}
-            <small>{[item.key, item.notes].filter(Boolean).join(' · ')}</small>
-          </li>
-        ))}
-      </ol>
+      <SetAsText draft={draft} songs={songs} />
     </section>
   );
 }

@@ -1,5 +1,5 @@
 import type { SetDraft, SetItem } from '@intervallum/contract';
-import { Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
+import { History, Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
@@ -10,7 +10,9 @@ import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { redo, remember, undo } from '../../document/steps.ts';
 import { useLeftOpen } from '../../document/leftOpen.ts';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { momentInWords } from '../../ui/dates.ts';
 import { TextField } from '../../ui/fields.tsx';
+import { notify } from '../../ui/notices.tsx';
 import { useTitle } from '../../ui/Page.tsx';
 import { SaveMark } from '../../document/SaveMark.tsx';
 import { EmptyState } from '../../ui/states.tsx';
@@ -18,6 +20,7 @@ import { display, phone } from '../../ui/theme.ts';
 import { AddSongs } from './AddSongs.tsx';
 import { SetConflict } from './SetConflict.tsx';
 import { SetItems } from './SetItems.tsx';
+import { SetVersions } from './SetVersions.tsx';
 import { followSet, leftSets, type OpenedSet } from './openSet.ts';
 
 const Sheet = styled.div`
@@ -80,7 +83,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     () => onSavedElsewhere({ kind: 'set', id: setId }, () => void followSet(set)),
     [setId, set],
   );
-  const [opened, setOpened] = useState<'share' | 'songs' | null>(null);
+  const [opened, setOpened] = useState<'share' | 'songs' | 'versions' | null>(null);
   useTitle(draft.name);
 
   /** Every change goes through here, so that each can be undone; `kind` joins what is typed into one field. */
@@ -136,6 +139,9 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         <Button onPress={() => setOpened('share')}>
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> Share
         </Button>
+        <IconButton aria-label="Earlier versions" onPress={() => setOpened('versions')}>
+          <History size={18} strokeWidth={1.5} />
+        </IconButton>
         <IconButton aria-label="Print" onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
@@ -197,6 +203,16 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
           beside.setState({ songs: new Map([...songs, [id, { summary, removed: false }]]) });
           const item = { id: uuidv7(), songId: id, key: null, notes: '' };
           change({ items: [...draft.items, item] });
+        }}
+      />
+      <SetVersions
+        setId={setId}
+        isOpen={opened === 'versions'}
+        onClose={() => setOpened(null)}
+        onPutBack={(version, inIt, savedAt) => {
+          beside.setState({ songs: new Map([...songs, ...inIt]) });
+          change(version);
+          notify(`The version of ${momentInWords(Date.parse(savedAt))} is back`);
         }}
       />
       <ShareWindow

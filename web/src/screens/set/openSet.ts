@@ -58,12 +58,18 @@ export async function followSet({ id, saver, beside }: OpenedSet): Promise<void>
   }
 }
 
-function knownSongs(set: SongSet): KnownSongs {
+export function knownSongs(set: Pick<SongSet, 'items'>): KnownSongs {
   return new Map(set.items.map(({ songId, summary, removed }) => [songId, { summary, removed }]));
 }
 
 /** What of a set is edited and saved. */
-function draftOf({ name, date, leader, notes, items }: SongSet): SetDraft {
+export function draftOf({
+  name,
+  date,
+  leader,
+  notes,
+  items,
+}: Omit<SongSet, 'id' | 'revision' | 'savedAt'>): SetDraft {
   return {
     name,
     date,

@@ -1,5 +1,5 @@
 import { formatKey, formatMeter, rewriteNumbers, sameKey, setField } from '@intervallum/core';
-import { ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
+import { History, ListPlus, PanelRight, Piano, Printer, Share2 } from 'lucide-react';
 import { memo } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -155,6 +155,9 @@ export const SongHeader = memo(function SongHeader({
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> <Label>Share</Label>
         </Button>
         {lens.needs === 'hands' ? null : <PianoTool />}
+        <IconButton aria-label="Earlier versions" onPress={() => onOpen('versions')}>
+          <History size={18} strokeWidth={1.5} />
+        </IconButton>
         <Downloads />
         <PrintTool songId={songId} />
         <PanelTool lens={lens} />

@@ -4,8 +4,9 @@ import { useLook } from '../../document/look.tsx';
 import { RoadEditor } from '../../lenses/parts/RoadEditor.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { AddToSet } from './AddToSet.tsx';
+import { SongVersions } from './SongVersions.tsx';
 
-export type SongWindow = 'share' | 'set' | 'road';
+export type SongWindow = 'share' | 'set' | 'road' | 'versions';
 
 interface SongWindowsProps {
   songId: string;
@@ -35,6 +36,7 @@ function Opened({ songId, opened, onClose }: SongWindowsProps) {
         isOpen={opened === 'share'}
         onClose={onClose}
       />
+      <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />
       <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={writeRoad} />
       <AddToSet
         songId={songId}

@@ -1,7 +1,7 @@
-import { readFieldName, type FieldName } from '../fields.ts';
-import type { PhraseWhen } from '../song.ts';
-import type { TexturedHand } from '../steps.ts';
-import { readWhen } from '../when.ts';
+import { readFieldName, type FieldName } from './fields.ts';
+import type { PhraseWhen } from './song.ts';
+import type { TexturedHand } from './steps.ts';
+import { readWhen } from './when.ts';
 
 /** One line of chart text, told apart by how it begins and ends. Starts count from 0 in the line. */
 export type Line =

@@ -1,5 +1,5 @@
-import { readLine } from '../read/lines.ts';
-import type { Section } from '../song.ts';
+import { readLine } from './lines.ts';
+import type { Section } from './song.ts';
 
 /**
  * The line that opens a section. A name that a chart would read as something else, as `Vamp x2` or `Key`, is told apart by

@@ -1,0 +1,33 @@
+import type { SetDraft } from '@intervallum/contract';
+import styled from 'styled-components';
+import { dateInWords } from '../../ui/dates.ts';
+import type { KnownSongs } from './openSet.ts';
+
+const Text = styled.div`
+  p {
+    font-weight: 600;
+  }
+  small {
+    color: var(--soft);
+    font-size: 13px;
+  }
+`;
+
+/** A set to be looked at only: its name and day, its songs in their order. */
+export function SetAsText({ draft, songs }: { draft: SetDraft; songs: KnownSongs }) {
+  const { name, date, leader, notes, items } = draft;
+  return (
+    <Text>
+      <p>{name}</p>
+      <small>{[date && dateInWords(date), leader, notes].filter(Boolean).join(' · ')}</small>
+      <ol>
+        {items.map((item, place) => (
+          <li key={item.id}>
+            {place + 1}. {songs.get(item.songId)?.summary.title ?? 'A song added elsewhere'}{' '}
+            <small>{[item.key, item.notes].filter(Boolean).join(' · ')}</small>
+          </li>
+        ))}
+      </ol>
+    </Text>
+  );
+}
