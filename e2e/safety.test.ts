@@ -1,4 +1,10 @@
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { chromium, expect, test } from '@playwright/test';
+import { startApplication } from '../bin/lib/application.mjs';
+import { freePort, startCluster } from '../bin/lib/cluster.mjs';
+import { editor, section } from './pages.ts';
 
 test('a page whose name was bound to this machine reads nothing and changes nothing', async ({
   baseURL,
@@ -56,5 +62,60 @@ test('pages are answered in part and under conditions as they should be', async 
     ] as Record<string, string>[])
       statuses.push((await ask(path, { ...plain, ...more })).status());
     expect([path, ...statuses]).toEqual([path, 206, 416, 200, 304, 412, 412]);
+  }
+});
+
+test('over plain http from another machine all that can work works, and a note says what cannot', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-plain-'));
+  chmodSync(folder, 0o755);
+  const cluster = await startCluster(join(folder, 'database'));
+  await cluster.createDatabase('plain');
+  const [port, linksPort] = [await freePort(), await freePort()];
+  const application = await startApplication({
+    cluster,
+    database: 'plain',
+    port,
+    webFolder: process.env['WEB_FOLDER'] ?? '',
+    quiet: true,
+    settings: {
+      ALLOWED_HOSTS: `band.example.org:${port}`,
+      LINKS_PORT: String(linksPort),
+      LINKS_HOST: '127.0.0.1',
+      LINKS_URL: `http://band.example.org:${linksPort}`,
+    },
+  });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--host-resolver-rules=MAP band.example.org 127.0.0.1'],
+  });
+  try {
+    const page = await browser.newPage();
+    await page.goto(`http://band.example.org:${port}/songs`);
+    const note = page.getByRole('complementary', { name: 'About this connection' });
+    await expect(note).toContainText('MIDI keyboards');
+    await page.getByRole('link', { name: 'The Ferry Bell' }).click();
+    await editor(page).click();
+    await page.keyboard.press('Control+End');
+    await page.keyboard.type('\nPlain:\n  6m');
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+    await page.reload();
+    await expect(section(page, 'Plain')).toBeVisible();
+
+    await page.getByRole('button', { name: 'Share' }).click();
+    await page.getByRole('button', { name: 'Make a link' }).click();
+    const address = await page.getByLabel('Open links').locator('code').innerText();
+    expect(address).toContain(`http://band.example.org:${linksPort}/s/`);
+    await page.goto(address);
+    await expect(section(page, 'Plain')).toBeVisible();
+    await expect(note).toContainText('a screen that stays awake');
+    await note.getByRole('button', { name: 'Close this note' }).click();
+    await expect(note).toHaveCount(0);
+    await page.goto(`http://band.example.org:${linksPort}/songs`);
+    await expect(page.locator('body')).toContainText('There is nothing at this address');
+  } finally {
+    await browser.close();
+    await application.stop();
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
   }
 });

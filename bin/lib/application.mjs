@@ -1,4 +1,6 @@
 import { spawn } from 'node:child_process';
+import http from 'node:http';
+import https from 'node:https';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { root } from './shell.mjs';
@@ -11,16 +13,25 @@ import { Stop } from './say.mjs';
 
 /**
  * Starts the built server and waits until it answers that it and its database are well.
- * @param {{ cluster: import('./cluster.mjs').Cluster, database: string, port: number, webFolder: string, quiet?: boolean }} options
+ * @param {{ cluster: import('./cluster.mjs').Cluster, database: string, port: number, webFolder: string, quiet?: boolean, settings?: Readonly<Record<string, string>> }} options
+ * `settings`: more of the server's environment
  * @returns {Promise<Application>}
  */
-export async function startApplication({ cluster, database, port, webFolder, quiet = false }) {
+export async function startApplication({
+  cluster,
+  database,
+  port,
+  webFolder,
+  quiet = false,
+  settings = {},
+}) {
   const child = spawn(
     process.execPath,
     ['--enable-source-maps', join(root, 'server/dist/main.js')],
     {
       env: {
         ...process.env,
+        ...settings,
         DATABASE_URL: cluster.serverUrl(database),
         MIGRATION_DATABASE_URL: cluster.url(database),
         PORT: String(port),
@@ -39,7 +50,7 @@ export async function startApplication({ cluster, database, port, webFolder, qui
   void ended.then(() => {
     running = false;
   });
-  const url = `http://127.0.0.1:${port}`;
+  const url = `${scheme({ ...process.env, ...settings })}://127.0.0.1:${port}`;
   for (let tries = 0; running && tries < 300; tries += 1) {
     if (await isWell(url)) {
       const stop = async () => {
@@ -54,12 +65,27 @@ export async function startApplication({ cluster, database, port, webFolder, qui
   throw new Stop('The server did not start; what it printed above says why.');
 }
 
-/** @param {string} url */
-export async function isWell(url) {
-  try {
-    return (await fetch(`${url}/healthz`, { signal: AbortSignal.timeout(2_000) })).status === 200;
-  } catch {
+/** How the server speaks: with TLS where a certificate is set. @param {NodeJS.ProcessEnv} env */
+export function scheme(env) {
+  return env['TLS_CERT'] ? 'https' : 'http';
+}
+
+/**
+ * Whether a server of ours answers that it and its database are well.
+ * @param {string} url
+ * @returns {Promise<boolean>}
+ */
+export function isWell(url) {
+  return new Promise((resolve) => {
+    // On this very machine the certificate, which names another, proves nothing.
+    const options = { timeout: 2_000, rejectUnauthorized: false };
+    const get = url.startsWith('https:') ? https.get : http.get;
+    const asked = get(`${url}/healthz`, options, (answer) => {
+      answer.resume();
+      resolve(answer.statusCode === 200);
+    });
+    asked.on('timeout', () => asked.destroy());
     // Not listening yet, or no longer.
-    return false;
-  }
+    asked.on('error', () => resolve(false));
+  });
 }

@@ -4,12 +4,13 @@ import {
   mkdirSync,
   readFileSync,
   renameSync,
+  statfsSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { userInfo } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { postgresPrograms } from './packages.mjs';
 import { isRoot, shell, tail } from './shell.mjs';
 import { Stop } from './say.mjs';
@@ -32,10 +33,32 @@ import { Stop } from './say.mjs';
  * @param {readonly string[]} words
  */
 function postgres(programs, program, words) {
+  const [command, all] = asOwner(programs, program, words);
+  return shell(command, all, { cwd: '/' });
+}
+
+/**
+ * A command line for one of PostgreSQL's programs, as the user postgres where we are root.
+ * @param {string} programs
+ * @param {string} program
+ * @param {readonly string[]} words
+ * @returns {[command: string, words: readonly string[]]}
+ */
+function asOwner(programs, program, words) {
   const path = join(programs, program);
-  return isRoot
-    ? shell('runuser', ['-u', 'postgres', '--', path, ...words], { cwd: '/' })
-    : shell(path, words, { cwd: '/' });
+  return isRoot ? ['runuser', ['-u', 'postgres', '--', path, ...words]] : [path, words];
+}
+
+/**
+ * A command line for a program that asks the cluster in `folder`, which runs: `psql`, `pg_dump`.
+ * @param {string} folder
+ * @param {string} program
+ * @param {readonly string[]} words
+ */
+export function askingCluster(folder, program, words) {
+  const data = join(folder, 'cluster');
+  const where = ['-h', data, '-p', String(socketNumber), '-U', 'app'];
+  return asOwner(programsFor(data), program, [...where, ...words]);
 }
 
 /** A port on loopback that nothing listens on now. @returns {Promise<number>} */
@@ -236,8 +259,17 @@ function programsFor(data) {
   );
 }
 
+/** Megabytes that a new cluster takes, with room to begin in (an empty one of PostgreSQL 15 to 17 takes 40 to 60). */
+const roomOfCluster = 120;
+
 /** @param {string} programs @param {string} data */
 async function initialize(programs, data) {
+  const { bavail, bsize } = statfsSync(dirname(data));
+  const free = Math.floor((bavail * bsize) / 1_000_000);
+  if (free < roomOfCluster)
+    throw new Stop(
+      `There are ${free} MB left on the disk of ${dirname(data)}, and a database takes ${roomOfCluster}; free some, or set INTERVALLUM_DATA to a folder on another disk.`,
+    );
   const words = ['-D', data, '-U', 'app', '--auth-local=peer', '--auth-host=reject'];
   words.push('--locale=C.UTF-8', '--encoding=UTF8');
   const made = await postgres(programs, 'initdb', words);

@@ -1,5 +1,6 @@
 // Ends the database of a start command that is gone without having done so itself. Started by bin/start, with the data
 // folder; the channel between the two closes with that command, whatever ended it.
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { stopCluster } from './cluster.mjs';
@@ -16,7 +17,7 @@ const end = () => {
   void run(async () => {
     const lock = join(folder, 'lock');
     // The command may have died while its database was about to start: it is looked for until it would have.
-    for (let looks = 0; looks < 40; looks += 1) {
+    for (let looks = 0; looks < 40 && existsSync(folder); looks += 1) {
       // While another start command is at work there, the database is its own.
       if (takeLock(lock)) {
         await stopCluster(folder);

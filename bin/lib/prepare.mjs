@@ -1,11 +1,21 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, gzip } from 'node:zlib';
 import { oneAtATime } from './lock.mjs';
 import { root, shell, tail } from './shell.mjs';
-import { say, Stop } from './say.mjs';
+import { isFull, say, Stop } from './say.mjs';
 
 const brotli = promisify(brotliCompress);
 const gzipped = promisify(gzip);
@@ -44,6 +54,7 @@ function webFolder() {
  */
 export async function prepare() {
   let pages = '';
+  mustBeOurs();
   await oneAtATime(join(buildFolder, 'lock'), async () => {
     await installPackages();
     await buildServer();
@@ -63,6 +74,21 @@ export async function installPackages() {
     'npm ci failed',
   );
   writeFileSync(stamp, wanted);
+}
+
+/** What is built stands in the checkout, which has to be that of whoever runs the command. */
+function mustBeOurs() {
+  try {
+    mkdirSync(buildFolder, { recursive: true });
+    accessSync(root, constants.W_OK);
+    accessSync(buildFolder, constants.W_OK);
+  } catch (error) {
+    throw new Stop(
+      isFull(error)
+        ? `The disk of ${root} is full; free some space and try again.`
+        : `You may not write in ${root}; run this as the one whose checkout it is, or from one of your own.`,
+    );
+  }
 }
 
 async function buildServer() {

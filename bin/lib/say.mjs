@@ -20,3 +20,16 @@ export async function run(main) {
     process.exit(1);
   }
 }
+
+/** What the system says of a failure, without the name of the call. @param {unknown} error */
+export function said(error) {
+  const message = error instanceof Error ? error.message : String(error);
+  return message.replace(/^[A-Z]+: /, '').replace(/, \w+(?: '.*')?$/, '');
+}
+
+/** Whether a failure is for want of room on the disk. @param {unknown} error */
+export function isFull(error) {
+  return (
+    error instanceof Error && 'code' in error && ['ENOSPC', 'EDQUOT'].includes(String(error.code))
+  );
+}

@@ -1,7 +1,7 @@
 // Starts Intervallum: installs and builds what is stale, starts a database of its own, loads the demo data once,
 // serves until Ctrl-C. `--fresh` sets the data aside and loads the demo again.
 import { spawn } from 'node:child_process';
-import { existsSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -10,8 +10,8 @@ import { lookAfter, makeDataFolder, setAside, startCluster, stopCluster } from '
 import { releaseLock, takeLock } from './lock.mjs';
 import { ensurePackages } from './packages.mjs';
 import { prepare } from './prepare.mjs';
-import { dataFolder, wantedPort } from './settings.mjs';
-import { run, say, Stop } from './say.mjs';
+import { claim, dataFolder, wantedPort } from './settings.mjs';
+import { isFull, run, said, say, Stop } from './say.mjs';
 import { root } from './shell.mjs';
 
 await run(async () => {
@@ -22,7 +22,7 @@ await run(async () => {
   const folder = dataFolder();
   const port = await wantedPort();
   await ensurePackages({ chromium: false });
-  await claim(folder);
+  await claim(folder, makeDataFolder);
   const lock = join(folder, 'lock');
   if (!(await lockTaken(lock))) {
     throw new Stop(
@@ -91,16 +91,14 @@ async function lockTaken(lock) {
     }
     return false;
   } catch (error) {
+    if (isFull(error))
+      throw new Stop(
+        `The disk of ${lock} is full; free some space and start again, or set INTERVALLUM_DATA to a folder on another disk.`,
+      );
     throw new Stop(
       `The lock ${lock} cannot be taken (${said(error)}): make it a file that you may write, or set INTERVALLUM_DATA to another folder.`,
     );
   }
-}
-
-/** What the system says of a failure, without the name of the call. @param {unknown} error */
-function said(error) {
-  const message = error instanceof Error ? error.message : String(error);
-  return message.replace(/^[A-Z]+: /, '').replace(/, \w+(?: '.*')?$/, '');
 }
 
 /**
@@ -135,31 +133,4 @@ function guard(folder) {
   });
   stays.unref();
   stays.channel?.unref();
-}
-
-/**
- * Marks the data folder as ours, so that --fresh can never touch what is not.
- * @param {string} folder
- */
-async function claim(folder) {
-  const mark = join(folder, 'intervallum-data');
-  if (existsSync(mark)) return;
-  if (existsSync(folder) && contentOf(folder).length > 0) {
-    throw new Stop(
-      `${folder} is not empty and was not made by Intervallum; set INTERVALLUM_DATA to an empty folder.`,
-    );
-  }
-  await makeDataFolder(folder);
-  writeFileSync(mark, 'The data of Intervallum: all songs and sets are in the folder cluster.\n');
-}
-
-/** @param {string} folder */
-function contentOf(folder) {
-  try {
-    return readdirSync(folder);
-  } catch (error) {
-    throw new Stop(
-      `${folder} cannot be used for data (${said(error)}); set INTERVALLUM_DATA to a folder that you may read and write.`,
-    );
-  }
 }

@@ -1,16 +1,16 @@
 import { shareToken } from '@intervallum/contract';
 import compression from 'compression';
-import express, { type Express, type Request } from 'express';
+import express, { type Express, type Request, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { Database } from './db/database.ts';
 import type { Scope } from './db/scope.ts';
 import { noIndex, ownChangesOnly, securityHeaders } from './http/guards.ts';
-import { ownHostOnly } from './http/hosts.ts';
+import { ownHostOnly, ownOrNumberedHostOnly } from './http/hosts.ts';
 import { requestLog } from './http/log.ts';
 import { problemHandler, Refusal } from './http/problem.ts';
 import type { Route } from './http/route.ts';
 import { scopeOfLink, type Session } from './http/session.ts';
-import { webPages } from './http/webPages.ts';
+import { linkPages, webPages } from './http/webPages.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { allRoutes } from './routes.ts';
 import { noSuchLink } from './shares/routes.ts';
@@ -23,22 +23,54 @@ export interface AppParts {
   readonly log: Logger;
   /** Names by which it is reached besides loopback. */
   readonly hosts: readonly string[];
+  /** How others reach the links, where they are served by themselves; null where they are not. */
+  readonly linksUrl?: string | null;
   /** The built pages; without them only the API answers. */
   readonly webFolder: string | null;
 }
 
 /** The whole server. */
-export function createApp({ database, charts, session, log, hosts, webFolder }: AppParts): Express {
+export function createApp(parts: AppParts): Express {
+  const app = begun(parts, ownHostOnly(parts.hosts));
+  app.use('/api', ownChangesOnly, express.json({ limit: '1mb' }));
+  serveRoutes(app, parts, allRoutes(parts.database, parts.charts, parts.linksUrl));
+  app.use('/s', noIndex);
+  if (parts.webFolder) app.use(webPages(parts.webFolder));
+  return ended(app);
+}
+
+/** Links, what they show, the files of their pages, and nothing else: what may be reached from other machines. */
+export function createLinksApp(parts: AppParts): Express {
+  const app = begun(parts, ownOrNumberedHostOnly(parts.hosts));
+  const routes = allRoutes(parts.database, parts.charts, parts.linksUrl).filter(
+    ({ rule }) => rule === 'link',
+  );
+  serveRoutes(app, parts, routes);
+  app.use('/s', noIndex);
+  if (parts.webFolder) app.use(linkPages(parts.webFolder));
+  return ended(app);
+}
+
+function begun({ log }: AppParts, hosts: RequestHandler): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(requestLog(log), securityHeaders, ownHostOnly(hosts), compression());
-  app.use('/api', ownChangesOnly, express.json({ limit: '1mb' }));
+  app.use(requestLog(log), securityHeaders, hosts, compression());
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-cache');
     next();
   });
+  return app;
+}
 
-  const routes = allRoutes(database, charts);
+function ended(app: Express): Express {
+  app.use(() => {
+    throw new Refusal('not-found', 'There is nothing at this address.');
+  });
+  app.use(problemHandler);
+  return app;
+}
+
+function serveRoutes(app: Express, { database, session }: AppParts, routes: readonly Route[]) {
   for (const { method, path, rule, handle } of routes) {
     const verb = method.toLowerCase() as Lowercase<Route['method']>;
     app[verb](path, async (request, response) => {
@@ -55,11 +87,6 @@ export function createApp({ database, charts, session, log, hosts, webFolder }: 
   app.use('/api', () => {
     throw new Refusal('not-found', 'There is nothing at this address.');
   });
-
-  app.use('/s', noIndex);
-  if (webFolder) app.use(webPages(webFolder));
-  app.use(problemHandler);
-  return app;
 
   /** For whom a route that has this rule works; throws where nobody it admits asks. */
   async function admitted(rule: Route['rule'], request: Request): Promise<Scope | null> {

@@ -15,6 +15,20 @@ const environment = z.object({
     .default('')
     .transform((names) => names.split(',').map((name) => name.trim()))
     .transform((names) => names.filter((name) => name !== '')),
+  /**
+   * Where links alone are served, for a band that may read and not edit: a port of its own, and the address it listens on.
+   * Without a port there is no such listener.
+   */
+  LINKS_PORT: port.optional(),
+  LINKS_HOST: z.string().min(1).default('0.0.0.0'),
+  /** How others reach it, as `https://band.example.org`: links are shown with it. */
+  LINKS_URL: z
+    .url({ protocol: /^https?$/, error: 'is written as https://band.example.org.' })
+    .transform((url) => url.replace(/\/+$/, ''))
+    .optional(),
+  /** Files with a certificate (its chain after it) and its key, in PEM: both listeners then speak https. */
+  TLS_CERT: z.string().min(1).optional(),
+  TLS_KEY: z.string().min(1).optional(),
   /** With the built pages; without it only the API answers. */
   WEB_FOLDER: z.string().min(1).optional(),
   /** With the demo data, loaded once into a database without a team. */
@@ -26,7 +40,12 @@ export type Config = z.infer<typeof environment>;
 /** The settings of the server, out of its environment; throws a sentence that names what is missing or wrong. */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const read = environment.safeParse(env);
-  if (read.success) return read.data;
+  if (read.success) {
+    const { TLS_CERT, TLS_KEY } = read.data;
+    if ((TLS_CERT === undefined) !== (TLS_KEY === undefined))
+      throw new Error('TLS_CERT and TLS_KEY: name both files, or neither.');
+    return read.data;
+  }
   const [issue] = read.error.issues;
   throw new Error(`${issue?.path.join('.') ?? 'A setting'}: ${issue?.message ?? 'is wrong'}`);
 }

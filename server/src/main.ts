@@ -1,6 +1,10 @@
-import { createServer } from 'node:http';
-import { createApp } from './app.ts';
-import { readConfig } from './config.ts';
+import { readFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import { isIPv4 } from 'node:net';
+import type { Express } from 'express';
+import { createApp, createLinksApp } from './app.ts';
+import { readConfig, type Config } from './config.ts';
 import { openDatabase } from './db/database.ts';
 import { migrateDatabase } from './db/migrate.ts';
 import { ensureTeam, loadDemo } from './demo.ts';
@@ -30,32 +34,76 @@ async function main(): Promise<void> {
   const { database, close } = openDatabase(config.DATABASE_URL, (error) =>
     log.warn(error, 'A database connection was lost.'),
   );
-  const app = createApp({
+  const parts = {
     database,
     charts,
     session: oneTeamSession(database),
     log,
     hosts: config.ALLOWED_HOSTS,
+    linksUrl: linksUrl(config),
     webFolder: config.WEB_FOLDER ?? null,
-  });
-  const server = createServer(app);
-  server.once('error', fail);
-  server.listen(config.PORT, config.HOST);
+  };
+  const listen = listenerOf(config);
+  const servers = [listen(createApp(parts), config.PORT, config.HOST)];
+  if (config.LINKS_PORT !== undefined) {
+    const hosts = config.LINKS_URL ? [new URL(config.LINKS_URL).host] : [];
+    const links = createLinksApp({ ...parts, hosts });
+    servers.push(listen(links, config.LINKS_PORT, config.LINKS_HOST));
+  }
 
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
     // What is under way ends: a save that was sent is a save that was made.
-    server.close(() => {
-      void Promise.all([close(), charts.close()]).then(() => process.exit(0));
-    });
-    server.closeIdleConnections();
-    setTimeout(() => server.closeAllConnections(), patience).unref();
+    void Promise.all(servers.map(closed))
+      .then(() => Promise.all([close(), charts.close()]))
+      .then(() => process.exit(0));
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   end = stop;
+}
+
+function closed(server: Server): Promise<void> {
+  return new Promise((resolve) => {
+    server.close(() => resolve());
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), patience).unref();
+  });
+}
+
+/** Listens with or without TLS, as the settings say. */
+function listenerOf({ TLS_CERT, TLS_KEY }: Config) {
+  const secrets =
+    TLS_CERT && TLS_KEY ? { cert: pem('TLS_CERT', TLS_CERT), key: pem('TLS_KEY', TLS_KEY) } : null;
+  return (app: Express, port: number, host: string): Server => {
+    const server = secrets ? createSecureServer(secrets, app) : createServer(app);
+    server.once('error', fail);
+    return server.listen(port, host);
+  };
+}
+
+function pem(setting: string, file: string): Buffer {
+  try {
+    return readFileSync(file);
+  } catch (error) {
+    throw new Error(
+      `${setting}: ${file} cannot be read; name a PEM file that the server may read.`,
+      {
+        cause: error,
+      },
+    );
+  }
+}
+
+/** How others reach the links: as the settings say, else by the address that is listened on, where it is one. */
+function linksUrl({ LINKS_URL, LINKS_PORT, LINKS_HOST, TLS_CERT }: Config): string | null {
+  if (LINKS_PORT === undefined) return null;
+  if (LINKS_URL) return LINKS_URL;
+  if (isIPv4(LINKS_HOST) && LINKS_HOST !== '0.0.0.0')
+    return `${TLS_CERT ? 'https' : 'http'}://${LINKS_HOST}:${LINKS_PORT}`;
+  return null;
 }
 
 function fail(error: unknown): never {

@@ -8,8 +8,15 @@ import { shareRoutes } from './shares/routes.ts';
 import { songRoutes } from './songs/routes.ts';
 import { songService } from './songs/service.ts';
 
-/** Everything that can be asked of the server, each with its rule. What is not in this table is not answered. */
-export function allRoutes(database: Database, charts: ChartReader): readonly Route[] {
+/**
+ * Everything that can be asked of the server, each with its rule. What is not in this table is not answered.
+ * @param linksUrl how others reach the links, where they are served by themselves
+ */
+export function allRoutes(
+  database: Database,
+  charts: ChartReader,
+  linksUrl: string | null = null,
+): readonly Route[] {
   return [
     route('GET', '/healthz', 'anybody', async (_request, response) => {
       await database.execute(sql`select 1`);
@@ -17,6 +24,6 @@ export function allRoutes(database: Database, charts: ChartReader): readonly Rou
     }),
     ...songRoutes(songService(database, charts)),
     ...setRoutes(setService(database, charts)),
-    ...shareRoutes(database),
+    ...shareRoutes(database, linksUrl),
   ];
 }

@@ -14,7 +14,11 @@ export const shareToken = z.string().regex(/^[\w-]{32}$/);
 /** A link that is open now. */
 export const share = z.object({ id, token: shareToken, createdAt: moment });
 export type Share = z.infer<typeof share>;
-export const shareList = z.object({ shares: z.array(share) });
+export const shareList = z.object({
+  shares: z.array(share),
+  /** How others reach the links, where they are served by themselves; null where they have the application's address. */
+  address: z.string().nullable(),
+});
 
 /** What the reader of a link gets: charts as text, each with the key it is played in (null: its own). */
 export const sharedPage = z.object({

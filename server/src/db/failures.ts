@@ -1,9 +1,9 @@
 /**
- * Node's and PostgreSQL's codes for a server that is gone, starting, shutting down or too busy to answer in time
- * (PostgreSQL's manual, appendix A; 57014 is a statement that took longer than it may).
+ * Node's and PostgreSQL's codes for a server that is gone, starting, shutting down, too busy to answer in time, or without
+ * room (PostgreSQL's manual, appendix A; 57014 is a statement that took longer than it may).
  */
 const downCodes =
-  /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOENT|ETIMEDOUT|57014|57P0[1-5]|08\d{3}|53300)$/;
+  /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOENT|ETIMEDOUT|57014|57P0[1-5]|08\d{3}|53\d{3})$/;
 
 /** True if an error, or one that caused it, means that the database cannot be reached now. */
 export function isDatabaseDown(error: unknown): boolean {

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { Router } from 'express';
+import { Router, type Response } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import { Refusal } from './problem.ts';
 
@@ -8,6 +8,29 @@ import { Refusal } from './problem.ts';
  * file opens the application, which shows the right screen for it.
  */
 export function webPages(folder: string): Router {
+  const routes = filesOf(folder);
+  routes.get('/{*path}', (_request, response) => sendPage(response, folder));
+  return routes;
+}
+
+/** The pages of links alone: their address opens them, and the files that they are made of. */
+export function linkPages(folder: string): Router {
+  const routes = Router();
+  routes.use((request, _response, next) => {
+    if (/\.html$/i.test(request.path)) throw noSuchFile();
+    next();
+  });
+  routes.use(filesOf(folder));
+  routes.get('/s/:token', (_request, response) => sendPage(response, folder));
+  return routes;
+}
+
+function sendPage(response: Response, folder: string): void {
+  if (!response.get('Cache-Control')) response.set('Cache-Control', 'no-cache');
+  response.sendFile('index.html', { root: folder });
+}
+
+function filesOf(folder: string): Router {
   const routes = Router();
   const compressed = { enableBrotli: true, orderPreference: ['br' as const] };
   routes.use(
@@ -19,7 +42,7 @@ export function webPages(folder: string): Router {
     }),
   );
   routes.use('/assets', () => {
-    throw new Refusal('not-found', 'There is no such file.');
+    throw noSuchFile();
   });
   routes.use(
     expressStaticGzip(folder, {
@@ -28,9 +51,7 @@ export function webPages(folder: string): Router {
       serveStatic: { maxAge: '1h', redirect: false },
     }),
   );
-  routes.get('/{*path}', (_request, response) => {
-    if (!response.get('Cache-Control')) response.set('Cache-Control', 'no-cache');
-    response.sendFile('index.html', { root: folder });
-  });
   return routes;
 }
+
+const noSuchFile = () => new Refusal('not-found', 'There is no such file.');

@@ -7,12 +7,12 @@ import { checked, idInPath } from '../http/validate.ts';
 import { hasTarget, insertShare, listShares, readShare, revokeShare } from './store.ts';
 
 /** Links: the team opens, lists and revokes them; whoever has one reads what it opens. */
-export function shareRoutes(database: Database) {
+export function shareRoutes(database: Database, linksUrl: string | null) {
   return [
     route('GET', '/api/shares', 'member', async (request, response, scope) => {
       const target = checked(shareTarget, request.query);
       const shares = await inScope(database, scope, (db) => listShares(scope, db, target));
-      response.json({ shares });
+      response.json({ shares, address: linksUrl });
     }),
     route('POST', '/api/shares', 'member', async (request, response, scope) => {
       const target = checked(shareTarget, request.body);

@@ -3,6 +3,7 @@ import { NavLink, Outlet } from 'react-router';
 import styled from 'styled-components';
 import { Notices } from '../ui/notices.tsx';
 import { hiddenStyle } from '../ui/hidden.ts';
+import { PlainHttpNote } from '../ui/PlainHttpNote.tsx';
 import { display, phone } from '../ui/theme.ts';
 
 const Frame = styled.div`
@@ -114,6 +115,7 @@ export function Shell() {
           </Rooms>
         </Rail>
         <main id="main">
+          <PlainHttpNote lacks="MIDI keyboards, the microphone, a screen that stays awake and a copy for when there is no network" />
           <Outlet />
         </main>
       </Frame>

@@ -95,11 +95,16 @@ function LinkList({ target }: { target: ShareTarget }) {
 
   return (
     <Fetched from={fetched} what="the links">
-      {({ shares }) => (
+      {({ shares, address }) => (
         <>
           <Links aria-label="Open links">
             {shares.map((share) => (
-              <LinkRow key={share.id} share={share} onRevoke={() => void revoke(share)} />
+              <LinkRow
+                key={share.id}
+                share={share}
+                at={address ?? location.origin}
+                onRevoke={() => void revoke(share)}
+              />
             ))}
           </Links>
           <PrimaryButton isDisabled={busy} onPress={() => void open()}>
@@ -111,8 +116,8 @@ function LinkList({ target }: { target: ShareTarget }) {
   );
 }
 
-function LinkRow({ share, onRevoke }: { share: Share; onRevoke: () => void }) {
-  const address = `${location.origin}/s/${share.token}`;
+function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: () => void }) {
+  const address = `${at}/s/${share.token}`;
   const made = new Date(share.createdAt).toLocaleDateString('en-GB', {
     day: 'numeric',
     month: 'long',

@@ -27,6 +27,7 @@ import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { languageNames } from '../../music/languages.ts';
 import { Picker } from '../../ui/Picker.tsx';
 import { useTitle } from '../../ui/Page.tsx';
+import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { display, phone } from '../../ui/theme.ts';
 
@@ -162,6 +163,7 @@ function SharedCharts({ page }: { page: SharedPage }) {
   ].filter(Boolean);
   return (
     <Sheet>
+      <PlainHttpNote lacks="a screen that stays awake and a copy for when there is no network" />
       <Top>
         <h1>{page.name || 'Song without a title'}</h1>
         <p>{facts.join(' · ')}</p>
