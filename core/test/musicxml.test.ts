@@ -254,7 +254,8 @@ describe('MusicXML of other programs', () => {
 
   test.each([
     ['', /nothing in this XML|not well-formed/],
-    ['<score-partwise><part>', /not well-formed/],
+    ['<score-partwise><part>', /ends before <part> is closed, which begins in line 1/],
+    ['<score-partwise><part></measure></part></score-partwise>', /not well-formed/],
     ['<html/>', /no MusicXML score/],
     ['<score-timewise/>', /part-wise/],
     [foreign('<measure><note><rest/><duration>4</duration></note></measure>'), /chord symbols/],

@@ -1,5 +1,6 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { success, type Result } from '../kit/result.ts';
+import { brokenOff } from './brokenOff.ts';
 import { unreadable } from './imported.ts';
 
 /** An element of an XML document: its name, attributes and what stands in it, in order. */
@@ -70,6 +71,12 @@ export function readXml(text: string): Result<XmlElement> {
     );
   const valid = XMLValidator.validate(text);
   if (valid !== true) {
+    const broken = brokenOff(text);
+    if (broken)
+      return unreadable(
+        `This file ends before <${broken.name}> is closed, which begins in line ${broken.line}: it broke off. Save or send it once more.`,
+        text.split('\n').length,
+      );
     const { msg, line, col } = valid.err;
     return unreadable(`This is not well-formed XML: ${msg}`, line, col);
   }

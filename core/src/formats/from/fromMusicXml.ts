@@ -299,10 +299,11 @@ class PartReader {
         ],
       };
     });
-    if (this.#strange.size > 0)
-      this.dropped.push(
-        `Chords that cannot be read: ${[...this.#strange].slice(0, 8).join(', ')}.`,
-      );
+    if (this.#strange.size > 0) {
+      const [shown, more] = [[...this.#strange].slice(0, 8), this.#strange.size - 8];
+      const others = more > 0 ? `; and ${more} more` : '';
+      this.dropped.push(`Chords that cannot be read whole: ${shown.join('; ')}${others}.`);
+    }
     if (this.#moved > 0)
       this.guessed.push(
         `${counted(this.#moved, 'chord')} moved to the nearest place that the metre parts a bar at.`,

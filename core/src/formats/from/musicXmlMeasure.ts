@@ -1,14 +1,11 @@
+import { chordOf, harmonyInWords } from './musicXmlHarmony.ts';
 import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
 import { meterOf, type Meter } from '../../chart/meter.ts';
 import { feels, type Feel, type Push } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
-import { fromLetters } from '../../chord/letters.ts';
-import { parseChord } from '../../chord/parseChord.ts';
-import { toRelative, type Degree, type Step } from '../../pitch/degree.ts';
-import { degreeOfNote, keyOfSignature, type Key } from '../../pitch/key.ts';
+import { keyOfSignature, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
-import { letters, type Note } from '../../pitch/note.ts';
-import { figuresOf, type HarmonyDegree } from '../harmonyKinds.ts';
+import { letters } from '../../pitch/note.ts';
 import type { PlacedChord, PlacedNote } from './musicXmlBars.ts';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from '../xml.ts';
 
@@ -77,7 +74,7 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     else if (part.name === 'forward') at += duration;
     else if (part.name === 'harmony') {
       const chord = chordOf(part, context.key);
-      if (!chord) strangeChords.push(textOf(part, 'kind') || 'a chord without a kind');
+      if (!chord) strangeChords.push(harmonyInWords(part));
       else chords.push(placed(chord, at, ticks(numberOf(part, 'offset') ?? 0)));
     } else if (part.name === 'note') {
       addLyrics(part, lyrics);
@@ -190,52 +187,6 @@ function placed(chord: Chord, at: number, offset: number): PlacedChord {
     offset === -eighth ? 'eighth' : offset === -sixteenth ? 'sixteenth' : null;
   if (by) return { at, chord, push: { by, hands: 'both' } };
   return { at: Math.max(0, at + offset), chord, push: null };
-}
-
-/** The chord of a harmony: its text where it says all, else its kind and degrees. */
-function chordOf(harmony: XmlElement, key: Key): Chord | null {
-  const kind = child(harmony, 'kind');
-  if (!kind || kind.text.trim() === 'none') return null;
-  const whole = kind.attributes['text'] ?? '';
-  if (whole.includes('[')) {
-    const read = parseChord(whole);
-    return read.ok ? read.value : null;
-  }
-  const root = rootOfHarmony(harmony, key);
-  if (!root) return null;
-  const bass = noteIn(child(harmony, 'bass'), 'bass');
-  const degrees = childrenOf(harmony, 'degree').map((one): HarmonyDegree => ({
-    value: numberOf(one, 'degree-value') ?? 0,
-    alter: numberOf(one, 'degree-alter') ?? 0,
-    type: ((type) => (type === 'alter' || type === 'subtract' ? type : 'add'))(
-      textOf(one, 'degree-type').trim(),
-    ),
-  }));
-  const figures = figuresOf({ kind: kind.text.trim(), degrees });
-  if (figures) return { kind: 'named', root, figures, bass: bass && degreeOfNote(bass, key) };
-  // Another kind: its text may still say a chord over any root.
-  const read = fromLetters(`C${whole}`, { tonic: { letter: 'C', alter: 0 }, mode: 'major' });
-  if (!read.ok || read.value.kind !== 'named') return null;
-  return { ...read.value, root, bass: bass && degreeOfNote(bass, key) };
-}
-
-function rootOfHarmony(harmony: XmlElement, key: Key): Degree | null {
-  const note = noteIn(child(harmony, 'root'), 'root');
-  if (note) return degreeOfNote(note, key);
-  const numeral = child(harmony, 'numeral');
-  const step = numberOf(numeral, 'numeral-root');
-  if (step === null || step < 1 || step > 7) return null;
-  const alter = numberOf(numeral, 'numeral-alter') ?? 0;
-  if (Math.abs(alter) > 2) return null;
-  const degree: Degree = { step: step as Step, alter };
-  const counted = textOf(numeral, 'numeral-key', 'numeral-mode') || key.mode;
-  return counted === 'major' ? degree : toRelative(degree);
-}
-
-function noteIn(of: XmlElement | null, name: 'root' | 'bass'): Note | null {
-  const letter = letters.find((one) => one === textOf(of, `${name}-step`).trim());
-  const alter = numberOf(of, `${name}-alter`) ?? 0;
-  return letter && Math.abs(alter) <= 2 ? { letter, alter } : null;
 }
 
 function noteOf(note: XmlElement, at: number, ticks: number): PlacedNote {
