@@ -1,6 +1,6 @@
 // Runs every check: format, lint, types, imports, unused code, Jest and Playwright. Ends with the count.
 // `bin/test unit` (or static, e2e) runs one part; further words go to Jest or Playwright. `bin/test deep` is the unit
-// tests with many more cases, which no other run has.
+// tests with many more cases and all attacks of bin/attack, of which a whole run has the quick half.
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -61,6 +61,9 @@ await run(async () => {
         counts.push(await journeys(application.url, webFolder, folder, words));
       }
     }
+    // With words one asks for some tests; the attacks are all of them or none.
+    if (words.length === 0 && (!part || part === 'deep'))
+      counts.push(await attacks(part === 'deep'));
   } finally {
     await cleanUp();
   }
@@ -118,6 +121,16 @@ async function journeys(url, webFolder, folder, words) {
   const { expected, unexpected, flaky } = readReport(report).stats;
   const failed = unexpected + flaky;
   return { passed: expected, failed: failed === 0 && code !== 0 ? 1 : failed };
+}
+
+/** Each attack that held counts as a test. @param {boolean} isWhole @returns {Promise<Count>} */
+async function attacks(isWhole) {
+  const words = isWhole ? [] : ['--quick'];
+  const { code, output } = await shell(process.execPath, ['bin/lib/attack.mjs', ...words], {
+    show: true,
+  });
+  const [, held = '0', broke = '1'] = /^(\d+) held, (\d+) broke$/m.exec(output) ?? [];
+  return { passed: Number(held), failed: code === 0 ? 0 : Math.max(1, Number(broke)) };
 }
 
 /** @param {string} file */

@@ -1,3 +1,4 @@
+import './storage.ts';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -115,6 +116,11 @@ describe('a question', () => {
     });
     expect(asked.headers['if-match']).toBe('"7"');
     expect(asked.headers['content-type']).toBe('application/json');
+    // Two saves of one tab are of one screen.
+    const screen = asked.headers['screen-id'];
+    expect(screen).toMatch(/^[\da-f-]{36}$/);
+    await api.saveSet(id, { name: 'S', date: null, leader: '', notes: '', items: [] }, 1);
+    expect(asked.headers['screen-id']).toBe(screen);
     await api.song(id);
     expect(asked).toMatchObject({ method: 'GET', body: '' });
     expect(asked.headers).not.toHaveProperty('if-match');

@@ -23,12 +23,30 @@ export const browserTabs: Tabs = {
 let named: Promise<string> | undefined;
 
 async function nameTab(): Promise<string> {
-  const before = sessionStorage.getItem(key);
+  const before = stored();
   if (before !== null && (await hold(before))) return before;
   const name = uuidv7();
-  sessionStorage.setItem(key, name);
+  store(name);
   await hold(name);
   return name;
+}
+
+/** The name that this tab had before it was loaded anew; none where the browser keeps nothing. */
+function stored(): string | null {
+  try {
+    return sessionStorage.getItem(key);
+  } catch (error) {
+    console.warn('This browser keeps nothing for a tab.', error);
+    return null;
+  }
+}
+
+function store(name: string): void {
+  try {
+    sessionStorage.setItem(key, name);
+  } catch (error) {
+    console.warn('This browser keeps nothing for a tab.', error);
+  }
 }
 
 /** Holds a name for as long as the page lives; false if another page has it. */
