@@ -1,9 +1,9 @@
-import { mkdtempSync, rmSync, chmodSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
-import { freePort, startCluster } from '../bin/lib/cluster.mjs';
+import { freePort, lookAfter, startCluster } from '../bin/lib/cluster.mjs';
 import { editor, expectAccessible, replaceText, section, writeSong } from './pages.ts';
 
 const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
@@ -74,6 +74,59 @@ test('with the database gone the edit is kept, and saved when it is back', async
     await application.stop();
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('a database that is killed comes back by itself, again and again, and what was typed is saved', async ({
+  page,
+}) => {
+  // `bin/test deep` goes on for two minutes.
+  const seconds = process.env['DEEP'] === '1' ? 120 : 5;
+  test.setTimeout((seconds + 120) * 1_000);
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-killed-'));
+  chmodSync(folder, 0o755);
+  const data = join(folder, 'database');
+  const cluster = await startCluster(data);
+  await cluster.createDatabase('killed');
+  const application = await startApplication({
+    cluster,
+    database: 'killed',
+    port: await freePort(),
+    webFolder: process.env['WEB_FOLDER'] ?? '',
+    quiet: true,
+  });
+  let back = 0;
+  const leave = lookAfter(data, {
+    every: 300,
+    most: 500,
+    onBack: () => (back += 1),
+    onLost: (why) => {
+      throw new Error(why);
+    },
+  });
+  try {
+    await page.goto(`${application.url}/songs`);
+    await page.getByRole('link', { name: 'The Ferry Bell' }).click();
+    await expect(section(page, 'Verse')).toBeVisible();
+    await editor(page).click();
+    await page.keyboard.press('Control+End');
+    await page.keyboard.type('\nKilled:\n  1');
+    let typed = 1;
+    for (const due = Date.now() + seconds * 1_000; Date.now() < due; typed += 1) {
+      const pid = readFileSync(join(data, 'cluster/postmaster.pid'), 'utf8').split('\n')[0];
+      const before = back;
+      process.kill(Number(pid), 'SIGKILL');
+      await page.keyboard.type(' | 4');
+      await expect.poll(() => back, { timeout: 30_000 }).toBeGreaterThan(before);
+      await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 40_000 });
+    }
+    await page.reload();
+    await expect(section(page, 'Killed').getByRole('listitem')).toHaveCount(typed);
+  } finally {
+    leave();
+    await application.stop();
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true, maxRetries: 10 });
   }
 });
 
