@@ -158,4 +158,36 @@ await take('sets', { path: '/sets', viewport: laptop });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const { token } = await ask('/shares', { kind: 'set', id: advent });
 await take('share', { path: `/s/${token}`, viewport: phone });
+
+/** @param {import('@playwright/test').Page} page @param {string} text */
+async function typeAtEnd(page, text) {
+  await page.getByRole('textbox', { name: 'Chart text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(text);
+}
+
+await take('versions', {
+  path: songAt('Under the Quince Tree'),
+  viewport: laptop,
+  act: async (page) => {
+    await typeAtEnd(page, '\nTag:\n  1add9~');
+    await page.getByText('Saved', { exact: true }).waitFor();
+    await page.getByRole('button', { name: 'Earlier versions' }).click();
+    await page.getByRole('option').last().click();
+    await page.getByRole('button', { name: 'Put this one back' }).waitFor();
+  },
+});
+await take('drafts', {
+  path: songAt('Bread at the Long Table'),
+  viewport: laptop,
+  act: async (page) => {
+    await page.route(/\/api\/songs\/[^/]+$/, (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    );
+    await typeAtEnd(page, '\nTag:\n  4 | 1~');
+    await page.getByText('The server does not answer.').waitFor();
+    await page.goto(`${base}/drafts`);
+    await page.getByText('What it says').click();
+  },
+});
 await browser.close();

@@ -52,13 +52,17 @@ function store(name: string): void {
 /** Holds a name for as long as the page lives; false if another page has it. */
 function hold(name: string): Promise<boolean> {
   if (!('locks' in navigator)) return Promise.resolve(true);
-  return new Promise((resolve, reject) => {
+  return new Promise((resolve) => {
     navigator.locks
       .request(lockOf(name), { ifAvailable: true }, (lock) => {
         resolve(lock !== null);
         return lock ? new Promise<void>(() => undefined) : undefined;
       })
-      .catch(reject);
+      .catch((error: unknown) => {
+        // Without locks a tab still has its name: nothing that is saved may wait for one.
+        console.warn('The tab cannot be told from others.', error);
+        resolve(true);
+      });
   });
 }
 

@@ -71,6 +71,9 @@ const Tools = styled.div`
   flex-wrap: wrap;
   align-items: center;
   gap: 8px;
+  ${phone} {
+    gap: 3px;
+  }
   @media print {
     display: none;
   }
