@@ -178,6 +178,13 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await db.execute(`update shares set revoked_at = null where team_id = '${ours.teamId}'`);
     return shares.readShare(ours, db, 'BETA'.padEnd(32, 'x'));
   },
+  'readShare, of a song that is deleted here alone': async (db) => {
+    const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
+    await songs.setSongDeleted(ours, db, song, true);
+    const read = await shares.readShare(ours, db, token);
+    await songs.setSongDeleted(ours, db, song, false);
+    return read;
+  },
   'readShare, a song': async (db) => {
     const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
     return shares.readShare(ours, db, token);
