@@ -20,17 +20,17 @@ export interface LeftOpen<Opened> {
   readonly comeBack: (id: string) => void;
 }
 
-const left = new Map<string, unknown>();
+const left = new Map<string, Saved>();
 const nameOf = ({ kind, id }: DraftPlace) => `${kind}:${id}`;
 
-/** Whether this page goes on saving a document whose screen was left. */
-export function isLeftOpen(place: DraftPlace): boolean {
-  return left.has(nameOf(place));
+/** How a document stands whose screen was left before it was saved: the kind of its saver's status; null if it was not. */
+export function statusOfLeft(place: DraftPlace): string | null {
+  return left.get(nameOf(place))?.saver.store.getState().status.kind ?? null;
 }
 
 /**
- * Documents of one kind whose screen was left before the server had all of them. They go on being saved, and who comes back finds
- * them as they were: opened anew they would be in their own way.
+ * Documents of one kind whose screen was left before the server had all of them. They go on being saved, and who comes back
+ * finds them as they were: opened anew they would be in their own way.
  */
 export function createLeftOpen<Opened extends Saved>(kind: DraftPlace['kind']): LeftOpen<Opened> {
   function leave(id: string, opened: Opened): void {

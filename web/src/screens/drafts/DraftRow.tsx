@@ -74,6 +74,7 @@ export function DraftRow({ kept, onOpen, onMakeNew, onDownload, onThrowAway }: D
     stored.kind === 'song' ? 'Song' : 'Set',
     stored.at > 0 && `typed ${momentInWords(stored.at)}`,
     isGone && `the ${what} was deleted`,
+    state === 'being saved' && 'just being saved',
     state === 'being tried' && 'this page goes on trying to save it',
     state === 'in another tab' && 'open in another tab',
   ];

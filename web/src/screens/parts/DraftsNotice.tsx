@@ -35,7 +35,7 @@ const toDrafts = <Link to="/drafts">Look at what was not saved</Link>;
 /** Over a list: what was typed in this browser and is saved nowhere. */
 export function DraftsNotice() {
   const { data = [] } = useQuery(draftsQuery());
-  const count = data.filter(({ state }) => state !== 'in another tab').length;
+  const count = data.filter(({ state }) => state === 'left' || state === 'being tried').length;
   if (count === 0) return null;
   return (
     <Apart role="status">

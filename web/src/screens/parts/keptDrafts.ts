@@ -3,7 +3,7 @@ import { parseChart } from '@intervallum/core';
 import { queryOptions } from '@tanstack/react-query';
 import { allDrafts, type StoredDraft } from '../../device/storage/draftBox.ts';
 import { browserTabs } from '../../device/storage/tab.ts';
-import { isLeftOpen } from '../../document/leftOpen.ts';
+import { statusOfLeft } from '../../document/leftOpen.ts';
 import { setShape } from '../../document/setDraft.ts';
 import { songShape } from '../../document/songDraft.ts';
 import type { SongDraft } from '../../document/songDocument.ts';
@@ -12,10 +12,10 @@ import type { SongDraft } from '../../document/songDocument.ts';
 export interface KeptInBrowser {
   readonly stored: StoredDraft;
   /**
-   * Left by a tab that was closed, or by this one when it was loaded anew; left a moment ago by a screen of this page,
-   * which goes on trying; or at work in another tab.
+   * Left by a tab that was closed, or by this one when it was loaded anew; left by a screen of this page and just being
+   * saved, or tried again and again; or at work in another tab.
    */
-  readonly state: 'left' | 'being tried' | 'in another tab';
+  readonly state: 'left' | 'being saved' | 'being tried' | 'in another tab';
   readonly content: DraftContent;
 }
 
@@ -43,14 +43,20 @@ async function listDrafts(): Promise<readonly KeptInBrowser[]> {
     browserTabs.own(),
   ]);
   return drafts.map((stored): KeptInBrowser => {
-    const elsewhere = stored.tab !== tab && isOpen(stored.tab);
-    const tried = stored.tab === tab && isLeftOpen(stored);
-    return {
-      stored,
-      state: elsewhere ? 'in another tab' : tried ? 'being tried' : 'left',
-      content: read(stored),
-    };
+    const state =
+      stored.tab === tab ? stateHere(stored) : isOpen(stored.tab) ? 'in another tab' : 'left';
+    return { stored, state, content: read(stored) };
   });
+}
+
+function stateHere(stored: StoredDraft): KeptInBrowser['state'] {
+  const status = statusOfLeft(stored);
+  if (status === null) return 'left';
+  // More than one try means that one of them failed.
+  const isFirstTry = stored.unanswered.length < 2;
+  return isFirstTry && (status === 'waiting' || status === 'saving')
+    ? 'being saved'
+    : 'being tried';
 }
 
 function read({ kind, draft: kept }: StoredDraft): DraftContent {
