@@ -1,6 +1,6 @@
 import { afterAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, writeFileSync, mkdirSync, copyFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync, mkdirSync, copyFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { drizzle } from 'drizzle-orm/node-postgres';
@@ -40,7 +40,9 @@ test('a database of before is brought along with all that was in it, its history
   const [song, gone, set, item, share] = Array.from({ length: 5 }, () => randomUUID());
   server = await startTestServer({
     prepare: async (client, ownerUrl) => {
-      await migrate(drizzle(client), { migrationsFolder: firstTwo() });
+      const migrationsFolder = firstTwo();
+      await migrate(drizzle(client), { migrationsFolder });
+      rmSync(migrationsFolder, { recursive: true });
       const { rows } = await client.query(
         "insert into teams (name) values ('Old parish') returning id",
       );
