@@ -23,6 +23,7 @@ beforeAll(async () => {
   const pages = join(folder, 'pages');
   mkdirSync(join(pages, 'assets'), { recursive: true });
   writeFileSync(join(pages, 'index.html'), '<p>The page</p>');
+  writeFileSync(join(pages, 'index.html.br'), 'compressed');
   writeFileSync(join(pages, 'assets/script.js'), '1;');
   const made = await generate([{ name: 'commonName', value: 'localhost' }], {
     extensions: [{ name: 'subjectAltName', altNames: [{ type: 2, value: 'localhost' }] }],
@@ -110,6 +111,10 @@ describe('links served by themselves', () => {
     const paths = [
       '/',
       '/index.html',
+      '/index%2ehtml',
+      '/INDEX.HTML',
+      '/index.html.br',
+      '/%E0%A4%A',
       '/songs',
       '/healthz',
       '/api/songs',

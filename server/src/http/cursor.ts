@@ -1,6 +1,4 @@
-import type { VersionList } from '@intervallum/contract';
 import { z } from 'zod';
-import type { ListedVersion } from '../db/history.ts';
 import { Refusal } from './problem.ts';
 
 /**
@@ -27,26 +25,4 @@ export function readCursor<Place extends z.ZodType>(
   }
   const message = 'This is no place in this list. Ask for its first page again, without “after”.';
   throw new Refusal('invalid', message, { errors: [{ field: 'after', message }] });
-}
-
-/** A place in a list of versions: the revision that was shown last. */
-export const revisionPlace = z.tuple([
-  z
-    .string()
-    .regex(/^\d{1,9}$/)
-    .transform(Number),
-]);
-
-/** A page of versions, of which one more than it holds was asked for. */
-export function versionPage(
-  list: string,
-  rows: readonly ListedVersion[],
-  limit: number,
-): VersionList {
-  const page = rows.slice(0, limit);
-  const last = rows.length > limit ? page.at(-1) : undefined;
-  return {
-    versions: page.map(({ savedAt, ...row }) => ({ ...row, savedAt: savedAt.toISOString() })),
-    next: last ? writeCursor(list, [String(last.revision)]) : null,
-  };
 }

@@ -17,7 +17,8 @@ export function webPages(folder: string): Router {
 export function linkPages(folder: string): Router {
   const routes = Router();
   routes.use((request, _response, next) => {
-    if (/\.html$/i.test(request.path)) throw noSuchFile();
+    // The page itself, compressed or not, however its name is written.
+    if (/\.html(?:\.|$)/i.test(decodeURIComponent(request.path))) throw noSuchFile();
     next();
   });
   routes.use(filesOf(folder));

@@ -10,8 +10,9 @@ import type {
 import { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
-import { readCursor, revisionPlace, versionPage, writeCursor } from '../http/cursor.ts';
+import { readCursor, writeCursor } from '../http/cursor.ts';
 import { Refusal } from '../http/problem.ts';
+import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { knownSongs, repairReading } from '../songs/store.ts';
 import {
@@ -145,14 +146,11 @@ export function setService(database: Database, charts: ChartReader) {
   async function versions(
     scope: Scope,
     id: string,
-    { after, limit }: { after?: string | undefined; limit: number },
+    page: { after?: string | undefined; limit: number },
   ): Promise<VersionList> {
-    const listName = `versions:${id}`;
-    const [before = null] = readCursor(listName, revisionPlace, after) ?? [];
     return inScope(database, scope, async (db) => {
       if (!(await findSet(scope, db, id))) throw noSuchSet();
-      const most = limit + 1;
-      return versionPage(listName, await listSetVersions(scope, db, id, { before, most }), limit);
+      return versionPage(id, page, (place) => listSetVersions(scope, db, id, place));
     });
   }
 

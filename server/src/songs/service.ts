@@ -12,8 +12,9 @@ import {
 import { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
-import { readCursor, revisionPlace, versionPage, writeCursor } from '../http/cursor.ts';
+import { readCursor, writeCursor } from '../http/cursor.ts';
 import { Refusal } from '../http/problem.ts';
+import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { carryPart, findOwnPart, listParts, saveOwnPart, type PartRow } from '../parts/store.ts';
 import {
@@ -170,14 +171,11 @@ export function songService(database: Database, charts: ChartReader) {
   async function versions(
     scope: Scope,
     id: string,
-    { after, limit }: { after?: string | undefined; limit: number },
+    page: { after?: string | undefined; limit: number },
   ): Promise<VersionList> {
-    const listName = `versions:${id}`;
-    const [before = null] = readCursor(listName, revisionPlace, after) ?? [];
     return inScope(database, scope, async (db) => {
       if (!(await findSong(scope, db, id))) throw noSuchSong();
-      const most = limit + 1;
-      return versionPage(listName, await listSongVersions(scope, db, id, { before, most }), limit);
+      return versionPage(id, page, (place) => listSongVersions(scope, db, id, place));
     });
   }
 

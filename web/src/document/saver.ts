@@ -66,8 +66,8 @@ export interface SaverOptions<Draft, Revision = number> {
 const pause = 800;
 /** Seconds until the next try while the server cannot be reached: longer each time. */
 const retries = [2, 4, 8, 15] as const;
-/** So many unanswered drafts are remembered: a quarter of an hour of tries. */
-const mostUnanswered = 60;
+/** So many unanswered drafts are remembered, each of them once: they are kept with the draft at each pause in typing. */
+const mostUnanswered = 20;
 
 /**
  * Saves a document by itself: after a pause, one request at a time, always as a change of the revision it started
@@ -126,7 +126,7 @@ export function createSaver<Draft, Revision = number>(
     const { draft, revision } = store.getState();
     setStatus({ kind: 'saving' });
     // Remembered before it is sent: the page may be gone before the answer comes.
-    unanswered = [...unanswered, draft].slice(-mostUnanswered);
+    if (!unanswered.includes(draft)) unanswered = [...unanswered, draft].slice(-mostUnanswered);
     keep();
     const sent = await send(draft, revision);
     const newer = !equal(store.getState().draft, draft);
