@@ -100,6 +100,10 @@ test('over plain http from another machine all that can work works, and a note s
     await expect(page.getByText('Saved', { exact: true })).toBeVisible();
     await page.reload();
     await expect(section(page, 'Plain')).toBeVisible();
+    // The note takes its room from the screen, whose foot stays in the window.
+    const below = () =>
+      page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);
+    expect(await below()).toBeLessThanOrEqual(0);
 
     await page.getByRole('button', { name: 'Share' }).click();
     await page.getByRole('button', { name: 'Make a link' }).click();

@@ -81,6 +81,30 @@ const Room = styled(NavLink)`
   }
 `;
 
+/** With a note over it the screen has what is left of the window. */
+const Main = styled.main`
+  &:has(> aside) {
+    display: flex;
+    flex-direction: column;
+    height: 100vh;
+    > :last-child {
+      flex: 1;
+      width: 100%;
+      height: auto;
+      min-height: 0;
+      overflow: auto;
+    }
+    ${phone} {
+      display: block;
+      height: auto;
+    }
+    @media print {
+      display: block;
+      height: auto;
+    }
+  }
+`;
+
 const Skip = styled.a`
   &:not(:focus) {
     ${hiddenStyle}
@@ -114,10 +138,10 @@ export function Shell() {
             </li>
           </Rooms>
         </Rail>
-        <main id="main">
+        <Main id="main">
           <PlainHttpNote lacks="MIDI keyboards, the microphone, a screen that stays awake and a copy for when there is no network" />
           <Outlet />
-        </main>
+        </Main>
       </Frame>
       <Notices />
     </>
