@@ -49,7 +49,7 @@ test('endings, changes and the roadmap are on the chart, and the chart is shown 
     'title: Road\nkey: C\nroad: Verse, Verse, up 2, Verse open (everyone)\n\nVerse:\n  1 | 4\n  > once | more\n  1st ending: 5\n  2nd ending: 57\n  3rd time bar 2: 4m\n',
   );
   await expect(page.getByText('1st ending', { exact: true })).toBeVisible();
-  await expect(page.getByText('3rd time, from bar 2', { exact: true })).toBeVisible();
+  await expect(page.getByText('3rd time, bar 2', { exact: true })).toBeVisible();
   await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText(
     'VerseVerseup a whole stepVerse until the signal everyone',
   );

@@ -33,7 +33,7 @@ test('a song with everything in it is printed on one page, in each way and on ei
   await expect(pages(page)).toContainText('Key D');
   for (const text of [
     '1st ending',
-    '3rd time, from bar 7',
+    '3rd time, bar 7',
     'until the signal',
     'rit.',
     'Street by street',

@@ -211,7 +211,7 @@ export type { DecisionKind } from './marks/decision.ts';
 export type { Decisions } from './decisions.ts';
 export { carryDecisions, decisionKinds, hasAnchors, noDecisions } from './decisions.ts';
 export type { PhraseWhen, RoadStep } from './chart/song.ts';
-export { printRoad } from './chart/road.ts';
+export { printRoad, sectionOfStep } from './chart/road.ts';
 export { Memo } from './kit/memo.ts';
 export { shareParts } from './kit/share.ts';
 export { counted, ordinalOf } from './kit/words.ts';

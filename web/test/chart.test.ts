@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import { formatKey, parseChart, parseKey, shareParts, type Key } from '@intervallum/core';
 import fc from 'fast-check';
 import { keepIds, layOut } from '../src/music/rails/layout.ts';
-import { sheetOfBar, sheetOfSlot, sheetsOf } from '../src/music/rails/sheets.ts';
 import { keyNamed, numberStyle } from '../src/music/rails/view.ts';
 import { newSet } from '../src/screens/parts/newSet.ts';
 
@@ -12,26 +11,49 @@ function key(name: string): Key {
   return read.value;
 }
 
-test('a phrase of up to five bars stands on one rail, a longer one goes on in fours', () => {
-  const lengths = [1, 4, 5, 6, 8, 9].map((bars) => {
-    const read = parseChart(`Verse:\n${Array.from({ length: bars }, () => '1').join(' | ')}\n`);
-    const [laid] = layOut(read.song);
-    return laid!.rails.map((rail) => rail.bars.length);
-  });
-  expect(lengths).toEqual([[1], [4], [5], [4, 2], [4, 4], [4, 4, 1]]);
-});
-
-test('what is not played every time says when, once over its first rail', () => {
+test('a line that is not played every time says when, and which bar it takes the place of', () => {
   const read = parseChart(
     'Verse x3:\n  1 | 4\n  1st 2nd ending: 1 | 1 | 1 | 1 | 1 | 1\n  3rd time bar 2: 4m\n',
   );
   const [laid] = layOut(read.song);
-  expect(laid!.rails.map(({ when, bars }) => [when, bars.length])).toEqual([
-    [null, 2],
-    ['1st and 2nd ending', 4],
-    [null, 2],
-    ['3rd time, from bar 2', 1],
+  expect(
+    laid!.rails.map(({ when, kind, insteadOf, bars }) => [when, kind, insteadOf, bars.length]),
+  ).toEqual([
+    [null, 'always', null, 2],
+    ['1st and 2nd ending', 'ending', null, 6],
+    ['3rd time, bar 2', 'instead', 1, 1],
   ]);
+});
+
+describe('a pushed chord', () => {
+  const read = (text: string) => layOut(parseChart(`meter: 4/4\n\n${text}`).song);
+  const barsOf = (text: string) =>
+    read(text).flatMap(({ rails }) => rails.flatMap(({ bars }) => bars));
+  const early = (count: string, rightAlone = false) => ({ count, rightAlone });
+
+  test('stands where it belongs; the bar before says when it sounds, over the end of a line as well', () => {
+    const bars = barsOf('Verse:\n  1 | <4\n  <<r5 | %\n  <1 | 1 . . <5\n');
+    expect(bars.map(({ nextEarly }) => nextEarly)).toEqual([
+      early('4&'),
+      early('4a', true),
+      null,
+      early('4&'),
+      null,
+      null,
+    ]);
+    expect(bars.map(({ opensEarly }) => opensEarly)).toEqual(Array(6).fill(false));
+    expect(bars[5]!.slots.map((slot) => slot.early)).toEqual([null, early('3&')]);
+  });
+  test('says it itself where what is played before is not what stands before', () => {
+    const bars = barsOf('A:\n  ( . . . 5 ) | 1\nB:\n  <4 | 1\n  2nd ending: <5\n');
+    expect(bars.map(({ nextEarly, opensEarly }) => [nextEarly, opensEarly])).toEqual([
+      [null, false],
+      [null, false],
+      [null, true],
+      [null, false],
+      [null, true],
+    ]);
+  });
 });
 
 test('bars are counted as core counts them, words stand under theirs, pushes are counted', () => {
@@ -47,7 +69,7 @@ test('bars are counted as core counts them, words stand under theirs, pushes are
     [4, 4],
   ]);
   expect(bars.map(({ words }) => words)).toEqual([['one'], ['two'], [], [], []]);
-  expect(bars[1]!.slots.map(({ share, count }) => [share, count])).toEqual([
+  expect(bars[1]!.slots.map(({ share, early }) => [share, early?.count])).toEqual([
     [0.75, '4&'],
     [0.25, '3&'],
   ]);
@@ -69,8 +91,8 @@ test('bars that come into the middle leave every other bar and rail what it was'
   const again = layOut(now, laid);
   const [verse, end] = laid;
   const [longer, same] = again;
-  expect(longer!.ids).toEqual([0, 1, 2, 6, 3, 4, 5]);
-  expect(longer!.rails.map((rail) => verse!.rails.indexOf(rail))).toEqual([0, 1, 2, -1, 3, 4, 5]);
+  expect(longer!.ids).toEqual([0, 1, 2, 3, 4, 5]);
+  expect(longer!.rails.map((rail) => verse!.rails.indexOf(rail))).toEqual([0, 1, -1, 3, 4, 5]);
   expect(same!.rails).toBe(end!.rails);
   expect([same!.id, same!.bars, same!.slots]).toEqual([end!.id, end!.bars + 2, end!.slots + 2]);
   const gone = layOut(shareParts(now, before), again);
@@ -177,49 +199,4 @@ test.each([
   ['2026-12-31', '2027-01-03'],
 ])('a set made on %s is for Sunday %s', (today, sunday) => {
   expect(newSet(new Date(`${today}T10:00:00`)).date).toBe(sunday);
-});
-
-describe('what is drawn together of a very long chart', () => {
-  const layoutOf = (text: string) => layOut(parseChart(text).song);
-
-  test('is all of a song of usual length', () => {
-    const sections = layoutOf(`A x2:\n  1 | 4\n\nB:\n\nC:\n${'  1 | 4 | 5 | 1\n'.repeat(150)}`);
-    const [sheet, ...more] = sheetsOf(sections);
-    expect(more).toEqual([]);
-    expect(sheet!.parts.map(({ place, rails }) => [place, rails.length])).toEqual([
-      [0, 1],
-      [1, 0],
-      [2, 150],
-    ]);
-    expect([sheet!.from, sheet!.to]).toEqual([0, 602]);
-  });
-
-  test('has every section and every rail once, in order, and few enough of them', () => {
-    const section = fc.array(fc.integer({ min: 1, max: 30 }), { maxLength: 60 });
-    fc.assert(
-      fc.property(fc.array(section, { maxLength: 60 }), (lengths) => {
-        const text = lengths
-          .map((lines) => `S:\n${lines.map((bars) => `  ${'1 | '.repeat(bars - 1)}1\n`).join('')}`)
-          .join('\n');
-        const sections = layoutOf(text);
-        const sheets = sheetsOf(sections, 50);
-        const rails = sheets.flatMap(({ parts }) => parts.flatMap((part) => part.rails));
-        expect(rails.map(({ rail }) => rail)).toEqual(sections.flatMap((laid) => laid.rails));
-        expect([
-          ...new Set(sheets.flatMap(({ parts }) => parts.map(({ place }) => place))),
-        ]).toEqual(sections.map((_, place) => place));
-        for (const [index, { parts, from, to, fromSlot, toSlot }] of sheets.entries()) {
-          const bars = parts.flatMap((part) => part.rails.flatMap(({ rail }) => rail.bars));
-          expect(bars.length + 2 * parts.length).toBeLessThanOrEqual(55);
-          expect([from, to]).toEqual([sheets[index - 1]?.to ?? 0, from + bars.length]);
-          expect(fromSlot).toBe(sheets[index - 1]?.toSlot ?? 0);
-          if (bars.length > 0) expect(sheetOfBar(sheets, to - 1)).toBe(index);
-          if (toSlot > fromSlot) expect(sheetOfSlot(sheets, toSlot - 1)).toBe(index);
-        }
-      }),
-      { numRuns: 60 },
-    );
-    expect(sheetOfBar(sheetsOf([]), 0)).toBeNull();
-    expect(sheetOfSlot(sheetsOf([]), null)).toBeNull();
-  });
 });

@@ -16,6 +16,24 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/s/:token/stand',
+        lazy: async () => ({
+          Component: (await import('../screens/stand/StandScreens.tsx')).LinkStand,
+        }),
+      },
+      {
+        path: '/songs/:songId/stand',
+        lazy: async () => ({
+          Component: (await import('../screens/stand/StandScreens.tsx')).SongStand,
+        }),
+      },
+      {
+        path: '/sets/:setId/stand',
+        lazy: async () => ({
+          Component: (await import('../screens/stand/StandScreens.tsx')).SetStand,
+        }),
+      },
+      {
         element: <Shell />,
         children: [
           { path: '/', element: <Navigate to="/songs" replace /> },

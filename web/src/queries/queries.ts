@@ -76,6 +76,14 @@ export function songQuery(id: string) {
   });
 }
 
+export function setQuery(id: string) {
+  return queryOptions({
+    queryKey: ['set', 'stand', id],
+    queryFn: () => answered(api.set(id)),
+    ...opening,
+  });
+}
+
 export function setsQuery() {
   return infiniteQueryOptions({
     queryKey: setsKey,

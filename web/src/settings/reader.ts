@@ -2,6 +2,8 @@ import { noteLanguages } from '@intervallum/core';
 import { z } from 'zod';
 import { createSettings } from './createSettings.ts';
 
+export const chartSizes = ['smallest', 'small', 'usual', 'large', 'largest'] as const;
+
 /** How this reader likes to look at charts. `chart` follows what each chart says of itself. */
 export const reader = createSettings('reader', 1, {
   reading: z.enum(['chart', 'as written', 'in key']).catch('chart'),
@@ -15,6 +17,10 @@ export const reader = createSettings('reader', 1, {
   words: z.boolean().catch(true),
   wordsOnBeats: z.boolean().catch(false),
   tune: z.enum(['degrees', 'staff', 'off']).catch('degrees'),
+  /** How large charts are set. */
+  size: z.enum(chartSizes).catch('usual'),
+  /** Lines of the text share a row where there is room. */
+  joined: z.boolean().catch(false),
   theme: z.enum(['system', 'light', 'dark']).catch('system'),
 });
 

@@ -4,14 +4,14 @@ import signs from '../../fonts/signs.woff2?url';
 
 const paper = `
   --paper: #f7f3ea; --panel: #efe9dc; --card: #fffdf8; --ink: #1d2433; --soft: #5d6270;
-  --rail: #c3b8a2; --hairline: #ddd4c3; --accent: #8a4b12; --on-accent: #fffdf8;
+  --rail: #8a7d62; --hairline: #ddd4c3; --accent: #8a4b12; --on-accent: #fffdf8;
   --left: #17607a; --left-text: #17607a; --right: #a33b1f; --held: #4b6b2f; --borrowed: #6b3f86;
   color-scheme: light;
 `;
 
 const dark = `
   --paper: #14171f; --panel: #1b202b; --card: #212735; --ink: #f2ecdf; --soft: #a9adb8;
-  --rail: #5c5a55; --hairline: #2e3442; --accent: #e8a85c; --on-accent: #14171f;
+  --rail: #7a776f; --hairline: #2e3442; --accent: #e8a85c; --on-accent: #14171f;
   --left: #2f8fb3; --left-text: #63b6d6; --right: #e2704c; --held: #a6cf83; --borrowed: #cfa6ea;
   color-scheme: dark;
 `;

@@ -16,6 +16,7 @@ import {
   Cell,
   Change,
   Count,
+  Edge,
   FeelMark,
   Fermata,
   Frame,
@@ -36,13 +37,19 @@ import { sameOfHands, type HandsMark } from './handsMark.ts';
 import type { StaffBar } from '../tune/drawStaff.ts';
 import { TuneLane } from '../tune/TuneLane.tsx';
 import { TuneStaff } from '../tune/TuneStaff.tsx';
-import type { LaidBar, LaidSlot } from './layout.ts';
+import type { Early, LaidBar, LaidSlot } from './layout.ts';
+import { earlyText, withoutHyphens } from './natural.ts';
 import type { ChartView } from './view.ts';
 
 interface BarProps {
   bar: LaidBar;
-  /** Which bar of its rail it is. */
+  /** Which bar of its row it is, and how much of its piece it takes. */
   place: number;
+  share: number;
+  startsRow: boolean;
+  /** What parts it from what is before and after it, at the ends of a line. */
+  opens: 'repeat' | null;
+  closes: 'line' | 'repeat' | 'final' | null;
   view: ChartView;
   isCurrent: boolean;
   chosenSlot: number | null;
@@ -63,6 +70,10 @@ interface BarProps {
 export const BarView = memo(function BarView({
   bar,
   place: barPlace,
+  share,
+  startsRow,
+  opens,
+  closes,
   view,
   isCurrent,
   chosenSlot,
@@ -75,17 +86,22 @@ export const BarView = memo(function BarView({
   onChoose,
 }: BarProps) {
   const small = view.hero === 'numbers' && view.letters;
-  const counted = bar.slots.some(({ count }) => count !== null);
   const isSelected = (place: number) =>
     selectedFrom !== null && selectedTo !== null && place >= selectedFrom && place <= selectedTo;
   return (
     <Frame
       $current={isCurrent}
       $typing={entry !== null}
-      $pickup={bar.pickup}
+      $share={share}
+      $opens={opens}
+      $closes={closes}
       $clickable={Boolean(onChoose)}
       onClick={(event) => onChoose?.(barPlace, 0, event.shiftKey)}
     >
+      {opens ? <Edge $side="left" $dots aria-hidden /> : null}
+      {closes === 'repeat' || closes === 'final' ? (
+        <Edge $side="right" $dots={closes === 'repeat'} aria-hidden />
+      ) : null}
       {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
       <Slots>
         {bar.same ? (
@@ -96,6 +112,7 @@ export const BarView = memo(function BarView({
               {entry}
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
               <Hidden>the bar before again</Hidden>
+              <EarlyMark early={bar.nextEarly} />
             </OnRail>
           </Cell>
         ) : null}
@@ -115,13 +132,13 @@ export const BarView = memo(function BarView({
             {hands ? <HandsAbove mark={hands[place]} besideFermata={hasFermata(laid)} /> : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
-              {place === 0 && bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
+              {place === 0 && (bar.feel || bar.opensEarly) ? <Opening bar={bar} /> : null}
               {entry && place === (chosenSlot ?? 0) ? entry : null}
-              <SlotMark laid={laid} view={view} isFirst={place === 0} inPickup={bar.pickup} />
+              <SlotMark laid={laid} view={view} inPickup={bar.pickup} />
+              <EarlyMark early={earlyAfter(bar, place)} />
             </OnRail>
-            {small || counted || proposal ? (
+            {small || proposal ? (
               <Beneath>
-                {laid.count ? <Count>{laid.count}</Count> : null}
                 {small && laid.slot.kind === 'chord' ? (
                   <Letters chord={laid.slot.chord} view={view} />
                 ) : null}
@@ -131,13 +148,13 @@ export const BarView = memo(function BarView({
           </Cell>
         ))}
       </Slots>
-      <Sung bar={bar} view={view} />
+      <Sung bar={bar} view={view} startsRow={startsRow} />
     </Frame>
   );
 }, sameOfHands);
 
 /** What is sung in the bar: its tune with the words set to it, or the words alone. */
-function Sung({ bar, view }: { bar: LaidBar; view: ChartView }) {
+function Sung({ bar, view, startsRow }: Pick<BarProps, 'bar' | 'view' | 'startsRow'>) {
   const words = useMemo(() => (view.words ? bar.words : []), [view.words, bar.words]);
   const isSet = view.tune !== 'off' && bar.tune.some(({ kind }) => kind === 'note');
   const staff = useMemo<StaffBar>(
@@ -146,10 +163,10 @@ function Sung({ bar, view }: { bar: LaidBar; view: ChartView }) {
       tune: bar.pickup ? withoutLead(bar.tune) : bar.tune,
       key: view.key,
       lift: view.lift ?? null,
-      isFirst: bar.startsRail,
+      isFirst: startsRow,
       words: isSet ? words : [],
     }),
-    [bar, view.key, view.lift, isSet, words],
+    [bar, view.key, view.lift, isSet, words, startsRow],
   );
   return (
     <>
@@ -165,7 +182,7 @@ function Sung({ bar, view }: { bar: LaidBar; view: ChartView }) {
             view.wordsOnBeats ? (
               <WordsOnBeats key={index} words={line} bar={bar} />
             ) : (
-              <Words key={index}>{line}</Words>
+              <Words key={index}>{withoutHyphens(line)}</Words>
             ),
           )}
     </>
@@ -207,20 +224,44 @@ function Proposed({ chord, view }: { chord: Chord; view: ChartView }) {
   );
 }
 
+/** What is said over the first chord of a bar: how time goes on, and when it comes in if no bar before says so. */
+function Opening({ bar }: { bar: LaidBar }) {
+  const early = bar.opensEarly ? bar.slots[0]?.early : null;
+  return (
+    <FeelMark>
+      {early ? <b aria-hidden>{earlyText(early)} </b> : null}
+      {bar.feel}
+    </FeelMark>
+  );
+}
+
+/** The push of the chord that comes after a slot of a bar. */
+function earlyAfter({ slots, nextEarly }: LaidBar, place: number): Early | null {
+  const next = slots[place + 1];
+  return next ? next.early : nextEarly;
+}
+
+/** At the end of what stands before a pushed chord: when that comes in. */
+function EarlyMark({ early }: { early: Early | null }) {
+  return early ? <Count aria-hidden>{earlyText(early)}</Count> : null;
+}
+
 interface SlotMarkProps {
   laid: LaidSlot;
   view: ChartView;
-  isFirst: boolean;
   inPickup: boolean;
 }
 
-function SlotMark({ laid: { slot, count }, view, isFirst, inPickup }: SlotMarkProps) {
+function SlotMark({ laid: { slot, early }, view, inPickup }: SlotMarkProps) {
   switch (slot.kind) {
     case 'chord':
       return (
         <>
           {slot.fermata ? <FermataMark /> : null}
-          <OnTime $step={count === null ? 0 : isFirst ? 14 : 7}>
+          <OnTime>
+            {early ? (
+              <Hidden>{`early, on ${early.count}${early.rightAlone ? ', right hand alone' : ''}: `}</Hidden>
+            ) : null}
             <ChordMark chord={slot.chord} view={view} />
             {slot.accent ? (
               <>

@@ -1,6 +1,7 @@
-import { chordParts, leavesKey, letterParts, toLetters, type Chord } from '@intervallum/core';
+import { toLetters, type Chord } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { display } from '../../ui/theme.ts';
+import { chordPieces, type ChordView } from './pieces.ts';
 import type { ChartView } from './view.ts';
 
 /** A chord set large: its number or letter, the quality raised beside it, the bass after a light slash. */
@@ -26,11 +27,12 @@ const Accidental = styled.span`
   margin-right: 0.02em;
 `;
 
-const Quality = styled.sup`
+const Quality = styled.sup<{ $borrowed: boolean }>`
   align-self: flex-start;
-  margin: 0.02em 0 0 0.06em;
+  /* A hair's distance from the digit; a slanted one leans over. */
+  margin: 0.02em 0 0 ${({ $borrowed }) => ($borrowed ? 0.18 : 0.08)}em;
   font:
-    500 0.42em/1.1 'Music Signs',
+    500 max(0.42em, 12px) / 1.1 'Music Signs',
     'Atkinson Hyperlegible Next Variable',
     sans-serif;
   font-style: normal;
@@ -47,20 +49,16 @@ const Bass = styled.span`
 const Slash = styled.span`
   margin-right: 0.06em;
   font-weight: 300;
-  color: var(--rail);
+  color: var(--soft);
 `;
 
-type ChordView = Pick<ChartView, 'key' | 'style' | 'letterStyle' | 'hero'>;
-
 export function ChordMark({ chord, view }: { chord: Chord; view: ChordView }) {
-  const borrowed = leavesKey(chord);
-  const { lead, root, quality, bass } =
-    view.hero === 'numbers' ? numberPieces(chord, view) : letterPieces(chord, view);
+  const { lead, root, quality, bass, isBorrowed } = chordPieces(chord, view);
   return (
-    <Mark $borrowed={borrowed}>
+    <Mark $borrowed={isBorrowed}>
       {lead ? <Accidental>{lead}</Accidental> : null}
       {root}
-      {quality ? <Quality>{quality}</Quality> : null}
+      {quality ? <Quality $borrowed={isBorrowed}>{quality}</Quality> : null}
       {bass === null ? null : (
         <Bass>
           <Slash>/</Slash>
@@ -71,17 +69,8 @@ export function ChordMark({ chord, view }: { chord: Chord; view: ChordView }) {
   );
 }
 
-function numberPieces(chord: Chord, { style }: Pick<ChartView, 'style'>) {
-  const { accidental, numeral, quality, bass } = chordParts(chord, style);
-  return { lead: accidental, root: numeral, quality, bass };
-}
-
-function letterPieces(chord: Chord, { key, letterStyle }: Pick<ChartView, 'key' | 'letterStyle'>) {
-  return { lead: '', ...letterParts(chord, key, letterStyle) };
-}
-
 const Small = styled.span`
-  font-size: 14px;
+  font-size: var(--letters, 14px);
   color: var(--soft);
   white-space: nowrap;
 `;

@@ -2,14 +2,15 @@ import { Pin, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import { Hidden } from '../../ui/hidden.ts';
 import type { HandsMark } from './handsMark.ts';
+import { handsHeight } from './sizes.ts';
 
 const Row = styled.div<{ $indented?: boolean }>`
   position: relative;
   display: flex;
   align-items: center;
   gap: 5px;
-  height: 22px;
-  padding: 0 8px 0 ${({ $indented }) => ($indented ? 42 : 9)}px;
+  height: ${handsHeight}px;
+  padding: 0 var(--pad) 0 ${({ $indented }) => ($indented ? '42px' : 'var(--pad)')};
   font-size: 13px;
   line-height: 1;
   white-space: nowrap;

@@ -1,20 +1,45 @@
 import styled, { css } from 'styled-components';
-import { display, phone } from '../../ui/theme.ts';
+import { display } from '../../ui/theme.ts';
+import { padAfter } from './natural.ts';
+import { repeatRoom } from './rows.ts';
 
-/* What a bar is drawn of. */
+/* What a bar is drawn of. The sizes are those of `sizes.ts`, as variables of the chart. */
+
+type Opens = 'repeat' | null;
+type Closes = 'line' | 'repeat' | 'final' | null;
+
+const closing = {
+  line: css`
+    border-right: 1px solid var(--rail);
+  `,
+  repeat: css`
+    padding-right: ${repeatRoom}px;
+  `,
+  final: css`
+    padding-right: 8px;
+  `,
+};
 
 export const Frame = styled.li<{
   $current: boolean;
   $typing: boolean;
-  $pickup: boolean;
+  $share: number;
+  $opens: Opens;
+  $closes: Closes;
   $clickable: boolean;
 }>`
   position: relative;
-  flex: ${({ $pickup }) => ($pickup ? '0.5 1 0' : '1 1 0')};
-  max-width: 100%;
-  padding-bottom: 6px;
+  flex: 0 1 ${({ $share }) => 100 * $share}%;
+  min-width: max-content;
+  padding-bottom: var(--below);
   border-left: 1px solid var(--rail);
   break-inside: avoid;
+  ${({ $closes }) => $closes && closing[$closes]}
+  ${({ $opens }) =>
+    $opens &&
+    css`
+      padding-left: ${repeatRoom}px;
+    `}
   ${({ $clickable }) =>
     $clickable &&
     css`
@@ -39,8 +64,27 @@ export const Frame = styled.li<{
     css`
       z-index: 2;
     `}
-  ${phone} {
-    flex-basis: 46%;
+`;
+
+/** At an end of a line: a thin line beside a thick one, and two dots where bars are repeated. */
+export const Edge = styled.i<{ $side: 'left' | 'right'; $dots: boolean }>`
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  ${({ $side }) => $side}: -1px;
+  width: 8px;
+  border: 0 solid var(--rail);
+  border-width: ${({ $side }) => ($side === 'left' ? '0 1px 0 4px' : '0 4px 0 1px')};
+  &::after {
+    content: ${({ $dots }) => ($dots ? "''" : 'none')};
+    position: absolute;
+    top: calc(var(--rail-top, 0px) + var(--numeral) * 0.44);
+    ${({ $side }) => ($side === 'left' ? 'left' : 'right')}: 8px;
+    width: 5px;
+    height: calc(var(--numeral) * 0.34 + 5px);
+    background:
+      radial-gradient(circle, var(--soft) 2px, transparent 2.5px) top / 5px 5px no-repeat,
+      radial-gradient(circle, var(--soft) 2px, transparent 2.5px) bottom / 5px 5px no-repeat;
   }
 `;
 
@@ -57,15 +101,11 @@ export const Cell = styled.div<{
   position: relative;
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
-  /* Room for a chord that is pushed in from the next bar. */
-  &:last-child > :first-child {
-    padding-right: 16px;
-  }
   ${({ $chosen, $above: above }) =>
     $chosen &&
     css`
       background: linear-gradient(color-mix(in srgb, var(--accent) 16%, transparent) 0 0) 0
-        ${above ? 26 : 4}px / 100% calc(var(--numeral) + 10px) no-repeat;
+        ${above ? 22 : 0}px / 100% var(--rail-height) no-repeat;
     `}
   ${({ $playing }) =>
     $playing &&
@@ -79,38 +119,40 @@ export const OnRail = styled.div`
   position: relative;
   display: flex;
   align-items: flex-end;
-  height: calc(var(--numeral) + 14px);
-  padding: 0 8px 1px 9px;
+  height: var(--rail-height);
+  padding: 0 calc(var(--pad) * ${padAfter}) 1px var(--pad);
   border-bottom: 4px double var(--rail);
 `;
 
 export const Beneath = styled.div`
-  min-height: 24px;
-  padding: 3px 8px 0 9px;
+  min-height: var(--beneath);
+  font-size: var(--letters);
+  line-height: 1.15;
+  padding: 2px calc(var(--pad) * ${padAfter}) 0 var(--pad);
 `;
 
-/** A pushed chord steps left: across the bar line where it stands first in its bar. */
-export const OnTime = styled.span<{ $step: number }>`
+/** A chord with its marks. */
+export const OnTime = styled.span`
   position: relative;
   display: inline-block;
-  margin-left: ${({ $step }) => -$step}px;
 `;
 
+/** At the end of what stands before a pushed chord, where that one sounds. */
 export const Count = styled.span`
+  align-self: flex-start;
+  margin: calc(var(--numeral) * 0.22) 0 0 auto;
+  padding-left: calc(var(--pad) * 0.5);
   color: var(--accent);
-  font-size: 13px;
+  font-size: var(--remark);
+  line-height: 1;
   font-weight: 700;
-  margin-right: 6px;
-  &::before {
-    content: '◂ ';
-    font-size: 11px;
-  }
+  white-space: nowrap;
 `;
 
 /** A ringing chord thickens the rail for as long as it rings. */
 export const Ring = styled.i`
   position: absolute;
-  inset: auto 6px -5px 9px;
+  inset: auto calc(var(--pad) * 0.7) -5px var(--pad);
   height: 5px;
   background: var(--ink);
 `;
@@ -118,10 +160,10 @@ export const Ring = styled.i`
 /** A stop cuts the rail with a short upright. */
 export const Stop = styled.i`
   position: absolute;
-  left: calc(var(--numeral) * 0.66);
-  bottom: -10px;
+  left: calc(100% + var(--numeral) * 0.07);
+  bottom: calc(var(--numeral) * -0.25);
   width: 3px;
-  height: 20px;
+  height: calc(var(--numeral) * 0.5);
   background: var(--ink);
 `;
 
@@ -129,9 +171,9 @@ export const Stop = styled.i`
 export const Accent = styled.i`
   position: absolute;
   left: calc(var(--numeral) * 0.12);
-  top: -16px;
+  top: calc(var(--numeral) * -0.4);
   font:
-    700 17px/1 'Atkinson Hyperlegible Next Variable',
+    700 max(12px, calc(var(--numeral) * 0.42)) / 1 'Atkinson Hyperlegible Next Variable',
     sans-serif;
   &::before {
     content: '>';
@@ -142,7 +184,7 @@ export const Tie = styled.i`
   display: block;
   width: 22px;
   height: 8px;
-  margin-bottom: 6px;
+  margin-bottom: calc(var(--numeral) * 0.15);
   border: 2px solid var(--soft);
   border-width: 0 0 2px;
   border-radius: 0 0 50% 50%;
@@ -150,31 +192,31 @@ export const Tie = styled.i`
 
 export const Sign = styled.span`
   font-family: 'Music Signs';
-  font-size: 28px;
+  font-size: calc(var(--numeral) * 0.7);
   line-height: 1;
   color: var(--soft);
 `;
 
 export const Fermata = styled.span`
   position: absolute;
-  left: 12px;
-  top: -10px;
-  font: 22px/1 'Music Signs';
+  left: var(--pad);
+  top: calc(var(--numeral) * -0.36);
+  font: calc(var(--numeral) * 0.5) / 1 'Music Signs';
 `;
 
 export const Change = styled.span`
   align-self: center;
   margin-right: 8px;
-  font: 600 15px/1.1 ${display};
+  font: 600 var(--letters) / 1.1 ${display};
   color: var(--soft);
 `;
 
 /** Over the first numeral, out of its way. */
 export const FeelMark = styled.span`
   position: absolute;
-  left: 9px;
-  top: -16px;
-  font: italic 600 13px/1.1 ${display};
+  left: var(--pad);
+  top: calc(-1 * var(--remark) - 2px);
+  font: italic 600 var(--remark) / 1.1 ${display};
   color: var(--accent);
   white-space: nowrap;
 `;
@@ -191,22 +233,23 @@ export const Words = styled.p`
   /* Words wrap inside their bar instead of widening it. */
   width: 0;
   min-width: 100%;
-  padding: 0 8px 0 9px;
-  font: italic 400 15.5px/1.3 ${display};
+  padding: 0 calc(var(--pad) * ${padAfter}) 0 var(--pad);
+  font: italic 400 var(--words) / var(--wordsLine) ${display};
+  min-height: var(--wordsLine);
   overflow-wrap: break-word;
 `;
 
 export const BeatWords = styled.div`
   display: flex;
-  padding-left: 9px;
+  padding-left: var(--pad);
 `;
 
 export const BeatWord = styled.span<{ $share: number }>`
   flex: ${({ $share }) => $share} 0 0;
   min-width: max-content;
   padding-right: 6px;
-  min-height: 20px;
-  font: italic 400 15.5px/1.3 ${display};
+  min-height: var(--wordsLine);
+  font: italic 400 var(--words) / var(--wordsLine) ${display};
 `;
 
 export const Ghost = styled.span`

@@ -18,13 +18,19 @@ import {
   type TuneNote,
 } from '@intervallum/core';
 
+/** When a pushed chord comes in: `4&`; and whether the right hand alone comes early. */
+export interface Early {
+  readonly count: string;
+  readonly rightAlone: boolean;
+}
+
 /** A slot where it stands in its bar, with what the page says of its time. */
 export interface LaidSlot {
   readonly slot: Slot;
   /** How much of its bar the slot takes, 0 to 1. */
   readonly share: number;
-  /** When it comes in, if it is pushed: `4&`. */
-  readonly count: string | null;
+  /** It is pushed. It stands where it belongs; when it sounds is said at the end of what stands before it. */
+  readonly early: Early | null;
 }
 
 /** A bar does not know its place in the song: it stays what it is when bars come or go before it. */
@@ -36,15 +42,18 @@ export interface LaidBar {
   /** How time goes from this bar on, where that changes: `rit.`, `free`. */
   readonly feel: string | null;
   readonly slots: readonly LaidSlot[];
+  /** The chord that the next bar begins with comes in at the end of this one. */
+  readonly nextEarly: Early | null;
+  /** Its first chord is pushed, and no bar before it says so: what is played before is not what stands before. */
+  readonly opensEarly: boolean;
   /** The words under the bar, one text for each line of words. */
   readonly words: readonly string[];
   /** The tune of the bar; nothing where none is written. */
   readonly tune: TuneBar;
   readonly meter: Meter;
-  /** What a staff needs to know of the bars beside it: what is tied in and out, and that a line begins. */
+  /** What a staff needs to know of the bars beside it: what is tied in and out. */
   readonly before: TuneNote | null;
   readonly goesOn: boolean;
-  readonly startsRail: boolean;
 }
 
 export interface LaidSection {
@@ -62,13 +71,13 @@ export interface LaidSection {
   readonly ids: readonly number[];
 }
 
-/** A rail carries a phrase, or four bars of a longer one. */
+/** A rail carries a phrase: a line of the text. How it is broken is the page's affair (`rows.ts`). */
 export interface LaidRail {
-  /** When it is played, where it is not played every time; on the first rail of a phrase only. */
+  /** When it is played, where it is not played every time. */
   readonly when: string | null;
-  readonly isTimed: boolean;
-  /** It carries a phrase of the section from its beginning, or goes on with the one above. */
-  readonly startsPhrase: boolean;
+  readonly kind: 'always' | 'ending' | 'instead';
+  /** The bar that it takes the place of, counted from 0 over those that all times share; null where it takes none. */
+  readonly insteadOf: number | null;
   readonly bars: readonly LaidBar[];
 }
 
@@ -78,9 +87,6 @@ const feelInWords: Readonly<Record<Feel, string>> = {
   free: 'free',
   'in time': 'in time',
 };
-
-/** The most bars of a phrase that stand on one rail; a longer phrase goes on below, four bars at a time. */
-const mostOnRail = 5;
 
 /**
  * Prepares a song for the page: where each slot stands, what is counted, which words stand under which bar.
@@ -140,66 +146,98 @@ export function keepIds<Item>(
 function railsOf(section: Section, meter: Meter, before: TuneNote | null): LaidRail[] {
   let sounding = before;
   const lines = metersOf(section, meter);
-  return lines.flatMap(({ phrase, meters }, line): readonly LaidRail[] => {
-    const goesOn = lines[line + 1]?.phrase.tune[0]?.[0]?.kind === 'held';
-    const laid = laidPhrase({ phrase, meters, before: sounding, goesOn });
+  return lines.map(({ phrase, meters }, line): LaidRail => {
+    const next = lines[line + 1];
+    const goesOn = next?.phrase.tune[0]?.[0]?.kind === 'held';
+    const follows = line > 0 && goesOnInto(lines[line - 1]!.phrase, phrase);
+    const nextEarly =
+      next && goesOnInto(phrase, next.phrase)
+        ? openingEarly(next.phrase.bars[0], next.meters[0]!)
+        : null;
+    const laid = laidPhrase({ phrase, meters, before: sounding, goesOn, follows, nextEarly });
     phrase.bars.forEach((_, bar) => (sounding = soundingAfter(phrase.tune[bar] ?? [], sounding)));
     return laid;
   });
 }
 
-/** A phrase with what it depends on besides itself: its bars' metres, and what is tied into it and out of it. */
+/** After a phrase always comes the next one, where both are played every time. */
+function goesOnInto(phrase: Phrase, next: Phrase): boolean {
+  return phrase.when === null && next.when === null;
+}
+
+/** A phrase with what it depends on besides itself. */
 interface PlacedPhrase {
   readonly phrase: Phrase;
+  /** Its bars' metres, and what is tied into it and out of it. */
   readonly meters: readonly Meter[];
   readonly before: TuneNote | null;
   readonly goesOn: boolean;
+  /** The phrase before it always leads into it; the push that the next one begins with. */
+  readonly follows: boolean;
+  readonly nextEarly: Early | null;
 }
 
-const laidPhrases = new WeakMap<Phrase, PlacedPhrase & { readonly rails: readonly LaidRail[] }>();
+const laidPhrases = new WeakMap<Phrase, PlacedPhrase & { readonly rail: LaidRail }>();
 
-/** The rails of a phrase, laid out once for as long as it and what it depends on stay the same. */
-function laidPhrase(placed: PlacedPhrase): readonly LaidRail[] {
+/** The rail of a phrase, laid out once for as long as it and what it depends on stay the same. */
+function laidPhrase(placed: PlacedPhrase): LaidRail {
   const kept = laidPhrases.get(placed.phrase);
   const isSame =
     kept?.before === placed.before &&
     kept.goesOn === placed.goesOn &&
+    kept.follows === placed.follows &&
+    sameEarly(kept.nextEarly, placed.nextEarly) &&
     kept.meters.every((meter, bar) => meter === placed.meters[bar]);
-  if (isSame) return kept.rails;
-  const rails = layPhrase(placed);
-  laidPhrases.set(placed.phrase, { ...placed, rails });
-  return rails;
+  if (isSame) return kept.rail;
+  const rail = layPhrase(placed);
+  laidPhrases.set(placed.phrase, { ...placed, rail });
+  return rail;
 }
 
-function layPhrase({ phrase, meters, before, goesOn }: PlacedPhrase): LaidRail[] {
-  let sounding = before;
+function sameEarly(one: Early | null, other: Early | null): boolean {
+  return one === other || (one?.count === other?.count && one?.rightAlone === other?.rightAlone);
+}
+
+function layPhrase(placed: PlacedPhrase): LaidRail {
+  const { phrase, meters, goesOn, follows } = placed;
+  let sounding = placed.before;
   const bars = phrase.bars.map((bar, place): LaidBar => {
     const isLast = place === phrase.bars.length - 1;
-    const isTied = isLast ? goesOn : phrase.tune[place + 1]?.[0]?.kind === 'held';
-    const laid = layBar(bar, meters[place]!, phrase, place, { before: sounding, goesOn: isTied });
+    const laid = layBar(bar, meters[place]!, phrase, place, {
+      before: sounding,
+      goesOn: isLast ? goesOn : phrase.tune[place + 1]?.[0]?.kind === 'held',
+      nextEarly: isLast
+        ? placed.nextEarly
+        : openingEarly(phrase.bars[place + 1], meters[place + 1]!),
+      isLedInto: place > 0 || follows,
+    });
     sounding = soundingAfter(laid.tune, sounding);
     return laid;
   });
-  const when = phrase.when && whenInWords(phrase.when);
-  const rows = bars.length <= mostOnRail ? [bars] : inFours(bars);
-  return rows.map((row, place) => ({
-    when: place === 0 ? when : null,
-    isTimed: when !== null,
-    startsPhrase: place === 0,
-    bars: row.map((bar, inRow) => ({ ...bar, startsRail: inRow === 0 })),
-  }));
+  return {
+    when: phrase.when && whenInWords(phrase.when),
+    kind: phrase.when?.kind ?? 'always',
+    insteadOf: phrase.when?.kind === 'instead' ? phrase.when.bar - 1 : null,
+    bars,
+  };
+}
+
+/** When the first chord of a bar comes in, if it is pushed. */
+function openingEarly(bar: Bar | undefined, meter: Meter): Early | null {
+  const slot = bar?.kind === 'played' ? bar.slots[0] : undefined;
+  return slot ? earlyOf(slot, meter, 0) : null;
+}
+
+/** @param due the tick of the bar where it stands */
+function earlyOf(slot: Slot, meter: Meter, due: number): Early | null {
+  const push = slot.kind === 'chord' ? slot.push : null;
+  return push && { count: pushCount(meter, due, push), rightAlone: push.hands === 'right' };
 }
 
 /** @example whenInWords({ kind: 'ending', times: [1, 2] }) // '1st and 2nd ending' */
 function whenInWords(when: PhraseWhen): string {
   const times = when.times.map(ordinalOf).join(' and ');
-  return when.kind === 'ending' ? `${times} ending` : `${times} time, from bar ${when.bar}`;
-}
-
-function inFours(bars: readonly LaidBar[]): LaidBar[][] {
-  return Array.from({ length: Math.ceil(bars.length / 4) }, (_, row) =>
-    bars.slice(4 * row, 4 * row + 4),
-  );
+  return when.kind === 'ending' ? `${times} ending` : `${times} time, bar ${when.bar}`;
 }
 
 function layBar(
@@ -207,20 +245,22 @@ function layBar(
   meter: Meter,
   phrase: Phrase,
   place: number,
-  sung: Pick<LaidBar, 'before' | 'goesOn'>,
+  beside: Pick<LaidBar, 'before' | 'goesOn' | 'nextEarly'> & { readonly isLedInto: boolean },
 ): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
   const feel = bar.feel && feelInWords[bar.feel];
   const tune = phrase.tune[place] ?? [];
-  const always = { feel, words, tune, meter, ...sung, startsRail: false };
-  if (bar.kind === 'same') return { ...always, same: true, pickup: false, change: null, slots: [] };
+  const { isLedInto, ...around } = beside;
+  const always = { feel, words, tune, meter, ...around };
+  if (bar.kind === 'same')
+    return { ...always, same: true, pickup: false, change: null, slots: [], opensEarly: false };
   let due = 0;
   const slots = bar.slots.map((slot): LaidSlot => {
-    const push = slot.kind === 'chord' ? slot.push : null;
-    const count = push && pushCount(meter, due, push);
+    const early = earlyOf(slot, meter, due);
     due += slot.ticks;
-    return { slot, share: slot.ticks / barTicks(meter), count };
+    return { slot, share: slot.ticks / barTicks(meter), early };
   });
   const change = bar.meter && formatMeter(bar.meter);
-  return { ...always, same: false, pickup: bar.pickup, change, slots };
+  const opensEarly = !isLedInto && Boolean(slots[0]?.early);
+  return { ...always, same: false, pickup: bar.pickup, change, slots, opensEarly };
 }

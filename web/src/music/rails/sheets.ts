@@ -1,22 +1,22 @@
-import { slotsOf, type LaidRail, type LaidSection } from './layout.ts';
+import { slotsOf } from './layout.ts';
+import type { PlannedSection, Row } from './rows.ts';
 
-/** A rail with where it stands in the song. */
-export interface PlacedRail {
-  readonly rail: LaidRail;
-  readonly id: string;
-  /** Its phrase of the section, its first bar and slot of the song, and how many slots stand on it. */
-  readonly phrase: number;
+/** A row with where it stands in the song. */
+export interface PlacedRow {
+  readonly row: Row;
+  /** Its first bar and slot of the song, and how many of each stand on it. */
   readonly bar: number;
+  readonly bars: number;
   readonly slot: number;
   readonly slots: number;
 }
 
 /** A section, or as much of it as is drawn together. */
-interface SheetPart {
-  readonly laid: LaidSection;
-  /** Which section of the song it is. */
-  readonly place: number;
-  readonly rails: readonly PlacedRail[];
+export interface SheetPart {
+  readonly planned: PlannedSection;
+  readonly rows: readonly PlacedRow[];
+  /** It began on another sheet. */
+  readonly goesOn: boolean;
 }
 
 /** What of a song is drawn together: its bars from `from` up to `to` without it, and so its slots. */
@@ -33,24 +33,25 @@ const barsOfSheet = 800;
 /** A section takes room as well, with its name. */
 const barsOfName = 2;
 
-/** The rails of a section with where they stand in the song. */
-function placedRails({ id, rails, ids, ...first }: LaidSection): PlacedRail[] {
-  let next = { phrase: -1, bar: first.bars, slot: first.slots };
-  return rails.map((rail, index) => {
+/** The rows of a section with where they stand in the song. */
+export function placedRows({ laid, rows }: PlannedSection): PlacedRow[] {
+  let next = { bar: laid.bars, slot: laid.slots };
+  return rows.map((row) => {
     const { bar, slot } = next;
-    const phrase = next.phrase + (rail.startsPhrase ? 1 : 0);
-    const slots = slotsOf(rail.bars);
-    next = { phrase, bar: bar + rail.bars.length, slot: slot + slots };
-    return { rail, id: `${id} ${ids[index]}`, phrase, bar, slot, slots };
+    const counts = row.pieces.map(({ rail, from, to }) => slotsOf(rail.bars.slice(from, to)));
+    const slots = counts.reduce((sum, one) => sum + one, 0);
+    const bars = row.pieces.reduce((sum, { from, to }) => sum + to - from, 0);
+    next = { bar: bar + bars, slot: slot + slots };
+    return { row, bar, bars, slot, slots };
   });
 }
 
 /**
- * Parts a song in sheets, each of whole rails; a song of usual length is one.
+ * Parts a song in sheets, each of whole rows; a song of usual length is one.
  * @param most bars that are drawn together
  */
 export function sheetsOf(
-  sections: readonly LaidSection[],
+  sections: readonly PlannedSection[],
   most: number = barsOfSheet,
 ): readonly Sheet[] {
   const sheets: SheetInMaking[] = [];
@@ -59,26 +60,24 @@ export function sheetsOf(
     sheets.push({ parts: [], from: bar, to: bar, fromSlot: slot, toSlot: slot });
     room = most;
   };
-  for (const [place, laid] of sections.entries()) {
-    if (room < barsOfName) open(laid.bars, laid.slots);
+  for (const planned of sections) {
+    if (room < barsOfName) open(planned.laid.bars, planned.laid.slots);
     room -= barsOfName;
-    let part: { laid: LaidSection; place: number; rails: PlacedRail[] } | null = null;
-    const begin = () => {
-      part = { laid, place, rails: [] };
+    const begin = (goesOn: boolean) => {
+      const part = { planned, rows: [] as PlacedRow[], goesOn };
       sheets.at(-1)!.parts.push(part);
       return part;
     };
-    begin();
-    for (const placed of placedRails(laid)) {
-      const bars = placed.rail.bars.length;
-      if (room < bars) {
+    let part = begin(false);
+    for (const placed of placedRows(planned)) {
+      if (room < placed.bars) {
         open(placed.bar, placed.slot);
-        part = null;
+        part = begin(true);
       }
-      room -= bars;
+      room -= placed.bars;
       const sheet = sheets.at(-1)!;
-      (part ?? begin()).rails.push(placed);
-      sheet.to = placed.bar + bars;
+      part.rows.push(placed);
+      sheet.to = placed.bar + placed.bars;
       sheet.toSlot = placed.slot + placed.slots;
     }
   }

@@ -13,7 +13,7 @@ import { display } from '../../ui/theme.ts';
 
 const Lane = styled.div`
   display: flex;
-  padding: 2px 4px 2px 9px;
+  padding: 2px calc(var(--pad) * 0.5) 2px var(--pad);
 `;
 
 const Moment = styled.div<{ $share: number }>`
@@ -25,7 +25,7 @@ const Note = styled.div`
   display: flex;
   align-items: center;
   gap: 4px;
-  height: 33px;
+  height: max(30px, calc(var(--numeral) * 0.82));
   padding-right: 3px;
   &::after {
     content: '';
@@ -66,7 +66,7 @@ const Rest = styled.span`
 const Syllable = styled.div`
   padding-right: 5px;
   min-height: 18px;
-  font: italic 400 max(13px, calc(var(--numeral) * 0.39)) / 1.3 ${display};
+  font: italic 400 var(--words) / 1.3 ${display};
 `;
 
 interface TuneLaneProps {

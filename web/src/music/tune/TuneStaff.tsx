@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { drawStaff, loadNotation, staffHeight, staffWidth, type StaffBar } from './drawStaff.ts';
+import { drawStaff, loadNotation, type StaffBar } from './drawStaff.ts';
+import { staffHeight, staffWidth } from './staffSize.ts';
 
 const Place = styled.div<{ $height: number; $least: number }>`
   width: 100%;

@@ -2,7 +2,6 @@ import type * as Notation from 'vexflow/bravura';
 import {
   feltBeats,
   formatKey,
-  keySignature,
   noteOfDegree,
   noteValues,
   setToTune,
@@ -13,6 +12,7 @@ import {
   type TuneBar,
   type TuneNote,
 } from '@intervallum/core';
+import { staffHeight } from './staffSize.ts';
 
 type VexFlow = typeof Notation;
 
@@ -65,24 +65,6 @@ const durations: Readonly<Record<NoteValue['type'], string>> = {
 };
 
 const top = 6;
-const lyricHeight = 18;
-
-/** How high a bar with so many lines of words is, in pixels. */
-export function staffHeight(lines: number): number {
-  return 104 + lines * lyricHeight;
-}
-
-/** The least width that a bar can be read in, in pixels. */
-export function staffWidth({ tune, key, isFirst, words }: StaffBar): number {
-  const head = isFirst ? 44 + 11 * Math.abs(keySignature(key)) : 6;
-  const lines = words.map((line) => setToTune(line, tune));
-  const notes = tune.filter(({ kind }) => kind === 'note');
-  const room = notes.map((_, index) =>
-    Math.max(26, ...lines.map((line) => 7 * (line[index] ?? '').length + 8)),
-  );
-  const others = 24 * (tune.length - notes.length);
-  return head + others + room.reduce((sum, one) => sum + one, 0) + 16;
-}
 
 /** Draws a bar into an element, as wide as that is, in the colour of its text. */
 export function drawStaff(

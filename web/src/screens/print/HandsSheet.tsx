@@ -99,14 +99,9 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
   );
 }
 
-/** The slots of each phrase, over all the rails that it takes. */
+/** The slots of each phrase. */
 function phrasesOf(rails: readonly LaidRail[]): LaidSlot[][] {
-  const phrases: LaidSlot[][] = [];
-  for (const { startsPhrase, bars } of rails) {
-    if (startsPhrase) phrases.push([]);
-    phrases.at(-1)!.push(...bars.flatMap(({ slots }) => slots));
-  }
-  return phrases;
+  return rails.map(({ bars }) => bars.flatMap(({ slots }) => slots));
 }
 
 /** Whole octaves around all that the song's hands hold. */

@@ -15,7 +15,9 @@ import { PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { useTitle } from '../../ui/Page.tsx';
 import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
-import { PaperPages, papers, type PaperName } from './PaperPages.tsx';
+import { ChartPages } from './ChartPages.tsx';
+import { HandsPages } from './HandsPages.tsx';
+import { papers, PrintedAlone, type PaperName } from './pageFrame.tsx';
 
 const Bar = styled.div`
   position: sticky;
@@ -57,7 +59,7 @@ const Desk = styled.div`
   --panel: #fff;
   --ink: #000;
   --soft: #444;
-  --rail: #9a917f;
+  --rail: #8a7d62;
   --hairline: #d8d2c6;
   --accent: #8a4b12;
   --left-text: #17607a;
@@ -127,10 +129,7 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
     [key, song, settings, what, hasTune],
   );
   const { voiced, failed, again } = useVoicedOnce(stored, song, view, what === 'hands');
-  const wish = useMemo(
-    () => ({ paper, columns, sheet: what === 'hands' ? 'hands' : 'chart' }) as const,
-    [paper, columns, what],
-  );
+  const page = { song, view, paper, columns, onPages: setPages } as const;
   return (
     <>
       <Bar>
@@ -183,7 +182,10 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
         </PrimaryButton>
       </Bar>
       <Desk>
-        {what === 'hands' && !voiced ? (
+        <PrintedAlone $paper={paper} />
+        {what !== 'hands' ? (
+          <ChartPages {...page} />
+        ) : !voiced ? (
           failed ? (
             <FailedState
               message="The hands could not be found: the search broke off."
@@ -193,7 +195,7 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
             <LoadingState what="the hands" />
           )
         ) : (
-          <PaperPages song={song} view={view} wish={wish} voiced={voiced} onPages={setPages} />
+          <HandsPages {...page} voiced={voiced} />
         )}
       </Desk>
     </>

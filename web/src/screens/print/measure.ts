@@ -1,4 +1,4 @@
-import type { Block } from './paginate.ts';
+import type { Block } from '../../music/rails/pages.ts';
 
 /** Measures the lines of bars in what is laid out: elements that say which phrase of which section they belong to. */
 export function measureBlocks(root: HTMLElement): Block[] {
@@ -25,13 +25,12 @@ export function measureBlocks(root: HTMLElement): Block[] {
       const next = lines[index + 1];
       blocks.push({
         section,
-        phrase,
+        row: phrase,
         height: (next ? next[1].top : Math.max(bottom, end) + 4) - top,
         name,
       });
     }
-    if (lines.length === 0)
-      blocks.push({ section, phrase: -1, height: part.offsetHeight, name: 0 });
+    if (lines.length === 0) blocks.push({ section, row: -1, height: part.offsetHeight, name: 0 });
   }
   return blocks;
 }

@@ -1,16 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { paginate, type Block, type Sheet } from '../src/screens/print/paginate.ts';
+import { paginate, type Block, type Sheet } from '../src/music/rails/pages.ts';
 
 const sheet: Sheet = { first: 100, other: 120, columns: 1, sectionGap: 10 };
-const block = (section: number, phrase: number, height: number): Block => ({
+const block = (section: number, row: number, height: number): Block => ({
   section,
-  phrase,
+  row,
   height,
   name: 5,
 });
 const shape = (blocks: readonly Block[], on: Sheet) =>
-  paginate(blocks, on).map((page) => page.map((column) => column.map(({ phrase }) => phrase)));
+  paginate(blocks, on).map((page) => page.map((column) => column.map(({ row }) => row)));
 
 describe('lines of bars on paper', () => {
   test('fill a page, then the next', () => {
@@ -18,7 +18,7 @@ describe('lines of bars on paper', () => {
     expect(shape(blocks, sheet)).toEqual([[[0, 1]], [[2, 0]]]);
   });
   test('fill two columns before the next page', () => {
-    const blocks = Array.from({ length: 6 }, (_, phrase) => block(0, phrase, 40));
+    const blocks = Array.from({ length: 6 }, (_, row) => block(0, row, 40));
     expect(shape(blocks, { ...sheet, columns: 2 })).toEqual([
       [
         [0, 1],
@@ -34,11 +34,11 @@ describe('lines of bars on paper', () => {
     fc.assert(
       fc.property(
         fc.array(fc.tuple(fc.nat(3), fc.integer({ min: 5, max: 90 })), { maxLength: 30 }),
-        fc.constantFrom<1 | 2>(1, 2),
+        fc.constantFrom(1, 2, 3),
         (rows, columns) => {
           const blocks = rows
             .sort(([one], [other]) => one - other)
-            .map(([section, height], phrase) => block(section, phrase, height));
+            .map(([section, height], row) => block(section, row, height));
           const pages = paginate(blocks, { ...sheet, columns });
           expect(pages.flat(2)).toEqual(blocks);
           for (const [index, page] of pages.entries()) {

@@ -1,0 +1,148 @@
+import { sameKey, type Chord } from '@intervallum/core';
+import type { ReactNode } from 'react';
+import styled, { css } from 'styled-components';
+import type { HandsMark } from './handsMark.ts';
+import { remarksOf } from './remarks.ts';
+import { RowView } from './RowView.tsx';
+import { marginGap, type Room } from './rows.ts';
+import { sizeVariables } from './sizes.ts';
+import type { SheetPart } from './sheets.ts';
+import type { ChartView } from './view.ts';
+
+const Part = styled.section<{ $names: Room['names'] }>`
+  ${({ $names }) =>
+    $names === 'beside' &&
+    css`
+      display: grid;
+      grid-template-columns: var(--margin) minmax(0, 1fr);
+      gap: ${marginGap}px;
+    `}
+`;
+
+const beside = css`
+  padding-top: var(--above);
+  p {
+    margin-top: 2px;
+  }
+`;
+
+const above = css`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  padding-top: 4px;
+`;
+
+const Margin = styled.div<{ $names: Room['names'] }>`
+  h2 {
+    font-size: var(--name);
+    line-height: 1.2;
+    overflow-wrap: anywhere;
+  }
+  p {
+    font-size: var(--remark);
+    line-height: 1.35;
+    color: var(--soft);
+    overflow-wrap: anywhere;
+  }
+  p.key {
+    font-weight: 700;
+  }
+  ${({ $names }) => ($names === 'beside' ? beside : above)}
+`;
+
+/** What is marked on a chart, by bars and slots of the song. */
+export interface Marks {
+  readonly currentBar: number | null;
+  readonly currentSlot: number | null;
+  readonly proposal: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
+  readonly hands: ReadonlyMap<number, HandsMark> | null;
+  readonly playing: number | null;
+  readonly selection: { readonly from: number; readonly to: number } | null;
+  readonly entry: ReactNode;
+  readonly onChoose: ((row: string, bar: number, slot: number, extend: boolean) => void) | null;
+}
+
+export const noMarks: Marks = {
+  currentBar: null,
+  currentSlot: null,
+  proposal: null,
+  hands: null,
+  playing: null,
+  selection: null,
+  entry: null,
+  onChoose: null,
+};
+
+interface SectionViewProps {
+  part: SheetPart;
+  names: Room['names'];
+  view: ChartView;
+  isPaper: boolean;
+  marks: Marks;
+}
+
+/** A section, or the rows of it that stand together: its name beside or above, its bars in equal columns. */
+export function SectionView({ part, names, view, isPaper, marks }: SectionViewProps) {
+  const { planned, rows, goesOn } = part;
+  const { laid, place, columns, setting, fit } = planned;
+  const { section, rails } = laid;
+  const { currentBar, currentSlot, proposal, hands, selection, entry, playing, onChoose } = marks;
+  const isLifted = view.lift && !sameKey(view.lift.from, view.key);
+  return (
+    <Part
+      $names={names}
+      data-section={place}
+      aria-label={section.name || 'Section without a name'}
+      style={setting === fit.asked ? undefined : sizeVariables(setting.sizes)}
+    >
+      <Margin $names={names}>
+        <h2>
+          {section.name || '…'}
+          {goesOn ? ' …' : ''}
+        </h2>
+        {goesOn
+          ? null
+          : remarksOf(section, view).map((remark, line) => (
+              <p key={line} className={isLifted && line === 0 ? 'key' : undefined}>
+                {remark}
+              </p>
+            ))}
+      </Margin>
+      <div>
+        {rows.map(({ row, bar, bars, slot, slots }) => {
+          const isHere = isOn(currentBar, bar, bars);
+          const isProposed = isOn(proposal?.bar, bar, bars);
+          const isSelected = selection && selection.to >= slot && selection.from < slot + slots;
+          const first = row.pieces[0]?.rail;
+          return (
+            <RowView
+              key={row.id}
+              row={row}
+              phrase={first ? rails.indexOf(first) : -1}
+              columns={columns}
+              columnTicks={fit.columnTicks}
+              view={view}
+              isPaper={isPaper}
+              currentBar={isHere ? currentBar - bar : null}
+              currentSlot={isHere ? currentSlot : null}
+              proposal={isProposed ? proposal : null}
+              proposedBar={isProposed && proposal ? proposal.bar - bar : null}
+              hands={hands && Array.from({ length: slots }, (_, index) => hands.get(slot + index))}
+              selectedFrom={isSelected ? selection.from - slot : null}
+              selectedTo={isSelected ? selection.to - slot : null}
+              entry={isHere ? entry : null}
+              playing={isOn(playing, slot, slots) ? playing - slot : null}
+              onChoose={onChoose}
+            />
+          );
+        })}
+      </div>
+    </Part>
+  );
+}
+
+function isOn(place: number | null | undefined, first: number, count: number): place is number {
+  return typeof place === 'number' && place >= first && place < first + count;
+}

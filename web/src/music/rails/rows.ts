@@ -1,0 +1,444 @@
+import { barTicks, shareParts } from '@intervallum/core';
+import type { LaidBar, LaidRail, LaidSection } from './layout.ts';
+import { heightAt, linesOf, naturalWidth, settingOf, spanOf, type Setting } from './natural.ts';
+import { sizesOf } from './sizes.ts';
+import { remarksOf } from './remarks.ts';
+
+/** What rows are planned for. */
+export interface Room {
+  /** In CSS pixels. */
+  readonly width: number;
+  /** The names of sections beside their bars, or above them. */
+  readonly names: 'beside' | 'above';
+  /** Lines of the text share a row where there is room; else each begins one. */
+  readonly joined: boolean;
+}
+
+/** Bars of one rail that stand side by side. It does not know its place in the song, so that it stays what it is. */
+export interface Piece {
+  readonly rail: LaidRail;
+  readonly id: string;
+  /** Which of the rail's bars: from the one up to the other, without it. */
+  readonly from: number;
+  readonly to: number;
+  /** How many columns one usual bar takes; how many all of them take, after how many empty ones. */
+  readonly scale: number;
+  readonly span: number;
+  readonly after: number;
+  /** What parts it from what is before and after it. */
+  readonly opens: 'repeat' | null;
+  readonly closes: 'repeat' | 'final' | null;
+}
+
+export interface Row {
+  /** Tells it from the other rows of the song. */
+  readonly id: string;
+  readonly pieces: readonly Piece[];
+  /** From the foot of what is above to the top of its bars; in CSS pixels, as all heights. */
+  readonly above: number;
+  readonly height: number;
+}
+
+/** A section in rows of equal columns. */
+export interface PlannedSection {
+  readonly laid: LaidSection;
+  /** Which section of the song it is. */
+  readonly place: number;
+  readonly columns: number;
+  readonly rows: readonly Row[];
+  /** What it is set with; smaller than asked where one bar would be wider than the page. */
+  readonly setting: Setting;
+  /** The height of its name above its bars, or beside them. */
+  readonly name: number;
+  /** What all this was planned from. */
+  readonly fit: Fit;
+  readonly isFinal: boolean;
+}
+
+/** What the rows of a section depend on. */
+interface Fit {
+  readonly asked: Setting;
+  readonly room: Room;
+  readonly setting: Setting;
+  readonly columnTicks: number;
+  /** The most columns that most of its bars can be read in, and how many it would have best. */
+  readonly most: number;
+  readonly best: number;
+  /** How long its longest line is, in columns; how wide a column must be for each rail. */
+  readonly typed: number;
+  readonly widest: readonly number[];
+  readonly bars: number;
+}
+
+/** More columns than that no eye keeps apart. */
+const mostColumns = 12;
+/** Between the names of sections and their bars. */
+export const marginGap = 12;
+
+/** The width that the bars of a song have. */
+export function barsWidth({ width, names }: Room, { sizes }: Pick<Setting, 'sizes'>): number {
+  return Math.max(1, width - (names === 'beside' ? sizes.margin + marginGap : 0));
+}
+
+/** A song that rows are planned for. */
+export interface ToPlan {
+  readonly sections: readonly LaidSection[];
+  readonly room: Room;
+  /** A section's setting; it stays the same while nothing of it changes, and so do the rows. */
+  readonly settingOf: (place: number) => Setting;
+  /** The section that the song ends with; null where none is marked. */
+  readonly final: number | null;
+  /** Which section of the song the first of these is, where they are some of it only. */
+  readonly first?: number;
+}
+
+/**
+ * Breaks a song's sections into rows of equal columns: as many as its lines have bars, where they can be read so, and the
+ * same in all sections where that is possible, so that the eye comes back.
+ * @param before the rows of before: what an edit did not change is taken from them
+ */
+export function planRows(
+  { sections, room, settingOf: settingFor, final, first = 0 }: ToPlan,
+  before: readonly PlannedSection[] = [],
+): readonly PlannedSection[] {
+  const olds = new Map(before.map((planned) => [planned.laid.id, planned]));
+  const fits = sections.map((laid, place) => {
+    const old = olds.get(laid.id);
+    const asked = settingFor(first + place);
+    const isKept =
+      old?.laid.rails === laid.rails && old.fit.asked === asked && old.fit.room === room;
+    return isKept ? old.fit : fitted(laid, room, asked);
+  });
+  const usual = commonest(fits);
+  return sections.map((laid, index) => {
+    const fit = fits[index]!;
+    const place = first + index;
+    const columns = fit.best > usual || fit.most < usual ? fit.best : usual;
+    const isFinal = place === final;
+    const old = olds.get(laid.id);
+    const isKept =
+      old?.fit === fit &&
+      old.columns === columns &&
+      old.isFinal === isFinal &&
+      old.laid.section === laid.section;
+    if (isKept) return old.laid === laid && old.place === place ? old : { ...old, laid, place };
+    return planned(laid, { place, fit, columns, isFinal }, old);
+  });
+}
+
+/** How many columns most bars of a song would best stand in. */
+function commonest(fits: readonly Fit[]): number {
+  const bars = new Map<number, number>();
+  for (const fit of fits) bars.set(fit.best, (bars.get(fit.best) ?? 0) + fit.bars);
+  const [most] = [...bars].sort(([one, of], [other, than]) => than - of || one - other);
+  return most?.[0] ?? 1;
+}
+
+function fitted(laid: LaidSection, room: Room, asked: Setting): Fit {
+  const bars = laid.rails.flatMap((rail) => rail.bars);
+  const columnTicks = usualTicks(bars, laid);
+  const width = barsWidth(room, asked);
+  const setting = settingThatFits(laid, columnTicks, width, asked);
+  const widest = laid.rails.map((rail) => widestColumn(laid, rail, columnTicks, setting));
+  const most = mostOfMost(
+    laid.rails,
+    widest.map((one) => columnsIn(width, one)),
+  );
+  const lines = laid.rails.map((rail) => ({
+    kind: rail.kind,
+    span: spanned(rail.bars, columnTicks),
+  }));
+  const always = lines.filter(({ kind }) => kind === 'always');
+  const typed = Math.max(1, ...(always.length > 0 ? always : lines).map(({ span }) => span));
+  const all = Math.ceil(lines.reduce((sum, { span }) => sum + span, 0) - tolerance);
+  const oneLine = columnsFor(typed, most);
+  const best = room.joined
+    ? oneLine * Math.max(1, Math.min(Math.floor(most / oneLine), Math.ceil(all / oneLine)))
+    : oneLine;
+  const least = longestBar(laid.rails, columnTicks);
+  return {
+    asked,
+    room,
+    setting,
+    columnTicks,
+    most: Math.max(least, most),
+    best: Math.max(least, best),
+    typed,
+    widest,
+    bars: bars.length,
+  };
+}
+
+/** How many columns the longest bar takes: a row has as many at least. */
+function longestBar(rails: readonly LaidRail[], columnTicks: number): number {
+  const spans = rails.flatMap(({ bars }) => bars.map((bar) => spanOf(bar, columnTicks)));
+  return spans.reduce((one, other) => Math.max(one, other), 1);
+}
+
+/** How many columns have room beside each other. */
+function columnsIn(width: number, column: number): number {
+  return Math.min(mostColumns, Math.max(1, Math.floor(width / column)));
+}
+
+/** So many of a section's bars decide how many columns it has; the rows of the others have wider ones. */
+const mostBars = 0.6;
+
+/** The most columns that most bars of a section can be read in. */
+function mostOfMost(rails: readonly LaidRail[], most: readonly number[]): number {
+  const all = rails.reduce((sum, { bars }) => sum + bars.length, 0);
+  let held = 0;
+  for (const index of most.map((_, rail) => rail).sort((one, other) => most[other]! - most[one]!)) {
+    held += rails[index]!.bars.length;
+    if (held >= mostBars * all) return most[index]!;
+  }
+  return mostColumns;
+}
+
+/** How many columns of a section one usual bar of a rail takes: more than one where it would else not be read. */
+function scaleOf(rail: LaidRail, place: number, { fit, columns }: Plan): number {
+  const width = barsWidth(fit.room, fit.setting);
+  const widest = fit.widest[place]!;
+  if (width / columns >= widest) return 1;
+  const longest = longestBar([rail], fit.columnTicks);
+  const bars = Math.floor(columns);
+  for (let inRow = bars - 1; inRow > 1; inRow -= 1)
+    if (bars % inRow === 0 && width / inRow >= widest && longest <= inRow) return columns / inRow;
+  return columns / longest;
+}
+
+/** Lengths are sums of fractions. */
+const tolerance = 1e-6;
+
+function spanned(bars: readonly LaidBar[], columnTicks: number): number {
+  return bars.reduce((sum, bar) => sum + spanOf(bar, columnTicks), 0);
+}
+
+/** How long most bars of a section are. */
+function usualTicks(bars: readonly LaidBar[], { meter }: LaidSection): number {
+  const counts = new Map<number, number>([[barTicks(meter), 0.5]]);
+  for (const bar of bars) {
+    const ticks = barTicks(bar.meter);
+    counts.set(ticks, (counts.get(ticks) ?? 0) + 1);
+  }
+  return [...counts].reduce((one, other) => (other[1] > one[1] ? other : one))[0];
+}
+
+/** What a bar line takes of a bar, and a repeat sign, in pixels. */
+const lineRoom = 2;
+export const repeatRoom = 15;
+
+/** How wide a column must be for all bars of a rail. */
+function widestColumn(
+  { section }: LaidSection,
+  { bars }: LaidRail,
+  columnTicks: number,
+  setting: Setting,
+): number {
+  const edge = section.times > 1 || section.open ? repeatRoom : lineRoom;
+  return bars.reduce(
+    (widest, bar) =>
+      Math.max(widest, (naturalWidth(bar, setting) + edge) / spanOf(bar, columnTicks)),
+    1,
+  );
+}
+
+/** The least numeral that anything is made smaller to. */
+const leastNumeral = 14;
+
+/** Where a single bar is wider than the page, its section is set smaller. */
+function settingThatFits(
+  laid: LaidSection,
+  columnTicks: number,
+  width: number,
+  asked: Setting,
+): Setting {
+  let setting = asked;
+  const longest = longestBar(laid.rails, columnTicks);
+  const isTooWide = (rail: LaidRail) =>
+    widestColumn(laid, rail, columnTicks, setting) * longest > width;
+  while (setting.sizes.numeral > leastNumeral && laid.rails.some(isTooWide)) {
+    const numeral = Math.max(leastNumeral, Math.floor(setting.sizes.numeral * 0.9));
+    setting = settingOf({ ...asked, sizes: sizesOf(numeral) });
+  }
+  return setting;
+}
+
+/**
+ * How many columns a line is broken into, where at most so many can be read. A line may be half a column longer than its
+ * bars: it has a pickup, or a bar of two beats.
+ */
+function columnsFor(length: number, most: number): number {
+  if (length <= most + tolerance) return length;
+  const bars = Math.ceil(length - tolerance);
+  const whole = Math.floor(most);
+  if (bars % 4 === 0 && whole >= 4) return whole - (whole % 4);
+  return Math.ceil(bars / Math.ceil(bars / whole));
+}
+
+type Plan = Pick<PlannedSection, 'place' | 'fit' | 'columns' | 'isFinal'>;
+
+function planned(laid: LaidSection, plan: Plan, old: PlannedSection | undefined): PlannedSection {
+  const { fit, columns } = plan;
+  const { setting, room } = fit;
+  const column = barsWidth(room, setting) / columns;
+  const rows = inRows(piecesOf(laid, plan), {
+    columns,
+    joined: room.joined,
+    columnTicks: fit.columnTicks,
+  }).map((pieces) => measuredRow(pieces, column, fit));
+  const name = nameHeight(laid, room, setting);
+  return { laid, ...plan, rows: rows.map((row) => sameRow(row, old)), setting, name };
+}
+
+/** A row as it was before, where it says the same. */
+function sameRow(row: Row, before: PlannedSection | undefined): Row {
+  const old = before?.rows.find(({ id }) => id === row.id);
+  return old ? shareParts(old, row) : row;
+}
+
+/** The rails of a section, each broken where it is longer than a row. */
+function piecesOf(laid: LaidSection, plan: Plan): Piece[] {
+  const { fit, columns, isFinal } = plan;
+  const { section, rails, ids, id } = laid;
+  const repeats = section.times > 1 || section.open;
+  const lastEnding = rails.findLastIndex(({ kind }) => kind === 'ending');
+  const lastAlways = rails.findLastIndex(({ kind }) => kind === 'always');
+  return rails.flatMap((rail, phrase) => {
+    const isEnding = rail.kind === 'ending';
+    const isLast = lastEnding < 0 ? phrase === lastAlways : phrase === lastEnding;
+    const goesBack = repeats && (isEnding ? phrase < lastEnding : lastEnding < 0 && isLast);
+    const scale = scaleOf(rail, phrase, plan);
+    const breaks = breaksOf(rail.bars, columns / scale, fit.columnTicks);
+    return breaks.map(([from, to], place): Piece => {
+      const isEnd = place === breaks.length - 1;
+      const ends = isFinal && isLast ? 'final' : null;
+      return {
+        rail,
+        id: `${id} ${ids[phrase]} ${from}`,
+        from,
+        to,
+        scale,
+        span: scale * spanned(rail.bars.slice(from, to), fit.columnTicks),
+        after: 0,
+        opens: repeats && phrase === 0 && place === 0 ? 'repeat' : null,
+        closes: !isEnd ? null : goesBack ? 'repeat' : ends,
+      };
+    });
+  });
+}
+
+/** Where a line is broken that is longer than a row: evenly, and in fours where it is counted in fours. */
+function breaksOf(
+  bars: readonly LaidBar[],
+  columns: number,
+  columnTicks: number,
+): (readonly [number, number])[] {
+  const all = spanned(bars, columnTicks);
+  if (all <= columns + tolerance) return [[0, bars.length]];
+  const most = columnsFor(all, columns);
+  const breaks: (readonly [number, number])[] = [];
+  let from = 0;
+  let used = 0;
+  for (const [place, bar] of bars.entries()) {
+    const span = spanOf(bar, columnTicks);
+    if (place > from && used + span > most + tolerance) {
+      breaks.push([from, place]);
+      from = place;
+      used = 0;
+    }
+    used += span;
+  }
+  return [...breaks, [from, bars.length]];
+}
+
+/**
+ * Puts pieces in rows. An ending goes on where the line before it ended if there is room, else it stands under the first
+ * one; bars that take another's place stand under it.
+ */
+function inRows(pieces: readonly Piece[], { columns, joined, columnTicks }: RowShape): Piece[][] {
+  const rows: Piece[][] = [];
+  let used = columns;
+  let endingAt: number | null = null;
+  /** In which column each bar that all times share begins. */
+  const columnOf: number[] = [];
+  for (const piece of pieces) {
+    const { kind, insteadOf, bars } = piece.rail;
+    const before = rows.at(-1)?.at(-1)?.rail.kind;
+    const fits = (column: number) => column + piece.span <= columns + tolerance;
+    const goesOn =
+      fits(used) && (kind === 'always' ? joined && before === 'always' : piece.from === 0);
+    const wanted: number = (kind === 'ending' ? endingAt : columnOf[insteadOf ?? -1]) ?? 0;
+    const column: number = goesOn ? used : fits(wanted) ? wanted : 0;
+    if (goesOn) rows.at(-1)!.push(piece);
+    else rows.push([{ ...piece, after: column }]);
+    if (kind === 'ending') endingAt ??= column;
+    if (kind === 'always')
+      bars.slice(piece.from, piece.to).forEach((_, bar, row) => {
+        columnOf.push(column + piece.scale * spanned(row.slice(0, bar), columnTicks));
+      });
+    used = column + piece.span;
+  }
+  return rows;
+}
+
+interface RowShape {
+  readonly columns: number;
+  readonly joined: boolean;
+  readonly columnTicks: number;
+}
+
+function measuredRow(pieces: readonly Piece[], column: number, { setting, columnTicks }: Fit): Row {
+  const { sizes } = setting;
+  const bars = pieces.flatMap(({ rail, from, to }) => rail.bars.slice(from, to));
+  const isMarked = bars.some(hasMark);
+  const brackets = pieces.map((piece) => bracketHeight(piece, column * piece.span, setting));
+  const above = sizes.above + (isMarked ? sizes.mark : 0) + Math.max(0, ...brackets);
+  const heights = pieces.flatMap(({ rail, from, to, scale }) =>
+    rail.bars
+      .slice(from, to)
+      .map((bar) => heightAt(bar, column * scale * spanOf(bar, columnTicks), setting)),
+  );
+  return { id: pieces[0]?.id ?? '', pieces, above, height: above + Math.max(0, ...heights) };
+}
+
+/** Whether something stands over one of a bar's numerals. */
+function hasMark({ feel, opensEarly, slots }: LaidBar): boolean {
+  return (
+    feel !== null ||
+    opensEarly ||
+    slots.some(
+      ({ slot }) =>
+        (slot.kind === 'chord' && (slot.accent || slot.fermata)) ||
+        (slot.kind === 'rest' && slot.fermata),
+    )
+  );
+}
+
+/** The height of what says when bars are played, over them; 0 where they are always. */
+export function bracketHeight(piece: Piece, width: number, setting: Setting): number {
+  const { when } = piece.rail;
+  if (when === null || piece.from > 0) return 0;
+  const { remark, pad } = setting.sizes;
+  return linesOf(when, width - 2 * pad - 4, 'letters', remark, setting) * remark * 1.3 + 4;
+}
+
+/** What stands above or beside a section's bars: its name, and what is said of it. */
+function nameHeight({ section }: LaidSection, { width, names }: Room, setting: Setting): number {
+  const { sizes, measure } = setting;
+  const remarks = remarksOf(section, setting.view);
+  const name = sizes.name * 1.2;
+  const line = sizes.remark * 1.35;
+  if (names === 'beside') {
+    const lines = remarks.map((text) =>
+      linesOf(text, sizes.margin, 'letters', sizes.remark, setting),
+    );
+    const named = linesOf(section.name || '…', sizes.margin, 'name', sizes.name, setting);
+    return sizes.above + named * name + lines.reduce((sum, one) => sum + one * line + 2, 0);
+  }
+  const gap = 10;
+  const all = remarks.reduce(
+    (sum, text) => sum + gap + measure(text, 'letters', sizes.remark),
+    measure(section.name || '…', 'name', sizes.name),
+  );
+  return name + 4 + (Math.ceil((all * 1.02) / width) - 1) * (line + 2);
+}

@@ -1,0 +1,26 @@
+import { useSyncExternalStore } from 'react';
+import { reader, type ReaderSettings } from '../../settings/reader.ts';
+
+/** The heights of numerals in the five sizes that a reader can choose, in CSS pixels: on a phone, and elsewhere. */
+const numerals: Readonly<Record<ReaderSettings['size'], { phone: number; other: number }>> = {
+  smallest: { phone: 24, other: 28 },
+  small: { phone: 28, other: 34 },
+  usual: { phone: 34, other: 40 },
+  large: { phone: 42, other: 50 },
+  largest: { phone: 52, other: 64 },
+};
+
+const phoneWidth = '(max-width: 640px)';
+
+/** How large the reader has numerals on this screen, in CSS pixels. */
+export function useNumeral(): number {
+  const { size } = reader.use('size');
+  const isPhone = useSyncExternalStore(onPhone, () => matchMedia(phoneWidth).matches);
+  return numerals[size][isPhone ? 'phone' : 'other'];
+}
+
+function onPhone(changed: () => void): () => void {
+  const query = matchMedia(phoneWidth);
+  query.addEventListener('change', changed);
+  return () => query.removeEventListener('change', changed);
+}

@@ -1,0 +1,148 @@
+import { formatMeter, printRoad, type Song } from '@intervallum/core';
+import type { ReactNode } from 'react';
+import styled, { createGlobalStyle } from 'styled-components';
+import { keyName, type ChartView } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+
+/** Paper in CSS pixels, 96 to the inch. */
+export const papers = {
+  A4: { width: 794, height: 1123 },
+  Letter: { width: 816, height: 1056 },
+} as const;
+export type PaperName = keyof typeof papers;
+
+const margin = 50;
+const footHeight = 30;
+const headHeight = 74;
+const roadHeight = 22;
+export const columnGap = 28;
+
+/** What a sheet of paper has for music: its width, the height of the first page of a song, and of any other. */
+export function roomOnPaper(paper: PaperName, { road }: Song) {
+  const other = papers[paper].height - 2 * margin - footHeight + 20;
+  const head = headHeight + (road ? roadHeight : 0);
+  return { width: papers[paper].width - 2 * margin, first: other - head, other };
+}
+
+export const PrintedAlone = createGlobalStyle<{ $paper: PaperName }>`
+  @page { size: ${({ $paper }) => $paper}; margin: 0; }
+`;
+
+const Page = styled.article<{ $paper: PaperName }>`
+  position: relative;
+  width: ${({ $paper }) => papers[$paper].width}px;
+  height: ${({ $paper }) => papers[$paper].height - 1}px;
+  padding: ${margin}px;
+  overflow: hidden;
+  background: #fff;
+  box-shadow: 0 2px 14px rgb(0 0 0 / 0.18);
+  break-after: page;
+  @media print {
+    box-shadow: none;
+  }
+`;
+
+const Head = styled.header`
+  display: flex;
+  justify-content: space-between;
+  align-items: flex-start;
+  gap: 20px;
+  height: ${headHeight}px;
+  h1 {
+    font-size: 27px;
+    line-height: 1.15;
+    max-height: 62px;
+    overflow: hidden;
+  }
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+  > p {
+    flex: none;
+    font-weight: 600;
+    font-size: 19px;
+    color: var(--ink);
+  }
+`;
+
+const Order = styled.p`
+  height: ${roadHeight}px;
+  margin-top: -8px;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+  font-size: 13px;
+`;
+
+const Foot = styled.footer`
+  position: absolute;
+  inset: auto ${margin}px ${margin - 26}px;
+  display: flex;
+  justify-content: space-between;
+  gap: 20px;
+  height: ${footHeight}px;
+  padding-top: 8px;
+  border-top: 1px solid var(--hairline);
+  font-size: 12px;
+  color: var(--soft);
+  span:first-child {
+    overflow: hidden;
+    white-space: nowrap;
+    text-overflow: ellipsis;
+  }
+  span:last-child {
+    flex: none;
+  }
+`;
+
+interface PaperPageProps {
+  song: Song;
+  view: ChartView;
+  paper: PaperName;
+  /** Which of its pages, counted from 0. */
+  page: number;
+  of: number;
+  children: ReactNode;
+}
+
+/** A sheet of paper of a song: on the first one its name and key, on each its rights and the number of the page. */
+export function PaperPage({ song, view, paper, page, of, children }: PaperPageProps) {
+  return (
+    <Page $paper={paper} aria-label={`Page ${page + 1}`}>
+      {page === 0 ? <PageHead song={song} view={view} /> : null}
+      {children}
+      <Foot>
+        <span>{song.details.rights || 'Rights not said'}</span>
+        <span>
+          {song.title}
+          {of > 1 ? ` · ${page + 1} of ${of}` : ''}
+        </span>
+      </Foot>
+    </Page>
+  );
+}
+
+function PageHead({ song, view }: { song: Song; view: ChartView }) {
+  const settings = reader.use('language');
+  const { by, singer, feel } = song.details;
+  const facts = [
+    formatMeter(song.meter),
+    song.tempo === null ? '' : String(song.tempo),
+    song.swing && `swung ${song.swing}`,
+    feel,
+    singer && `sung by ${singer}`,
+  ];
+  return (
+    <>
+      <Head>
+        <div>
+          <h1>{song.title || 'Song without a title'}</h1>
+          <p>{[by && `by ${by}`, ...facts].filter(Boolean).join(' · ')}</p>
+        </div>
+        <p>Key {keyName(view.key, settings)}</p>
+      </Head>
+      {song.road ? <Order>{printRoad(song.road)}</Order> : null}
+    </>
+  );
+}

@@ -1,0 +1,29 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import styled from 'styled-components';
+import { pressSimulatedPedal } from '../../device/pedal.ts';
+import { Button } from '../../ui/Button.tsx';
+
+const Pedal = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 2fr;
+  gap: 10px;
+  padding: 6px 14px 10px;
+  background: var(--panel);
+  button {
+    min-height: 52px;
+  }
+`;
+
+/** A foot pedal for whoever has none at hand: it sends the keys that a real one sends. */
+export function ScreenPedal() {
+  return (
+    <Pedal role="group" aria-label="Pedal on the screen">
+      <Button onPress={() => pressSimulatedPedal('back')}>
+        <ChevronLeft size={22} strokeWidth={1.5} aria-hidden /> Back
+      </Button>
+      <Button onPress={() => pressSimulatedPedal('on')}>
+        On <ChevronRight size={22} strokeWidth={1.5} aria-hidden />
+      </Button>
+    </Pedal>
+  );
+}

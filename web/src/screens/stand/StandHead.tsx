@@ -1,0 +1,225 @@
+import { Minus, Play, Plus, Settings2, Square } from 'lucide-react';
+import { Dialog, DialogTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { keyName } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { stand } from '../../settings/stand.ts';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Sheet } from '../../ui/Picker.tsx';
+import { display, phone } from '../../ui/theme.ts';
+import type { StandSong } from './standing.ts';
+import type { StandSound } from './useStandSound.ts';
+
+const Head = styled.header`
+  display: flex;
+  align-items: center;
+  gap: 6px 12px;
+  min-height: 52px;
+  padding: 4px 14px;
+  border-bottom: 1px solid var(--hairline);
+  ${phone} {
+    gap: 4px;
+    padding: 4px 8px;
+  }
+`;
+
+const KeyMark = styled.b`
+  flex: none;
+  min-width: 44px;
+  padding: 3px 10px;
+  border: 1px solid var(--rail);
+  border-radius: 10px;
+  text-align: center;
+  font: 600 19px/1.4 ${display};
+`;
+
+const Naming = styled.div`
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  h1 {
+    flex: 0 1 auto;
+    min-width: 4em;
+    overflow: hidden;
+    white-space: nowrap;
+    text-overflow: ellipsis;
+    font-size: 23px;
+    line-height: 1.3;
+  }
+  p {
+    flex: 0 1 auto;
+    min-width: 0;
+    overflow: hidden;
+    white-space: nowrap;
+    text-overflow: ellipsis;
+    font-size: 15px;
+    color: var(--soft);
+  }
+  ${phone} {
+    h1 {
+      font-size: 19px;
+      min-width: 0;
+    }
+    p {
+      display: none;
+    }
+  }
+`;
+
+const SizeRow = styled.div`
+  display: flex;
+  align-items: center;
+`;
+
+/** On a phone they are in the menu; fingers pinch. */
+const Sizes = styled.div`
+  flex: none;
+  ${phone} {
+    display: none;
+  }
+`;
+
+const Questions = styled(Dialog)`
+  display: grid;
+  gap: 12px;
+  padding: 12px 14px 16px;
+  outline: none;
+  h3 {
+    margin-bottom: 4px;
+    font-size: 15px;
+  }
+`;
+
+interface StandHeadProps {
+  standing: StandSong;
+  sound: StandSound;
+  /** The size is the largest at which the song fits. */
+  isFitted: boolean;
+  onSize: (way: 1 | -1 | 0) => void;
+  onLeave: () => void;
+}
+
+/** One line over the music: the key, the song, and the few things that are done at a stand. */
+export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandHeadProps) {
+  const settings = reader.use('language');
+  const { song, key, note } = standing;
+  const facts = [song.tempo === null ? '' : `♩ ${song.tempo}`, song.details.singer, note];
+  return (
+    <Head>
+      <KeyMark aria-label={`Key ${keyName(key, settings)}`}>{keyName(key, settings)}</KeyMark>
+      <Naming>
+        <h1>{song.title || 'Song without a title'}</h1>
+        <p>{facts.filter(Boolean).join(' · ')}</p>
+      </Naming>
+      {sound.canPlay ? (
+        <IconButton aria-label={sound.state === 'silent' ? 'Play' : 'Stop'} onPress={sound.toggle}>
+          {sound.state === 'silent' ? (
+            <Play size={20} strokeWidth={1.5} />
+          ) : (
+            <Square size={20} strokeWidth={1.5} />
+          )}
+        </IconButton>
+      ) : null}
+      <Sizes>
+        <SizeTools onSize={onSize} isFitted={isFitted} />
+      </Sizes>
+      <StandMenu onSize={onSize} isFitted={isFitted} />
+      <Button onPress={onLeave}>Leave</Button>
+    </Head>
+  );
+}
+
+function SizeTools({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitted'>) {
+  return (
+    <SizeRow role="group" aria-label="Size">
+      <IconButton aria-label="Smaller" onPress={() => onSize(-1)}>
+        <Minus size={20} strokeWidth={1.5} />
+      </IconButton>
+      <Button isDisabled={isFitted} onPress={() => onSize(0)}>
+        Fit
+      </Button>
+      <IconButton aria-label="Larger" onPress={() => onSize(1)}>
+        <Plus size={20} strokeWidth={1.5} />
+      </IconButton>
+    </SizeRow>
+  );
+}
+
+function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitted'>) {
+  const { words, letters, theme } = reader.use('words', 'letters', 'theme');
+  const { hero, pedal } = stand.use('hero', 'pedal');
+  const shown = [
+    ['on', 'Shown'],
+    ['off', 'Hidden'],
+  ] as const;
+  return (
+    <DialogTrigger>
+      <IconButton aria-label="How it is shown">
+        <Settings2 size={20} strokeWidth={1.5} />
+      </IconButton>
+      <Sheet placement="bottom end" style={{ maxHeight: '82vh' }}>
+        <Questions aria-label="How it is shown">
+          <div>
+            <h3>Size</h3>
+            <SizeTools onSize={onSize} isFitted={isFitted} />
+          </div>
+          <div>
+            <h3>Page</h3>
+            <Choice
+              label="Page"
+              value={theme}
+              options={[
+                ['system', 'As the device'],
+                ['light', 'Paper'],
+                ['dark', 'Dark'],
+              ]}
+              onChange={(chosen) => reader.change({ theme: chosen })}
+            />
+          </div>
+          <div>
+            <h3>Chords as</h3>
+            <Choice
+              label="Chords as"
+              value={hero}
+              options={[
+                ['numbers', 'Numbers'],
+                ['letters', 'Letters'],
+              ]}
+              onChange={(chosen) => stand.change({ hero: chosen })}
+            />
+          </div>
+          <div>
+            <h3>Letters beneath</h3>
+            <Choice
+              label="Letters beneath"
+              value={letters ? 'on' : 'off'}
+              options={shown}
+              onChange={(chosen) => reader.change({ letters: chosen === 'on' })}
+            />
+          </div>
+          <div>
+            <h3>Words</h3>
+            <Choice
+              label="Words"
+              value={words ? 'on' : 'off'}
+              options={shown}
+              onChange={(chosen) => reader.change({ words: chosen === 'on' })}
+            />
+          </div>
+          <div>
+            <h3>Pedal on the screen</h3>
+            <Choice
+              label="Pedal on the screen"
+              value={pedal ? 'on' : 'off'}
+              options={shown}
+              onChange={(chosen) => stand.change({ pedal: chosen === 'on' })}
+            />
+          </div>
+        </Questions>
+      </Sheet>
+    </DialogTrigger>
+  );
+}

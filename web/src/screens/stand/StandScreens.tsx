@@ -1,0 +1,162 @@
+import { noDecisions, parseChart, type SongHands } from '@intervallum/core';
+import { useQueries, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { setQuery, sharedQuery, songQuery } from '../../queries/queries.ts';
+import { keyNamed } from '../../music/rails/view.ts';
+import { Notices } from '../../ui/notices.tsx';
+import { NotFoundState } from '../../ui/states.tsx';
+import { StandView } from './StandView.tsx';
+
+/** A song on the music stand, at its address. */
+export function SongStand() {
+  const { songId = '' } = useParams();
+  const [parameters] = useSearchParams();
+  const fetched = useQuery(songQuery(songId));
+  const search = parameters.size > 0 ? `?${parameters}` : '';
+  return (
+    <Fetched from={fetched} what="the song" missing={missing('song')}>
+      {(song) => (
+        <Stand
+          charts={[
+            {
+              id: song.id,
+              text: song.text,
+              key: parameters.get('key'),
+              note: '',
+              hands: song.part.decisions.hands,
+            },
+          ]}
+          titles={['']}
+          leaveTo={`/songs/${song.id}${search}`}
+        />
+      )}
+    </Fetched>
+  );
+}
+
+/** A set on the music stand: its songs in their order, each in its key. */
+export function SetStand() {
+  const { setId = '' } = useParams();
+  const fetched = useQuery(setQuery(setId));
+  const items = fetched.data?.items.filter(({ removed }) => !removed) ?? [];
+  const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
+  const at = usePlace(items.length);
+  const here = songs[at];
+  return (
+    <Fetched from={fetched} what="the set" missing={missing('set')}>
+      {(set) =>
+        !here ? (
+          <NotFoundState title="No songs in this set">Add songs to it first.</NotFoundState>
+        ) : (
+          <Fetched from={here} what="the song" missing={missing('song')}>
+            {() => (
+              <Stand
+                charts={items.map(({ id, key, notes }, place) => {
+                  const song = songs[place]?.data;
+                  return {
+                    id,
+                    text: song?.text ?? '',
+                    key,
+                    note: notes,
+                    hands: song?.part.decisions.hands ?? noDecisions.hands,
+                  };
+                })}
+                titles={items.map(({ summary }) => summary.title)}
+                leaveTo={`/sets/${set.id}`}
+              />
+            )}
+          </Fetched>
+        )
+      }
+    </Fetched>
+  );
+}
+
+/** What a link opens, on the music stand. */
+export function LinkStand() {
+  const { token = '' } = useParams();
+  const fetched = useQuery(sharedQuery(token));
+  return (
+    <Fetched
+      from={fetched}
+      what="the charts"
+      missing={
+        <NotFoundState title="This link opens nothing" home={false}>
+          It may have been taken back, or the address is not complete. Ask whoever sent it for a new
+          one.
+        </NotFoundState>
+      }
+    >
+      {({ songs }) => (
+        <Stand
+          charts={songs.map(({ id, text, key, notes }, place) => ({
+            id: `${id}:${place}`,
+            text,
+            key,
+            note: notes,
+            hands: noDecisions.hands,
+          }))}
+          titles={songs.map(({ text }) => parseChart(text).song.title)}
+          leaveTo={`/s/${token}`}
+        />
+      )}
+    </Fetched>
+  );
+}
+
+interface StoodChart {
+  readonly id: string;
+  readonly text: string;
+  readonly key: string | null;
+  readonly note: string;
+  readonly hands: SongHands;
+}
+
+interface StandProps {
+  charts: readonly StoodChart[];
+  titles: readonly string[];
+  leaveTo: string;
+}
+
+function Stand({ charts, titles, leaveTo }: StandProps) {
+  const [, setParameters] = useSearchParams();
+  const at = usePlace(charts.length);
+  const { id, text, key, note, hands } = charts[at]!;
+  const song = useMemo(() => parseChart(text).song, [text]);
+  const standing = useMemo(
+    () => ({ id, song, key: keyNamed(key, song) ?? song.key, hands, note }),
+    [id, song, key, hands, note],
+  );
+  const go = (to: number) =>
+    setParameters(
+      (before) => {
+        const after = new URLSearchParams(before);
+        after.set('at', String(to + 1));
+        return after;
+      },
+      { replace: true },
+    );
+  return (
+    <>
+      <StandView standing={standing} place={{ at, titles, go }} leaveTo={leaveTo} />
+      <Notices />
+    </>
+  );
+}
+
+/** Which song of a set is on the stand; the address says it, so that it is the same one after a reload. */
+function usePlace(count: number): number {
+  const [parameters] = useSearchParams();
+  const asked = Number(parameters.get('at') ?? '1') - 1;
+  return Number.isInteger(asked) ? Math.max(0, Math.min(asked, count - 1)) : 0;
+}
+
+function missing(what: 'song' | 'set') {
+  return (
+    <NotFoundState title={`No ${what} at this address`}>
+      It may have been deleted, or the address is not complete.
+    </NotFoundState>
+  );
+}

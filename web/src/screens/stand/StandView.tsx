@@ -1,0 +1,240 @@
+import type { Song } from '@intervallum/core';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { leaveFullScreen } from '../../device/fullScreen.ts';
+import { listenToPedals, type Turn } from '../../device/pedal.ts';
+import { useMeasure } from '../../music/rails/measure.ts';
+import { PageColumns } from '../../music/rails/PageColumns.tsx';
+import { noMarks } from '../../music/rails/SectionView.tsx';
+import { pageOfSlot, standPages, standSizes } from '../../music/rails/standPages.ts';
+import { lastSection, showsOf, useLaidOut } from '../../music/rails/usePlan.ts';
+import { letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { chartSettings, reader } from '../../settings/reader.ts';
+import { stand } from '../../settings/stand.ts';
+import { Hidden } from '../../ui/hidden.ts';
+import { useTitle } from '../../ui/Page.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import type { StandPlace, StandSong } from './standing.ts';
+import { ScreenPedal } from './ScreenPedal.tsx';
+import { StandFoot } from './StandFoot.tsx';
+import { StandHead } from './StandHead.tsx';
+import { usePageGestures } from './usePageGestures.ts';
+import { useStandSound } from './useStandSound.ts';
+
+interface StandViewProps {
+  standing: StandSong;
+  place: StandPlace;
+  /** Where one comes back to. */
+  leaveTo: string;
+}
+
+/** What a browser rounds is never cut off. */
+const spare = 3;
+const pagePad = { across: 14, down: 8 } as const;
+const columnGap = 22;
+/** Narrower than that one section is shown at a time, in CSS pixels. */
+const sectionsBelow = 600;
+
+const Frame = styled.main`
+  display: grid;
+  grid-template: auto minmax(0, 1fr) auto auto / minmax(0, 1fr);
+  height: 100vh;
+  height: 100dvh;
+  overflow: hidden;
+`;
+
+/** The music: what is tapped turns the page. */
+const Music = styled.div`
+  position: relative;
+  overflow: hidden auto;
+  padding: ${pagePad.down}px ${pagePad.across}px;
+  /* The keys act wherever the focus is; a frame around all the music would only disturb. */
+  &:focus-visible {
+    outline: none;
+    box-shadow: inset 0 2px 0 var(--accent);
+  }
+  touch-action: none;
+  user-select: none;
+`;
+
+/** Nothing but music: the song fitted to the screen, turned by tap, swipe, pedal, or by itself while it plays. */
+export function StandView({ standing, place, leaveTo }: StandViewProps) {
+  const { song } = standing;
+  const music = useRef<HTMLDivElement>(null);
+  const room = useRoom(music);
+  const view = useStandView(standing);
+  const { pages, numeral } = useStandPages(song, view, room);
+  const sound = useStandSound(standing, view);
+  const { page, turnTo } = useTurned(standing.id, pages, sound.playingSlot);
+  const { numeral: asked, pedal } = stand.use('numeral', 'pedal');
+  const navigate = useNavigate();
+  useTitle(song.title ? `${song.title} on the stand` : 'Music stand');
+
+  const { turn, size, leave } = useSteady({
+    turn: (way: Turn) => {
+      const to = page + (way === 'on' ? 1 : -1);
+      if (to >= 0 && to < pages.length) turnTo(to);
+      else if (way === 'on' && place.at + 1 < place.titles.length) place.go(place.at + 1);
+      else if (way === 'back' && place.at > 0) place.go(place.at - 1);
+    },
+    size: (way: 1 | -1 | 0) => stand.change({ numeral: way === 0 ? null : stepped(numeral, way) }),
+    leave: () => {
+      leaveFullScreen();
+      void navigate(leaveTo);
+    },
+  });
+  useEffect(() => listenToPedals(turn), [turn]);
+  const gestures = usePageGestures(turn, size);
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const does = {
+      ' ': sound.toggle,
+      '+': () => size(1),
+      '-': () => size(-1),
+      '0': () => size(0),
+      Escape: leave,
+    }[event.key];
+    const isOnControl = (event.target as Element).closest('button, a, [role="dialog"]') !== null;
+    if (!does || (isOnControl && event.key === ' ')) return;
+    event.preventDefault();
+    does();
+  };
+  // The keys are here from the first moment on, and come back from a button that is gone.
+  useEffect(() => music.current?.focus(), [standing.id]);
+
+  const shown = pages[page];
+  const marks = { ...noMarks, playing: sound.playingSlot };
+  return (
+    <Frame onKeyDown={onKeyDown}>
+      <StandHead
+        standing={standing}
+        sound={sound}
+        isFitted={asked === null}
+        onSize={size}
+        onLeave={leave}
+      />
+      <Music
+        ref={music}
+        tabIndex={0}
+        role="region"
+        aria-label="Chart"
+        data-numeral={shown?.set.sizes.numeral}
+        {...gestures}
+      >
+        <Hidden role="status">
+          {pages.length > 1 ? `Page ${page + 1} of ${pages.length}` : 'The whole song on one page'}
+        </Hidden>
+        {shown ? (
+          <PageColumns
+            set={shown.set}
+            page={shown.page}
+            columnGap={columnGap}
+            viewOf={() => view}
+            marks={marks}
+          />
+        ) : null}
+      </Music>
+      <StandFoot
+        song={song}
+        place={place}
+        page={page}
+        pages={pages}
+        onTurn={turn}
+        onPage={turnTo}
+        awake={sound.awake}
+      />
+      {pedal ? <ScreenPedal /> : null}
+    </Frame>
+  );
+}
+
+/** The next larger or smaller size from the one that is shown. */
+function stepped(now: number, way: 1 | -1): number {
+  const larger = standSizes.find((size) => size > now);
+  const smaller = standSizes.findLast((size) => size < now);
+  return (way > 0 ? larger : smaller) ?? now;
+}
+
+function useStandView({ song, key }: StandSong): ChartView {
+  const settings = reader.use(...chartSettings);
+  const { hero } = stand.use('hero');
+  return useMemo(
+    () => ({
+      key,
+      style: numberStyle(song, settings),
+      letterStyle: letterStyle(settings),
+      hero,
+      letters: settings.letters,
+      words: settings.words,
+      wordsOnBeats: settings.wordsOnBeats,
+      tune: settings.tune,
+    }),
+    [song, key, settings, hero],
+  );
+}
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The room for music, measured before it is seen; null until then. */
+function useRoom(element: React.RefObject<HTMLElement | null>): Size | null {
+  const [size, setSize] = useState<Size | null>(null);
+  useLayoutEffect(() => {
+    const measured = element.current;
+    if (!measured) return;
+    const measure = () => {
+      const { clientWidth, clientHeight } = measured;
+      setSize({
+        width: clientWidth - 2 * pagePad.across,
+        height: clientHeight - 2 * pagePad.down - spare,
+      });
+    };
+    measure();
+    const watch = new ResizeObserver(measure);
+    watch.observe(measured);
+    return () => watch.disconnect();
+  }, [element]);
+  return size;
+}
+
+function useStandPages(song: Song, view: ChartView, room: Size | null) {
+  const sections = useLaidOut(song);
+  const measure = useMeasure();
+  const { joined } = reader.use('joined');
+  const { numeral } = stand.use('numeral');
+  const pages = useMemo(() => {
+    if (!room || sections.length === 0) return [];
+    const { width, height } = room;
+    return standPages(
+      {
+        sections,
+        viewOf: () => view,
+        shows: showsOf(view, false),
+        measure,
+        final: lastSection(song),
+      },
+      { width, first: height, other: height, joined, columnGap },
+      { numeral, bySection: width < sectionsBelow },
+    );
+  }, [sections, song, view, measure, joined, numeral, room]);
+  return { pages, numeral: pages[0]?.set.sizes.numeral ?? numeral ?? standSizes[1] };
+}
+
+/** The page that one turned to, until what sounds goes to another one. */
+function useTurned(
+  id: string,
+  pages: ReturnType<typeof standPages>,
+  playingSlot: number | null,
+): { page: number; turnTo: (page: number) => void } {
+  const sounding = playingSlot === null ? null : pageOfSlot(pages, playingSlot);
+  const [turned, setTurned] = useState({ id, page: 0, sounding });
+  let { page } = turned;
+  if (turned.id !== id) page = 0;
+  if (sounding !== null && sounding !== turned.sounding) page = sounding;
+  page = Math.max(0, Math.min(page, pages.length - 1));
+  if (turned.id !== id || turned.sounding !== sounding) setTurned({ id, page, sounding });
+  return { page, turnTo: (to) => setTurned({ id, page: to, sounding }) };
+}

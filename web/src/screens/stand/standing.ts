@@ -1,0 +1,20 @@
+import type { Key, Song, SongHands } from '@intervallum/core';
+
+/** A song as it stands on the music stand. */
+export interface StandSong {
+  /** Tells its place in a set from others of the same song. */
+  readonly id: string;
+  readonly song: Song;
+  readonly key: Key;
+  readonly hands: SongHands;
+  /** What the set says of it. */
+  readonly note: string;
+}
+
+/** The songs around it. */
+export interface StandPlace {
+  /** Counted from 0. */
+  readonly at: number;
+  readonly titles: readonly string[];
+  readonly go: (to: number) => void;
+}
