@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import {
+  fromMenu,
   bars,
   editor,
   expectAccessible,
@@ -14,11 +15,11 @@ test('a reader chooses how numbers are read, and what minor songs are counted fr
 }) => {
   await openSong(page, 'Winter Wheat');
   expect((await bars(page, 'Intro'))[0]).toBe('1 m Em');
-  await page.getByRole('button', { name: 'View' }).click();
+  await fromMenu(page, 'View');
   await page.getByRole('radio', { name: 'Home is 6m' }).click();
   await page.keyboard.press('Escape');
   expect((await bars(page, 'Intro'))[0]).toBe('6 m Em');
-  await page.getByRole('button', { name: 'View' }).click();
+  await fromMenu(page, 'View');
   await page.getByRole('radio', { name: 'In key' }).click();
   await page.keyboard.press('Escape');
   expect((await bars(page, 'Intro'))[0]).toBe('6 Em');
@@ -56,7 +57,7 @@ test('endings, changes and the roadmap are on the chart, and the chart is shown 
   expect(await bars(page, 'Verse')).toEqual(['1 C once', '4 F more', '5 G', '5 7 G7', '4 m Fm']);
   await expectAccessible(page);
 
-  await page.getByRole('radio', { name: 'As played' }).click();
+  await fromMenu(page, 'Show it as played');
   const verses = page.getByRole('region', { name: 'Verse', exact: true });
   await expect(verses).toHaveCount(3);
   const read = await verses.allInnerTexts();
@@ -195,7 +196,7 @@ for (const theme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
     await openSong(page, 'Slow River, Carry');
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'View' }).click();
+    await fromMenu(page, 'View');
     await expect(page.getByRole('dialog', { name: 'View' })).toBeVisible();
     await expectAccessible(page);
     await page.goto('/songs');

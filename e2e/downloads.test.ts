@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { openSong } from './pages.ts';
+import { fromMenu, openSong } from './pages.ts';
 
 async function download(page: Page, item: string): Promise<{ name: string; content: Buffer }> {
-  await page.getByRole('button', { name: 'Download' }).click();
+  await fromMenu(page, 'Download');
   const waiting = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: item }).click();
   const file = await waiting;

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bars, editor, openSong, section } from './pages.ts';
+import { bars, editor, fromMenu, openSong, openText, section } from './pages.ts';
 
 /** The whole way once, as a new user would go it. */
 test('from a demo song to a shared set, and back to nothing', async ({ page, browser }) => {
@@ -33,6 +33,8 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
   await test.step('type a new song of four sections from nothing', async () => {
     await page.getByRole('link', { name: 'Songs' }).click();
     await page.getByRole('button', { name: 'New song', exact: true }).click();
+    await openText(page);
+    await openText(page);
     await editor(page).click();
     await page.keyboard.press('Control+a');
     const lines = [
@@ -81,7 +83,7 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
   await test.step('add it to a set in another key', async () => {
     await page.getByRole('button', { name: 'Half step down' }).click();
     await page.getByRole('button', { name: 'Half step down' }).click();
-    await page.getByRole('button', { name: 'Add to a set' }).click();
+    await fromMenu(page, 'Add to a set');
     await expect(page.getByRole('dialog')).toContainText('Add to a set in G');
     await page.getByRole('button', { name: 'Add to a new set' }).click();
     await expect(page.getByRole('grid', { name: 'Songs in this set' })).toContainText(

@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { bars, editor, expectAccessible, openSong, section, writeSong } from './pages.ts';
+import { fromMenu, bars, editor, expectAccessible, openSong, section, writeSong } from './pages.ts';
 
 const piano = (page: Page): Locator => page.getByRole('region', { name: 'Piano' });
 const names = (page: Page): Locator => page.getByRole('status', { name: 'Names of the notes' });
@@ -18,7 +18,7 @@ const chart = 'title: Harmony\nkey: C\n\nVerse:\n  1 | 5 | #1dim7 2m | 6m\n';
 
 async function openPiano(page: Page): Promise<void> {
   await writeSong(page, chart);
-  await page.getByRole('button', { name: 'Show the piano' }).click();
+  await fromMenu(page, 'Show the piano');
 }
 
 test.describe('played on the on-screen piano, each says its number name first and why', () => {
@@ -156,7 +156,7 @@ test('the chart’s text can be turned into another reading and another minor sc
   page,
 }) => {
   await writeSong(page, 'title: Turned\nkey: A minor\n\nVerse:\n  6m | 2m7 | 37 | 6m\n');
-  await page.getByRole('button', { name: 'View' }).click();
+  await fromMenu(page, 'View');
   await page.getByRole('radio', { name: 'In key' }).click();
   await page.getByRole('radio', { name: 'Home is 1m' }).click();
   await page.getByRole('button', { name: 'Write the chart’s text this way' }).click();
@@ -174,7 +174,7 @@ for (const [language, sample] of [
     page,
   }) => {
     await openSong(page, 'Lanterns on the Quay');
-    await page.getByRole('button', { name: 'View' }).click();
+    await fromMenu(page, 'View');
     await page.getByRole('button', { name: /Names of notes/ }).click();
     await page.getByRole('option', { name: language }).click();
     await page.keyboard.press('Escape');

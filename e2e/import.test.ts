@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
 import { zipSync } from 'fflate';
-import { bars, editor, expectAccessible, openSong, section } from './pages.ts';
+import { bars, editor, expectAccessible, fromMenu, openSong, openText, section } from './pages.ts';
 
 const review = (page: Page) => page.getByRole('region', { name: 'What was understood' });
 
@@ -32,6 +32,7 @@ test('a text is pasted, its key recognised and changed, and only then kept', asy
   await expect(review(page).getByRole('radio', { name: /^G \d+ %/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page).toHaveURL(/\/songs\/[0-9a-f-]{36}$/);
+  await openText(page);
   await expect(editor(page)).toContainText('title: Low Tide Song');
 });
 
@@ -40,7 +41,7 @@ test('a song goes out as MusicXML, MIDI and JSON, and each comes back', async ({
   const chart = await editor(page).innerText();
   const files = new Map<string, { name: string; content: Buffer }>();
   for (const item of ['Lead sheet, MusicXML', 'MIDI of both hands', 'The whole song, JSON']) {
-    await page.getByRole('button', { name: 'Download' }).click();
+    await fromMenu(page, 'Download');
     const waiting = page.waitForEvent('download');
     await page.getByRole('menuitem', { name: item }).click();
     const file = await waiting;
@@ -114,7 +115,7 @@ test('a program that only draws scores draws ours: the lead sheet with its chord
   await drawer.setContent('<div id="score" style="width: 1000px"></div>');
   await drawer.addScriptTag({ path: library.pathname });
   const draw = async (item: string) => {
-    await page.getByRole('button', { name: 'Download' }).click();
+    await fromMenu(page, 'Download');
     const waiting = page.waitForEvent('download');
     await page.getByRole('menuitem', { name: item }).click();
     const score = await readFile(await (await waiting).path(), 'utf8');

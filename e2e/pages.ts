@@ -16,22 +16,40 @@ export async function bars(page: Page, name: string): Promise<string[]> {
     .then((texts) => texts.map((text) => text.replace(/\s+/g, ' ').trim()));
 }
 
+/** Opens a song from the list, with its text beside the chart. */
 export async function openSong(page: Page, title: string): Promise<void> {
   await page.goto('/songs');
   await page.getByRole('link', { name: title }).click();
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  await openText(page);
+}
+
+/** Opens the text beside the chart, where it is not. */
+export async function openText(page: Page): Promise<void> {
+  // On a phone it would stand in the chart's place.
+  if ((page.viewportSize()?.width ?? 1280) <= 640) return;
+  const shows = page.getByRole('button', { name: /^(Show|Hide) the text$/ });
+  if ((await shows.getAttribute('aria-label')) === 'Show the text') await shows.click();
+}
+
+/** Does what stands in the menu of a song. */
+export async function fromMenu(page: Page, item: string): Promise<void> {
+  await page.getByRole('button', { name: 'Menu', exact: true }).click();
+  await page.getByRole('menuitem', { name: item, exact: true }).click();
 }
 
 /** Makes a song through the interface, with this text, and waits until it is saved. */
 export async function writeSong(page: Page, text: string): Promise<void> {
   await page.goto('/songs');
   await page.getByRole('button', { name: 'New song', exact: true }).click();
+  await openText(page);
   await replaceText(page, text);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 }
 
 /** Pastes a text over the whole of the chart's. */
 export async function replaceText(page: Page, text: string): Promise<void> {
+  await openText(page);
   await editor(page).click();
   await page.keyboard.press('Control+a');
   await editor(page).evaluate((element, pasted) => {

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, openSong, writeSong } from './pages.ts';
+import { fromMenu, expectAccessible, openSong, writeSong } from './pages.ts';
 
 const pages = (page: Page) => page.getByRole('article');
 
@@ -27,7 +27,7 @@ test('a song with everything in it is printed on one page, in each way and on ei
 }) => {
   await openSong(page, 'Every Window Lit');
   await page.getByRole('button', { name: 'Half step up' }).click();
-  await page.getByRole('button', { name: 'Print' }).click();
+  await fromMenu(page, 'Print');
   await expect(page).toHaveURL(/\/print\?key=D$/);
   await expect(page.getByText('One page')).toBeVisible();
   await expect(pages(page)).toContainText('Key D');
@@ -57,7 +57,7 @@ test('what takes more than a page is never parted in a line, and says its rights
   page,
 }) => {
   await openSong(page, 'Lanterns on the Quay');
-  await page.getByRole('button', { name: 'Print' }).click();
+  await fromMenu(page, 'Print');
   await page.getByRole('radio', { name: 'Hands' }).click();
   await expect(page.getByText(/\d pages/)).toBeVisible({ timeout: 20_000 });
   const count = await pages(page).count();
@@ -69,7 +69,7 @@ test('what takes more than a page is never parted in a line, and says its rights
 
   const verse = '  1 | 6m7 | 4maj7 . 5sus4 5 | 1\n  > la la | la la | la la la | la\n'.repeat(30);
   await writeSong(page, `title: Long\nrights: Ours.\n\nVerse:\n${verse}`);
-  await page.getByRole('button', { name: 'Print' }).click();
+  await fromMenu(page, 'Print');
   await expect(page.getByText(/\d pages/)).toBeVisible();
   await expectWholeLines(page);
   expect(await printed(page)).toBe(await pages(page).count());

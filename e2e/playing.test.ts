@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import {
+  fromMenu,
   editor,
   expectAccessible,
   openSong,
@@ -88,11 +89,10 @@ test('while one writes, the song is played from the cursor; the chart follows, a
     page,
     'title: From Here\nkey: C\ntempo: 60\n\nVerse:\n  1 | 4 | 2m\n\nVamp open:\n  5\n\nEnd:\n  6m\n',
   );
-  const tools = page.getByRole('toolbar', { name: 'Write on the chart' });
-  const stop = tools.getByRole('button', { name: 'Stop playing' });
+  const stop = page.getByRole('button', { name: 'Stop playing' });
   await section(page, 'Verse').getByRole('listitem').nth(1).click();
   await page.clock.install();
-  await page.keyboard.press('p');
+  await page.keyboard.press(' ');
   await expect(page.getByText('The chart follows in time instead.')).toBeVisible({
     timeout: 30_000,
   });
@@ -108,11 +108,11 @@ test('while one writes, the song is played from the cursor; the chart follows, a
   await page.keyboard.press('g');
   await page.clock.runFor(4_000);
   await expect.poll(() => playing(page)).toContain('6 m Am');
-  await page.keyboard.press('p');
+  await page.keyboard.press(' ');
   await expect(stop).toHaveCount(0);
   await expect.poll(() => playing(page)).toBe('');
 
-  await tools.getByRole('button', { name: 'Play from here' }).click();
+  await page.getByRole('button', { name: 'Play from here' }).click();
   await page.clock.runFor(500);
   await expect.poll(() => playing(page)).toContain('4 F');
   await section(page, 'Verse').getByRole('listitem').nth(1).click();
@@ -156,7 +156,7 @@ test('a tune is typed, played in, seen in degrees and on a staff, and undone', a
 
   await expect(editor(page)).toContainText("tune: 1 2 (3 5) 1' | 2 3");
   await expect(verse.getByRole('listitem').first()).toContainText(/1\s*Lan-\s*2\s*terns\s*3\s*on/);
-  await page.getByRole('button', { name: 'View' }).click();
+  await fromMenu(page, 'View');
   await page.getByRole('radio', { name: 'On a staff' }).click();
   await page.keyboard.press('Escape');
   const staff = verse.getByRole('img', { name: 'Tune: 1 2 3 5 1' });

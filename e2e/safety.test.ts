@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
 import { freePort, startCluster } from '../bin/lib/cluster.mjs';
-import { editor, section } from './pages.ts';
+import { editor, fromMenu, openText, section } from './pages.ts';
 
 test('a page whose name was bound to this machine reads nothing and changes nothing', async ({
   baseURL,
@@ -94,6 +94,7 @@ test('over plain http from another machine all that can work works, and a note s
     const note = page.getByRole('complementary', { name: 'About this connection' });
     await expect(note).toContainText('MIDI keyboards');
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();
+    await openText(page);
     await editor(page).click();
     await page.keyboard.press('Control+End');
     await page.keyboard.type('\nPlain:\n  6m');
@@ -105,7 +106,7 @@ test('over plain http from another machine all that can work works, and a note s
       page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);
     expect(await below()).toBeLessThanOrEqual(0);
 
-    await page.getByRole('button', { name: 'Share' }).click();
+    await fromMenu(page, 'Share');
     await page.getByRole('button', { name: 'Make a link' }).click();
     const address = await page.getByLabel('Open links').locator('code').innerText();
     expect(address).toContain(`http://band.example.org:${linksPort}/s/`);

@@ -4,7 +4,15 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
 import { freePort, lookAfter, startCluster } from '../bin/lib/cluster.mjs';
-import { editor, expectAccessible, replaceText, section, writeSong } from './pages.ts';
+import {
+  editor,
+  expectAccessible,
+  fromMenu,
+  openText,
+  replaceText,
+  section,
+  writeSong,
+} from './pages.ts';
 
 const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
 
@@ -55,6 +63,7 @@ test('with the database gone the edit is kept, and saved when it is back', async
     await page.goto(`${application.url}/songs`);
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();
     await expect(section(page, 'Verse')).toBeVisible();
+    await openText(page);
 
     await cluster.stop();
     await editor(page).click();
@@ -108,6 +117,7 @@ test('a database that is killed comes back by itself, again and again, and what 
     await page.goto(`${application.url}/songs`);
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();
     await expect(section(page, 'Verse')).toBeVisible();
+    await openText(page);
     await editor(page).click();
     await page.keyboard.press('Control+End');
     await page.keyboard.type('\nKilled:\n  1');
@@ -237,7 +247,7 @@ test('what a song was is looked at and put back, also what “Keep mine” wrote
   await other.getByRole('alertdialog').getByRole('button', { name: 'Keep mine' }).click();
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
 
-  await other.getByRole('button', { name: 'Earlier versions' }).click();
+  await fromMenu(other, 'Earlier versions');
   const versions = other.getByRole('dialog', { name: 'Earlier versions' });
   const was = versions.getByRole('region', { name: 'What it was' });
   await expect(versions.getByRole('option')).toHaveCount(3);

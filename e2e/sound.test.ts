@@ -40,16 +40,14 @@ function together(times: readonly number[]): [after: number, count: number][] {
   return [...counted].sort(([one], [other]) => one - other);
 }
 
-const tools = (page: Page) => page.getByRole('toolbar', { name: 'Write on the chart' });
-
 /** Plays from the first bar to the end. */
 async function playAll(page: Page): Promise<Given> {
   await section(page, 'Verse').getByRole('listitem').first().click();
-  await page.keyboard.press('p');
-  await expect(tools(page).getByRole('button', { name: 'Stop playing' })).toBeVisible({
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Stop playing' })).toBeVisible({
     timeout: 30_000,
   });
-  await expect(tools(page).getByRole('button', { name: 'Play from here' })).toBeVisible({
+  await expect(page.getByRole('button', { name: 'Play from here' })).toBeVisible({
     timeout: 30_000,
   });
   return given(page);
@@ -83,7 +81,7 @@ test('at twice the tempo, counted in and with clicks, the left hand alone is hea
     page,
     'title: Heard\nkey: C\ntempo: 120\nmeter: 4/4\n\nVerse:\n  left: fifth on the offbeats\n  1 | 4 . 5 .\n',
   );
-  await tools(page).getByRole('button', { name: 'How it is played' }).click();
+  await page.getByRole('button', { name: 'How it is played' }).click();
   const how = page.getByRole('dialog', { name: 'How it is played' });
   await how.getByRole('button', { name: /Tempo$/ }).click();
   await page.getByRole('option', { name: '200 %' }).click();

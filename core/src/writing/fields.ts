@@ -17,8 +17,11 @@ export function dropField(read: ChartResult, field: string): Edit {
 export function fieldEdits(read: ChartResult, field: string, value: string): TextEdit[] {
   const said = rangeOfField(read, field);
   if (said) return [{ ...said, insert: `${field}: ${value}` }];
-  const end = linesOf(read.text)[0]!.length;
-  return [{ from: end, to: end, insert: `\n${field}: ${value}` }];
+  const first = linesOf(read.text)[0]!;
+  // After the first field; a chart that begins with a section has it before that.
+  return /^\s*\w[\w ]*:\s*\S/.test(first)
+    ? [{ from: first.length, to: first.length, insert: `\n${field}: ${value}` }]
+    : [{ from: 0, to: 0, insert: `${field}: ${value}\n` }];
 }
 
 function rangeOfField({ text, lines }: ChartResult, field: string): Range | null {

@@ -115,6 +115,23 @@ const Skip = styled.a`
   background: var(--card);
 `;
 
+const lacking =
+  'MIDI keyboards, the microphone, a screen that stays awake and a copy for when there is no network';
+
+/** The screen alone, for what has a frame of its own: a song's desk. */
+export function DeskShell() {
+  return (
+    <>
+      <Skip href="#main">Skip to the page</Skip>
+      <Main id="main">
+        <PlainHttpNote lacks={lacking} />
+        <Outlet />
+      </Main>
+      <Notices />
+    </>
+  );
+}
+
 /** The rail of rooms, and beside it the screen. */
 export function Shell() {
   return (
@@ -139,7 +156,7 @@ export function Shell() {
           </Rooms>
         </Rail>
         <Main id="main">
-          <PlainHttpNote lacks="MIDI keyboards, the microphone, a screen that stays awake and a copy for when there is no network" />
+          <PlainHttpNote lacks={lacking} />
           <Outlet />
         </Main>
       </Frame>

@@ -1,7 +1,7 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { CrashPage } from '../ui/CrashPage.tsx';
 import { LoadingState, NotFoundState } from '../ui/states.tsx';
-import { Shell } from './Shell.tsx';
+import { DeskShell, Shell } from './Shell.tsx';
 
 /** Every screen has an address. The song desk with its editor is fetched when it is first opened. */
 export const router = createBrowserRouter([
@@ -34,6 +34,17 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        element: <DeskShell />,
+        children: [
+          {
+            path: '/songs/:songId/:lens?',
+            lazy: async () => ({
+              Component: (await import('../screens/song/SongScreen.tsx')).SongScreen,
+            }),
+          },
+        ],
+      },
+      {
         element: <Shell />,
         children: [
           { path: '/', element: <Navigate to="/songs" replace /> },
@@ -53,12 +64,6 @@ export const router = createBrowserRouter([
             path: '/songs/:songId/print',
             lazy: async () => ({
               Component: (await import('../screens/print/PaperScreen.tsx')).PaperScreen,
-            }),
-          },
-          {
-            path: '/songs/:songId/:lens?',
-            lazy: async () => ({
-              Component: (await import('../screens/song/SongScreen.tsx')).SongScreen,
             }),
           },
           {

@@ -15,7 +15,11 @@ const Line = styled.p<{ $trouble: boolean }>`
 export function SaveMark({ status }: { status: SaveStatus<unknown, unknown> }) {
   const { words, Icon, trouble } = look(status);
   return (
-    <Line role="status" $trouble={trouble}>
+    <Line
+      role={trouble ? 'alert' : undefined}
+      data-quiet={trouble ? undefined : ''}
+      $trouble={trouble}
+    >
       <Icon size={16} strokeWidth={1.5} aria-hidden />
       {words}
     </Line>

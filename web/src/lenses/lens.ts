@@ -5,8 +5,6 @@ import type { CommandName } from './command.ts';
 
 /** What a lens lays over the chart and does with it. */
 export interface ChartMarks {
-  /** Over the chart: tools to work on it. */
-  readonly tools?: ReactNode;
   readonly selection?: { readonly from: number; readonly to: number } | null;
   /** What is typed into the chosen slot. */
   readonly entry?: ReactNode;
@@ -19,8 +17,6 @@ export interface ChartMarks {
   readonly onKey?: (event: KeyboardEvent) => void;
   /** A slot of the text was clicked; where the lens says nothing one goes there. */
   readonly onChoose?: (bar: number, slot: number, extend: boolean) => void;
-  /** The roadmap can be changed. */
-  readonly canEditRoad?: boolean;
 }
 
 export interface LensFrameProps {
@@ -38,7 +34,6 @@ export interface Lens {
   readonly needs: 'text' | 'hands';
   /** What its side panel is called. */
   readonly panelName: string;
-  readonly panelOnPhone: string;
   /**
    * Holds what its parts share, for as long as it is open, and says what it lays over the chart. The chart is drawn beside
    * the frame's context, not under it: at each change of a context React walks through all that stands under it.
@@ -46,7 +41,8 @@ export interface Lens {
   readonly Frame: ComponentType<LensFrameProps>;
   /** Beside the chart. */
   readonly Panel: ComponentType;
-  /** Under the chart. */
+  /** Under the chart: tools to work on it, and what else the lens has there. */
+  readonly Tools?: ComponentType;
   readonly Strip: ComponentType;
   readonly commands: readonly CommandName[];
 }

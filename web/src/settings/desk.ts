@@ -2,10 +2,14 @@ import { z } from 'zod';
 import { createSettings } from './createSettings.ts';
 
 /** What stands on the desk of this browser. */
-export const desk = createSettings('desk', 1, {
-  textOpen: z.boolean().catch(true),
+export const desk = createSettings('desk', 2, {
+  /** What is open beside the chart: its text or colours, and the tools of the hands. */
+  textOpen: z.boolean().catch(false),
+  handsOpen: z.boolean().catch(true),
   panel: z.enum(['text', 'colours']).catch('text'),
   pianoOpen: z.boolean().catch(false),
+  /** The tools under the chart. */
+  toolsOpen: z.boolean().catch(true),
   /** What the marks on the piano strip say. */
   marks: z.enum(['roles', 'degrees']).catch('roles'),
   /** The word of caution about stretching was read and put away. */

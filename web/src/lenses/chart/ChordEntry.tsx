@@ -52,6 +52,8 @@ export function ChordEntry({ writing }: { writing: Writing }) {
         $wrong={entry.trouble !== null}
         value={entry.text}
         maxLength={60}
+        // Fingers have the pad: the keyboard of the screen would cover the chart.
+        inputMode={matchMedia('(pointer: coarse)').matches ? 'none' : 'text'}
         autoComplete="off"
         spellCheck={false}
         onFocus={(event) => event.target.setSelectionRange(entry.text.length, entry.text.length)}

@@ -20,13 +20,15 @@ import { textSlotOf } from '../../document/selectors.ts';
 import { desk } from '../../settings/desk.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { ChordEntry } from './ChordEntry.tsx';
-import { chartCommands, chartKeys } from './commands.ts';
+import { chartCommands, chartKeys, type ChartHands } from './commands.ts';
+import { Pad } from './Pad.tsx';
+import { InPlayPlace } from '../parts/PlayPlace.tsx';
 import { PianoStrip } from './PianoStrip.tsx';
+import { PlayTool } from './PlayTool.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
 import { useChartSound } from './useChartSound.ts';
 import { useWriting } from './useWriting.ts';
-import { WriteTools } from './WriteTools.tsx';
 import { WriteWindows } from './WriteWindows.tsx';
 
 /** What the parts of the lens share. */
@@ -36,6 +38,7 @@ interface ChartLensState {
   readonly takeProposal: () => void;
 }
 
+const HandsContext = createContext<ChartHands | null>(null);
 const ChartLensContext = createContext<ChartLensState | null>(null);
 
 function useChartLens(): ChartLensState {
@@ -53,21 +56,24 @@ function Frame({ draw, children }: LensFrameProps) {
   const writing = useWriting(sound);
   const state = useProposals(text);
   const marks: ChartMarks = unrolled
-    ? { playing: playing?.at ?? null, canEditRoad: true }
+    ? { playing: playing?.at ?? null }
     : {
-        tools: <WriteTools hands={writing.hands} sound={sound} />,
         selection: writing.selection,
         entry: writing.entry ? <ChordEntry writing={writing} /> : null,
         proposal: state.proposal,
         playing: playing?.slot ?? null,
         onKey: writing.onKey,
         onChoose: (bar, place, extend) => writing.choose({ bar, slot: place }, extend),
-        canEditRoad: true,
       };
   return (
     <>
       {draw(marks)}
-      <ChartLensContext.Provider value={state}>{children}</ChartLensContext.Provider>
+      <InPlayPlace>
+        <PlayTool sound={sound} />
+      </InPlayPlace>
+      <HandsContext.Provider value={unrolled ? null : writing.hands}>
+        <ChartLensContext.Provider value={state}>{children}</ChartLensContext.Provider>
+      </HandsContext.Provider>
       <WriteWindows writing={writing} />
     </>
   );
@@ -132,6 +138,13 @@ function Panel() {
   );
 }
 
+/** Under the chart, as long as it is shown as it is written. */
+function Tools() {
+  const { toolsOpen } = desk.use('toolsOpen');
+  const hands = useContext(HandsContext);
+  return toolsOpen && hands ? <Pad hands={hands} /> : null;
+}
+
 function Strip() {
   const { pianoOpen } = desk.use('pianoOpen');
   return pianoOpen ? <OpenStrip /> : null;
@@ -158,9 +171,9 @@ export const chartLens: Lens = {
   name: 'Chart',
   needs: 'text',
   panelName: 'Text and colours',
-  panelOnPhone: 'Text and colours',
   Frame,
   Panel,
+  Tools,
   Strip,
   commands: [...chartKeys, ...chartCommands],
 };

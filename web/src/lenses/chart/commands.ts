@@ -35,6 +35,12 @@ export interface ChartHands {
   readonly open: (window: ChartWindow) => void;
   /** Begins to type a chord, from the one that stands there. */
   readonly type: () => void;
+  /** A key of the pad: a degree, a quality, a slash. A degree after a whole chord takes that one and goes on. */
+  readonly typePart: (part: string) => void;
+  /** Takes back the last part that was typed, or the chord that stands there. */
+  readonly takeBack: () => void;
+  /** Takes what was typed and goes on to the next slot. */
+  readonly goOnTyping: () => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly togglePlaying: () => void;
@@ -72,8 +78,8 @@ const opens = (id: ChartWindow, key: string, name: string): ChartCommand => ({
 export const chartCommands: readonly ChartCommand[] = [
   {
     id: 'play',
-    key: 'p',
-    keyName: 'P',
+    key: ' ',
+    keyName: 'Space',
     name: 'Play from here, stop playing',
     does: ({ togglePlaying }) => togglePlaying(),
   },

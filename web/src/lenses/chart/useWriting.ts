@@ -8,6 +8,7 @@ import {
   placedSlots,
   putChord,
   readTypedChord,
+  remove,
   sameCursor,
   setTune,
   setWords,
@@ -29,6 +30,7 @@ import { desk } from '../../settings/desk.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { commandOf, keyOf } from '../command.ts';
+import { withTyped } from './padKeys.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
 
@@ -50,7 +52,7 @@ export interface Writing {
   readonly entry: Entry | null;
   readonly onEntry: (text: string) => void;
   /** Puts what was typed into its slot, and goes on to the next slot or stays. */
-  readonly takeEntry: (then: 'next' | 'stay') => void;
+  readonly takeEntry: (then: 'next' | 'stay') => boolean;
   readonly dropEntry: () => void;
   /** The focus went elsewhere: what is a chord is taken, what is none is dropped. */
   readonly leaveEntry: (to: EventTarget | null) => void;
@@ -119,16 +121,24 @@ export function useWriting(sound: ChartSound): Writing {
     if (cursor) setEntry({ ...cursor, text: typed, trouble: null });
     else setOpened('section');
   };
-  const takeEntry = (then: 'next' | 'stay') => {
-    if (!entry) return;
-    if (entry.text.trim() === '') return dropEntry();
+  /** @returns whether what was typed was taken */
+  const takeEntry = (then: 'next' | 'stay'): boolean => {
+    if (!entry) return false;
+    if (entry.text.trim() === '') {
+      dropEntry();
+      return false;
+    }
     const typed = readTypedChord(entry.text.trim(), view);
-    if (!typed.ok) return setEntry({ ...entry, trouble: typed.problems[0]!.message });
+    if (!typed.ok) {
+      setEntry({ ...entry, trouble: typed.problems[0]!.message });
+      return false;
+    }
     const at = { bar: entry.bar, slot: entry.slot };
     const put = write((now) => putChord(now, at, typed.value));
     setEntry(null);
     focusChart();
     if (put && then === 'next') goOnFrom(at);
+    return put !== null;
   };
   /** The next slot of the line; at its end a new bar, which waits for its chord. */
   const goOnFrom = (at: Cursor) => {
@@ -143,9 +153,23 @@ export function useWriting(sound: ChartSound): Writing {
     setEntry(null);
     focusChart();
   };
+  /** Where the cursor is after an edit of this very moment. */
+  const cursorNow = () => {
+    const now = songDocument.store.getState();
+    return nearestCursor(now.read, now.place);
+  };
+  const typePart = (part: string) => {
+    if (!cursor) return setOpened('section');
+    const begun = entry?.text ?? (/^[b#]*[1-7]/.test(part) ? '' : chordText(read, cursor));
+    const text = withTyped(begun, part);
+    if (text !== null) return setEntry({ ...(entry ?? cursor), text, trouble: null });
+    if (!entry || !takeEntry('next')) return;
+    const next = cursorNow();
+    if (next) setEntry({ ...next, text: part, trouble: null });
+  };
   const leaveEntry = (to: EventTarget | null) => {
     // The chart has the focus back once the entry was taken or dropped.
-    if (to === chartRef.current) return;
+    if (to === chartRef.current || (to instanceof Element && to.closest('[data-pad]'))) return;
     const typed = entry && readTypedChord(entry.text.trim(), view);
     setEntry(null);
     if (entry && typed?.ok) write((now) => putChord(now, entry, typed.value));
@@ -155,6 +179,18 @@ export function useWriting(sound: ChartSound): Writing {
     run,
     open: setOpened,
     type: () => begin(cursor ? chordText(read, cursor) : ''),
+    typePart,
+    takeBack: () => {
+      if (entry) {
+        const text = entry.text.slice(0, -1);
+        if (text === '') dropEntry();
+        else setEntry({ ...entry, text, trouble: null });
+      } else run((now, { head }) => remove(now, head));
+    },
+    goOnTyping: () => {
+      if (entry) takeEntry('next');
+      else goTo(cursor && stepped(song, cursor, 1));
+    },
     undo: songDocument.undo,
     redo: songDocument.redo,
     togglePlaying: sound.toggle,
@@ -170,7 +206,6 @@ export function useWriting(sound: ChartSound): Writing {
     ArrowUp: () => cursor && lineAway(read, cursor, -1),
     Home: () => cursor && lineEnd(song, read, cursor, 'first'),
     End: () => cursor && lineEnd(song, read, cursor, 'last'),
-    ' ': () => cursor && stepped(song, cursor, 1),
   };
   const actionOf = (event: KeyboardEvent): (() => void) | null => {
     const key = keyOf(event);
@@ -187,8 +222,8 @@ export function useWriting(sound: ChartSound): Writing {
   const entryAction = ({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): (() => void) | null => {
     if (!entry || ctrlKey || metaKey || altKey) return null;
     const typed = (now: string) => () => setEntry({ ...entry, text: now, trouble: null });
-    if (key === ' ') return () => takeEntry('next');
-    if (key === 'Enter') return () => takeEntry('stay');
+    if (key === ' ') return () => void takeEntry('next');
+    if (key === 'Enter') return () => void takeEntry('stay');
     if (key === 'Escape') return dropEntry;
     if (key === 'Backspace') return typed(entry.text.slice(0, -1));
     return key.length === 1 ? typed(entry.text + key) : null;

@@ -9,18 +9,21 @@ import {
   type Voiced,
 } from '@intervallum/core';
 import { useMemo, useRef, useState } from 'react';
+import { Play, Square } from 'lucide-react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { follow, nothingHeld } from '../../music/keys/heldNotes.ts';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { degreeLabel, keyLabel, roleLabel } from '../../music/keys/labels.ts';
+import { InPlayPlace } from '../parts/PlayPlace.tsx';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { phone } from '../../ui/theme.ts';
+import { Tool } from '../../ui/Tool.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { SoundTools } from '../parts/SoundTools.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
@@ -34,10 +37,6 @@ const Strip = styled.section`
   border-top: 1px solid var(--hairline);
   background: var(--panel);
   ${phone} {
-    /* Stays in sight over the chart, above the rooms. */
-    position: sticky;
-    bottom: 60px;
-    z-index: 5;
     grid-template-columns: minmax(0, 1fr);
     padding: 8px 14px;
   }
@@ -212,6 +211,19 @@ export function HandsStrip(props: HandsStripProps) {
           )}
         </div>
         <SoundTools playback={props.playback} canHear={chosen !== null} onHear={hear} />
+        <InPlayPlace>
+          <Tool
+            name={props.playback.isPlaying ? 'Stop playing' : 'Play from here'}
+            isDisabled={chosen === null}
+            onPress={() => (props.playback.isPlaying ? props.playback.stop() : hear('song'))}
+          >
+            {props.playback.isPlaying ? (
+              <Square size={20} strokeWidth={1.5} aria-hidden />
+            ) : (
+              <Play size={20} strokeWidth={1.5} aria-hidden />
+            )}
+          </Tool>
+        </InPlayPlace>
       </Held>
       <div>
         <NotOnPhone>

@@ -105,7 +105,6 @@ export const handsLens: Lens = {
   name: 'Hands',
   needs: 'hands',
   panelName: 'Tools of the hands',
-  panelOnPhone: 'Tools',
   Frame,
   Panel,
   Strip,

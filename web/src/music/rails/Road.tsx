@@ -2,7 +2,6 @@ import type { RoadStep, Song } from '@intervallum/core';
 import { memo } from 'react';
 import styled from 'styled-components';
 import { useSteady } from '../../ui/useSteady.ts';
-import { QuietButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 
 const Line = styled.div`
@@ -11,7 +10,7 @@ const Line = styled.div`
   align-items: center;
   justify-content: space-between;
   gap: 6px 16px;
-  margin-bottom: 14px;
+  margin-bottom: 8px;
   button {
     min-height: 32px;
     padding: 3px 12px;
@@ -60,26 +59,17 @@ export function canUnroll({ road, sections }: Song): boolean {
 interface RoadProps {
   song: Song;
   asPlayed: boolean;
-  onChange: (asPlayed: boolean) => void;
-  /** Opens the roadmap to be changed; where it is left out it is only shown. */
-  onEdit?: () => void;
+  /** Where it is left out, how the chart is looked at is chosen elsewhere. */
+  onChange?: (asPlayed: boolean) => void;
 }
 
 /** Over the chart: the roadmap, and whether the chart is looked at as it is written or as it is played. */
-export function Road({ song, asPlayed, onChange, onEdit }: RoadProps) {
+export function Road({ song, asPlayed, onChange }: RoadProps) {
   const { road } = song;
-  const steady = useSteady({ onChange, onEdit: () => onEdit?.() });
-  const canPlay = canUnroll(song);
-  if (!canPlay && !(onEdit && song.sections.length > 1)) return null;
-  return (
-    <RoadLine
-      road={road}
-      canPlay={canPlay}
-      asPlayed={asPlayed}
-      onChange={steady.onChange}
-      onEdit={onEdit ? steady.onEdit : null}
-    />
-  );
+  const steady = useSteady({ onChange: (as: boolean) => onChange?.(as) });
+  const canPlay = Boolean(onChange) && canUnroll(song);
+  if (!road && !canPlay) return null;
+  return <RoadLine road={road} canPlay={canPlay} asPlayed={asPlayed} onChange={steady.onChange} />;
 }
 
 interface RoadLineProps {
@@ -87,24 +77,24 @@ interface RoadLineProps {
   canPlay: boolean;
   asPlayed: boolean;
   onChange: (asPlayed: boolean) => void;
-  onEdit: (() => void) | null;
 }
 
 /** Drawn anew only where the roadmap changed: typing chords leaves it as it is. */
 const RoadLine = memo(function RoadLine(props: RoadLineProps) {
-  const { road, canPlay, asPlayed, onChange, onEdit } = props;
+  const { road, canPlay, asPlayed, onChange } = props;
   return (
     <Line>
-      <Steps aria-label="Roadmap">
-        {road?.map((step, index) => (
-          <li key={index}>
-            <Step step={step} />
-          </li>
-        ))}
-      </Steps>
-      <Side>
-        {onEdit ? <QuietButton onPress={onEdit}>Roadmap</QuietButton> : null}
-        {canPlay ? (
+      {road ? (
+        <Steps aria-label="Roadmap">
+          {road.map((step, index) => (
+            <li key={index}>
+              <Step step={step} />
+            </li>
+          ))}
+        </Steps>
+      ) : null}
+      {canPlay ? (
+        <Side>
           <Choice
             label="The chart"
             value={asPlayed ? 'played' : 'written'}
@@ -114,8 +104,8 @@ const RoadLine = memo(function RoadLine(props: RoadLineProps) {
             ]}
             onChange={(way) => onChange(way === 'played')}
           />
-        ) : null}
-      </Side>
+        </Side>
+      ) : null}
     </Line>
   );
 });

@@ -99,7 +99,7 @@ export const RowView = memo(function RowView({
   });
   let nextBar = 0;
   let nextSlot = 0;
-  const drawn = (bar: LaidBar, piece: Piece, inPiece: number) => {
+  const drawn = (bar: LaidBar, piece: Piece, inPiece: number, isLastPiece: boolean) => {
     const place = nextBar;
     const from = nextSlot;
     const to = from + bar.slots.length;
@@ -118,7 +118,7 @@ export const RowView = memo(function RowView({
         share={(piece.scale * spanOf(bar, columnTicks)) / piece.span}
         startsRow={place === 0}
         opens={inPiece === 0 ? piece.opens : null}
-        closes={isLast ? (piece.closes ?? 'line') : null}
+        closes={isLast ? (piece.closes ?? (isLastPiece ? 'line' : null)) : null}
         view={view}
         isCurrent={isCurrent}
         chosenSlot={isCurrent ? on.currentSlot : null}
@@ -139,7 +139,7 @@ export const RowView = memo(function RowView({
       $apart={!isPaper && on.currentBar === null}
       style={isPaper ? undefined : { containIntrinsicSize: `auto ${row.height + 12}px` }}
     >
-      {row.pieces.map((piece) => (
+      {row.pieces.map((piece, place) => (
         <PiecePlace
           key={piece.id}
           $span={(100 * piece.span) / columns}
@@ -150,7 +150,7 @@ export const RowView = memo(function RowView({
           <Bars>
             {piece.rail.bars
               .slice(piece.from, piece.to)
-              .map((bar, inPiece) => drawn(bar, piece, inPiece))}
+              .map((bar, inPiece) => drawn(bar, piece, inPiece, place === row.pieces.length - 1))}
           </Bars>
         </PiecePlace>
       ))}

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { onPhone, useMedia } from '../../ui/useMedia.ts';
 import { reader, type ReaderSettings } from '../../settings/reader.ts';
 
 /** The heights of numerals in the five sizes that a reader can choose, in CSS pixels: on a phone, and elsewhere. */
@@ -10,17 +10,9 @@ const numerals: Readonly<Record<ReaderSettings['size'], { phone: number; other: 
   largest: { phone: 52, other: 64 },
 };
 
-const phoneWidth = '(max-width: 640px)';
-
 /** How large the reader has numerals on this screen, in CSS pixels. */
 export function useNumeral(): number {
   const { size } = reader.use('size');
-  const isPhone = useSyncExternalStore(onPhone, () => matchMedia(phoneWidth).matches);
+  const isPhone = useMedia(onPhone);
   return numerals[size][isPhone ? 'phone' : 'other'];
-}
-
-function onPhone(changed: () => void): () => void {
-  const query = matchMedia(phoneWidth);
-  query.addEventListener('change', changed);
-  return () => query.removeEventListener('change', changed);
 }

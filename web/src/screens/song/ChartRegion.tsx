@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { cursorAt, type Cursor } from '@intervallum/core';
+import { cursorAt, nearestCursor, type Cursor } from '@intervallum/core';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartMarks } from '../../lenses/lens.ts';
@@ -9,12 +9,11 @@ import { Music, RightsLine } from './deskLayout.tsx';
 
 interface ChartRegionProps {
   marks: ChartMarks;
-  isHiddenOnPhone: boolean;
-  onEditRoad: () => void;
+  isPanelOpen: boolean;
 }
 
 /** The chart in the middle of the desk, with what the open lens lays over it. */
-export function ChartRegion({ marks, isHiddenOnPhone, onEditRoad }: ChartRegionProps) {
+export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
   const songDocument = useDocument();
   const { view, chartRef, asPlayed, setAsPlayed } = useLook();
   const { shown, unrolled } = useShown();
@@ -27,19 +26,21 @@ export function ChartRegion({ marks, isHiddenOnPhone, onEditRoad }: ChartRegionP
   return (
     <Music
       ref={chartRef}
-      $hidden={isHiddenOnPhone}
+      $panel={isPanelOpen}
       tabIndex={0}
       role="region"
       aria-label="Chart"
       {...(marks.onKey ? { onKeyDown: marks.onKey } : {})}
+      onFocus={(event) => {
+        // The cursor is seen before anything is overwritten.
+        if (event.target === event.currentTarget && !at && !unrolled) {
+          const { read, place } = songDocument.store.getState();
+          const nearest = nearestCursor(read, place);
+          if (nearest) songDocument.goTo(nearest);
+        }
+      }}
     >
-      {marks.tools}
-      <Road
-        song={shown}
-        asPlayed={asPlayed}
-        onChange={setAsPlayed}
-        {...(marks.canEditRoad ? { onEdit: onEditRoad } : {})}
-      />
+      <Road song={shown} asPlayed={asPlayed} {...(asPlayed ? { onChange: setAsPlayed } : {})} />
       <Chart
         song={unrolled?.song ?? shown}
         view={view}

@@ -9,14 +9,10 @@ import {
   type Decisions,
   type Voiced,
 } from '@intervallum/core';
-import { Download } from 'lucide-react';
-import { memo } from 'react';
-import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
+import { Menu, MenuItem } from 'react-aria-components';
 import styled from 'styled-components';
 import type { ChartView } from '../../music/rails/view.ts';
-import { IconButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
-import { Sheet } from '../../ui/Picker.tsx';
 import { saveFile } from '../../device/saveFile.ts';
 
 const List = styled(Menu)`
@@ -51,7 +47,14 @@ export interface Downloadable {
   readonly voiced: () => Promise<Voiced>;
 }
 
-function savers({ song, text, decisions, view, voiced }: Downloadable) {
+/** How each file is made and saved. */
+export function saversOf({
+  song,
+  text,
+  decisions,
+  view,
+  voiced,
+}: Downloadable): Readonly<Record<string, () => void | Promise<void>>> {
   const viewKey = view.key;
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
@@ -92,49 +95,36 @@ function savers({ song, text, decisions, view, voiced }: Downloadable) {
 }
 
 /** The song as a file of an open format. */
-export const DownloadMenu = memo(function DownloadMenu({ asked }: { asked: () => Downloadable }) {
+export function DownloadList({ onDownload }: { onDownload: (id: string) => void }) {
   return (
-    <MenuTrigger>
-      <IconButton aria-label="Download">
-        <Download size={18} strokeWidth={1.5} />
-      </IconButton>
-      <Sheet placement="bottom end">
-        <List
-          aria-label="Download"
-          onAction={(id) => {
-            const save = savers(asked());
-            void save[id as keyof typeof save]();
-          }}
-        >
-          <Item id="letters" textValue="Letters above the words">
-            Letters above the words<small>Plain text, in the key you look at</small>
-          </Item>
-          <Item id="numbers" textValue="Numbers above the words">
-            Numbers above the words<small>Plain text, as you read numbers</small>
-          </Item>
-          <Item id="chart" textValue="The chart’s own text">
-            The chart’s own text<small>Everything that is written, to keep or to paste</small>
-          </Item>
-          <Item id="json" textValue="The whole song, JSON">
-            The whole song, JSON<small>Chart and hands, to bring back later</small>
-          </Item>
-          <Item id="score" textValue="Lead sheet, MusicXML">
-            Lead sheet, MusicXML<small>For notation programs, in the key you look at</small>
-          </Item>
-          <Item id="numerals" textValue="Lead sheet with numerals">
-            Lead sheet with numerals<small>MusicXML 4.0, chords as degrees of the key</small>
-          </Item>
-          <Item id="piano" textValue="Piano part, MusicXML">
-            Piano part, MusicXML<small>Both hands on two staves, as they are played</small>
-          </Item>
-          <Item id="midi" textValue="MIDI of both hands">
-            MIDI of both hands<small>As it is played, a track for each hand</small>
-          </Item>
-        </List>
-      </Sheet>
-    </MenuTrigger>
+    <List aria-label="Download" onAction={(id) => onDownload(String(id))}>
+      <Item id="letters" textValue="Letters above the words">
+        Letters above the words<small>Plain text, in the key you look at</small>
+      </Item>
+      <Item id="numbers" textValue="Numbers above the words">
+        Numbers above the words<small>Plain text, as you read numbers</small>
+      </Item>
+      <Item id="chart" textValue="The chart’s own text">
+        The chart’s own text<small>Everything that is written, to keep or to paste</small>
+      </Item>
+      <Item id="json" textValue="The whole song, JSON">
+        The whole song, JSON<small>Chart and hands, to bring back later</small>
+      </Item>
+      <Item id="score" textValue="Lead sheet, MusicXML">
+        Lead sheet, MusicXML<small>For notation programs, in the key you look at</small>
+      </Item>
+      <Item id="numerals" textValue="Lead sheet with numerals">
+        Lead sheet with numerals<small>MusicXML 4.0, chords as degrees of the key</small>
+      </Item>
+      <Item id="piano" textValue="Piano part, MusicXML">
+        Piano part, MusicXML<small>Both hands on two staves, as they are played</small>
+      </Item>
+      <Item id="midi" textValue="MIDI of both hands">
+        MIDI of both hands<small>As it is played, a track for each hand</small>
+      </Item>
+    </List>
   );
-});
+}
 
 /** A name that every file system takes. */
 function fileName(title: string): string {

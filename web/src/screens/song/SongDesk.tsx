@@ -1,18 +1,18 @@
 import { useEffect, useState } from 'react';
-import { useLocation } from 'react-router';
 import { DocumentProvider, useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { LookProvider } from '../../document/look.tsx';
 import { useLeftOpen } from '../../document/leftOpen.ts';
 import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
 import type { Lens } from '../../lenses/lens.ts';
-import { desk } from '../../settings/desk.ts';
+import { PlayPlaceProvider } from '../../lenses/parts/PlayPlace.tsx';
 import { useTitle } from '../../ui/Page.tsx';
 import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
-import { Desk, SideChoice, SidePlace } from './deskLayout.tsx';
+import { Desk, SidePlace } from './deskLayout.tsx';
+import { DeskBar } from './DeskBar.tsx';
 import { followSong, leftSongs, type OpenedSong } from './openSong.ts';
-import { SongHeader } from './SongHeader.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
+import { usePanel } from './usePanel.ts';
 
 interface SongDeskProps {
   opened: OpenedSong;
@@ -29,36 +29,38 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
   return (
     <DocumentProvider value={opened.document}>
       <LookProvider waits={lens.needs === 'hands'}>
-        <Frame opened={opened} lens={lens} />
+        <PlayPlaceProvider>
+          <Frame opened={opened} lens={lens} />
+        </PlayPlaceProvider>
       </LookProvider>
     </DocumentProvider>
   );
 }
 
 function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
-  const { state } = useLocation() as { state: { isNew?: boolean } | null };
-  const [side, setSide] = useState<'chart' | 'text'>(state?.isNew ? 'text' : 'chart');
   const [opened, setOpened] = useState<SongWindow | null>(null);
-  const { textOpen } = desk.use('textOpen');
+  const panel = usePanel(lens);
   useTitle(useSong(({ read }) => read.song.title));
-  const { Frame: LensFrame, Panel, Strip } = lens;
+  const { Frame: LensFrame, Panel, Strip, Tools } = lens;
   return (
-    <Desk $textOpen={textOpen}>
-      <SongHeader songId={songId} lens={lens} otherDrafts={otherDrafts} onOpen={setOpened} />
-      <SideChoice side={side} panelName={lens.panelOnPhone} onChange={setSide} />
+    <Desk $panel={panel.isOpen}>
+      <DeskBar
+        songId={songId}
+        lens={lens}
+        otherDrafts={otherDrafts}
+        panel={panel}
+        onOpen={setOpened}
+      />
       <LensFrame
         key={lens.id}
-        draw={(marks) => (
-          <ChartRegion
-            marks={marks}
-            isHiddenOnPhone={side === 'text'}
-            onEditRoad={() => setOpened('road')}
-          />
-        )}
+        draw={(marks) => <ChartRegion marks={marks} isPanelOpen={panel.isOpen} />}
       >
-        <SidePlace $open={textOpen} $phone={side === 'text'} aria-label={lens.panelName}>
-          <Panel />
-        </SidePlace>
+        {panel.isOpen ? (
+          <SidePlace aria-label={lens.panelName}>
+            <Panel />
+          </SidePlace>
+        ) : null}
+        {Tools ? <Tools /> : null}
         <Strip />
       </LensFrame>
       <Conflict />

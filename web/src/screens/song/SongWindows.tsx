@@ -4,9 +4,12 @@ import { useLook } from '../../document/look.tsx';
 import { RoadEditor } from '../../lenses/parts/RoadEditor.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { AddToSet } from './AddToSet.tsx';
+import { FactsWindow } from './FactsWindow.tsx';
 import { SongVersions } from './SongVersions.tsx';
+import { useRewrite } from './useRewrite.ts';
+import { ViewWindow } from './ViewWindow.tsx';
 
-export type SongWindow = 'share' | 'set' | 'road' | 'versions';
+export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts';
 
 interface SongWindowsProps {
   songId: string;
@@ -23,6 +26,7 @@ function Opened({ songId, opened, onClose }: SongWindowsProps) {
   const songDocument = useDocument();
   const { view } = useLook();
   const song = useSong(({ read }) => read.song);
+  const rewrite = useRewrite();
   const name = song.title || 'Song without a title';
   const writeRoad = (road: readonly RoadStep[] | null) =>
     songDocument.edit((read) =>
@@ -36,6 +40,8 @@ function Opened({ songId, opened, onClose }: SongWindowsProps) {
         isOpen={opened === 'share'}
         onClose={onClose}
       />
+      {opened === 'view' ? <ViewWindow song={song} onRewrite={rewrite} onClose={onClose} /> : null}
+      {opened === 'facts' ? <FactsWindow onClose={onClose} /> : null}
       <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />
       <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={writeRoad} />
       <AddToSet

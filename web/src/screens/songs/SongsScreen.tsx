@@ -121,7 +121,7 @@ export function SongsScreen() {
 
   async function makeSong() {
     const made = await make(() => ({ text: newChart }));
-    if (made.kind === 'ok') await navigate(`/songs/${made.value.id}`, { state: { isNew: true } });
+    if (made.kind === 'ok') await navigate(`/songs/${made.value.id}`);
     else notify('The song could not be made. Try again in a moment.');
   }
 

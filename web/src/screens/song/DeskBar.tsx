@@ -1,0 +1,283 @@
+import { formatKey, sameKey, setField } from '@intervallum/core';
+import { ArrowLeft, MonitorPlay, PanelRight, TriangleAlert } from 'lucide-react';
+import { memo } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { fillScreen } from '../../device/fullScreen.ts';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
+import { SaveMark } from '../../document/SaveMark.tsx';
+import type { Lens } from '../../lenses/lens.ts';
+import { PlayPlace } from '../../lenses/parts/PlayPlace.tsx';
+import { KeyStepper } from '../../music/KeyStepper.tsx';
+import { keyName } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { Button, QuietButton } from '../../ui/Button.tsx';
+import { phone, tablet } from '../../ui/theme.ts';
+import { Tool } from '../../ui/Tool.tsx';
+import { OtherDrafts } from '../parts/DraftsNotice.tsx';
+import { lenses, lensPath } from './lenses.ts';
+import { SongFacts, SongTitle } from './SongFacts.tsx';
+import { SongMenu } from './SongMenu.tsx';
+import type { SongWindow } from './SongWindows.tsx';
+import type { Panel } from './usePanel.ts';
+
+const Bar = styled.header`
+  grid-column: 1 / -1;
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 4px 10px;
+  min-height: 52px;
+  padding: 0 12px 0 6px;
+  border-bottom: 1px solid var(--hairline);
+  ${phone} {
+    flex-wrap: wrap;
+    gap: 0 2px;
+    padding: 2px 4px;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+const Back = styled(Link)`
+  display: grid;
+  place-items: center;
+  flex: none;
+  width: 40px;
+  height: 40px;
+  border-radius: 10px;
+`;
+
+const Naming = styled.div`
+  flex: 1 1 0;
+  min-width: 90px;
+  display: flex;
+  align-items: center;
+  gap: 2px 6px;
+`;
+
+/** On a phone what is done now and then stands in a second line. */
+const Break = styled.i`
+  display: none;
+  ${phone} {
+    display: block;
+    order: 5;
+    flex-basis: 100%;
+  }
+`;
+
+const Second = styled.div`
+  display: contents;
+  ${phone} {
+    > * {
+      order: 6;
+    }
+  }
+`;
+
+const Keys = styled.div`
+  flex: none;
+  ${phone} {
+    > [role='group'] > button {
+      display: none;
+    }
+    button {
+      min-width: 62px;
+      padding: 4px 8px;
+    }
+  }
+`;
+
+const Saved = styled.div`
+  flex: 0 1 auto;
+  min-width: 0;
+  ${tablet} {
+    p[data-quiet] {
+      ${'' /* Where there is little room only trouble is said. */}
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      min-height: 0;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
+  }
+`;
+
+const Lenses = styled.nav`
+  flex: none;
+  display: flex;
+  align-self: stretch;
+  margin-left: auto;
+  a {
+    display: grid;
+    place-items: center;
+    min-height: 44px;
+    padding: 3px 10px 0;
+    border-bottom: 3px solid transparent;
+    font-size: 15px;
+    font-weight: 600;
+    text-decoration: none;
+    color: var(--soft);
+  }
+  a[aria-current] {
+    color: var(--ink);
+    border-color: var(--accent);
+  }
+`;
+
+const Moved = styled.p`
+  flex: none;
+  font-size: 14px;
+  color: var(--soft);
+  ${tablet} {
+    span {
+      display: none;
+    }
+  }
+`;
+
+const StandButton = styled(Button)`
+  flex: none;
+  font-weight: 600;
+  ${phone} {
+    padding: 7px 10px;
+    span {
+      display: none;
+    }
+  }
+`;
+
+interface DeskBarProps {
+  songId: string;
+  lens: Lens;
+  /** How many more drafts of the song this browser keeps. */
+  otherDrafts: number;
+  panel: Panel;
+  onOpen: (window: SongWindow) => void;
+}
+
+/** The one bar over a song: what it is called, its key, playing, the lenses, the stand, and a menu. Each part is drawn when it changes. */
+export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
+  const { songId, lens, otherDrafts, panel, onOpen } = props;
+  return (
+    <>
+      <Bar>
+        <Back to="/songs" aria-label="Songs">
+          <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
+        </Back>
+        <Naming>
+          <SongTitle />
+          <SongFacts />
+        </Naming>
+        <KeyTools />
+        <Break />
+        <Second>
+          <PlayPlace />
+          <KeyMoved />
+          <SavedHere />
+          <Repairs panel={panel} />
+          <LensLinks songId={songId} open={lens} />
+          <PanelTool lens={lens} panel={panel} />
+        </Second>
+        <StandTool songId={songId} />
+        <SongMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} />
+      </Bar>
+      <OtherDrafts count={otherDrafts} what="song" />
+    </>
+  );
+});
+
+function KeyTools() {
+  const { view, setViewKey } = useLook();
+  const written = useSong(({ read }) => read.song.key);
+  return (
+    <Keys>
+      <KeyStepper label="Key" value={view.key} written={written} onChange={setViewKey} />
+    </Keys>
+  );
+}
+
+/** Looked at in another key than it is written in, the chart can be written in that one. */
+function KeyMoved() {
+  const songDocument = useDocument();
+  const { view, setViewKey } = useLook();
+  const settings = reader.use('language');
+  const written = useSong(({ read }) => read.song.key);
+  if (sameKey(view.key, written)) return null;
+  const write = () => {
+    songDocument.edit((read) => setField(read, 'key', formatKey(view.key)));
+    setViewKey(null);
+  };
+  return (
+    <Moved>
+      <span>written in {keyName(written, settings)}</span>
+      <QuietButton onPress={write}>Write it in {keyName(view.key, settings)}</QuietButton>
+    </Moved>
+  );
+}
+
+function SavedHere() {
+  return (
+    <Saved>
+      <SaveMark status={useSong((state) => state.status)} />
+    </Saved>
+  );
+}
+
+/** What in the text cannot be read, while the text is not beside the chart. */
+function Repairs({ panel }: { panel: Panel }) {
+  const count = useSong(({ read }) => (read.ok ? 0 : read.problems.length));
+  if (count === 0 || panel.isOpen) return null;
+  return (
+    <QuietButton onPress={panel.toggle}>
+      <TriangleAlert size={16} strokeWidth={1.5} aria-hidden />
+      {count === 1 ? 'One problem' : `${count} problems`}
+    </QuietButton>
+  );
+}
+
+function PanelTool({ lens, panel }: { lens: Lens; panel: Panel }) {
+  const what = lens.needs === 'hands' ? 'the tools' : 'the text';
+  return (
+    <Tool name={`${panel.isOpen ? 'Hide' : 'Show'} ${what}`} onPress={panel.toggle}>
+      <PanelRight size={20} strokeWidth={1.5} />
+    </Tool>
+  );
+}
+
+function StandTool({ songId }: { songId: string }) {
+  const { saver } = useDocument();
+  const { search } = useLocation();
+  const navigate = useNavigate();
+  // The stand shows what the server has.
+  const open = () => {
+    fillScreen();
+    void saver.flush().then(() => navigate(`/songs/${songId}/stand${search}`));
+  };
+  return (
+    <StandButton onPress={open} aria-label="Stand">
+      <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> <span>Stand</span>
+    </StandButton>
+  );
+}
+
+function LensLinks({ songId, open }: { songId: string; open: Lens }) {
+  const { search } = useLocation();
+  return (
+    <Lenses aria-label="Lenses">
+      {lenses.map((lens) => (
+        <Link
+          key={lens.id}
+          to={{ pathname: lensPath(songId, lens), search }}
+          replace
+          aria-current={lens === open ? 'page' : undefined}
+        >
+          {lens.name}
+        </Link>
+      ))}
+    </Lenses>
+  );
+}

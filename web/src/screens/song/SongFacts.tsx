@@ -1,0 +1,102 @@
+import { dropField, formatMeter, parseChart, setField } from '@intervallum/core';
+import styled from 'styled-components';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { InPlace } from '../../ui/InPlace.tsx';
+import { tablet } from '../../ui/theme.ts';
+
+const Title = styled.h1`
+  position: relative;
+  min-width: 0;
+  font-size: 22px;
+  line-height: 1.2;
+`;
+
+const Facts = styled.div`
+  position: relative;
+  flex: none;
+  display: flex;
+  align-items: center;
+  font-size: 15px;
+  color: var(--soft);
+  > * {
+    position: relative;
+  }
+  ${tablet} {
+    display: none;
+  }
+`;
+
+/** A field of the chart's text, changed where it is read; emptied, its line is taken away. */
+export function useField(field: string): (value: string) => void {
+  const songDocument = useDocument();
+  return (value) =>
+    songDocument.edit((read) =>
+      value === '' ? dropField(read, field) : setField(read, field, value),
+    );
+}
+
+/** Why a field cannot have a value, as the reader of charts says it; null where it can. */
+export function checkField(field: string, value: string): string | null {
+  if (value === '') return null;
+  const read = parseChart(`${field}: ${value}\n`);
+  return read.ok ? null : (read.problems[0]?.message ?? null);
+}
+
+export function SongTitle() {
+  const title = useSong(({ read }) => read.song.title);
+  const setTitle = useField('title');
+  return (
+    <Title>
+      <InPlace
+        label="Title"
+        value={title}
+        shown={title || 'Song without a title'}
+        maxLength={200}
+        onChange={setTitle}
+      />
+    </Title>
+  );
+}
+
+/** Tempo, metre and singer, where there is room for them; they are in the menu as well. */
+export function SongFacts() {
+  const tempo = useSong(({ read }) => read.song.tempo);
+  const meter = useSong(({ read }) => formatMeter(read.song.meter));
+  const singer = useSong(({ read }) => read.song.details.singer);
+  const setTempo = useField('tempo');
+  const setMeter = useField('meter');
+  const setSinger = useField('singer');
+  return (
+    <Facts>
+      <div>
+        <InPlace
+          label="Tempo"
+          value={tempo === null ? '' : String(tempo)}
+          shown={tempo === null ? 'Tempo' : `♩ ${tempo}`}
+          inputMode="numeric"
+          maxLength={3}
+          check={(text) => checkField('tempo', text)}
+          onChange={setTempo}
+        />
+      </div>
+      <div>
+        <InPlace
+          label="Metre"
+          value={meter}
+          maxLength={12}
+          check={(text) => checkField('meter', text)}
+          onChange={setMeter}
+        />
+      </div>
+      <div>
+        <InPlace
+          label="Singer"
+          value={singer}
+          shown={singer || 'Singer'}
+          maxLength={80}
+          onChange={setSinger}
+        />
+      </div>
+    </Facts>
+  );
+}

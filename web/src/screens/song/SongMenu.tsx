@@ -1,0 +1,150 @@
+import { Ellipsis } from 'lucide-react';
+import { memo, useState } from 'react';
+import {
+  Header,
+  Menu,
+  MenuItem,
+  MenuSection,
+  MenuTrigger,
+  SubmenuTrigger,
+} from 'react-aria-components';
+import { useLocation, useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
+import { useWhole } from '../../document/voicing.ts';
+import type { Lens } from '../../lenses/lens.ts';
+import { canUnroll } from '../../music/rails/Road.tsx';
+import { desk } from '../../settings/desk.ts';
+import { IconButton } from '../../ui/Button.tsx';
+import { Sheet } from '../../ui/Picker.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { DownloadList, saversOf } from './DownloadMenu.tsx';
+import type { SongWindow } from './SongWindows.tsx';
+import type { Panel } from './usePanel.ts';
+
+const List = styled(Menu)`
+  min-width: 250px;
+  outline: none;
+  section + section {
+    margin-top: 4px;
+    padding-top: 4px;
+    border-top: 1px solid var(--hairline);
+  }
+  header {
+    padding: 4px 12px 2px;
+    font-size: 13px;
+    color: var(--soft);
+  }
+` as typeof Menu;
+
+export const Item = styled(MenuItem)`
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 18px;
+  min-height: 38px;
+  padding: 6px 12px;
+  border-radius: 8px;
+  cursor: pointer;
+  &[data-focused] {
+    background: var(--panel);
+  }
+`;
+
+interface SongMenuProps {
+  songId: string;
+  lens: Lens;
+  panel: Panel;
+  onOpen: (window: SongWindow) => void;
+}
+
+/** Everything that is done with a song now and then. */
+export const SongMenu = memo(function SongMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <MenuTrigger isOpen={isOpen} onOpenChange={setOpen}>
+      <IconButton aria-label="Menu">
+        <Ellipsis size={22} strokeWidth={1.8} />
+      </IconButton>
+      <Sheet placement="bottom end" style={{ maxHeight: '86vh' }}>
+        {isOpen ? <OpenMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} /> : null}
+      </Sheet>
+    </MenuTrigger>
+  );
+});
+
+function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
+  const songDocument = useDocument();
+  const { view, asPlayed, setAsPlayed } = useLook();
+  const song = useSong(({ read }) => read.song);
+  const whole = useWhole();
+  const { search } = useLocation();
+  const navigate = useNavigate();
+  const { pianoOpen, toolsOpen } = desk.use('pianoOpen', 'toolsOpen');
+  const isChart = lens.needs === 'text';
+  const { download } = useSteady({
+    download: (id: string) => {
+      const { read, decisions } = songDocument.store.getState();
+      const asked = { song: read.song, text: read.text, decisions, view, voiced: whole };
+      void saversOf(asked)[id]?.();
+    },
+  });
+  const actions: Readonly<Record<string, () => void>> = {
+    facts: () => onOpen('facts'),
+    road: () => onOpen('road'),
+    played: () => setAsPlayed(!asPlayed),
+    view: () => onOpen('view'),
+    set: () => onOpen('set'),
+    share: () => onOpen('share'),
+    // Paper shows what the server has.
+    print: () =>
+      void songDocument.saver.flush().then(() => navigate(`/songs/${songId}/print${search}`)),
+    versions: () => onOpen('versions'),
+    panel: panel.toggle,
+    tools: () => desk.change({ toolsOpen: !toolsOpen }),
+    piano: () => desk.change({ pianoOpen: !pianoOpen }),
+    songs: () => void navigate('/songs'),
+    sets: () => void navigate('/sets'),
+  };
+  const shows = (is: boolean, what: string) => `${is ? 'Hide' : 'Show'} ${what}`;
+  return (
+    <List aria-label="Menu" onAction={(id) => actions[String(id)]?.()}>
+      <MenuSection>
+        <Header>This song</Header>
+        <Item id="facts">Title, tempo, singer, rights</Item>
+        {isChart && song.sections.length > 1 ? <Item id="road">Roadmap</Item> : null}
+        {canUnroll(song) ? (
+          <Item id="played">{asPlayed ? 'Show it as written' : 'Show it as played'}</Item>
+        ) : null}
+        <Item id="versions">Earlier versions</Item>
+      </MenuSection>
+      <MenuSection>
+        <Header>For others</Header>
+        <Item id="set">Add to a set</Item>
+        <Item id="share">Share</Item>
+        <Item id="print">Print</Item>
+        <SubmenuTrigger>
+          <Item id="download" textValue="Download">
+            Download <span aria-hidden>›</span>
+          </Item>
+          <Sheet>
+            <DownloadList onDownload={download} />
+          </Sheet>
+        </SubmenuTrigger>
+      </MenuSection>
+      <MenuSection>
+        <Header>On this desk</Header>
+        <Item id="view">View</Item>
+        <Item id="panel">{shows(panel.isOpen, isChart ? 'the text' : 'the tools')}</Item>
+        {isChart ? <Item id="tools">{shows(toolsOpen, 'the tools')}</Item> : null}
+        {isChart ? <Item id="piano">{shows(pianoOpen, 'the piano')}</Item> : null}
+      </MenuSection>
+      <MenuSection>
+        <Header>Go to</Header>
+        <Item id="songs">Songs</Item>
+        <Item id="sets">Sets</Item>
+      </MenuSection>
+    </List>
+  );
+}

@@ -1,0 +1,27 @@
+import { useState } from 'react';
+import type { Lens } from '../../lenses/lens.ts';
+import { desk } from '../../settings/desk.ts';
+import { onPhone, useMedia } from '../../ui/useMedia.ts';
+import { useSteady } from '../../ui/useSteady.ts';
+
+/** What a lens has beside the chart; on a phone it stands in the chart's place. */
+export interface Panel {
+  readonly isOpen: boolean;
+  readonly toggle: () => void;
+}
+
+export function usePanel(lens: Lens): Panel {
+  const isPhone = useMedia(onPhone);
+  const { textOpen, handsOpen } = desk.use('textOpen', 'handsOpen');
+  const ofHands = lens.needs === 'hands';
+  // On a phone it is opened for once, and gone with the lens.
+  const [openFor, setOpenFor] = useState<Lens | null>(null);
+  const isOpen = isPhone ? openFor === lens : ofHands ? handsOpen : textOpen;
+  const { toggle } = useSteady({
+    toggle: () => {
+      if (isPhone) setOpenFor(isOpen ? null : lens);
+      else desk.change(ofHands ? { handsOpen: !isOpen } : { textOpen: !isOpen });
+    },
+  });
+  return { isOpen, toggle };
+}

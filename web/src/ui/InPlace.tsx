@@ -1,0 +1,127 @@
+import { useRef, useState } from 'react';
+import { Button, TooltipTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { Hint } from './Hint.tsx';
+
+const Shown = styled(Button)`
+  display: block;
+  max-width: 100%;
+  min-height: 32px;
+  padding: 1px 6px;
+  border: 1px solid transparent;
+  border-radius: 8px;
+  background: transparent;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+  cursor: text;
+  &[data-hovered] {
+    border-color: var(--rail);
+  }
+`;
+
+const Field = styled.input`
+  width: 100%;
+  min-width: 60px;
+  min-height: 32px;
+  padding: 1px 6px;
+  border: 1px solid var(--accent);
+  border-radius: 8px;
+  background: var(--card);
+  font: inherit;
+`;
+
+interface InPlaceProps {
+  /** What it is: `Title`, `Tempo`. */
+  label: string;
+  value: string;
+  /** Shown for the value, where that is not what is read: `♩ 72`. */
+  shown?: string;
+  maxLength: number;
+  inputMode?: 'text' | 'numeric';
+  /** Why a text cannot be taken; null where it can. */
+  check?: (text: string) => string | null;
+  onChange: (value: string) => void;
+}
+
+/** A text that is changed where it stands: Enter or leaving it takes what was typed, Escape leaves what was there. */
+export function InPlace(props: InPlaceProps) {
+  const { label, value, shown, maxLength, inputMode = 'text', check, onChange } = props;
+  const [typed, setTyped] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  const close = () => {
+    setTyped(null);
+    setTrouble(null);
+  };
+  const back = () => setTimeout(() => button.current?.focus(), 0);
+  /** @returns whether it was taken */
+  const take = (text: string): boolean => {
+    const wrong = check?.(text.trim()) ?? null;
+    if (wrong !== null) {
+      setTrouble(wrong);
+      return false;
+    }
+    if (text.trim() !== value) onChange(text.trim());
+    close();
+    return true;
+  };
+  if (typed === null)
+    return (
+      <TooltipTrigger delay={500}>
+        <Shown ref={button} onPress={() => setTyped(value)}>
+          {shown ?? (value || label)}
+        </Shown>
+        <Hint offset={4}>Change: {label.toLowerCase()}</Hint>
+      </TooltipTrigger>
+    );
+  return (
+    <>
+      <Field
+        autoFocus
+        aria-label={label}
+        aria-invalid={trouble !== null}
+        title={trouble ?? undefined}
+        value={typed}
+        maxLength={maxLength}
+        inputMode={inputMode}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setTrouble(null);
+        }}
+        onBlur={(event) => {
+          // What cannot be taken is left: what was there still is.
+          if (!take(event.target.value)) close();
+        }}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === 'Enter' && take(typed)) back();
+          if (event.key === 'Escape') {
+            close();
+            back();
+          }
+        }}
+      />
+      {trouble ? <Trouble role="alert">{trouble}</Trouble> : null}
+    </>
+  );
+}
+
+const Trouble = styled.p`
+  position: absolute;
+  z-index: 6;
+  top: 100%;
+  left: 0;
+  max-width: 320px;
+  padding: 6px 11px;
+  border: 1px solid var(--right);
+  border-radius: 8px;
+  background: var(--card);
+  color: var(--right);
+  font-size: 14px;
+  line-height: 1.35;
+`;
