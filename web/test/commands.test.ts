@@ -1,6 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { commandOf, keyOf } from '../src/lenses/command.ts';
 import { chartCommand, chartCommands, chartKeys } from '../src/lenses/chart/commands.ts';
+import {
+  bassKey,
+  degreeKeys,
+  qualityKeys,
+  withTyped,
+  type TypingKey,
+} from '../src/lenses/chart/padKeys.ts';
 import { handsCommands, handsKeys } from '../src/lenses/hands/commands.ts';
 
 test.each([
@@ -45,6 +52,9 @@ describe('a key', () => {
     run: () => done.push('run'),
     open: (name: string) => done.push(`open ${name}`),
     type: () => done.push('type'),
+    typePart: ({ types }: TypingKey) => done.push(`type ${types}`),
+    takeBack: () => done.push('take back'),
+    goOnTyping: () => done.push('next'),
     undo: () => done.push('undo'),
     redo: () => done.push('redo'),
     togglePlaying: () => done.push('play'),
@@ -67,5 +77,39 @@ describe('a key', () => {
     expect(chartKeys.every(({ name, keyName }) => name && keyName)).toBe(true);
     expect(handsKeys[0]).toEqual({ id: 'ways', keyName: '1 to 9', name: 'Take another way' });
     expect(handsKeys.some(({ id }) => id.startsWith('way '))).toBe(false);
+  });
+});
+
+describe('the pad', () => {
+  const all = (['as written', 'in key'] as const).flatMap((reading) =>
+    degreeKeys({ reading, minor: 'relative' }),
+  );
+  /** A key by its kind and what it types: `=` before a quality, since 7 is both. */
+  const keyOfPad = (said: string): TypingKey =>
+    [...all, bassKey, ...qualityKeys].find(({ kind, types }) =>
+      said.startsWith('=') ? kind === 'quality' && types === said.slice(1) : types === said,
+    )!;
+
+  test.each([
+    ['', ['4'], '4'],
+    ['', ['2m', '=7'], '27'],
+    ['', ['b7', '/', '2m'], 'b7/2'],
+    ['1sus4', ['=maj7'], '1maj7'],
+    ['4/1', ['=add9'], '4add9/1'],
+    ['4/1', ['/'], '4/1'],
+    ['[2-5-1]', ['/'], '[2-5-1]'],
+  ])('makes of %j with %j the chord %s', (text, keys, chord) => {
+    expect(keys.reduce((now, key) => withTyped(now, keyOfPad(key)) ?? '', text)).toBe(chord);
+  });
+  test('begins another chord with a degree after a whole one', () => {
+    expect(withTyped('4maj7', keyOfPad('5'))).toBeNull();
+    expect(withTyped('4/1', keyOfPad('5'))).toBeNull();
+  });
+  test('has the degrees as bare numbers are read', () => {
+    const types = (reading: 'in key' | 'as written', minor: 'relative' | 'own tonic') =>
+      degreeKeys({ reading, minor }).map((key) => key.types);
+    expect(types('as written', 'relative')).toEqual(['1', '2m', '3m', '4', '5', '6m', 'b7']);
+    expect(types('in key', 'relative')).toEqual(['1', '2', '3', '4', '5', '6', 'b7']);
+    expect(types('as written', 'own tonic')[0]).toBe('1m');
   });
 });

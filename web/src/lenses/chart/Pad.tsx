@@ -19,7 +19,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
 import { useMedia } from '../../ui/useMedia.ts';
 import { chartCommand, type ChartHands } from './commands.ts';
-import { degreeKeys, qualityKeys } from './padKeys.ts';
+import { bassKey, degreeKeys, qualityKeys } from './padKeys.ts';
 import { PadKey, PadButton } from './PadKey.tsx';
 
 const Place = styled.div`
@@ -239,10 +239,14 @@ function ChordKeys({ hands }: PadProps) {
   const { view } = useLook();
   return (
     <>
-      {[...degreeKeys(view.style), ...qualityKeys].map(({ types, shown, name }) => (
-        <PadKey key={types} name={name} sign={shown} onPress={() => hands.typePart(types)} />
+      {[...degreeKeys(view.style), ...qualityKeys, bassKey].map((key) => (
+        <PadKey
+          key={key.types}
+          name={key.name}
+          sign={key.shown}
+          onPress={() => hands.typePart(key)}
+        />
       ))}
-      <PadKey name="Over a bass note" sign="/" onPress={() => hands.typePart('/')} />
     </>
   );
 }

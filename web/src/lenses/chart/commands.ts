@@ -18,6 +18,7 @@ import {
   type MarkName,
 } from '@intervallum/core';
 import type { Command } from '../command.ts';
+import type { TypingKey } from './padKeys.ts';
 
 /** What is chosen on the chart: one slot, or all from one to another. */
 export interface Chosen {
@@ -36,7 +37,7 @@ export interface ChartHands {
   /** Begins to type a chord, from the one that stands there. */
   readonly type: () => void;
   /** A key of the pad: a degree, a quality, a slash. A degree after a whole chord takes that one and goes on. */
-  readonly typePart: (part: string) => void;
+  readonly typePart: (key: TypingKey) => void;
   /** Takes back the last part that was typed, or the chord that stands there. */
   readonly takeBack: () => void;
   /** Takes what was typed and goes on to the next slot. */

@@ -2,6 +2,7 @@ import type { NumberStyle } from '@intervallum/core';
 
 /** A key of the pad that types a part of a chord. */
 export interface TypingKey {
+  readonly kind: 'degree' | 'quality' | 'bass';
   /** What it puts into the chord, as it is typed. */
   readonly types: string;
   /** As it is shown, with real signs. */
@@ -11,6 +12,7 @@ export interface TypingKey {
 }
 
 const degree = (types: string): TypingKey => ({
+  kind: 'degree',
   types,
   shown: types.replace('b', '♭').replace('#', '♯'),
   name: `Chord ${types.replace('b', 'flat ').replace('m', ' minor')}`,
@@ -30,16 +32,30 @@ export function degreeKeys({
   return chords.map(degree);
 }
 
+const quality = (types: string, name: string): TypingKey => ({
+  kind: 'quality',
+  types,
+  shown: types,
+  name,
+});
+
 export const qualityKeys: readonly TypingKey[] = [
-  { types: 'm', shown: 'm', name: 'minor' },
-  { types: '7', shown: '7', name: 'seventh' },
-  { types: 'm7', shown: 'm7', name: 'minor seventh' },
-  { types: 'maj7', shown: 'maj7', name: 'major seventh' },
-  { types: 'sus4', shown: 'sus4', name: 'fourth for third' },
-  { types: 'sus2', shown: 'sus2', name: 'second for third' },
-  { types: 'add9', shown: 'add9', name: 'with ninth' },
-  { types: 'dim7', shown: 'dim7', name: 'diminished' },
+  quality('m', 'minor'),
+  quality('7', 'seventh'),
+  quality('m7', 'minor seventh'),
+  quality('maj7', 'major seventh'),
+  quality('sus4', 'fourth for third'),
+  quality('sus2', 'second for third'),
+  quality('add9', 'with ninth'),
+  quality('dim7', 'diminished'),
 ];
+
+export const bassKey: TypingKey = {
+  kind: 'bass',
+  types: '/',
+  shown: '/',
+  name: 'Over a bass note',
+};
 
 const chordText = /^([b#]*[1-7])([^/]*)((?:\/.*)?)$/;
 
@@ -49,12 +65,15 @@ const chordText = /^([b#]*[1-7])([^/]*)((?:\/.*)?)$/;
  * @param text the chord as it was typed so far
  * @returns null where the key begins another chord
  */
-export function withTyped(text: string, typed: string): string | null {
-  if (/^[b#]*[1-7]/.test(typed)) {
-    if (text === '') return typed;
-    return text.endsWith('/') ? text + /^[b#]*[1-7]/.exec(typed)![0] : null;
-  }
+export function withTyped(text: string, { kind, types }: TypingKey): string | null {
   const parts = chordText.exec(text);
-  if (typed === '/') return parts && !parts[3] ? `${text}/` : text;
-  return parts ? parts[1]! + typed + parts[3]! : text + typed;
+  switch (kind) {
+    case 'degree':
+      if (text === '') return types;
+      return text.endsWith('/') ? text + /^[b#]*[1-7]/.exec(types)![0] : null;
+    case 'quality':
+      return parts ? parts[1]! + types + parts[3]! : text + types;
+    case 'bass':
+      return parts && !parts[3] ? `${text}/` : text;
+  }
 }

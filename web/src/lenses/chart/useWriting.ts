@@ -30,7 +30,7 @@ import { desk } from '../../settings/desk.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { commandOf, keyOf } from '../command.ts';
-import { withTyped } from './padKeys.ts';
+import { withTyped, type TypingKey } from './padKeys.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
 
@@ -158,14 +158,14 @@ export function useWriting(sound: ChartSound): Writing {
     const now = songDocument.store.getState();
     return nearestCursor(now.read, now.place);
   };
-  const typePart = (part: string) => {
+  const typePart = (key: TypingKey) => {
     if (!cursor) return setOpened('section');
-    const begun = entry?.text ?? (/^[b#]*[1-7]/.test(part) ? '' : chordText(read, cursor));
-    const text = withTyped(begun, part);
+    const begun = entry?.text ?? (key.kind === 'degree' ? '' : chordText(read, cursor));
+    const text = withTyped(begun, key);
     if (text !== null) return setEntry({ ...(entry ?? cursor), text, trouble: null });
     if (!entry || !takeEntry('next')) return;
     const next = cursorNow();
-    if (next) setEntry({ ...next, text: part, trouble: null });
+    if (next) setEntry({ ...next, text: key.types, trouble: null });
   };
   const leaveEntry = (to: EventTarget | null) => {
     // The chart has the focus back once the entry was taken or dropped.

@@ -14,6 +14,7 @@ import type { ChartView } from './view.ts';
 
 const Sections = styled.div`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--apart);
 `;
 

@@ -16,6 +16,7 @@ const Column = styled.div<{ $width: number }>`
   flex: none;
   width: ${({ $width }) => $width}px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--apart);
 `;
 

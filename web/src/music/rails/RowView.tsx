@@ -137,7 +137,7 @@ export const RowView = memo(function RowView({
       data-phrase={phrase}
       data-row=""
       $apart={!isPaper && on.currentBar === null}
-      style={isPaper ? undefined : { containIntrinsicSize: `auto ${row.height + 12}px` }}
+      style={isPaper ? undefined : { containIntrinsicHeight: `auto ${row.height + 12}px` }}
     >
       {row.pieces.map((piece, place) => (
         <PiecePlace

@@ -1,9 +1,11 @@
 import type { SetDraft, SetItem } from '@intervallum/contract';
-import { History, Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
+import { History, MonitorPlay, Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
 import { useStore } from 'zustand';
+import { fillScreen } from '../../device/fullScreen.ts';
 import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
 import { OtherDrafts } from '../parts/DraftsNotice.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
@@ -83,6 +85,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     () => onSavedElsewhere({ kind: 'set', id: setId }, () => void followSet(set)),
     [setId, set],
   );
+  const navigate = useNavigate();
   const [opened, setOpened] = useState<'share' | 'songs' | 'versions' | null>(null);
   useTitle(draft.name);
 
@@ -102,6 +105,12 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
       { items: draft.items.map((item) => (item.id === id ? { ...item, ...changed } : item)) },
       kind,
     );
+
+  /** The stand shows what the server has. */
+  const toStand = () => {
+    fillScreen();
+    void saver.flush().then(() => navigate(`/sets/${setId}/stand`));
+  };
 
   /** The other version may hold songs that this screen has not seen yet. */
   const takeTheirs = async () => {
@@ -136,6 +145,11 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         >
           <Redo2 size={18} strokeWidth={1.5} />
         </IconButton>
+        {draft.items.length > 0 ? (
+          <Button onPress={toStand}>
+            <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> Stand
+          </Button>
+        ) : null}
         <Button onPress={() => setOpened('share')}>
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> Share
         </Button>

@@ -9,11 +9,12 @@ import {
   type Key,
   type NoteLanguage,
 } from '@intervallum/core';
-import { Printer } from 'lucide-react';
+import { MonitorPlay, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useQuery } from '@tanstack/react-query';
+import { fillScreen } from '../../device/fullScreen.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { sharedQuery } from '../../queries/queries.ts';
 import { Chart } from '../../music/rails/Chart.tsx';
@@ -147,12 +148,13 @@ export function SharePage() {
   );
   return (
     <Fetched from={fetched} what="the charts" missing={missing}>
-      {(page) => <SharedCharts page={page} />}
+      {(page) => <SharedCharts page={page} token={token} />}
     </Fetched>
   );
 }
 
-function SharedCharts({ page }: { page: SharedPage }) {
+function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
+  const navigate = useNavigate();
   const [hero, setHero] = useState<'numbers' | 'letters'>('numbers');
   const { words, language } = reader.use('words', 'language');
   useTitle(page.name);
@@ -195,6 +197,14 @@ function SharedCharts({ page }: { page: SharedPage }) {
           options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
           onChange={(id) => reader.change({ language: id as NoteLanguage })}
         />
+        <Button
+          onPress={() => {
+            fillScreen();
+            void navigate(`/s/${token}/stand`);
+          }}
+        >
+          <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> Stand
+        </Button>
         <Button onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print
         </Button>

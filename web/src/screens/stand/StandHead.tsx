@@ -50,7 +50,7 @@ const Naming = styled.div`
     line-height: 1.3;
   }
   p {
-    flex: 0 1 auto;
+    flex: 1 100 0;
     min-width: 0;
     overflow: hidden;
     white-space: nowrap;

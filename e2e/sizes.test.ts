@@ -1,0 +1,176 @@
+import { expect, test, type Page } from '@playwright/test';
+import { troubleOnChart } from './geometry.ts';
+
+/** The sizes that a reader can choose, as `settings/reader.ts` has them. */
+const chartSizes = ['smallest', 'small', 'usual', 'large', 'largest'] as const;
+
+const sizes = [
+  { width: 1280, height: 800, share: 0.6 },
+  { width: 1024, height: 768, share: 0.55 },
+  { width: 768, height: 1024, share: 0.6 },
+  { width: 844, height: 390, share: 0.45 },
+  { width: 390, height: 844, share: 0.65 },
+] as const;
+
+/** Every song of the demo, with its address. */
+async function demoSongs(page: Page): Promise<{ id: string; title: string }[]> {
+  const answer = await page.request.get('/api/songs');
+  const { songs } = (await answer.json()) as {
+    songs: { id: string; summary: { title: string; singer: string } }[];
+  };
+  const names = [
+    'Bread at the Long Table',
+    'Every Window Lit',
+    'Lanterns on the Quay',
+    'Long Way Down to Morning',
+    'Slow River, Carry',
+    'The Ferry Bell',
+    'Under the Quince Tree',
+    'Winter Wheat',
+  ];
+  const found = songs.map(({ id, summary }) => ({ id, title: summary.title }));
+  return names.map((title) => found.find((song) => song.title === title)!);
+}
+
+const chart = (page: Page) => page.getByRole('region', { name: 'Chart', exact: true });
+
+/** The chart is there, in the faces that it is set in, and its rows no longer move. */
+async function settled(page: Page): Promise<void> {
+  await expect(chart(page).locator('[data-row]').first()).toBeVisible();
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+    let before = '';
+    for (let same = 0; same < 2;) {
+      await new Promise((done) => setTimeout(done, 50));
+      const now = [...document.querySelectorAll('[data-row]')]
+        .map((row) => row.getBoundingClientRect())
+        .map(({ left, top, width, height }) => `${left} ${top} ${width} ${height}`)
+        .join();
+      same = now === before ? same + 1 : 0;
+      before = now;
+    }
+  });
+}
+
+/** How much of the window's height is chart, and how many bars are seen whole. */
+function seen(page: Page): Promise<{ share: number; whole: number; all: number }> {
+  return chart(page).evaluate((region) => {
+    const room = region.getBoundingClientRect();
+    const bars = [...region.querySelectorAll('section li')].map((bar) =>
+      bar.getBoundingClientRect(),
+    );
+    return {
+      share: room.height / window.innerHeight,
+      whole: bars.filter(({ top, bottom }) => top >= room.top - 1 && bottom <= room.bottom + 1)
+        .length,
+      all: bars.length,
+    };
+  });
+}
+
+test('every demo song has most of the screen on the desk, and stands whole on the page of a stand', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const rows: string[] = [];
+  const songs = await demoSongs(page);
+  for (const { id, title } of songs) {
+    await page.goto(`/songs/${id}`);
+    for (const { width, height, share } of sizes) {
+      await page.setViewportSize({ width, height });
+      await settled(page);
+      const desk = await seen(page);
+      rows.push(`${title}|${width}x${height}|${desk.share}|${desk.whole} of ${desk.all}`);
+      expect(desk.share, `${title} at ${width} x ${height}`).toBeGreaterThanOrEqual(share);
+    }
+    await page.goto(`/songs/${id}/stand`);
+    for (const [place, { width, height }] of sizes.entries()) {
+      await page.setViewportSize({ width, height });
+      await settled(page);
+      const pages = await page.getByRole('status').first().innerText();
+      const numeral = Number(await chart(page).getAttribute('data-numeral'));
+      const index = rows.length - sizes.length + place;
+      rows[index] += `|${pages}|${numeral}`;
+      if (place < 2) {
+        expect(pages, `${title} at ${width} x ${height}`).toBe('The whole song on one page');
+        expect(numeral).toBeGreaterThanOrEqual(28);
+        const { whole, all } = await seen(page);
+        expect(whole).toBe(all);
+      }
+    }
+  }
+  console.log(table(rows.map((row) => row.split('|'))));
+});
+
+function table(rows: readonly (readonly string[])[]): string {
+  const head = ['song', 'screen', 'chart', 'bars seen whole', 'at the stand', 'numeral'];
+  const lines = [
+    head,
+    ...rows.map((row) =>
+      row.map((cell, column) => (column === 2 ? `${Math.round(Number(cell) * 100)} %` : cell)),
+    ),
+  ];
+  const widths = head.map((_, column) => Math.max(...lines.map((line) => line[column]!.length)));
+  return lines
+    .map((line) => line.map((cell, column) => cell.padEnd(widths[column]!)).join('  '))
+    .join('\n');
+}
+
+/** As if another page of this browser had chosen it. */
+async function choose(page: Page, settings: object): Promise<void> {
+  await page.evaluate((chosen) => {
+    const key = 'intervallum-reader';
+    const { state } = JSON.parse(localStorage.getItem(key) ?? '{"state":{}}') as { state: object };
+    localStorage.setItem(key, JSON.stringify({ state: { ...state, ...chosen }, version: 1 }));
+    window.dispatchEvent(new StorageEvent('storage', { key }));
+  }, settings);
+}
+
+/** Names of notes are of two kinds, letters and syllables; `bin/test deep` looks at all of them. */
+const languages: readonly string[] =
+  process.env['DEEP'] === '1'
+    ? ['english', 'german', 'portuguese', 'spanish', 'french', 'italian']
+    : ['english', 'portuguese'];
+
+for (const language of languages)
+  test(`no text meets another or a line, on any demo song, in any size: notes in ${language}`, async ({
+    page,
+  }) => {
+    test.setTimeout(240_000);
+    const found: string[] = [];
+    const look = async (where: string) => {
+      await settled(page);
+      found.push(...(await troubleOnChart(page)).map((what) => `${where}: ${what}`));
+    };
+    for (const [place, { id, title }] of (await demoSongs(page)).entries()) {
+      await page.emulateMedia({ colorScheme: place % 2 === 0 ? 'light' : 'dark' });
+      await page.goto(`/songs/${id}`);
+      await settled(page);
+      await choose(page, { language });
+      for (const size of chartSizes)
+        for (const { width, height } of size === 'usual' ? sizes : [sizes[0], sizes[4]]) {
+          await choose(page, { size });
+          await page.setViewportSize({ width, height });
+          await look(`${title}, ${size}, ${width} x ${height}`);
+        }
+      await page.goto(`/songs/${id}/stand`);
+      for (const { width, height } of sizes) {
+        await page.setViewportSize({ width, height });
+        await look(`${title}, stand, ${width} x ${height}`);
+      }
+    }
+    expect(found).toEqual([]);
+  });
+
+test('what looks for texts that meet finds them', async ({ page }) => {
+  const [song] = await demoSongs(page);
+  await page.goto(`/songs/${song!.id}`);
+  await settled(page);
+  expect(await troubleOnChart(page)).toEqual([]);
+  await page.addStyleTag({
+    content: '[aria-label="Chart"] sup { margin-left: -0.6em !important; }',
+  });
+  expect((await troubleOnChart(page)).join()).toContain('meets');
+  await page.addStyleTag({ content: '[aria-label="Chart"] li { text-indent: -14px; }' });
+  expect((await troubleOnChart(page)).join()).toContain('a bar line runs through');
+});
