@@ -110,7 +110,14 @@ export function useWriting(sound: ChartSound): Writing {
     }
     return edited.cursor;
   };
+  /** What was typed so far belongs to the chart before anything else is done with it. */
+  const takeTyped = (): boolean => {
+    if (entry?.text.trim()) return takeEntry('stay');
+    if (entry) dropEntry();
+    return true;
+  };
   const run: ChartHands['run'] = (make) => {
+    if (!takeTyped()) return;
     if (!cursor) return notify('There is no bar here yet: begin with a section (N).');
     const chosen = { anchor: anchor ?? cursor, head: cursor };
     const to = write((now) => make(now, chosen));
@@ -177,7 +184,9 @@ export function useWriting(sound: ChartSound): Writing {
 
   const steady = useSteady({
     run,
-    open: setOpened,
+    open: (window: ChartWindow) => {
+      if (takeTyped()) setOpened(window);
+    },
     type: () => begin(cursor ? chordText(read, cursor) : ''),
     typePart,
     takeBack: () => {
@@ -191,7 +200,11 @@ export function useWriting(sound: ChartSound): Writing {
       if (entry) takeEntry('next');
       else goTo(cursor && stepped(song, cursor, 1));
     },
-    undo: songDocument.undo,
+    undo: () => {
+      // What is typed and not taken yet is what goes first.
+      if (entry) dropEntry();
+      else songDocument.undo();
+    },
     redo: songDocument.redo,
     togglePlaying: sound.toggle,
     goOn: sound.goOn,

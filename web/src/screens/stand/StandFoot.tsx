@@ -102,7 +102,7 @@ export function StandFoot({ song, place, page, pages, awake, onTurn }: StandFoot
           </QuietButton>
         )}
       </span>
-      <Order>
+      <Order tabIndex={0} role="group" aria-label="Where this is">
         {count.length > 0 ? <span>{count.join(' · ')}</span> : null}
         <ol aria-label="Roadmap">
           {roadOf(song).map(({ text, section }, step) => (
