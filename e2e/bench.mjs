@@ -88,6 +88,7 @@ for (const [name, path, keys] of lenses) {
   await page.goto(`${base}/songs/${long}${path}`);
   await page.getByRole('listitem').nth(100).waitFor();
   if (name === 'Chart') {
+    await page.getByRole('button', { name: 'Show the text' }).click();
     const text = page.getByRole('textbox', { name: 'Chart text' });
     await text.click();
     // In the middle of the chart, behind the last chord of a line.

@@ -30,7 +30,8 @@ const Both = styled.div`
   background: var(--card);
   .cm-scroller {
     font:
-      14px/1.5 'Atkinson Hyperlegible Next Variable',
+      14px/1.5 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
   .cm-mergeView .cm-changedLine {

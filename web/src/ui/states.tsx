@@ -79,7 +79,8 @@ export function FailedState({ message, onRetry }: { message: string; onRetry: ()
 const Zero = styled.p`
   && {
     font:
-      600 88px/1 'Fraunces Variable',
+      600 88px/1 'Fraunces Cut',
+      'Fraunces Variable',
       serif;
     color: var(--ink);
     border-bottom: 5px double var(--rail);

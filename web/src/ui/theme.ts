@@ -1,5 +1,8 @@
 import { createGlobalStyle } from 'styled-components';
 import accidentals from '../../fonts/accidentals.woff2?url';
+import atkinson from '../../fonts/atkinson.woff2?url';
+import fraunces from '../../fonts/fraunces.woff2?url';
+import frauncesItalic from '../../fonts/fraunces-italic.woff2?url';
 import signs from '../../fonts/signs.woff2?url';
 
 const paper = `
@@ -17,13 +20,18 @@ const dark = `
 `;
 
 /** Numerals, titles and words. */
-export const display = "'Music Signs', 'Fraunces Variable', Georgia, serif";
+export const display = "'Music Signs', 'Fraunces Cut', 'Fraunces Variable', Georgia, serif";
 /** Everything else. */
-export const text = "'Music Signs', 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
+export const text =
+  "'Music Signs', 'Atkinson Cut', 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
 
 /** Widths at which the page changes: a phone, and a tablet held upright or an old laptop. */
 export const phone = '@media (max-width: 640px)';
 export const tablet = '@media (max-width: 1100px)';
+
+/** The letters that `fonts/make.mjs` cuts. */
+const western =
+  'U+0020-00FF, U+0131, U+0141-0142, U+0152-0153, U+2013-2014, U+2018-2019, U+201C-201D, U+2022, U+2026, U+2039-203A, U+20AC';
 
 export const GlobalStyle = createGlobalStyle`
   /* The text faces have no music signs, so two cut faces lend them; they hold nothing else. */
@@ -38,6 +46,29 @@ export const GlobalStyle = createGlobalStyle`
     src: url(${signs}) format('woff2');
     unicode-range: U+1D10E, U+1D110;
     font-display: block;
+  }
+  /* The letters of western languages, in files of our own cut; the packages' files have the others. */
+  @font-face {
+    font-family: 'Fraunces Cut';
+    src: url(${fraunces}) format('woff2-variations');
+    font-weight: 400 700;
+    unicode-range: ${western};
+    font-display: swap;
+  }
+  @font-face {
+    font-family: 'Fraunces Cut';
+    src: url(${frauncesItalic}) format('woff2-variations');
+    font-style: italic;
+    font-weight: 400 600;
+    unicode-range: ${western};
+    font-display: swap;
+  }
+  @font-face {
+    font-family: 'Atkinson Cut';
+    src: url(${atkinson}) format('woff2-variations');
+    font-weight: 400 700;
+    unicode-range: ${western};
+    font-display: swap;
   }
   :root { ${paper} }
   @media (prefers-color-scheme: dark) { :root:not([data-theme='light']) { ${dark} } }

@@ -37,6 +37,7 @@ const Host = styled.div`
   .cm-scroller {
     font:
       15.5px/1.6 'Music Signs',
+      'Atkinson Cut',
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
     padding: 8px 0;
@@ -83,12 +84,14 @@ const Host = styled.div`
     max-width: min(420px, 90vw);
     font:
       14px/1.4 'Music Signs',
+      'Atkinson Cut',
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
   &&& .cm-tooltip-autocomplete > ul {
     font:
       15px/1.5 'Music Signs',
+      'Atkinson Cut',
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }

@@ -78,7 +78,8 @@ const Sung = styled.div`
   h3 {
     margin-bottom: 5px;
     font:
-      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      600 14px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
   button {

@@ -9,7 +9,8 @@ const Grade = styled.section`
   h3 {
     margin-bottom: 4px;
     font:
-      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      600 14px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
   --numeral: 26px;

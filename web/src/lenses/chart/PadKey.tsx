@@ -34,7 +34,8 @@ export const PadButton = styled(Button)`
     max-width: 100%;
     overflow: hidden;
     font:
-      500 12px/1.15 'Atkinson Hyperlegible Next Variable',
+      500 12px/1.15 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
     color: var(--soft);
   }

@@ -13,7 +13,8 @@ const Box = styled.section`
   padding: 10px 14px 12px;
   h2 {
     font:
-      700 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      700 14px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
     color: var(--right);
     margin-bottom: 4px;

@@ -36,7 +36,8 @@ const Body = styled.div`
   background: var(--panel);
   h3 {
     font:
-      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      600 14px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
   }
 `;

@@ -34,7 +34,8 @@ const KeyCap = styled.kbd`
   border: 1px solid var(--rail);
   border-radius: 6px;
   font:
-    600 13px/1 'Atkinson Hyperlegible Next Variable',
+    600 13px/1 'Atkinson Cut',
+    'Atkinson Hyperlegible Next Variable',
     sans-serif;
 `;
 

@@ -45,7 +45,8 @@ const Name = styled.span`
 const HandName = styled.h3<{ $hand: TexturedHand }>`
   margin: 2px 0 1px;
   font:
-    600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+    600 14px/1.3 'Atkinson Cut',
+    'Atkinson Hyperlegible Next Variable',
     sans-serif;
   color: ${({ $hand }) => ($hand === 'left' ? 'var(--left-text)' : 'var(--right)')};
 `;

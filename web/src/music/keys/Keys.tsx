@@ -27,6 +27,7 @@ const Board = styled.svg`
   text {
     font:
       700 11px 'Music Signs',
+      'Atkinson Cut',
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
     fill: #fffdf8;

@@ -33,6 +33,7 @@ const Quality = styled.sup<{ $borrowed: boolean }>`
   margin: 0.02em 0 0 ${({ $borrowed }) => ($borrowed ? 0.18 : 0.08)}em;
   font:
     500 max(0.42em, 12px) / 1.1 'Music Signs',
+    'Atkinson Cut',
     'Atkinson Hyperlegible Next Variable',
     sans-serif;
   font-style: normal;

@@ -173,7 +173,8 @@ export const Accent = styled.i`
   left: calc(var(--numeral) * 0.12);
   top: calc(var(--numeral) * -0.4);
   font:
-    700 max(12px, calc(var(--numeral) * 0.42)) / 1 'Atkinson Hyperlegible Next Variable',
+    700 max(12px, calc(var(--numeral) * 0.42)) / 1 'Atkinson Cut',
+    'Atkinson Hyperlegible Next Variable',
     sans-serif;
   &::before {
     content: '>';

@@ -7,8 +7,9 @@ export type Face =
 /** How wide a text is when it is set in a face, in CSS pixels. */
 export type Measure = (text: string, face: Face, size: number) => number;
 
-const display = "'Music Signs', 'Fraunces Variable', Georgia, serif";
-const plain = "'Music Signs', 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
+const display = "'Music Signs', 'Fraunces Cut', 'Fraunces Variable', Georgia, serif";
+const plain =
+  "'Music Signs', 'Atkinson Cut', 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
 
 const fonts: Readonly<Record<Face, (size: number) => string>> = {
   numeral: (size) => `600 ${size}px ${display}`,

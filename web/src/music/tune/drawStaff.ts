@@ -33,7 +33,7 @@ export interface StaffBar {
   readonly words: readonly string[];
 }
 
-const lyricFont = "italic 11px 'Fraunces Variable'";
+const lyricFont = "italic 11px 'Fraunces Cut', 'Fraunces Variable'";
 
 let loading: Promise<VexFlow> | null = null;
 
@@ -131,7 +131,7 @@ function partsOf(vexflow: VexFlow, bar: StaffBar) {
           const text = line[sung] ?? '';
           const word = new Annotation(text)
             .setVerticalJustification(Annotation.VerticalJustify.BOTTOM)
-            .setFont('Fraunces Variable', 11, 'normal', 'italic');
+            .setFont('Fraunces Cut', 11, 'normal', 'italic');
           if (text !== '') note.addModifier(word);
         }
         sung += 1;

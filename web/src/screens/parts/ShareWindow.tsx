@@ -31,7 +31,8 @@ const Row = styled.li`
   background: var(--card);
   code {
     font:
-      14px/1.4 'Atkinson Hyperlegible Next Variable',
+      14px/1.4 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
     overflow-wrap: anywhere;
     user-select: all;

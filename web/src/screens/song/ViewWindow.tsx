@@ -16,7 +16,8 @@ const Body = styled.div`
 const Question = styled.div`
   h3 {
     font:
-      600 14px/1.3 'Atkinson Hyperlegible Next Variable',
+      600 14px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
     margin-bottom: 2px;
   }

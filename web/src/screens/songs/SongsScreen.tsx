@@ -83,7 +83,8 @@ const Key = styled.span`
   white-space: nowrap;
   small {
     font:
-      13px/1 'Atkinson Hyperlegible Next Variable',
+      13px/1 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
       sans-serif;
     color: var(--soft);
   }
