@@ -9,4 +9,5 @@ export * from './wire/problems.ts';
 export * from './wire/sets.ts';
 export * from './wire/shares.ts';
 export * from './wire/songs.ts';
+export * from './wire/trash.ts';
 export { id } from './wire/text.ts';

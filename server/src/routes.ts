@@ -7,6 +7,7 @@ import { setService } from './sets/service.ts';
 import { shareRoutes } from './shares/routes.ts';
 import { songRoutes } from './songs/routes.ts';
 import { songService } from './songs/service.ts';
+import { trashRoutes } from './trash/routes.ts';
 
 /**
  * Everything that can be asked of the server, each with its rule. What is not in this table is not answered.
@@ -25,5 +26,6 @@ export function allRoutes(
     ...songRoutes(songService(database, charts)),
     ...setRoutes(setService(database, charts)),
     ...shareRoutes(database, linksUrl),
+    ...trashRoutes(database),
   ];
 }

@@ -11,6 +11,7 @@ import { allRoutes } from '../src/routes.ts';
 import * as sets from '../src/sets/store.ts';
 import * as shares from '../src/shares/store.ts';
 import * as songs from '../src/songs/store.ts';
+import * as trash from '../src/trash/store.ts';
 import { startTestServer, teamHeader, type TestServer } from './server.ts';
 
 /**
@@ -77,6 +78,14 @@ beforeAll(async () => {
   await server.owner.query(
     'insert into set_revisions (team_id, set_id, revision, content) values ($1, $2, 2, $3)',
     [theirs.teamId, set, storeSet({ ...draft, name: 'ALPHA' })],
+  );
+  await server.owner.query(
+    "insert into songs (team_id, id, text, title, title_key, deleted_at) values ($1, $2, 'ALPHA', 'ALPHA', 'alpha', now())",
+    [theirs.teamId, randomUUID()],
+  );
+  await server.owner.query(
+    "insert into sets (team_id, id, name, leader, notes, deleted_at) values ($1, $2, 'ALPHA', '', '', now())",
+    [theirs.teamId, randomUUID()],
   );
   // More songs of theirs than a page holds, all of them before ours.
   for (let count = 0; count < 24; count += 1)
@@ -168,6 +177,14 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   findSetVersion: (db) => sets.findSetVersion(ours, db, set, 1),
   'findSetVersion, theirs': (db) => sets.findSetVersion(ours, db, set, 2),
   songsShown: (db) => sets.songsShown(ours, db, [song]),
+  listDeleted: async (db) => {
+    await songs.setSongDeleted(ours, db, song, true);
+    await sets.setSetDeleted(ours, db, set, true);
+    const found = await trash.listDeleted(ours, db, { days: 30, most: 9 });
+    await songs.setSongDeleted(ours, db, song, false);
+    await sets.setSetDeleted(ours, db, set, false);
+    return found;
+  },
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -193,13 +210,13 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, parts, sets, shares].flatMap((store) => Object.keys(store));
+    const all = [songs, parts, sets, shares, trash].flatMap((store) => Object.keys(store));
     const asked = new Set(Object.keys(calls).map((name) => name.split(',')[0]!));
     expect([...asked].sort()).toEqual(all.sort());
   });
 
   test('takes its scope first', () => {
-    const functions = [songs, parts, sets, shares].flatMap((store) => Object.values(store));
+    const functions = [songs, parts, sets, shares, trash].flatMap((store) => Object.values(store));
     for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);
   });
 

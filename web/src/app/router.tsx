@@ -79,6 +79,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: '/trash',
+            lazy: async () => ({
+              Component: (await import('../screens/trash/TrashScreen.tsx')).TrashScreen,
+            }),
+          },
+          {
             path: '/drafts',
             lazy: async () => ({
               Component: (await import('../screens/drafts/DraftsScreen.tsx')).DraftsScreen,

@@ -93,6 +93,15 @@ export function setsQuery() {
   });
 }
 
+export function trashQuery() {
+  return queryOptions({
+    queryKey: ['trash'],
+    queryFn: () => answered(api.trash()),
+    // What was deleted a moment ago is in it.
+    gcTime: 0,
+  });
+}
+
 export function versionsQuery(of: ShareTarget) {
   return infiniteQueryOptions({
     queryKey: ['versions', of.kind, of.id],

@@ -7,6 +7,7 @@ import {
   songList,
   songSet,
   songVersion,
+  trashList,
   setVersion,
   versionList,
   type NewSet,
@@ -49,6 +50,7 @@ export const api = {
   saveSong: async (id: string, draft: SongDraft, revision: number) =>
     ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision, ...(await thisScreen()) }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),
+  trash: () => ask(trashList, '/trash'),
   restoreSong: (id: string) => ask(song, `/songs/${id}/restore`, { method: 'POST' }),
 
   sets: (page: Page = {}) =>

@@ -15,6 +15,7 @@ import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { display } from '../../ui/theme.ts';
 import { DraftsNotice } from '../parts/DraftsNotice.tsx';
+import { TrashLink } from '../parts/TrashLink.tsx';
 import { newSet } from '../parts/newSet.ts';
 
 const List = styled.ul`
@@ -123,6 +124,7 @@ export function SetsScreen() {
           )
         }
       </Fetched>
+      <TrashLink />
     </Page>
   );
 }

@@ -21,7 +21,9 @@ import { EmptyState } from '../../ui/states.tsx';
 import { display, phone } from '../../ui/theme.ts';
 import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { Opening } from '../parts/Opening.tsx';
+import { TrashLink } from '../parts/TrashLink.tsx';
 import { newChart } from './newChart.ts';
+import { Welcome } from './Welcome.tsx';
 
 const Search = styled(SearchField)`
   input {
@@ -165,8 +167,15 @@ export function SongsScreen() {
         {({ pages }) => {
           const songs = pages.flatMap((page) => page.songs);
           if (songs.length === 0) return <NoSongs search={wanted} onMake={() => void makeSong()} />;
+          const [first] = songs;
           return (
             <>
+              {wanted === '' && first ? (
+                <Welcome
+                  sample={{ id: first.id, title: first.summary.title || 'Song without a title' }}
+                  onMake={() => void makeSong()}
+                />
+              ) : null}
               <List aria-label="Songs">
                 {songs.map((song) => (
                   <SongRow key={song.id} song={song} onDelete={() => void remove(song)} />
@@ -183,6 +192,7 @@ export function SongsScreen() {
           );
         }}
       </Fetched>
+      <TrashLink />
     </Page>
   );
 }

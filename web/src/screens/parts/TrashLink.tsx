@@ -1,0 +1,29 @@
+import { Trash2 } from 'lucide-react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+
+const Line = styled.p`
+  margin-top: 22px;
+  a {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+    min-height: 40px;
+    font-size: 14px;
+    color: var(--soft);
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+/** Under a list: the way to what was deleted from it. */
+export function TrashLink() {
+  return (
+    <Line>
+      <Link to="/trash">
+        <Trash2 size={16} strokeWidth={1.5} aria-hidden /> Trash
+      </Link>
+    </Line>
+  );
+}
