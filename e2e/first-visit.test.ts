@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bars, editor, fromMenu, openSong, openText, section } from './pages.ts';
+import { bars, editor, expectAccessible, fromMenu, openSong, openText, section } from './pages.ts';
 
 /** The whole way once, as a new user would go it. */
 test('from a demo song to a shared set, and back to nothing', async ({ page, browser }) => {
@@ -127,4 +127,64 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
     await expect(reader.getByRole('heading', { name: 'This link opens nothing' })).toBeVisible();
   });
   await phone.close();
+});
+
+test('at a first visit it says what it is; a song that is begun is nowhere until something is written in it', async ({
+  page,
+}) => {
+  await page.goto('/songs');
+  const welcome = page.getByRole('region', { name: /^Song charts in numbers/ });
+  await expect(welcome).toBeVisible();
+  await expectAccessible(page);
+  await welcome.getByRole('button', { name: /^Look at “/ }).click();
+  await expect(page.getByRole('region', { name: 'Chart', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await expect(page.getByRole('list', { name: 'Songs' })).toBeVisible();
+  await expect(welcome).toHaveCount(0);
+
+  // Other journeys may have left some of that name.
+  const unnamed = page.getByRole('link', { name: 'New song' });
+  await expect(page.getByRole('list', { name: 'Songs' }).getByRole('link').first()).toBeVisible();
+  const before = await unnamed.count();
+  const begin = async () => {
+    await page.getByRole('button', { name: 'New song', exact: true }).click();
+    await expect(page.getByText('Kept once you write in it')).toBeVisible();
+  };
+  for (let time = 0; time < 2; time += 1) {
+    await begin();
+    await page.getByRole('link', { name: 'Songs' }).click();
+  }
+  await expect(page.getByRole('list', { name: 'Songs' })).toBeVisible();
+  await expect(unnamed).toHaveCount(before);
+
+  await begin();
+  // It is still there after a reload, and made with the first word.
+  await page.reload();
+  await page.getByRole('heading', { level: 1 }).getByRole('button').click();
+  await page.getByRole('textbox', { name: 'Title' }).fill('Begun Here');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1, name: 'Begun Here' })).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+  // What needs the song on the server makes it.
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await begin();
+  await page.getByRole('button', { name: 'Stand' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'New song' })).toBeVisible();
+  await page.getByRole('button', { name: 'Leave' }).click();
+
+  await page.goto('/songs');
+  await expect(unnamed).toHaveCount(before + 1);
+  await page.getByRole('button', { name: 'Delete Begun Here' }).click();
+  await page.getByRole('link', { name: 'Trash' }).click();
+  const trash = page.getByRole('list', { name: 'Deleted songs and sets' });
+  await expect(trash.getByRole('listitem').first()).toContainText('Begun Here');
+  await expectAccessible(page);
+  await trash.getByRole('button', { name: 'Take back Begun Here' }).click();
+  await expect(page.getByText('“Begun Here” is back')).toBeVisible();
+  await expect(trash.getByText('Begun Here')).toHaveCount(0);
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await expect(page.getByRole('link', { name: 'Begun Here' })).toBeVisible();
 });

@@ -11,9 +11,15 @@ const Line = styled.p<{ $trouble: boolean }>`
   color: ${({ $trouble }) => ($trouble ? 'var(--right)' : 'var(--soft)')};
 `;
 
+interface SaveMarkProps {
+  status: SaveStatus<unknown, unknown>;
+  /** It was begun and nothing was written in it: the server does not have it. */
+  isNew?: boolean;
+}
+
 /** Says in words where the document stands between this screen and the server. */
-export function SaveMark({ status }: { status: SaveStatus<unknown, unknown> }) {
-  const { words, Icon, trouble } = look(status);
+export function SaveMark({ status, isNew = false }: SaveMarkProps) {
+  const { words, Icon, trouble } = isNew && status.kind === 'saved' ? begun : look(status);
   return (
     <Line
       role={trouble ? 'alert' : undefined}
@@ -25,6 +31,8 @@ export function SaveMark({ status }: { status: SaveStatus<unknown, unknown> }) {
     </Line>
   );
 }
+
+const begun = { words: 'Kept once you write in it', Icon: PencilLine, trouble: false };
 
 function look(status: SaveStatus<unknown, unknown>) {
   switch (status.kind) {

@@ -3,6 +3,7 @@ import { ArrowLeft, MonitorPlay, PanelRight, TriangleAlert } from 'lucide-react'
 import { memo } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { useStore } from 'zustand';
 import { fillScreen } from '../../device/fullScreen.ts';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
@@ -16,6 +17,7 @@ import { Button, QuietButton } from '../../ui/Button.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
 import { OtherDrafts } from '../parts/DraftsNotice.tsx';
+import { isUnmade, makeSure } from './openSong.ts';
 import { lenses, lensPath } from './lenses.ts';
 import { SongFacts, SongTitle } from './SongFacts.tsx';
 import { SongMenu } from './SongMenu.tsx';
@@ -220,9 +222,12 @@ function KeyMoved() {
 }
 
 function SavedHere() {
+  const status = useSong((state) => state.status);
+  const { saver } = useDocument();
+  const unmade = useStore(saver.store, ({ revision }) => isUnmade(revision));
   return (
     <Saved>
-      <SaveMark status={useSong((state) => state.status)} />
+      <SaveMark status={status} isNew={unmade} />
     </Saved>
   );
 }
@@ -249,13 +254,13 @@ function PanelTool({ lens, panel }: { lens: Lens; panel: Panel }) {
 }
 
 function StandTool({ songId }: { songId: string }) {
-  const { saver } = useDocument();
+  const songDocument = useDocument();
   const { search } = useLocation();
   const navigate = useNavigate();
   // The stand shows what the server has.
   const open = () => {
     fillScreen();
-    void saver.flush().then(() => navigate(`/songs/${songId}/stand${search}`));
+    void makeSure(songDocument).then(() => navigate(`/songs/${songId}/stand${search}`));
   };
   return (
     <StandButton onPress={open} aria-label="Stand">

@@ -19,6 +19,7 @@ import { desk } from '../../settings/desk.ts';
 import { IconButton } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
+import { makeSure } from './openSong.ts';
 import { DownloadList, saversOf } from './DownloadMenu.tsx';
 import type { SongWindow } from './SongWindows.tsx';
 import type { Panel } from './usePanel.ts';
@@ -95,12 +96,12 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     road: () => onOpen('road'),
     played: () => setAsPlayed(!asPlayed),
     view: () => onOpen('view'),
-    set: () => onOpen('set'),
-    share: () => onOpen('share'),
+    set: () => void makeSure(songDocument).then(() => onOpen('set')),
+    share: () => void makeSure(songDocument).then(() => onOpen('share')),
     // Paper shows what the server has.
     print: () =>
-      void songDocument.saver.flush().then(() => navigate(`/songs/${songId}/print${search}`)),
-    versions: () => onOpen('versions'),
+      void makeSure(songDocument).then(() => navigate(`/songs/${songId}/print${search}`)),
+    versions: () => void makeSure(songDocument).then(() => onOpen('versions')),
     panel: panel.toggle,
     tools: () => desk.change({ toolsOpen: !toolsOpen }),
     piano: () => desk.change({ pianoOpen: !pianoOpen }),

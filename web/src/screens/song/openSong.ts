@@ -1,4 +1,5 @@
 import { song as songSchema, type Song as StoredSong } from '@intervallum/contract';
+import { noDecisions } from '@intervallum/core';
 import { tellOtherTabs } from '../../device/storage/otherTabs.ts';
 import { openDrafts, type FoundDrafts } from '../../document/drafts.ts';
 import { createLeftOpen } from '../../document/leftOpen.ts';
@@ -13,6 +14,8 @@ import {
 } from '../../document/songDocument.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
+import { isBegun, isMade } from '../parts/freshSongs.ts';
+import { newChart } from './newChart.ts';
 
 /** A song as its screen holds it. */
 export interface OpenedSong {
@@ -30,10 +33,37 @@ export const leftSongs = createLeftOpen<OpenedSong>('song');
 export async function fetchSong(id: string): Promise<OpenedSong> {
   const left = leftSongs.find(id);
   if (left) return left;
-  const song = await answered(api.song(id));
+  const song = isBegun(id) ? await madeOrBegun(id) : await answered(api.song(id));
   const drafts = await openDrafts({ kind: 'song', id }, songShape(song.part.revision));
   const document = openSong(songOptions(song, drafts));
   return { id, document, saver: document.saver, otherDrafts: drafts.others };
+}
+
+/** A song that was begun in this tab: as the server has it, or as nothing was written in it yet. */
+async function madeOrBegun(
+  id: string,
+): Promise<Pick<StoredSong, 'id' | 'text' | 'revision' | 'part'>> {
+  const answer = await api.song(id);
+  if (answer.kind !== 'missing') {
+    const song = await answered(Promise.resolve(answer));
+    isMade(id);
+    return song;
+  }
+  return { id, text: newChart, revision: unmade, part: { revision: 0, decisions: noDecisions } };
+}
+
+/** The revision of a song that the server does not have. */
+const unmade = 0;
+
+export function isUnmade({ song }: SongRevision): boolean {
+  return song === unmade;
+}
+
+/** Has the server make a song that was begun, though nothing was written in it: what is done next needs it there. */
+export async function makeSure({ saver }: Pick<OpenedSong, 'saver'>): Promise<void> {
+  const { revision, draft } = saver.store.getState();
+  if (isUnmade(revision)) saver.edit(draft);
+  await saver.flush();
 }
 
 /** Takes over what another tab saved, unless something here is not saved yet. */
@@ -45,7 +75,7 @@ export async function followSong({ id, document }: OpenedSong): Promise<void> {
 
 /** How a fetched song is opened: what it begins as, what an earlier visit left, how it is sent. */
 export function songOptions(
-  song: StoredSong,
+  song: Pick<StoredSong, 'id' | 'text' | 'revision' | 'part'>,
   { kept, keeper }: FoundDrafts<SongDraft, SongRevision>,
 ): SongOptions {
   return {
@@ -58,16 +88,17 @@ export function songOptions(
   };
 }
 
-function draftOf({ text, part }: StoredSong): SongDraft {
+function draftOf({ text, part }: Pick<StoredSong, 'text' | 'part'>): SongDraft {
   return { text, decisions: part.decisions };
 }
 
-function revisionOf({ revision, part }: StoredSong): SongRevision {
+function revisionOf({ revision, part }: Pick<StoredSong, 'revision' | 'part'>): SongRevision {
   return { song: revision, part: part.revision };
 }
 
 function sender(id: string): SendSong {
   return async (draft, revision, { changes, isDecided }) => {
+    if (isUnmade(revision)) return make(id, draft);
     const answer = await api.saveSong(
       id,
       {
@@ -96,6 +127,25 @@ function sender(id: string): SendSong {
         return answer;
     }
   };
+}
+
+/** Sends a song for the first time. An answer that was lost may have made it: then it is as the server has it. */
+async function make(id: string, draft: SongDraft): ReturnType<SendSong> {
+  const answer = await api.makeSong({ id, text: draft.text, part: draft.decisions });
+  if (answer.kind === 'ok') {
+    isMade(id);
+    return { kind: 'saved', revision: revisionOf(answer.value) };
+  }
+  if (answer.kind === 'refused' && answer.isTaken) {
+    const there = await api.song(id);
+    if (there.kind === 'ok') {
+      isMade(id);
+      return { kind: 'stale', theirs: draftOf(there.value), revision: revisionOf(there.value) };
+    }
+  }
+  return answer.kind === 'unreachable' || answer.kind === 'refused'
+    ? answer
+    : { kind: 'refused', message: 'the song could not be made.' };
 }
 
 /** Decisions are plain data whose parts stand in an order of their own on either side of the wire. */
