@@ -42,21 +42,37 @@ const songAt = (title) =>
 const advent = sets.find((/** @type {any} */ { name }) => name === 'First Sunday in Advent').id;
 
 /** @param {import('@playwright/test').Page} page */
+async function openText(page) {
+  await page.getByRole('button', { name: 'Show the text' }).click();
+}
+
+/** @param {import('@playwright/test').Page} page @param {string} item */
+async function fromMenu(page, item) {
+  await page.getByRole('button', { name: 'Menu', exact: true }).click();
+  await page.getByRole('menuitem', { name: item, exact: true }).click();
+}
+
+/** @param {import('@playwright/test').Page} page */
 async function openColours(page) {
+  await openText(page);
   await page.getByRole('radio', { name: 'Colours', exact: true }).click();
   const verse = page.getByRole('region', { name: 'Verse 1', exact: true });
   await verse
     .getByRole('listitem')
     .nth(5)
     .click({ position: { x: 20, y: 25 } });
-  await page.getByRole('button', { name: 'Show the piano' }).click();
+  await fromMenu(page, 'Show the piano');
   await page.getByRole('button', { name: /Play on/ }).click();
   await page.getByRole('option', { name: 'Simulated keyboard' }).click();
   await page.getByRole('button', { name: 'Triad over a bass' }).click();
 }
 
 await take('songs', { path: '/songs', viewport: laptop });
-await take('song', { path: `${songAt('Lanterns on the Quay')}?key=D`, viewport: laptop });
+await take('stand', {
+  path: `${songAt('Lanterns on the Quay')}/stand`,
+  viewport: { width: 1024, height: 768 },
+});
+await take('song', { path: songAt('Lanterns on the Quay'), viewport: laptop });
 await take('colours', {
   path: songAt('Lanterns on the Quay'),
   viewport: laptop,
@@ -66,6 +82,7 @@ await take('writing', {
   path: songAt('Every Window Lit'),
   viewport: laptop,
   act: async (page) => {
+    await openText(page);
     const chorus = page.getByRole('region', { name: 'Lift', exact: true });
     await chorus
       .getByRole('listitem')
@@ -161,6 +178,7 @@ await take('share', { path: `/s/${token}`, viewport: phone });
 
 /** @param {import('@playwright/test').Page} page @param {string} text */
 async function typeAtEnd(page, text) {
+  await openText(page);
   await page.getByRole('textbox', { name: 'Chart text' }).click();
   await page.keyboard.press('Control+End');
   await page.keyboard.type(text);
@@ -172,7 +190,7 @@ await take('versions', {
   act: async (page) => {
     await typeAtEnd(page, '\nTag:\n  1add9~');
     await page.getByText('Saved', { exact: true }).waitFor();
-    await page.getByRole('button', { name: 'Earlier versions' }).click();
+    await fromMenu(page, 'Earlier versions');
     await page.getByRole('option').last().click();
     await page.getByRole('button', { name: 'Put this one back' }).waitFor();
   },

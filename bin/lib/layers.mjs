@@ -22,7 +22,14 @@ export const layers = {
     ['formats'],
   ],
   'contract/src': [['wire'], ['stored'], ['files']],
-  'server/src': [['db'], ['http', 'jobs'], ['teams', 'parts'], ['songs'], ['sets'], ['shares', 'trash']],
+  'server/src': [
+    ['db'],
+    ['http', 'jobs'],
+    ['teams', 'parts'],
+    ['songs'],
+    ['sets'],
+    ['shares', 'trash'],
+  ],
   'web/src': [
     ['ui', 'settings'],
     ['music', 'device', 'queries'],
