@@ -1,11 +1,22 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, ScrollRestoration } from 'react-router';
 import { CrashPage } from '../ui/CrashPage.tsx';
 import { LoadingState, NotFoundState } from '../ui/states.tsx';
 import { DeskShell, Shell } from './Shell.tsx';
 
+/** Lists are found where they were left, whichever way one comes back. */
+function Root() {
+  return (
+    <>
+      <Outlet />
+      <ScrollRestoration getKey={({ pathname, search }) => pathname + search} />
+    </>
+  );
+}
+
 /** Every screen has an address. The song desk with its editor is fetched when it is first opened. */
 export const router = createBrowserRouter([
   {
+    element: <Root />,
     errorElement: <CrashPage />,
     hydrateFallbackElement: <LoadingState what="the page" />,
     children: [
@@ -70,6 +81,12 @@ export const router = createBrowserRouter([
             path: '/sets',
             lazy: async () => ({
               Component: (await import('../screens/sets/SetsScreen.tsx')).SetsScreen,
+            }),
+          },
+          {
+            path: '/sets/:setId/print',
+            lazy: async () => ({
+              Component: (await import('../screens/print/SetPaperScreen.tsx')).SetPaperScreen,
             }),
           },
           {

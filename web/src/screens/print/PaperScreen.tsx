@@ -2,8 +2,7 @@ import { expand, parseChart, type Voiced } from '@intervallum/core';
 import type { Song as StoredSong } from '@intervallum/contract';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
-import styled from 'styled-components';
+import { useParams, useSearchParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { songQuery } from '../../queries/queries.ts';
@@ -17,61 +16,8 @@ import { useTitle } from '../../ui/Page.tsx';
 import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
+import { Back, PaperBar, PaperDesk } from './paperDesk.tsx';
 import { papers, PrintedAlone, type PaperName } from './pageFrame.tsx';
-
-const Bar = styled.div`
-  position: sticky;
-  top: 0;
-  z-index: 5;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 14px;
-  padding: 8px 16px;
-  border-bottom: 1px solid var(--hairline);
-  background: var(--paper);
-  p {
-    margin-left: auto;
-    font-size: 14px;
-    color: var(--soft);
-  }
-  @media print {
-    display: none;
-  }
-`;
-
-const Back = styled(Link)`
-  display: grid;
-  place-items: center;
-  width: 40px;
-  height: 40px;
-`;
-
-/** Paper is white with dark ink whatever the screen's theme. */
-const Desk = styled.div`
-  display: grid;
-  justify-content: safe center;
-  gap: 24px;
-  padding: 24px;
-  overflow-x: auto;
-  --paper: #fff;
-  --card: #fff;
-  --panel: #fff;
-  --ink: #000;
-  --soft: #444;
-  --rail: #8a7d62;
-  --hairline: #d8d2c6;
-  --accent: #8a4b12;
-  --left-text: #17607a;
-  --right: #a33b1f;
-  --borrowed: #6b3f86;
-  color: #000;
-  color-scheme: light;
-  @media print {
-    display: block;
-    padding: 0;
-  }
-`;
 
 /** A song as it will be on paper, at its address. */
 export function PaperScreen() {
@@ -87,14 +33,14 @@ export function PaperScreen() {
         </NotFoundState>
       }
     >
-      {(song) => <PaperDesk stored={song} />}
+      {(song) => <SongPaper stored={song} />}
     </Fetched>
   );
 }
 
 type What = 'numbers' | 'letters' | 'words' | 'hands';
 
-function PaperDesk({ stored }: { stored: StoredSong }) {
+function SongPaper({ stored }: { stored: StoredSong }) {
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const [parameters, setParameters] = useSearchParams();
   const song = useMemo(() => {
@@ -132,7 +78,7 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
   const page = { song, view, paper, columns, onPages: setPages } as const;
   return (
     <>
-      <Bar>
+      <PaperBar>
         <Back
           to={`/songs/${stored.id}${keyText ? `?key=${encodeURIComponent(keyText)}` : ''}`}
           aria-label="Back to the song"
@@ -180,8 +126,8 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
         <PrimaryButton onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
         </PrimaryButton>
-      </Bar>
-      <Desk>
+      </PaperBar>
+      <PaperDesk>
         <PrintedAlone $paper={paper} />
         {what !== 'hands' ? (
           <ChartPages {...page} />
@@ -197,7 +143,7 @@ function PaperDesk({ stored }: { stored: StoredSong }) {
         ) : (
           <HandsPages {...page} voiced={voiced} />
         )}
-      </Desk>
+      </PaperDesk>
     </>
   );
 }

@@ -96,6 +96,13 @@ const Foot = styled.footer`
   }
 `;
 
+/** Where the pages of a song stand among those of a set. */
+export interface PageNumber {
+  readonly before: number;
+  readonly of: number;
+  readonly name: string;
+}
+
 interface PaperPageProps {
   song: Song;
   view: ChartView;
@@ -103,21 +110,46 @@ interface PaperPageProps {
   /** Which of its pages, counted from 0. */
   page: number;
   of: number;
+  /** Where it is printed with others. */
+  number?: PageNumber | null;
   children: ReactNode;
 }
 
 /** A sheet of paper of a song: on the first one its name and key, on each its rights and the number of the page. */
-export function PaperPage({ song, view, paper, page, of, children }: PaperPageProps) {
+export function PaperPage(props: PaperPageProps) {
+  const { song, view, paper, page, of, number = null, children } = props;
+  const place = of > 1 ? ` · ${page + 1} of ${of}` : '';
+  const among = number ? ` · ${number.name}, ${number.before + page + 1} of ${number.of}` : place;
   return (
-    <Page $paper={paper} aria-label={`Page ${page + 1}`}>
+    <Page $paper={paper} aria-label={`Page ${(number?.before ?? 0) + page + 1}`}>
       {page === 0 ? <PageHead song={song} view={view} /> : null}
       {children}
       <Foot>
         <span>{song.details.rights || 'Rights not said'}</span>
         <span>
           {song.title}
-          {of > 1 ? ` · ${page + 1} of ${of}` : ''}
+          {among}
         </span>
+      </Foot>
+    </Page>
+  );
+}
+
+interface PlainPageProps {
+  paper: PaperName;
+  /** What stands at its foot, at the left and at the right. */
+  foot: readonly [string, string];
+  children: ReactNode;
+}
+
+/** A sheet of paper that belongs to no song. */
+export function PlainPage({ paper, foot: [left, right], children }: PlainPageProps) {
+  return (
+    <Page $paper={paper} aria-label={`Page ${right}`}>
+      {children}
+      <Foot>
+        <span>{left}</span>
+        <span>{right}</span>
       </Foot>
     </Page>
   );

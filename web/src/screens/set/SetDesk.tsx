@@ -112,6 +112,8 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     void saver.flush().then(() => navigate(`/sets/${setId}/stand`));
   };
 
+  const toPaper = () => void saver.flush().then(() => navigate(`/sets/${setId}/print`));
+
   /** The other version may hold songs that this screen has not seen yet. */
   const takeTheirs = async () => {
     saver.takeTheirs();
@@ -156,7 +158,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         <IconButton aria-label="Earlier versions" onPress={() => setOpened('versions')}>
           <History size={18} strokeWidth={1.5} />
         </IconButton>
-        <IconButton aria-label="Print" onPress={() => print()}>
+        <IconButton aria-label="Print" onPress={toPaper}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
         <PrimaryButton onPress={() => setOpened('songs')}>

@@ -16,6 +16,7 @@ import { reader } from '../../settings/reader.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
+import { songsAddress } from '../parts/songsAddress.ts';
 import { OtherDrafts } from '../parts/DraftsNotice.tsx';
 import { isUnmade, makeSure } from './openSong.ts';
 import { lenses, lensPath } from './lenses.ts';
@@ -167,7 +168,7 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
   return (
     <>
       <Bar>
-        <Back to="/songs" aria-label="Songs">
+        <Back to={songsAddress()} aria-label="Songs">
           <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
         </Back>
         <Naming>

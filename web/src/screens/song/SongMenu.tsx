@@ -20,6 +20,7 @@ import { IconButton } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { makeSure } from './openSong.ts';
+import { songsAddress } from '../parts/songsAddress.ts';
 import { DownloadList, saversOf } from './DownloadMenu.tsx';
 import type { SongWindow } from './SongWindows.tsx';
 import type { Panel } from './usePanel.ts';
@@ -105,7 +106,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     panel: panel.toggle,
     tools: () => desk.change({ toolsOpen: !toolsOpen }),
     piano: () => desk.change({ pianoOpen: !pianoOpen }),
-    songs: () => void navigate('/songs'),
+    songs: () => void navigate(songsAddress()),
     sets: () => void navigate('/sets'),
   };
   const shows = (is: boolean, what: string) => `${is ? 'Hide' : 'Show'} ${what}`;

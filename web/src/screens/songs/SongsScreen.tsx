@@ -1,7 +1,8 @@
 import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
+import { useEffect } from 'react';
 import { Input, SearchField } from 'react-aria-components';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { SongListItem } from '@intervallum/contract';
 import { parseKey, toCsv, type SongRow as CsvRow } from '@intervallum/core';
 import styled from 'styled-components';
@@ -20,6 +21,7 @@ import { display, phone } from '../../ui/theme.ts';
 import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { Opening } from '../parts/Opening.tsx';
 import { beginSong } from '../parts/freshSongs.ts';
+import { lookedAt } from '../parts/songsAddress.ts';
 import { TrashLink } from '../parts/TrashLink.tsx';
 import { Welcome } from './Welcome.tsx';
 
@@ -113,7 +115,13 @@ const Problems = styled.span`
 
 /** The team's songs: found by a word of their charts, each with its key, tempo and first numbers. */
 export function SongsScreen() {
-  const { typed, setTyped, wanted } = useSearch();
+  const [parameters, setParameters] = useSearchParams();
+  const { typed, setTyped, wanted } = useSearch(parameters.get('search') ?? '');
+  // The address says what is searched for, so that Back returns to it.
+  useEffect(() => {
+    lookedAt(wanted);
+    setParameters(wanted === '' ? {} : { search: wanted }, { replace: true });
+  }, [wanted, setParameters]);
   const fetched = useInfiniteQuery(songsQuery(wanted));
   const client = useQueryClient();
   const reload = () => void client.invalidateQueries({ queryKey: songsKey });

@@ -1,0 +1,153 @@
+import { parseChart } from '@intervallum/core';
+import type { SongSet } from '@intervallum/contract';
+import { useQueries, useQuery } from '@tanstack/react-query';
+import { ArrowLeft, Printer } from 'lucide-react';
+import { useCallback, useMemo, useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { setQuery, songQuery } from '../../queries/queries.ts';
+import { keyNamed, letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { chartSettings, reader } from '../../settings/reader.ts';
+import { PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { useTitle } from '../../ui/Page.tsx';
+import { NotFoundState } from '../../ui/states.tsx';
+import { ChartPages } from './ChartPages.tsx';
+import { papers, PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';
+import { Back, PaperBar, PaperDesk } from './paperDesk.tsx';
+import { firstPagesOf, SetFirstPages } from './SetFirstPages.tsx';
+
+type What = 'words' | 'numbers' | 'letters';
+
+/** All charts of a set on paper in one go: a page that lists them, then each song in its key. */
+export function SetPaperScreen() {
+  const { setId = '' } = useParams();
+  const fetched = useQuery(setQuery(setId));
+  return (
+    <Fetched
+      from={fetched}
+      what="the set"
+      missing={
+        <NotFoundState title="No set at this address">
+          It may have been deleted, or the address is not complete.
+        </NotFoundState>
+      }
+    >
+      {(set) => <SetPaper set={set} />}
+    </Fetched>
+  );
+}
+
+function SetPaper({ set }: { set: SongSet }) {
+  const items = useMemo(() => set.items.filter(({ removed }) => !removed), [set]);
+  const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
+  const [parameters, setParameters] = useSearchParams();
+  const paper: PaperName = parameters.get('paper') === 'Letter' ? 'Letter' : 'A4';
+  const asked = parameters.get('what');
+  const what: What = asked === 'numbers' || asked === 'letters' ? asked : 'words';
+  const [counts, setCounts] = useState<Readonly<Record<string, number>>>({});
+  useTitle(set.name && `${set.name} on paper`);
+  const choose = (name: string, value: string) => {
+    const next = new URLSearchParams(parameters);
+    next.set(name, value);
+    setParameters(next, { replace: true });
+  };
+  const count = useCallback((id: string, pages: number) => {
+    setCounts((before) => (before[id] === pages ? before : { ...before, [id]: pages }));
+  }, []);
+  const first = firstPagesOf(items.length);
+  const of = first + items.reduce((sum, { id }) => sum + (counts[id] ?? 0), 0);
+  const isReady = items.every(({ id }) => counts[id] !== undefined);
+  const begins = items.map((_, place) =>
+    items.slice(0, place).reduce((sum, { id }) => sum + (counts[id] ?? 0), first),
+  );
+  return (
+    <>
+      <PaperBar>
+        <Back to={`/sets/${set.id}`} aria-label="Back to the set">
+          <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
+        </Back>
+        <Choice
+          label="What is printed"
+          value={what}
+          options={[
+            ['words', 'Numbers and words'],
+            ['numbers', 'Numbers'],
+            ['letters', 'Letters and words'],
+          ]}
+          onChange={(value) => choose('what', value)}
+        />
+        <Choice
+          label="Paper"
+          value={paper}
+          options={(Object.keys(papers) as PaperName[]).map((name) => [name, name] as const)}
+          onChange={(value) => choose('paper', value)}
+        />
+        <p role="status">{isReady ? `${of} pages` : 'Fetching the songs …'}</p>
+        <PrimaryButton isDisabled={!isReady} onPress={() => print()}>
+          <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
+        </PrimaryButton>
+      </PaperBar>
+      <PaperDesk>
+        <PrintedAlone $paper={paper} />
+        <SetFirstPages set={set} items={items} paper={paper} of={of} />
+        {items.map(({ id, key, summary }, place) => {
+          const song = songs[place]!;
+          return (
+            <Fetched key={id} from={song} what={summary.title || 'the song'}>
+              {({ text }) => (
+                <SongPages
+                  id={id}
+                  text={text}
+                  keyName={key}
+                  what={what}
+                  paper={paper}
+                  number={{ before: begins[place]!, of, name: set.name }}
+                  onCount={count}
+                />
+              )}
+            </Fetched>
+          );
+        })}
+      </PaperDesk>
+    </>
+  );
+}
+
+interface SongPagesProps {
+  id: string;
+  text: string;
+  keyName: string | null;
+  what: What;
+  paper: PaperName;
+  number: PageNumber;
+  onCount: (id: string, pages: number) => void;
+}
+
+function SongPages({ id, text, keyName, what, paper, number, onCount }: SongPagesProps) {
+  const settings = reader.use(...chartSettings);
+  const song = useMemo(() => parseChart(text).song, [text]);
+  const view = useMemo<ChartView>(
+    () => ({
+      key: keyNamed(keyName, song) ?? song.key,
+      style: numberStyle(song, settings),
+      letterStyle: letterStyle(settings),
+      hero: what === 'letters' ? 'letters' : 'numbers',
+      letters: what === 'words',
+      words: what !== 'numbers',
+      tune: 'off',
+    }),
+    [song, keyName, settings, what],
+  );
+  const onPages = useCallback((pages: number) => onCount(id, pages), [id, onCount]);
+  return (
+    <ChartPages
+      song={song}
+      view={view}
+      paper={paper}
+      columns={1}
+      number={number}
+      onPages={onPages}
+    />
+  );
+}

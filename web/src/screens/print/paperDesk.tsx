@@ -1,0 +1,57 @@
+import { Link } from 'react-router';
+import styled from 'styled-components';
+
+/** Over the sheets: what is printed, and on which paper. */
+export const PaperBar = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 5;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--hairline);
+  background: var(--paper);
+  p {
+    margin-left: auto;
+    font-size: 14px;
+    color: var(--soft);
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+export const Back = styled(Link)`
+  display: grid;
+  place-items: center;
+  width: 40px;
+  height: 40px;
+`;
+
+/** Paper is white with dark ink whatever the screen's theme. */
+export const PaperDesk = styled.div`
+  display: grid;
+  justify-content: safe center;
+  gap: 24px;
+  padding: 24px;
+  overflow-x: auto;
+  --paper: #fff;
+  --card: #fff;
+  --panel: #fff;
+  --ink: #000;
+  --soft: #444;
+  --rail: #8a7d62;
+  --hairline: #d8d2c6;
+  --accent: #8a4b12;
+  --left-text: #17607a;
+  --right: #a33b1f;
+  --borrowed: #6b3f86;
+  color: #000;
+  color-scheme: light;
+  @media print {
+    display: block;
+    padding: 0;
+  }
+`;
