@@ -178,6 +178,18 @@ test('a search finds songs by words that are sung', async ({ page }) => {
   await expect(page.getByRole('list', { name: 'Songs' }).getByRole('link')).toHaveText([
     'Lanterns on the Quay',
   ]);
+  // Whichever way one comes back from the song, the search is still there.
+  const found = page.getByRole('list', { name: 'Songs' }).getByRole('link');
+  for (const back of [
+    () => page.goBack(),
+    () => page.getByRole('link', { name: 'Songs' }).click(),
+  ]) {
+    await found.click();
+    await expect(page.getByRole('region', { name: 'Chart', exact: true })).toBeVisible();
+    await back();
+    await expect(page.getByRole('searchbox')).toHaveValue('harbours');
+    await expect(found).toHaveText(['Lanterns on the Quay']);
+  }
   await page.getByRole('searchbox').fill('no such words');
   await expect(page.getByRole('heading', { name: 'No song has that in it' })).toBeVisible();
 });

@@ -74,3 +74,33 @@ test('what takes more than a page is never parted in a line, and says its rights
   await expectWholeLines(page);
   expect(await printed(page)).toBe(await pages(page).count());
 });
+
+test('a set is printed in one go: a page that lists its songs, then each in its key, numbered through', async ({
+  page,
+}) => {
+  await page.goto('/sets');
+  await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
+  await expect(page.getByRole('grid').getByRole('link').first()).toBeVisible();
+  const titles = await page.getByRole('grid').getByRole('link').allInnerTexts();
+  await page.getByRole('button', { name: 'Print' }).click();
+  await expect(page.getByRole('status')).toHaveText(/^\d+ pages$/);
+  const count = await pages(page).count();
+  expect(count).toBeGreaterThan(titles.length);
+  const list = page.getByRole('list', { name: 'Songs of the set' });
+  await expect(list.getByRole('listitem')).toHaveCount(titles.length);
+  // The first song is sung a half step below its chart.
+  await expect(list.getByRole('listitem').first()).toContainText('D');
+  await expect(pages(page).nth(1)).toContainText(`Key D`);
+  for (const [place, title] of titles.entries())
+    await expect(list.getByRole('listitem').nth(place)).toContainText(title);
+  for (let place = 0; place < count; place += 1)
+    await expect(pages(page).nth(place).locator('footer')).toContainText(
+      `${place + 1} of ${count}`,
+    );
+  await expect(pages(page).nth(1)).toContainText('Words and music Imre Solt 2024.');
+  await expectWholeLines(page);
+  await expectAccessible(page);
+  expect(await printed(page)).toBe(count);
+  await page.getByRole('link', { name: 'Back to the set' }).click();
+  await expect(page.getByRole('grid', { name: 'Songs in this set' })).toBeVisible();
+});

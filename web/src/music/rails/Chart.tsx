@@ -3,7 +3,7 @@ import type { Chord, SectionKey, Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { HandsMark } from './handsMark.ts';
-import type { Room } from './rows.ts';
+import type { Room } from './columns.ts';
 import { SectionView, type Marks } from './SectionView.tsx';
 import { sheetOfBar, sheetOfSlot, sheetsOf, type Sheet } from './sheets.ts';
 import { SheetTurner } from './SheetTurner.tsx';

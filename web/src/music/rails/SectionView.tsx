@@ -4,7 +4,7 @@ import styled, { css } from 'styled-components';
 import type { HandsMark } from './handsMark.ts';
 import { remarksOf } from './remarks.ts';
 import { RowView } from './RowView.tsx';
-import { marginGap, type Room } from './rows.ts';
+import { marginGap, type Room } from './columns.ts';
 import { sizeVariables } from './sizes.ts';
 import type { SheetPart } from './sheets.ts';
 import type { ChartView } from './view.ts';

@@ -1,7 +1,7 @@
 import styled, { css } from 'styled-components';
 import { display } from '../../ui/theme.ts';
 import { padAfter } from './natural.ts';
-import { repeatRoom } from './rows.ts';
+import { repeatRoom } from './columns.ts';
 
 /* What a bar is drawn of. The sizes are those of `sizes.ts`, as variables of the chart. */
 

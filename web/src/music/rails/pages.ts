@@ -1,7 +1,8 @@
 import type { LaidSection } from './layout.ts';
 import type { Measure } from './measure.ts';
 import { settingsOf } from './natural.ts';
-import { planRows, type PlannedSection, type Room } from './rows.ts';
+import type { Room } from './columns.ts';
+import { planRows, type PlannedSection } from './rows.ts';
 import { sizesOf, type Air, type Shows, type Sizes } from './sizes.ts';
 import type { ChartView } from './view.ts';
 

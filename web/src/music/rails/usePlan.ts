@@ -4,7 +4,8 @@ import { useKept } from '../../ui/useKept.ts';
 import { layOut, type LaidSection } from './layout.ts';
 import { useMeasure } from './measure.ts';
 import { settingsOf } from './natural.ts';
-import { planRows, type PlannedSection, type Room, type ToPlan } from './rows.ts';
+import type { Room } from './columns.ts';
+import { planRows, type PlannedSection, type ToPlan } from './rows.ts';
 import { sizesOf, type Shows } from './sizes.ts';
 import type { ChartView } from './view.ts';
 
