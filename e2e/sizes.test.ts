@@ -162,6 +162,38 @@ for (const language of languages)
     expect(found).toEqual([]);
   });
 
+const words = 'Hippopotomonstrosesquippedaliophobia and antidisestablishmentarianism';
+const songs: Readonly<Record<string, string>> = {
+  'a title of two hundred letters, a section of sixty': `title: ${'A title that never ends '.repeat(9).slice(0, 200)}\nsinger: ${'Somebody With a Long Name '.repeat(3)}\nkey: C\n\n${'A section with a name that goes on for sixty letters at least'.slice(0, 60)}:\n  * ${'as softly as can be, '.repeat(6)}\n  1 | 4 | 5 | 1\n  > ${words} | b | c | d\n`,
+  'a bar that is wider than the page':
+    'title: Wide\nkey: Gb\n\nA:\n  1maj7 2m7b5 #4m7b5 b7(13) 57#9#5 3m7b5/b7 6m(maj7)/#5 2(13#11) | 1\n',
+  'three hundred sections': `title: Many\nkey: C\n\n${Array.from({ length: 300 }, (_, at) => `S${at}:\n  1 | 4\n`).join('\n')}`,
+  'a thousand bars': `title: Thousand\nkey: C\n\nA:\n${'  1 | 4 | 5 | 6m7\n'.repeat(250)}`,
+};
+
+test('what no song should be is shown whole, on a screen of any width', async ({ page }) => {
+  test.setTimeout(120_000);
+  const found: string[] = [];
+  for (const [what, text] of Object.entries(songs)) {
+    const made = await page.request.post('/api/songs', { data: { text } });
+    const { id } = (await made.json()) as { id: string };
+    for (const path of [`/songs/${id}`, `/songs/${id}/stand`])
+      for (const width of [1280, 390, 320]) {
+        await page.setViewportSize({ width, height: 700 });
+        await page.goto(path);
+        await settled(page);
+        const trouble = await troubleOnChart(page);
+        const sideways = await page.evaluate(
+          () => document.documentElement.scrollWidth - window.innerWidth,
+        );
+        if (sideways > 0) trouble.push('the page scrolls sideways');
+        found.push(...trouble.map((is) => `${what}, ${path.slice(44)} ${width}: ${is}`));
+      }
+    await page.request.delete(`/api/songs/${id}`);
+  }
+  expect(found).toEqual([]);
+});
+
 test('what looks for texts that meet finds them', async ({ page }) => {
   const [song] = await demoSongs(page);
   await page.goto(`/songs/${song!.id}`);

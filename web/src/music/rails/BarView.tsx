@@ -47,6 +47,8 @@ interface BarProps {
   place: number;
   share: number;
   startsRow: boolean;
+  /** Its chords go on below where they have no room beside each other. */
+  wraps: boolean;
   /** What parts it from what is before and after it, at the ends of a line. */
   opens: 'repeat' | null;
   closes: 'line' | 'repeat' | 'final' | null;
@@ -72,6 +74,7 @@ export const BarView = memo(function BarView({
   place: barPlace,
   share,
   startsRow,
+  wraps,
   opens,
   closes,
   view,
@@ -93,6 +96,7 @@ export const BarView = memo(function BarView({
       $current={isCurrent}
       $typing={entry !== null}
       $share={share}
+      $wraps={wraps}
       $opens={opens}
       $closes={closes}
       $clickable={Boolean(onChoose)}
@@ -103,7 +107,7 @@ export const BarView = memo(function BarView({
         <Edge $side="right" $dots={closes === 'repeat'} aria-hidden />
       ) : null}
       {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
-      <Slots>
+      <Slots $wraps={wraps}>
         {bar.same ? (
           <Cell $share={1}>
             {hands ? <HandsAbove mark={undefined} /> : null}

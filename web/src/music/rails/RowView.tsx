@@ -28,9 +28,14 @@ const Line = styled.div<{ $apart: boolean }>`
 `;
 
 /** Its bars stand at its foot: those of all pieces in one line, whatever is said over them. */
-const PiecePlace = styled.div<{ $span: number; $after: number; $above: number }>`
+const PiecePlace = styled.div<{
+  $span: number;
+  $after: number;
+  $above: number;
+  $wraps: boolean;
+}>`
   flex: 0 1 ${({ $span }) => $span}%;
-  min-width: max-content;
+  min-width: ${({ $wraps }) => ($wraps ? 0 : 'max-content')};
   margin-left: ${({ $after }) => $after}%;
   display: grid;
   grid-template-rows: ${({ $above: above }) => above}px auto;
@@ -117,6 +122,7 @@ export const RowView = memo(function RowView({
         place={place}
         share={(piece.scale * spanOf(bar, columnTicks)) / piece.span}
         startsRow={place === 0}
+        wraps={row.wraps}
         opens={inPiece === 0 ? piece.opens : null}
         closes={isLast ? (piece.closes ?? (isLastPiece ? 'line' : null)) : null}
         view={view}
@@ -145,6 +151,7 @@ export const RowView = memo(function RowView({
           $span={(100 * piece.span) / columns}
           $after={(100 * piece.after) / columns}
           $above={row.above}
+          $wraps={row.wraps}
         >
           {piece.rail.when !== null && piece.from === 0 ? <When>{piece.rail.when}</When> : null}
           <Bars>

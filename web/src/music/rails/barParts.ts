@@ -24,13 +24,14 @@ export const Frame = styled.li<{
   $current: boolean;
   $typing: boolean;
   $share: number;
+  $wraps: boolean;
   $opens: Opens;
   $closes: Closes;
   $clickable: boolean;
 }>`
   position: relative;
   flex: 0 1 ${({ $share }) => 100 * $share}%;
-  min-width: max-content;
+  min-width: ${({ $wraps }) => ($wraps ? 0 : 'max-content')};
   padding-bottom: var(--below);
   border-left: 1px solid var(--rail);
   break-inside: avoid;
@@ -88,8 +89,10 @@ export const Edge = styled.i<{ $side: 'left' | 'right'; $dots: boolean }>`
   }
 `;
 
-export const Slots = styled.div`
+export const Slots = styled.div<{ $wraps: boolean }>`
   display: flex;
+  flex-wrap: ${({ $wraps }) => ($wraps ? 'wrap' : 'nowrap')};
+  row-gap: var(--above);
 `;
 
 export const Cell = styled.div<{

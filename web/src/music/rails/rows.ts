@@ -11,7 +11,7 @@ import {
   type Room,
 } from './columns.ts';
 import type { LaidBar, LaidRail, LaidSection } from './layout.ts';
-import { heightAt, linesOf, spanOf, type Setting } from './natural.ts';
+import { hasLetters, heightAt, linesOf, naturalWidth, spanOf, type Setting } from './natural.ts';
 import { remarksOf } from './remarks.ts';
 
 /** Bars of one rail that stand side by side. It does not know its place in the song, so that it stays what it is. */
@@ -37,6 +37,8 @@ export interface Row {
   /** From the foot of what is above to the top of its bars; in CSS pixels, as all heights. */
   readonly above: number;
   readonly height: number;
+  /** A bar is wider than the page even in the least size: what does not fit goes on below. */
+  readonly wraps: boolean;
 }
 
 /** A section in rows of equal columns. */
@@ -219,12 +221,22 @@ function measuredRow(pieces: readonly Piece[], column: number, { setting, column
   const isMarked = bars.some(hasMark);
   const brackets = pieces.map((piece) => bracketHeight(piece, column * piece.span, setting));
   const above = sizes.above + (isMarked ? sizes.mark : 0) + Math.max(0, ...brackets);
-  const heights = pieces.flatMap(({ rail, from, to, scale }) =>
-    rail.bars
-      .slice(from, to)
-      .map((bar) => heightAt(bar, column * scale * spanOf(bar, columnTicks), setting)),
+  const measured = pieces.flatMap(({ rail, from, to, scale }) =>
+    rail.bars.slice(from, to).map((bar) => {
+      const width = column * scale * spanOf(bar, columnTicks);
+      const lines = Math.max(1, Math.ceil((naturalWidth(bar, setting) - tolerance) / width));
+      const more =
+        (lines - 1) * (sizes.rail + (hasLetters(setting) ? sizes.beneath : 0) + sizes.above);
+      return { lines, height: heightAt(bar, width, setting) + more };
+    }),
   );
-  return { id: pieces[0]?.id ?? '', pieces, above, height: above + Math.max(0, ...heights) };
+  return {
+    id: pieces[0]?.id ?? '',
+    pieces,
+    above,
+    height: above + Math.max(0, ...measured.map(({ height }) => height)),
+    wraps: measured.some(({ lines }) => lines > 1),
+  };
 }
 
 /** Whether something stands over one of a bar's numerals. */

@@ -80,12 +80,15 @@ const Second = styled.div`
   }
 `;
 
+/** Where there is little room the list of keys is enough. */
 const Keys = styled.div`
   flex: none;
-  ${phone} {
+  @media (max-width: 900px) {
     > [role='group'] > button {
       display: none;
     }
+  }
+  ${phone} {
     button {
       min-width: 62px;
       padding: 4px 8px;

@@ -6,20 +6,27 @@ import { tablet } from '../../ui/theme.ts';
 
 const Title = styled.h1`
   position: relative;
-  min-width: 0;
+  flex: 0 1 auto;
+  min-width: min(100%, 7em);
   font-size: 22px;
   line-height: 1.2;
 `;
 
 const Facts = styled.div`
   position: relative;
-  flex: none;
+  flex: 0 1 auto;
+  min-width: 200px;
   display: flex;
   align-items: center;
   font-size: 15px;
   color: var(--soft);
   > * {
     position: relative;
+    min-width: 0;
+  }
+  /* A long name gives way, a tempo does not. */
+  > :not(:last-child) {
+    flex: none;
   }
   ${tablet} {
     display: none;
