@@ -206,3 +206,24 @@ test('what looks for texts that meet finds them', async ({ page }) => {
   await page.addStyleTag({ content: '[aria-label="Chart"] li { text-indent: -14px; }' });
   expect((await troubleOnChart(page)).join()).toContain('a bar line runs through');
 });
+
+test('a reader’s own colours keep what is drawn on the rails, and which choice is taken', async ({
+  page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  const lanterns = (await demoSongs(page))[2]!;
+  await page.goto(`/songs/${lanterns.id}`);
+  await settled(page);
+  await page.setViewportSize({ width: 640, height: 700 });
+  const colours = await page.evaluate(() => {
+    const paper = getComputedStyle(document.documentElement).backgroundColor;
+    const ring = [...document.querySelectorAll('[aria-label="Chart"] li i')].map(
+      (mark) => getComputedStyle(mark).backgroundColor,
+    );
+    const taken = document.querySelector('[role="radio"][aria-checked="true"]');
+    return { paper, ring, taken: taken && getComputedStyle(taken).backgroundColor };
+  });
+  expect(colours.ring.filter((colour) => colour === 'rgb(0, 0, 0)').length).toBeGreaterThan(2);
+  expect(colours.paper).toBe('rgb(255, 255, 255)');
+  expect(colours.taken).not.toBe(colours.paper);
+});

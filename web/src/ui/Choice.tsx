@@ -1,5 +1,6 @@
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
+import { drawn } from './theme.ts';
 
 const Group = styled(ToggleButtonGroup)`
   display: inline-flex;
@@ -17,6 +18,7 @@ const Option = styled(ToggleButton)`
   cursor: pointer;
 
   &[data-selected] {
+    ${drawn}
     background: var(--ink);
     border-color: var(--ink);
     color: var(--paper);

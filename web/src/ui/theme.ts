@@ -1,4 +1,4 @@
-import { createGlobalStyle } from 'styled-components';
+import { createGlobalStyle, css } from 'styled-components';
 import accidentals from '../../fonts/accidentals.woff2?url';
 import atkinson from '../../fonts/atkinson.woff2?url';
 import fraunces from '../../fonts/fraunces.woff2?url';
@@ -32,6 +32,11 @@ export const tablet = '@media (max-width: 1100px)';
 /** The letters that `fonts/make.mjs` cuts. */
 const western =
   'U+0020-00FF, U+0131, U+0141-0142, U+0152-0153, U+2013-2014, U+2018-2019, U+201C-201D, U+2022, U+2026, U+2039-203A, U+20AC';
+
+/** For what is drawn by its background: where a reader's own colours are forced it stays, in the ink of these. */
+export const drawn = css`
+  forced-color-adjust: none;
+`;
 
 export const GlobalStyle = createGlobalStyle`
   /* The text faces have no music signs, so two cut faces lend them; they hold nothing else. */
@@ -87,6 +92,14 @@ export const GlobalStyle = createGlobalStyle`
 
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
+  }
+  /* A reader's own colours: what is drawn by a background keeps one; see the style called drawn. */
+  @media (forced-colors: active) {
+    :root:root:root {
+      --paper: Canvas; --panel: Canvas; --card: Canvas; --ink: CanvasText; --soft: CanvasText; --rail: CanvasText;
+      --hairline: CanvasText; --accent: Highlight; --on-accent: HighlightText; --left: CanvasText; --right: CanvasText;
+      --left-text: CanvasText; --held: CanvasText; --borrowed: CanvasText;
+    }
   }
   @media print {
     /* Ink on paper, whichever page is chosen for the screen. */

@@ -1,6 +1,7 @@
 import { Pin, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import { Hidden } from '../../ui/hidden.ts';
+import { drawn } from '../../ui/theme.ts';
 import type { HandsMark } from './handsMark.ts';
 import { handsHeight } from './sizes.ts';
 
@@ -21,6 +22,7 @@ const Row = styled.div<{ $indented?: boolean }>`
 `;
 
 const Dots = styled.span`
+  ${drawn}
   display: inline-flex;
   gap: 3px;
   i {
@@ -40,6 +42,7 @@ const Jump = styled.b`
 
 /** A common tone is a line that goes on from chord to chord. */
 const Stays = styled.i`
+  ${drawn}
   position: absolute;
   inset: 0 0 auto;
   height: 3px;

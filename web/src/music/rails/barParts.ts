@@ -1,5 +1,5 @@
 import styled, { css } from 'styled-components';
-import { display } from '../../ui/theme.ts';
+import { display, drawn } from '../../ui/theme.ts';
 import { padAfter } from './natural.ts';
 import { repeatRoom } from './columns.ts';
 
@@ -69,6 +69,7 @@ export const Frame = styled.li<{
 
 /** At an end of a line: a thin line beside a thick one, and two dots where bars are repeated. */
 export const Edge = styled.i<{ $side: 'left' | 'right'; $dots: boolean }>`
+  ${drawn}
   position: absolute;
   top: 0;
   bottom: 0;
@@ -154,6 +155,7 @@ export const Count = styled.span`
 
 /** A ringing chord thickens the rail for as long as it rings. */
 export const Ring = styled.i`
+  ${drawn}
   position: absolute;
   inset: auto calc(var(--pad) * 0.7) -5px var(--pad);
   height: 5px;
@@ -162,6 +164,7 @@ export const Ring = styled.i`
 
 /** A stop cuts the rail with a short upright. */
 export const Stop = styled.i`
+  ${drawn}
   position: absolute;
   left: calc(100% + var(--numeral) * 0.07);
   bottom: calc(var(--numeral) * -0.25);
