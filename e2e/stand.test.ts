@@ -122,6 +122,22 @@ test('pages are turned by tap, by swipe and by the pedal on the screen; sizes by
   await context.close();
 });
 
+test('who turns back into the song before comes to its last page', async ({ page }) => {
+  await page.goto('/sets');
+  await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'Stand' }).click();
+  await expect(page.getByRole('button', { name: 'Leave' })).toBeVisible();
+  const first = await title(page).innerText();
+  const count = Number(/of (\d+)$/.exec(await page.getByRole('status').first().innerText())![1]);
+  for (let turned = 0; turned < count; turned += 1) await pedal(page, 'ArrowRight');
+  await expect(title(page)).not.toHaveText(first);
+  await expect(page.getByRole('status').first()).toHaveText(/^Page 1 of/);
+  await pedal(page, 'ArrowLeft');
+  await expect(title(page)).toHaveText(first);
+  await expect(page.getByRole('status').first()).toHaveText(`Page ${count} of ${count}`);
+});
+
 test('what sounds turns the pages by itself', async ({ page }) => {
   await withoutSound(page);
   await writeSong(
@@ -130,7 +146,8 @@ test('what sounds turns the pages by itself', async ({ page }) => {
   );
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole('button', { name: 'Stand' }).click();
-  await expect(section(page, 'One')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Leave' })).toBeVisible();
+  await expect(section(page, 'Two')).toHaveCount(0);
   await page.clock.install();
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible({ timeout: 30_000 });

@@ -66,17 +66,26 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   const view = useStandView(standing);
   const { pages, numeral } = useStandPages(song, view, room);
   const sound = useStandSound(standing, view);
-  const { page, turnTo } = useTurned(standing.id, pages, sound.playingSlot);
+  /** Which page of a song one comes to: who turns back comes to its last one. */
+  const [comesTo, setComesTo] = useState<'first' | 'last'>('first');
+  const { page, turnTo } = useTurned(standing.id, pages, sound.playingSlot, comesTo);
   const { numeral: asked, pedal } = stand.use('numeral', 'pedal');
   const navigate = useNavigate();
   useTitle(song.title ? `${song.title} on the stand` : 'Music stand');
 
-  const { turn, size, leave } = useSteady({
+  const { turn, size, leave, toSong } = useSteady({
+    toSong: (song: number) => {
+      setComesTo('first');
+      place.go(song);
+    },
     turn: (way: Turn) => {
       const to = page + (way === 'on' ? 1 : -1);
       if (to >= 0 && to < pages.length) turnTo(to);
-      else if (way === 'on' && place.at + 1 < place.titles.length) place.go(place.at + 1);
-      else if (way === 'back' && place.at > 0) place.go(place.at - 1);
+      else {
+        setComesTo(way === 'on' ? 'first' : 'last');
+        const song = place.at + (way === 'on' ? 1 : -1);
+        if (song >= 0 && song < place.titles.length) place.go(song);
+      }
     },
     size: (way: 1 | -1 | 0) => stand.change({ numeral: way === 0 ? null : stepped(numeral, way) }),
     leave: () => {
@@ -86,27 +95,36 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   });
   useEffect(() => listenToPedals(turn), [turn]);
   const gestures = usePageGestures(turn, size);
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const does = {
-      ' ': sound.toggle,
-      '+': () => size(1),
-      '-': () => size(-1),
-      '0': () => size(0),
-      Escape: leave,
-    }[event.key];
-    const isOnControl = (event.target as Element).closest('button, a, [role="dialog"]') !== null;
-    if (!does || (isOnControl && event.key === ' ')) return;
-    event.preventDefault();
-    does();
-  };
-  // The keys are here from the first moment on, and come back from a button that is gone.
+  const { onKey } = useSteady({
+    onKey: (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      const does = {
+        ' ': sound.toggle,
+        '+': () => size(1),
+        '-': () => size(-1),
+        '0': () => size(0),
+        Escape: leave,
+      }[event.key];
+      const on = event.target instanceof Element ? event.target : null;
+      const isTaken =
+        on?.closest('[role="dialog"]') || (event.key === ' ' && on?.closest('button, a'));
+      if (!does || isTaken) return;
+      event.preventDefault();
+      does();
+    },
+  });
+  // Wherever the focus is: at a stand nothing else has the keys.
+  useEffect(() => {
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [onKey]);
+  // The focus never falls to the page.
   useEffect(() => music.current?.focus(), [standing.id]);
 
   const shown = pages[page];
   const marks = { ...noMarks, playing: sound.playingSlot };
   return (
-    <Frame onKeyDown={onKeyDown}>
+    <Frame>
       <StandHead
         standing={standing}
         sound={sound}
@@ -137,7 +155,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
       </Music>
       <StandFoot
         song={song}
-        place={place}
+        place={{ ...place, go: toSong }}
         page={page}
         pages={pages}
         onTurn={turn}
@@ -228,11 +246,12 @@ function useTurned(
   id: string,
   pages: ReturnType<typeof standPages>,
   playingSlot: number | null,
+  comesTo: 'first' | 'last',
 ): { page: number; turnTo: (page: number) => void } {
   const sounding = playingSlot === null ? null : pageOfSlot(pages, playingSlot);
   const [turned, setTurned] = useState({ id, page: 0, sounding });
   let { page } = turned;
-  if (turned.id !== id) page = 0;
+  if (turned.id !== id) page = comesTo === 'first' ? 0 : pages.length - 1;
   if (sounding !== null && sounding !== turned.sounding) page = sounding;
   page = Math.max(0, Math.min(page, pages.length - 1));
   if (turned.id !== id || turned.sounding !== sounding) setTurned({ id, page, sounding });
