@@ -68,6 +68,25 @@ test('endings, changes and the roadmap are on the chart, and the chart is shown 
   ]);
 });
 
+test('the desk itself on paper says which song it is and in which key; as many bars as fit share a row', async ({
+  page,
+}) => {
+  await openSong(page, 'Lanterns on the Quay');
+  await page.getByRole('button', { name: 'Half step down' }).click();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('heading', { level: 1, name: 'Lanterns on the Quay' })).toBeVisible();
+  await expect(page.getByText('Key D', { exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Menu' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+  await writeSong(page, 'title: Rows\nkey: C\n\nVerse:\n  1 | 4 | 5 | 1\n  6m | 4 | 5 | 1\n');
+  const rows = section(page, 'Verse').locator('[data-row]');
+  await expect(rows).toHaveCount(2);
+  await fromMenu(page, 'View');
+  await page.getByRole('radio', { name: 'As many bars as fit' }).click();
+  await page.keyboard.press('Escape');
+  await expect(rows).toHaveCount(1);
+});
+
 test('completion offers the chords of the key with their letters', async ({ page }) => {
   await writeSong(page, 'title: Hints\nkey: Ab\n\nVerse:\n  1 | ');
   await page.keyboard.press('Control+End');

@@ -91,6 +91,27 @@ test('a tab that saves does not forget what another one could not', async ({ pag
   await expect(saved(other)).toBeVisible();
 });
 
+test('what two closed tabs left unsaved: one goes on, the other one is told of, and the chart has its room', async ({
+  page,
+  context,
+}) => {
+  await writeSong(page, chart('Left Twice'));
+  const tabs = [await context.newPage(), await context.newPage()];
+  for (const [place, tab] of tabs.entries()) {
+    await tab.goto(page.url());
+    await withoutSaving(tab);
+    await typeAtEnd(tab, `Tab ${place}:\n  4`);
+    await expect(tab.getByText('The server does not answer.')).toBeVisible();
+  }
+  for (const tab of tabs) await tab.close();
+  const again = await context.newPage();
+  await again.goto(page.url());
+  await expect(again.getByText('1 more draft of this song was never saved.')).toBeVisible();
+  const room = await again.getByRole('region', { name: 'Chart', exact: true }).boundingBox();
+  expect(room!.width).toBeGreaterThan(600);
+  expect(room!.height).toBeGreaterThan(400);
+});
+
 test('a question in one tab stays while another one types on', async ({ page, context }) => {
   await writeSong(page, chart('Asked Once'));
   const other = await context.newPage();

@@ -24,6 +24,15 @@ export async function openSong(page: Page, title: string): Promise<void> {
   await openText(page);
 }
 
+/** Opens a set from the list. @returns the titles of its songs */
+export async function openSet(page: Page, name: string): Promise<string[]> {
+  await page.goto('/sets');
+  await page.getByRole('link', { name }).click();
+  const songs = page.getByRole('grid').getByRole('link');
+  await expect(songs.first()).toBeVisible();
+  return songs.allInnerTexts();
+}
+
 /** Opens the text beside the chart, where it is not. */
 export async function openText(page: Page): Promise<void> {
   // On a phone it would stand in the chart's place.

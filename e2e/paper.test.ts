@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { fromMenu, expectAccessible, openSong, writeSong } from './pages.ts';
+import { expectAccessible, fromMenu, openSet, openSong, writeSong } from './pages.ts';
 
 const pages = (page: Page) => page.getByRole('article');
 
@@ -78,10 +78,7 @@ test('what takes more than a page is never parted in a line, and says its rights
 test('a set is printed in one go: a page that lists its songs, then each in its key, numbered through', async ({
   page,
 }) => {
-  await page.goto('/sets');
-  await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
-  await expect(page.getByRole('grid').getByRole('link').first()).toBeVisible();
-  const titles = await page.getByRole('grid').getByRole('link').allInnerTexts();
+  const titles = await openSet(page, 'First Sunday in Advent');
   await page.getByRole('button', { name: 'Print' }).click();
   await expect(page.getByRole('status')).toHaveText(/^\d+ pages$/);
   const count = await pages(page).count();

@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, openSong, playing, section, withoutSound, writeSong } from './pages.ts';
+import {
+  expectAccessible,
+  openSet,
+  openSong,
+  playing,
+  section,
+  withoutSound,
+  writeSong,
+} from './pages.ts';
 
 const chart = (page: Page) => page.getByRole('region', { name: 'Chart', exact: true });
 const title = (page: Page) => page.getByRole('heading', { level: 1 });
@@ -14,10 +22,7 @@ async function pedal(page: Page, key: string): Promise<void> {
 test('a set is played through at the stand by pedal, and one comes back to it', async ({
   page,
 }) => {
-  await page.goto('/sets');
-  await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
-  await expect(page.getByRole('grid').getByRole('link').first()).toBeVisible();
-  const titles = await page.getByRole('grid').getByRole('link').allInnerTexts();
+  const titles = await openSet(page, 'First Sunday in Advent');
   expect(titles.length).toBeGreaterThan(2);
   await page.setViewportSize({ width: 1024, height: 768 });
   await page.getByRole('button', { name: 'Stand' }).click();
@@ -123,14 +128,29 @@ test('pages are turned by tap, by swipe and by the pedal on the screen; sizes by
 });
 
 test('who turns back into the song before comes to its last page', async ({ page }) => {
-  await page.goto('/sets');
-  await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
+  await page.addInitScript(() => {
+    Reflect.deleteProperty(Navigator.prototype, 'wakeLock');
+  });
+  await openSet(page, 'First Sunday in Advent');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole('button', { name: 'Stand' }).click();
   await expect(page.getByRole('button', { name: 'Leave' })).toBeVisible();
   const first = await title(page).innerText();
   const count = Number(/of (\d+)$/.exec(await page.getByRole('status').first().innerText())![1]);
   for (let turned = 0; turned < count; turned += 1) await pedal(page, 'ArrowRight');
+  // In its one line under the music nothing runs into anything else, also where the screen may go dark.
+  await expect(page.getByText(/^2 of/)).toBeVisible();
+  await expect(page.getByText('Screen may go dark')).toBeVisible();
+  const foot = await page.locator('footer').evaluate((line) =>
+    [...line.children].map((part) => {
+      const { left, right } = part.getBoundingClientRect();
+      return { left, right, isCut: part.scrollWidth > part.clientWidth + 1 };
+    }),
+  );
+  expect(foot.some(({ isCut }) => isCut)).toBe(false);
+  for (const [place, { left }] of foot.entries())
+    expect(left).toBeGreaterThanOrEqual(foot[place - 1]?.right ?? 0);
+  expect(foot.at(-1)!.right).toBeLessThanOrEqual(390);
   await expect(title(page)).not.toHaveText(first);
   await expect(page.getByRole('status').first()).toHaveText(/^Page 1 of/);
   await pedal(page, 'ArrowLeft');

@@ -25,7 +25,7 @@ const Option = styled(ToggleButton)`
   }
 `;
 
-interface ChoiceProps<Value extends string> {
+export interface ChoiceProps<Value extends string> {
   label: string;
   value: Value;
   options: readonly (readonly [Value, string])[];

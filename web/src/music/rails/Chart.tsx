@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Chord, SectionKey, Song } from '@intervallum/core';
 import styled from 'styled-components';
+import { reader } from '../../settings/reader.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { HandsMark } from './handsMark.ts';
 import type { Room } from './columns.ts';
@@ -28,8 +29,6 @@ interface ChartProps {
   view: ChartView;
   /** The height of its numerals, in CSS pixels; as the reader has them where it is left out. */
   numeral?: number;
-  /** Lines of the text share a row where there is room. */
-  joined?: boolean;
   /** The bar that the cursor of the text is in. */
   currentBar?: number | null;
   /** The slot of that bar whose chord is chosen. */
@@ -54,7 +53,6 @@ export function Chart({
   song,
   view,
   numeral: given,
-  joined = false,
   currentBar = null,
   currentSlot = null,
   proposal = null,
@@ -66,6 +64,7 @@ export function Chart({
   onChooseSlot,
 }: ChartProps) {
   const usual = useNumeral();
+  const { joined } = reader.use('joined');
   const numeral = given ?? usual;
   const page = useRef<HTMLDivElement>(null);
   const width = useWidth(page);

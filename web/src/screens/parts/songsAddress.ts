@@ -6,7 +6,6 @@ export function songsAddress(): string {
 }
 
 /** @param search what is searched for in the list; nothing for all songs */
-export function lookedAt(search: string): string {
+export function lookedAt(search: string): void {
   latest = search === '' ? '/songs' : `/songs?${new URLSearchParams({ search })}`;
-  return latest;
 }

@@ -6,7 +6,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { songQuery } from '../../queries/queries.ts';
-import { keyNamed, letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { keyNamed, type ChartView } from '../../music/rails/view.ts';
 import { useVoiceOptions } from '../../document/voicing.ts';
 import { findOnce } from '../../workers/handsSearch.ts';
 import { reader } from '../../settings/reader.ts';
@@ -16,8 +16,8 @@ import { useTitle } from '../../ui/Page.tsx';
 import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
-import { Back, PaperBar, PaperDesk } from './paperDesk.tsx';
-import { papers, PrintedAlone, type PaperName } from './pageFrame.tsx';
+import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
+import { PrintedAlone, type PaperName } from './pageFrame.tsx';
 
 /** A song as it will be on paper, at its address. */
 export function PaperScreen() {
@@ -38,8 +38,6 @@ export function PaperScreen() {
   );
 }
 
-type What = 'numbers' | 'letters' | 'words' | 'hands';
-
 function SongPaper({ stored }: { stored: StoredSong }) {
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const [parameters, setParameters] = useSearchParams();
@@ -50,7 +48,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
   useTitle(song.title);
   const keyText = parameters.get('key');
   const key = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
-  const what = oneOf<What>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);
+  const what = oneOf<Printed>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);
   const paper = oneOf<PaperName>(parameters.get('paper'), ['A4', 'Letter']);
   const columns = parameters.get('columns') === '2' ? 2 : 1;
   const withTune = song.sections.some(({ phrases }) => phrases.some(({ tune }) => tune.length > 0));
@@ -61,17 +59,8 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     next.set(name, value);
     setParameters(next, { replace: true });
   };
-  const view = useMemo<ChartView>(
-    () => ({
-      key,
-      style: numberStyle(song, settings),
-      letterStyle: letterStyle(settings),
-      hero: what === 'letters' ? 'letters' : 'numbers',
-      letters: what === 'words',
-      words: what === 'words' || what === 'letters',
-      // On paper the tune stands in degrees; a staff would take the room of the chart.
-      tune: hasTune && (what === 'words' || what === 'letters') ? 'degrees' : 'off',
-    }),
+  const view = useMemo(
+    () => viewOnPaper(song, key, what, hasTune, settings),
     [key, song, settings, what, hasTune],
   );
   const { voiced, failed, again } = useVoicedOnce(stored, song, view, what === 'hands');
@@ -96,12 +85,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
           ]}
           onChange={(value) => set('what', value)}
         />
-        <Choice
-          label="Paper"
-          value={paper}
-          options={(Object.keys(papers) as PaperName[]).map((name) => [name, name] as const)}
-          onChange={(value) => set('paper', value)}
-        />
+        <PaperChoice paper={paper} onChange={(value) => set('paper', value)} />
         <Choice
           label="Columns"
           value={columns === 2 ? '2' : '1'}

@@ -6,18 +6,18 @@ import { useCallback, useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { setQuery, songQuery } from '../../queries/queries.ts';
-import { keyNamed, letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { keyNamed } from '../../music/rails/view.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { useTitle } from '../../ui/Page.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
-import { papers, PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';
-import { Back, PaperBar, PaperDesk } from './paperDesk.tsx';
+import { PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';
+import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { firstPagesOf, SetFirstPages } from './SetFirstPages.tsx';
 
-type What = 'words' | 'numbers' | 'letters';
+type What = Exclude<Printed, 'hands'>;
 
 /** All charts of a set on paper in one go: a page that lists them, then each song in its key. */
 export function SetPaperScreen() {
@@ -77,12 +77,7 @@ function SetPaper({ set }: { set: SongSet }) {
           ]}
           onChange={(value) => choose('what', value)}
         />
-        <Choice
-          label="Paper"
-          value={paper}
-          options={(Object.keys(papers) as PaperName[]).map((name) => [name, name] as const)}
-          onChange={(value) => choose('paper', value)}
-        />
+        <PaperChoice paper={paper} onChange={(value) => choose('paper', value)} />
         <p role="status">{isReady ? `${of} pages` : 'Fetching the songs …'}</p>
         <PrimaryButton isDisabled={!isReady} onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
@@ -127,16 +122,8 @@ interface SongPagesProps {
 function SongPages({ id, text, keyName, what, paper, number, onCount }: SongPagesProps) {
   const settings = reader.use(...chartSettings);
   const song = useMemo(() => parseChart(text).song, [text]);
-  const view = useMemo<ChartView>(
-    () => ({
-      key: keyNamed(keyName, song) ?? song.key,
-      style: numberStyle(song, settings),
-      letterStyle: letterStyle(settings),
-      hero: what === 'letters' ? 'letters' : 'numbers',
-      letters: what === 'words',
-      words: what !== 'numbers',
-      tune: 'off',
-    }),
+  const view = useMemo(
+    () => viewOnPaper(song, keyNamed(keyName, song) ?? song.key, what, false, settings),
     [song, keyName, settings, what],
   );
   const onPages = useCallback((pages: number) => onCount(id, pages), [id, onCount]);

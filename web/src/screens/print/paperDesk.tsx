@@ -1,5 +1,10 @@
+import type { Key, Song } from '@intervallum/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import type { ReaderSettings } from '../../settings/reader.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { papers, type PaperName } from './pageFrame.tsx';
 
 /** Over the sheets: what is printed, and on which paper. */
 export const PaperBar = styled.div`
@@ -55,3 +60,42 @@ export const PaperDesk = styled.div`
     padding: 0;
   }
 `;
+
+interface PaperChoiceProps {
+  paper: PaperName;
+  onChange: (paper: PaperName) => void;
+}
+
+export function PaperChoice({ paper, onChange }: PaperChoiceProps) {
+  return (
+    <Choice
+      label="Paper"
+      value={paper}
+      options={(Object.keys(papers) as PaperName[]).map((name) => [name, name] as const)}
+      onChange={onChange}
+    />
+  );
+}
+
+/** What of a chart is printed. */
+export type Printed = 'numbers' | 'letters' | 'words' | 'hands';
+
+/** How a chart is looked at on paper. The tune stands in degrees there; a staff would take the room of the chart. */
+export function viewOnPaper(
+  song: Pick<Song, 'reading' | 'minor' | 'key'>,
+  key: Key,
+  what: Printed,
+  hasTune: boolean,
+  settings: Pick<ReaderSettings, 'reading' | 'minor' | 'symbols' | 'language' | 'spelling'>,
+): ChartView {
+  const hasWords = what === 'words' || what === 'letters';
+  return {
+    key,
+    style: numberStyle(song, settings),
+    letterStyle: letterStyle(settings),
+    hero: what === 'letters' ? 'letters' : 'numbers',
+    letters: what === 'words',
+    words: hasWords,
+    tune: hasTune && hasWords ? 'degrees' : 'off',
+  };
+}

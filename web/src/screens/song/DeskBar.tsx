@@ -25,8 +25,12 @@ import { SongMenu } from './SongMenu.tsx';
 import type { SongWindow } from './SongWindows.tsx';
 import type { Panel } from './usePanel.ts';
 
-const Bar = styled.header`
+/** The bar, and under it what must be said of the song. */
+const Top = styled.div`
   grid-column: 1 / -1;
+`;
+
+const Bar = styled.header`
   position: relative;
   display: flex;
   align-items: center;
@@ -39,8 +43,19 @@ const Bar = styled.header`
     gap: 0 2px;
     padding: 2px 4px;
   }
+  /* On paper it says which song it is, and in which key. */
   @media print {
-    display: none;
+    border: 0;
+    > :not([data-printed]) {
+      display: none;
+    }
+  }
+`;
+
+const PrintedKey = styled.p`
+  display: none;
+  @media print {
+    display: block;
   }
 `;
 
@@ -86,6 +101,9 @@ const Keys = styled.div`
   @media (max-width: 900px) {
     > [role='group'] > button {
       display: none;
+    }
+    button {
+      min-width: 72px;
     }
   }
   ${phone} {
@@ -148,7 +166,7 @@ const Moved = styled.p`
 const StandButton = styled(Button)`
   flex: none;
   font-weight: 600;
-  ${phone} {
+  @media (max-width: 800px) {
     padding: 7px 10px;
     span {
       display: none;
@@ -169,16 +187,17 @@ interface DeskBarProps {
 export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
   const { songId, lens, otherDrafts, panel, onOpen } = props;
   return (
-    <>
+    <Top>
       <Bar>
         <Back to={songsAddress()} aria-label="Songs">
           <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
         </Back>
-        <Naming>
+        <Naming data-printed>
           <SongTitle />
           <SongFacts />
         </Naming>
         <KeyTools />
+        <KeyOnPaper />
         <Break />
         <Second>
           <PlayPlace />
@@ -192,7 +211,7 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
         <SongMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} />
       </Bar>
       <OtherDrafts count={otherDrafts} what="song" />
-    </>
+    </Top>
   );
 });
 
@@ -204,6 +223,12 @@ function KeyTools() {
       <KeyStepper label="Key" value={view.key} written={written} onChange={setViewKey} />
     </Keys>
   );
+}
+
+function KeyOnPaper() {
+  const { view } = useLook();
+  const settings = reader.use('language');
+  return <PrintedKey data-printed>Key {keyName(view.key, settings)}</PrintedKey>;
 }
 
 /** Looked at in another key than it is written in, the chart can be written in that one. */

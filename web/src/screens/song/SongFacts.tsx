@@ -10,6 +10,9 @@ const Title = styled.h1`
   min-width: min(100%, 7em);
   font-size: 22px;
   line-height: 1.2;
+  @media (max-width: 900px) {
+    font-size: 20px;
+  }
 `;
 
 const Facts = styled.div`

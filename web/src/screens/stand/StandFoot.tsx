@@ -34,6 +34,13 @@ const Foot = styled.footer`
     flex: 0 1 auto;
     min-width: 40px;
   }
+  /* The songs beside it are named where there is room. */
+  ${phone} {
+    gap: 4px;
+    button[aria-label] span {
+      display: none;
+    }
+  }
 `;
 
 const Order = styled.div`
@@ -63,9 +70,16 @@ const Sleeps = styled.span`
   display: inline-flex;
   align-items: center;
   gap: 4px;
+  flex: none;
   white-space: nowrap;
   font-size: 13px;
 `;
+
+/** Why it may. */
+const sleeps = {
+  cannot: 'This browser has no way to keep the screen awake',
+  refused: 'The browser does not keep the screen awake now',
+} as const;
 
 interface StandFootProps {
   song: Song;
@@ -113,11 +127,9 @@ export function StandFoot({ song, place, page, pages, awake, onTurn }: StandFoot
         </ol>
       </Order>
       {awake === 'cannot' || awake === 'refused' ? (
-        <Sleeps>
+        <Sleeps title={sleeps[awake]}>
           <Moon size={15} strokeWidth={1.5} aria-hidden />
-          {awake === 'cannot'
-            ? 'This browser lets the screen go dark'
-            : 'The browser does not keep the screen awake now'}
+          Screen may go dark
         </Sleeps>
       ) : null}
       <span>

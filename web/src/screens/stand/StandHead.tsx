@@ -5,9 +5,10 @@ import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { stand } from '../../settings/stand.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
+import { Asked, AskedShown, Question } from '../../ui/Question.tsx';
 import { display, phone } from '../../ui/theme.ts';
+import { LettersQuestion, ThemeQuestion } from '../parts/ReaderQuestions.tsx';
 import type { StandSong } from './standing.ts';
 import type { StandSound } from './useStandSound.ts';
 
@@ -87,10 +88,6 @@ const Questions = styled(Dialog)`
   gap: 12px;
   padding: 12px 14px 16px;
   outline: none;
-  h3 {
-    margin-bottom: 4px;
-    font-size: 15px;
-  }
 `;
 
 interface StandHeadProps {
@@ -149,12 +146,8 @@ function SizeTools({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitt
 }
 
 function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitted'>) {
-  const { words, letters, theme } = reader.use('words', 'letters', 'theme');
+  const { words } = reader.use('words');
   const { hero, pedal } = stand.use('hero', 'pedal');
-  const shown = [
-    ['on', 'Shown'],
-    ['off', 'Hidden'],
-  ] as const;
   return (
     <DialogTrigger>
       <IconButton aria-label="How it is shown">
@@ -162,62 +155,31 @@ function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitt
       </IconButton>
       <Sheet placement="bottom end" style={{ maxHeight: '82vh' }}>
         <Questions aria-label="How it is shown">
-          <div>
+          <Question>
             <h3>Size</h3>
             <SizeTools onSize={onSize} isFitted={isFitted} />
-          </div>
-          <div>
-            <h3>Page</h3>
-            <Choice
-              label="Page"
-              value={theme}
-              options={[
-                ['system', 'As the device'],
-                ['light', 'Paper'],
-                ['dark', 'Dark'],
-              ]}
-              onChange={(chosen) => reader.change({ theme: chosen })}
-            />
-          </div>
-          <div>
-            <h3>Chords as</h3>
-            <Choice
-              label="Chords as"
-              value={hero}
-              options={[
-                ['numbers', 'Numbers'],
-                ['letters', 'Letters'],
-              ]}
-              onChange={(chosen) => stand.change({ hero: chosen })}
-            />
-          </div>
-          <div>
-            <h3>Letters beneath</h3>
-            <Choice
-              label="Letters beneath"
-              value={letters ? 'on' : 'off'}
-              options={shown}
-              onChange={(chosen) => reader.change({ letters: chosen === 'on' })}
-            />
-          </div>
-          <div>
-            <h3>Words</h3>
-            <Choice
-              label="Words"
-              value={words ? 'on' : 'off'}
-              options={shown}
-              onChange={(chosen) => reader.change({ words: chosen === 'on' })}
-            />
-          </div>
-          <div>
-            <h3>Pedal on the screen</h3>
-            <Choice
-              label="Pedal on the screen"
-              value={pedal ? 'on' : 'off'}
-              options={shown}
-              onChange={(chosen) => stand.change({ pedal: chosen === 'on' })}
-            />
-          </div>
+          </Question>
+          <ThemeQuestion />
+          <Asked
+            label="Chords as"
+            value={hero}
+            options={[
+              ['numbers', 'Numbers'],
+              ['letters', 'Letters'],
+            ]}
+            onChange={(chosen) => stand.change({ hero: chosen })}
+          />
+          <LettersQuestion />
+          <AskedShown
+            label="Words"
+            isShown={words}
+            onChange={(isShown) => reader.change({ words: isShown })}
+          />
+          <AskedShown
+            label="Pedal on the screen"
+            isShown={pedal}
+            onChange={(isShown) => stand.change({ pedal: isShown })}
+          />
         </Questions>
       </Sheet>
     </DialogTrigger>
