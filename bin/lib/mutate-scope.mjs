@@ -19,7 +19,7 @@ const kinds = [
   },
   {
     folder: 'server/migrations',
-    file: /_search\.sql$/,
+    file: /_(?:search|lists)\.sql$/,
     condition: /\bteam_id = (?:team\b|current_team\(\))(?= AND)/g,
     instead: 'true',
   },

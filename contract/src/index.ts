@@ -8,6 +8,7 @@ export * from './wire/history.ts';
 export * from './wire/problems.ts';
 export * from './wire/sets.ts';
 export * from './wire/shares.ts';
+export * from './wire/songList.ts';
 export * from './wire/songs.ts';
 export * from './wire/trash.ts';
 export { id } from './wire/text.ts';

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import { storeDecisions, storeSet } from '@intervallum/contract';
+import { storeDecisions, storeSet, type SongOrder } from '@intervallum/contract';
 import { noDecisions } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
@@ -10,6 +10,7 @@ import * as parts from '../src/parts/store.ts';
 import { allRoutes } from '../src/routes.ts';
 import * as sets from '../src/sets/store.ts';
 import * as shares from '../src/shares/store.ts';
+import * as lists from '../src/songs/list/store.ts';
 import * as songs from '../src/songs/store.ts';
 import * as trash from '../src/trash/store.ts';
 import { startTestServer, teamHeader, type TestServer } from './server.ts';
@@ -21,6 +22,8 @@ import { startTestServer, teamHeader, type TestServer } from './server.ts';
 let server: TestServer;
 let ours: Scope;
 let theirs: Scope;
+/** A song of both, to which only theirs gave anything. */
+let notMarked: string;
 const song = randomUUID();
 const set = randomUUID();
 const item = randomUUID();
@@ -43,6 +46,15 @@ beforeAll(async () => {
         'insert into songs (team_id, id, text, title, title_key, sung, summary) values ($1, $2, $3, $4, $5, $6, $7)',
         [team, song, text(mark), title, titleKey, sung, summary],
       );
+      await server.owner.query('update songs set tags = $3 where team_id = $1 and id = $2', [
+        team,
+        song,
+        ['bells', mark],
+      ]);
+      await server.owner.query('insert into favourites (team_id, song_id) values ($1, $2)', [
+        team,
+        song,
+      ]);
       await server.owner.query(
         'insert into song_revisions (team_id, song_id, revision, text) values ($1, $2, 1, $3)',
         [team, song, text(mark)],
@@ -87,6 +99,42 @@ beforeAll(async () => {
     "insert into sets (team_id, id, name, leader, notes, deleted_at) values ($1, $2, 'ALPHA', '', '', now())",
     [theirs.teamId, randomUUID()],
   );
+  // Theirs alone: the song at hand, in a set of a day that was and one to come.
+  const alone = randomUUID();
+  await server.owner.query(
+    "insert into songs (team_id, id, text, title, title_key, summary) select team_id, $2, 'ALPHA', 'ALPHA', 'alpha', summary from songs where team_id = $1 and id = $3",
+    [theirs.teamId, alone, song],
+  );
+  await server.owner.query(
+    "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'BETA', 'Quiet', 'quiet')",
+    [ours.teamId, alone],
+  );
+  notMarked = alone;
+  await server.owner.query('insert into favourites (team_id, song_id) values ($1, $2)', [
+    theirs.teamId,
+    alone,
+  ]);
+  for (const [team, date] of [
+    [theirs, '2020-01-05'],
+    [theirs, '2999-01-05'],
+    [ours, null],
+  ] as const)
+    for (const songId of team === ours ? [song] : [song, alone]) {
+      const dated = randomUUID();
+      await server.owner.query(
+        "insert into sets (team_id, id, name, leader, notes, date) values ($1, $2, $3, '', '', $4)",
+        [team.teamId, dated, team === ours ? 'BETA' : 'ALPHA', date],
+      );
+      await server.owner.query(
+        "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, '')",
+        [team.teamId, dated, item, songId],
+      );
+      if (team === theirs)
+        await server.owner.query(
+          "insert into sets (team_id, id, name, leader, notes, date) values ($1, $2, 'BETA', '', '', $3)",
+          [ours.teamId, dated, null],
+        );
+    }
   // More songs of theirs than a page holds, all of them before ours.
   for (let count = 0; count < 24; count += 1)
     await server.owner.query(
@@ -98,6 +146,7 @@ afterAll(() => server.stop());
 
 const tables = [
   'songs',
+  'favourites',
   'song_revisions',
   'parts',
   'sets',
@@ -123,12 +172,56 @@ async function everythingOfTheirs(): Promise<unknown> {
 
 /** What each function of a store is asked, always for our team; the ids are theirs as well. */
 const reading = readForLists(text('BETA'));
+const today = '2026-11-26';
+const filtered = (
+  db: Database,
+  filter: lists.SongFilter & { search: string },
+  order: SongOrder = 'title',
+) => lists.filterSongs(ours, db, filter, { order, today, after: null, most: 9 });
 const draft = { name: 'BETA', date: null, leader: '', notes: '', items: [] };
 const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
-  listSongs: (db) => songs.listSongs(ours, db, { after: null, most: 9 }),
-  countSongs: async (db) => `${await songs.countSongs(ours, db)} BETA`,
+  listSongs: (db) => lists.listSongs(ours, db, { after: null, most: 9 }),
+  countSongs: async (db) => ((await lists.countSongs(ours, db)) === 2 ? 'BETA' : 'ALPHA'),
   searchSongs: (db) =>
-    songs.searchSongs(ours, db, { search: 'rings', after: null, most: 9, mostCounted: 9 }),
+    lists.searchSongs(ours, db, { search: 'rings', after: null, most: 9, mostCounted: 9 }),
+  filterSongs: (db) =>
+    filtered(db, { search: 'rings', key: 'G', tag: 'bells', favourites: 'yes', ids: [song] }),
+  'filterSongs, at hand': async (db) => {
+    const { total, rows } = await filtered(db, { search: '', favourites: 'yes' });
+    return total === 1 && rows.length === 1 ? 'BETA' : 'ALPHA';
+  },
+  'filterSongs, coming': async (db) => {
+    const { total, rows } = await filtered(db, { search: '', coming: 'yes' });
+    return total === 0 && rows.length === 0 ? 'BETA' : 'ALPHA';
+  },
+  'filterSongs, used last': async (db) => {
+    const { total, rows } = await filtered(db, { search: '' }, 'used');
+    const never = rows.every(({ rank }) => Number(rank) === 10_000_000);
+    return total === 2 && never ? 'BETA' : 'ALPHA';
+  },
+  besides: async (db) => {
+    const found = await lists.besides(ours, db, [song, notMarked], today);
+    return found.size === 2 &&
+      JSON.stringify([found.get(song), found.get(notMarked)]) ===
+        JSON.stringify([
+          { favourite: true, usedOn: null },
+          { favourite: false, usedOn: null },
+        ])
+      ? 'BETA'
+      : 'ALPHA';
+  },
+  listChoices: (db) => lists.listChoices(ours, db, 9),
+  presentSongs: async (db) =>
+    (await lists.presentSongs(ours, db, [song, randomUUID()])).length === 1 ? 'BETA' : 'ALPHA',
+  addTag: (db) => lists.addTag(ours, db, { ids: [song], tag: 'quiet', most: 9 }),
+  'addTag, as many as there may be': (db) =>
+    lists.addTag(ours, db, { ids: [notMarked], tag: 'quiet', most: 1 }),
+  removeTag: (db) => lists.removeTag(ours, db, { ids: [song], tag: 'bells' }),
+  setFavourite: async (db) => {
+    await lists.setFavourite(ours, db, [song], false);
+    await lists.setFavourite(ours, db, [song], true);
+  },
+  setsOfSong: (db) => lists.setsOfSong(ours, db, song, 9),
   textsOf: (db) => songs.textsOf(ours, db, [song]),
   findSong: (db) => songs.findSong(ours, db, song),
   lockSong: (db) => songs.lockSong(ours, db, song),
@@ -210,13 +303,15 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, parts, sets, shares, trash].flatMap((store) => Object.keys(store));
+    const all = [songs, lists, parts, sets, shares, trash].flatMap((store) => Object.keys(store));
     const asked = new Set(Object.keys(calls).map((name) => name.split(',')[0]!));
     expect([...asked].sort()).toEqual(all.sort());
   });
 
   test('takes its scope first', () => {
-    const functions = [songs, parts, sets, shares, trash].flatMap((store) => Object.values(store));
+    const functions = [songs, lists, parts, sets, shares, trash].flatMap((store) =>
+      Object.values(store),
+    );
     for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);
   });
 
@@ -228,7 +323,11 @@ describe('a store asked for one team', () => {
       const given = JSON.stringify(await inScope(server.database, ours, calls[name]!)) ?? 'BETA';
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
-      if (/^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a)/.test(name))
+      if (
+        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a|filter|besides|present|setsOf)/.test(
+          name,
+        )
+      )
         expect(given).toContain('BETA');
       const counted = /^"(\d+) BETA"$/.exec(given);
       if (counted) expect(counted[1]).toBe('1');
@@ -242,11 +341,13 @@ describe('a store asked for one team', () => {
     ['theirs alone', 0],
   ])('a search for “%s” counts and pages through its own songs', async (search, own) => {
     await inScope(server.database, ours, async (db) => {
-      for (const after of [null, ['', '00000000-0000-0000-0000-000000000000'] as const])
+      for (const after of [null, ['0', '', '00000000-0000-0000-0000-000000000000'] as const])
         for (const mostCounted of [1, 9]) {
-          const found = await songs.searchSongs(ours, db, { search, after, most: 9, mostCounted });
+          const found = await lists.searchSongs(ours, db, { search, after, most: 9, mostCounted });
           expect([found.total, found.rows.map(({ id }) => id)]).toEqual([own, own ? [song] : []]);
         }
+      const { rows: ids } = await db.execute(sql`select found_songs(${search}) as id`);
+      expect(ids).toEqual(own ? [{ id: song }] : []);
       const { rows } = await db.execute(
         sql`select is_common(${ours.teamId}::uuid, ${search}) as common`,
       );
@@ -269,6 +370,8 @@ describe('a store asked for one team', () => {
       expect(await songs.textsOf(ours, db, [only])).toEqual([]);
       expect(await songs.knownSongs(ours, db, [only])).toEqual([]);
       expect(await songs.setSongDeleted(ours, db, only, true)).toBe(false);
+      expect(await lists.presentSongs(ours, db, [only])).toEqual([]);
+      expect(await lists.setsOfSong(ours, db, only, 9)).toEqual([]);
       expect(await shares.hasTarget(ours, db, { kind: 'song', id: only })).toBe(false);
       expect(await shares.hasTarget(ours, db, { kind: 'set', id: only })).toBe(false);
     });

@@ -2,7 +2,6 @@ import { chartLimits, type Chord } from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
 import { decisions } from './decisions.ts';
-import { cursor, page } from './page.ts';
 import { chartText, id, moment, revision } from './text.ts';
 
 const offset = z.int().min(0).max(chartLimits.characters);
@@ -40,20 +39,6 @@ export const songSummary = z.object({
   problems: z.int().min(0),
 });
 export type SongSummary = z.infer<typeof songSummary>;
-
-export const songListItem = z.object({ id, revision, savedAt: moment, summary: songSummary });
-export type SongListItem = z.infer<typeof songListItem>;
-
-/**
- * Songs in the order of their titles, a page of them: `total` counts all of them, `next` asks for those that follow (null
- * where none does).
- */
-export const songList = z.object({
-  songs: z.array(songListItem),
-  total: z.int().min(0),
-  next: cursor.nullable(),
-});
-export type SongList = z.infer<typeof songList>;
 
 const part = z.object({ revision: z.int().min(0), decisions });
 
@@ -96,11 +81,3 @@ export const songDraft = z
     path: ['partRevision'],
   });
 export type SongDraft = z.infer<typeof songDraft>;
-
-/** What is searched for. What cannot be seen is in no song: it counts as a space. */
-const searched = z
-  .string()
-  .max(200, 'A search holds up to 200 characters.')
-  .transform((text) => text.toWellFormed().replace(/\p{Cc}/gu, ' '));
-
-export const songSearch = z.object({ search: searched.default(''), ...page });

@@ -4,6 +4,7 @@ import {
   bigint,
   check,
   date,
+  doublePrecision,
   foreignKey,
   index,
   integer,
@@ -73,6 +74,15 @@ export const songs = pgTable(
     haystack: text('haystack').generatedAlwaysAs(
       sql`lower("title" || E'\n' || "sung" || E'\n' || "text")`,
     ),
+    /** What the team sorts its songs by, in the order in which it was given. */
+    tags: text('tags').array().notNull().default([]),
+    // What lists are filtered and sorted by, taken out of the summary whatever shape it has.
+    key: text('key').generatedAlwaysAs(sql`coalesce("summary" ->> 'key', '')`),
+    meter: text('meter').generatedAlwaysAs(sql`coalesce("summary" ->> 'meter', '')`),
+    singer: text('singer').generatedAlwaysAs(sql`coalesce("summary" ->> 'singer', '')`),
+    tempo: doublePrecision('tempo').generatedAlwaysAs(
+      sql`case when jsonb_typeof("summary" -> 'tempo') = 'number' then ("summary" ->> 'tempo')::double precision end`,
+    ),
     createdAt: createdAt(),
     savedAt: savedAt(),
     deletedAt: moment('deleted_at'),
@@ -104,6 +114,27 @@ export const parts = pgTable(
   (table) => [
     primaryKey({ columns: [table.teamId, table.id] }),
     unique('parts_one_each').on(table.teamId, table.songId, table.personId).nullsNotDistinct(),
+    foreignKey({
+      columns: [table.teamId, table.songId],
+      foreignColumns: [songs.teamId, songs.id],
+    }).onDelete('cascade'),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** Songs that somebody wants at hand; nobody's are those of the team without accounts. */
+export const favourites = pgTable(
+  'favourites',
+  {
+    teamId: teamId(),
+    songId: uuid('song_id').notNull(),
+    personId: uuid('person_id'),
+  },
+  (table) => [
+    unique('favourites_once').on(table.teamId, table.songId, table.personId).nullsNotDistinct(),
     foreignKey({
       columns: [table.teamId, table.songId],
       foreignColumns: [songs.teamId, songs.id],

@@ -5,87 +5,33 @@ import {
   type NewSong,
   type Song,
   type SongDraft,
-  type SongList,
   type SongVersion,
   type VersionList,
 } from '@intervallum/contract';
-import { z } from 'zod';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
-import { readCursor, writeCursor } from '../http/cursor.ts';
 import { Refusal } from '../http/problem.ts';
 import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { carryPart, findOwnPart, listParts, saveOwnPart, type PartRow } from '../parts/store.ts';
 import {
-  countSongs,
   findSong,
   findSongVersion,
   insertSong,
-  listSongs,
   listSongVersions,
   lockSong,
-  repairReading,
-  searchSongs,
   setSongDeleted,
-  textsOf,
   updateText,
   writeHistory,
-  type ListedSong,
   type SongRow,
 } from './store.ts';
 
 export type SongService = ReturnType<typeof songService>;
 
-/** A list counts the songs that a search finds up to here. */
-const mostCounted = 500;
-
 const noSuchSong = () => new Refusal('not-found', 'There is no song at this address.');
-const titlePlace = z.tuple([z.string(), z.uuid()]);
 
 /** What can be done with the songs of a team. */
 export function songService(database: Database, charts: ChartReader) {
-  /** A row of a list with its summary made anew where it was of an old shape: no such row blocks a list. */
-  async function repaired(scope: Scope, db: Database, rows: readonly ListedSong[]) {
-    const broken = rows.filter(({ summary }) => summary === null).map(({ id }) => id);
-    const made = new Map<string, SongList['songs'][number]['summary']>();
-    for (const { id, text } of await textsOf(scope, db, broken)) {
-      const reading = await charts.read(text);
-      await repairReading(scope, db, id, reading);
-      made.set(id, reading.summary);
-    }
-    return rows.flatMap(({ id, revision, savedAt, summary: stored }) => {
-      const summary = stored ?? made.get(id);
-      return summary ? [{ id, revision, savedAt: savedAt.toISOString(), summary }] : [];
-    });
-  }
-
-  async function list(
-    scope: Scope,
-    { search, after, limit }: { search: string; after?: string | undefined; limit: number },
-  ): Promise<SongList> {
-    const wanted = search.trim();
-    const listName = `songs:${wanted}`;
-    const from = readCursor(listName, titlePlace, after);
-    return inScope(database, scope, async (db) => {
-      const most = limit + 1;
-      const { total, rows } =
-        wanted === ''
-          ? {
-              total: await countSongs(scope, db),
-              rows: await listSongs(scope, db, { after: from, most }),
-            }
-          : await searchSongs(scope, db, { search: wanted, after: from, most, mostCounted });
-      const page = rows.slice(0, limit);
-      const last = rows.length > limit ? page.at(-1) : undefined;
-      return {
-        songs: await repaired(scope, db, page),
-        total,
-        next: last ? writeCursor(listName, [last.titleKey, last.id]) : null,
-      };
-    });
-  }
-
   async function find(scope: Scope, id: string): Promise<Song> {
     return inScope(database, scope, async (db) => {
       const song = await findSong(scope, db, id);
@@ -194,7 +140,7 @@ export function songService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { list, find, create, save, setDeleted, versions, version };
+  return { find, create, save, setDeleted, versions, version };
 }
 
 function answer({ id, revision, savedAt, text }: SongRow, part: PartRow | null): Song {

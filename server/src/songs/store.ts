@@ -1,6 +1,5 @@
-import { readSummary, type StoredDecisions, type SongListItem } from '@intervallum/contract';
-import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, sql, type SQL } from 'drizzle-orm';
-import { z } from 'zod';
+import type { StoredDecisions } from '@intervallum/contract';
+import { and, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
 import { songRevisions, songs } from '../db/schema.ts';
@@ -23,76 +22,6 @@ const songColumns = {
 };
 
 const ofTeam = (scope: Scope) => eq(songs.teamId, scope.teamId);
-
-/** A place in the list of songs: after this title, and of equal titles after this song. */
-export type TitlePlace = readonly [titleKey: string, id: string];
-
-/** A row of a list; its summary is null where it is of an old shape, and has to be made anew from the chart. */
-export type ListedSong = Omit<SongListItem, 'summary' | 'savedAt'> & {
-  readonly savedAt: Date;
-  readonly titleKey: string;
-  readonly summary: SongListItem['summary'] | null;
-};
-
-const inOrder = sql`${songs.titleKey} collate "C"`;
-
-const beyond = (place: TitlePlace | null) =>
-  place
-    ? sql`(${inOrder}, ${songs.id}) > (${place[0]}::text collate "C", ${place[1]}::uuid)`
-    : undefined;
-
-async function listed(db: Database, where: SQL | undefined, most: number): Promise<ListedSong[]> {
-  const rows = await db
-    .select({
-      id: songs.id,
-      revision: songs.revision,
-      savedAt: songs.savedAt,
-      summary: songs.summary,
-      titleKey: songs.titleKey,
-    })
-    .from(songs)
-    .where(where)
-    .orderBy(asc(inOrder), asc(songs.id))
-    .limit(most);
-  return rows.map((row) => ({ ...row, summary: readSummary(row.summary) }));
-}
-
-/** The team's songs by title, `most` of them from a place on. */
-export async function listSongs(
-  scope: Scope,
-  db: Database,
-  { after, most }: { after: TitlePlace | null; most: number },
-): Promise<ListedSong[]> {
-  return listed(db, and(ofTeam(scope), isNull(songs.deletedAt), beyond(after)), most);
-}
-
-/** How many songs the team has. */
-export async function countSongs(scope: Scope, db: Database): Promise<number> {
-  return db.$count(songs, and(ofTeam(scope), isNull(songs.deletedAt)));
-}
-
-const searched = z.array(z.object({ total: z.number(), ids: z.array(z.string()) })).length(1);
-
-/** The songs in which `search` is found: how many, counted up to `mostCounted`, and `most` of them from a place on. */
-export async function searchSongs(
-  scope: Scope,
-  db: Database,
-  {
-    search,
-    after,
-    most,
-    mostCounted,
-  }: { search: string; after: TitlePlace | null; most: number; mostCounted: number },
-): Promise<{ readonly total: number; readonly rows: readonly ListedSong[] }> {
-  const [afterKey, afterId] = after ?? [null, null];
-  const { rows } = await db.execute(
-    sql`select total, ids from search_songs(${search}, ${afterKey}::text, ${afterId}::uuid, ${most}::integer, ${mostCounted}::integer)`,
-  );
-  const [{ total, ids } = { total: 0, ids: [] }] = searched.parse(rows);
-  if (ids.length === 0) return { total, rows: [] };
-  const where = and(ofTeam(scope), inArray(songs.id, ids), beyond(after));
-  return { total, rows: await listed(db, where, most) };
-}
 
 /** The texts of some songs. */
 export async function textsOf(
