@@ -213,15 +213,6 @@ test('a search finds songs by words that are sung', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'No song has that in it' })).toBeVisible();
 });
 
-test('a deleted song comes back', async ({ page }) => {
-  await writeSong(page, 'title: Short Visit\n\nVerse:\n  1\n');
-  await page.getByRole('link', { name: 'Songs' }).click();
-  await page.getByRole('button', { name: 'Delete Short Visit', exact: true }).click();
-  await expect(page.getByRole('link', { name: 'Short Visit' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Short Visit' })).toBeVisible();
-});
-
 for (const theme of ['light', 'dark'] as const) {
   test(`screens keep WCAG 2.2 AA as far as axe can tell: ${theme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });

@@ -1,5 +1,14 @@
 import { expect, test } from '@playwright/test';
-import { bars, editor, expectAccessible, fromMenu, openSong, openText, section } from './pages.ts';
+import {
+  bars,
+  editor,
+  expectAccessible,
+  fromMenu,
+  fromRow,
+  openSong,
+  openText,
+  section,
+} from './pages.ts';
 
 /** The whole way once, as a new user would go it. */
 test('from a demo song to a shared set, and back to nothing', async ({ page, browser }) => {
@@ -177,7 +186,7 @@ test('at a first visit it says what it is; a song that is begun is nowhere until
 
   await page.goto('/songs');
   await expect(unnamed).toHaveCount(before + 1);
-  await page.getByRole('button', { name: 'Delete Begun Here' }).click();
+  await fromRow(page, 'Begun Here', 'Delete');
   await page.getByRole('link', { name: 'Trash' }).click();
   const trash = page.getByRole('list', { name: 'Deleted songs and sets' });
   await expect(trash.getByRole('listitem').first()).toContainText('Begun Here');

@@ -47,6 +47,12 @@ export async function fromMenu(page: Page, item: string): Promise<void> {
   await page.getByRole('menuitem', { name: item, exact: true }).click();
 }
 
+/** Does what stands in the menu of a song's row in the list. */
+export async function fromRow(page: Page, title: string, item: string): Promise<void> {
+  await page.getByRole('button', { name: `More for ${title}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: item, exact: true }).click();
+}
+
 /** Makes a song through the interface, with this text, and waits until it is saved. */
 export async function writeSong(page: Page, text: string): Promise<void> {
   await page.goto('/songs');

@@ -1,13 +1,14 @@
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { newSong, setDraft, songHands } from '@intervallum/contract';
+import { newSong, setDraft, songHands, tag } from '@intervallum/contract';
 import { noDecisions, parseChart } from '@intervallum/core';
 import { z } from 'zod';
 import type { Database } from './db/database.ts';
 import { scopeOf } from './db/scope.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { setService } from './sets/service.ts';
+import { songListService } from './songs/list/service.ts';
 import { songService } from './songs/service.ts';
 import { hasTeam, insertTeam } from './teams/store.ts';
 
@@ -16,6 +17,8 @@ const parish = z.object({
   team: z.string(),
   /** What the team decided about the hands of some songs, by title. */
   hands: z.record(z.string(), songHands),
+  /** What is given to some songs for lists: tags, and whether they are at hand, by title. */
+  marks: z.record(z.string(), z.object({ tags: z.array(tag), favourite: z.boolean() })),
   sets: z.array(
     setDraft.omit({ items: true }).extend({
       songs: z.array(
@@ -32,18 +35,24 @@ export async function loadDemo(
   folder: string,
 ): Promise<void> {
   if (await hasTeam(database)) return;
-  const { team, hands, sets } = parish.parse(
+  const { team, hands, marks, sets } = parish.parse(
     JSON.parse(await readFile(join(folder, 'parish.json'), 'utf8')),
   );
   const texts = await readCharts(join(folder, 'songs'));
   await database.transaction(async (db) => {
     const scope = scopeOf(await insertTeam(db, team));
     const [songs, services] = [songService(db, charts), setService(db, charts)];
+    const lists = songListService(db, charts);
     const idOfTitle = new Map<string, string>();
     for (const { title, text } of texts) {
       const decided = hands[title];
       const part = decided && { ...noDecisions, hands: decided };
       idOfTitle.set(title, (await songs.create(scope, { text, part })).song.id);
+    }
+    for (const [title, { tags, favourite }] of Object.entries(marks)) {
+      const ids = [idOfTitle.get(title)!];
+      await lists.mark(scope, { ids, favourite });
+      for (const addTag of tags) await lists.mark(scope, { ids, addTag });
     }
     for (const { songs, ...fields } of sets) {
       const items = songs.map(({ title, key, notes }) => ({

@@ -132,8 +132,10 @@ describe('a question', () => {
     ['a b', null, '?search=a+b'],
     ['5&6=é', 'x/y', '?search=5%266%3D%C3%A9&after=x%2Fy'],
   ])('for songs with %j from %j on is asked for as it was typed', async (search, after, query) => {
-    await api.songs(search, { after });
-    expect(asked.url).toBe(`/api/songs${query}`);
+    await api.songs({ search }, { after });
+    expect(asked.url.replace(/[?&]today=[\d-]{10}/, '').replace(/^(\S+?songs)&/, '$1?')).toBe(
+      `/api/songs${query}`,
+    );
     const sent = new URLSearchParams(asked.url.split('?')[1]);
     expect([sent.get('search') ?? '', sent.get('after')]).toEqual([search, after]);
   });

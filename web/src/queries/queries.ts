@@ -6,7 +6,7 @@ import {
 } from '@tanstack/react-query';
 import type { ShareTarget } from '@intervallum/contract';
 import type { Answer } from './client.ts';
-import { api } from './resources.ts';
+import { api, type AskedSongs } from './resources.ts';
 
 /** Why something was not answered, for whoever shows it. */
 export class NotAnswered extends Error {
@@ -58,13 +58,23 @@ export const opening = {
 export const songsKey = ['songs'] as const;
 export const setsKey = ['sets'] as const;
 
-export function songsQuery(search: string) {
+export function songsQuery(asked: AskedSongs) {
   return infiniteQueryOptions({
-    queryKey: [...songsKey, search],
-    queryFn: ({ pageParam, signal }) => answered(api.songs(search, { after: pageParam, signal })),
+    queryKey: [...songsKey, 'list', asked],
+    queryFn: ({ pageParam, signal }) => answered(api.songs(asked, { after: pageParam, signal })),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
     placeholderData: keepPreviousData,
+    // Who comes back to a long list finds all of it.
+    gcTime: 30 * 60_000,
+  });
+}
+
+/** What the songs can be filtered by. */
+export function choicesQuery() {
+  return queryOptions({
+    queryKey: [...songsKey, 'choices'],
+    queryFn: () => answered(api.songChoices()),
   });
 }
 

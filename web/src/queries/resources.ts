@@ -4,7 +4,9 @@ import {
   sharedPage,
   shareList,
   song,
+  songChoices,
   songList,
+  songSets,
   songSet,
   songVersion,
   trashList,
@@ -14,9 +16,12 @@ import {
   type NewSong,
   type SetDraft,
   type SongDraft,
+  type SongMarks,
+  type SongOrder,
   type ShareTarget,
 } from '@intervallum/contract';
 import { z } from 'zod';
+import { today } from '../ui/dates.ts';
 import { browserTabs } from '../device/storage/tab.ts';
 import { ask } from './client.ts';
 
@@ -26,6 +31,21 @@ const nothing = z.null();
 interface Page {
   readonly after?: string | null;
   readonly signal?: AbortSignal;
+}
+
+/** Which songs a list is asked for, in which order; what is left out does not matter. */
+export interface AskedSongs {
+  readonly search?: string;
+  readonly order?: SongOrder;
+  readonly key?: string;
+  readonly meter?: string;
+  readonly slowest?: string;
+  readonly fastest?: string;
+  readonly singer?: string;
+  readonly tag?: string;
+  readonly favourites?: 'yes';
+  readonly coming?: 'yes';
+  readonly ids?: string;
 }
 
 function queryOf(values: Readonly<Record<string, string | null | undefined>>): string {
@@ -43,8 +63,15 @@ async function thisScreen() {
 
 /** Every question this application asks its server. */
 export const api = {
-  songs: (search: string, page: Page = {}) =>
-    ask(songList, `/songs?${queryOf({ search, after: page.after })}`, signalOf(page)),
+  songs: (asked: AskedSongs, page: Page = {}) =>
+    ask(
+      songList,
+      `/songs?${queryOf({ ...asked, today: today(), after: page.after })}`,
+      signalOf(page),
+    ),
+  songChoices: () => ask(songChoices, '/songs/choices'),
+  markSongs: (marks: SongMarks) => ask(nothing, '/songs/marks', { method: 'POST', body: marks }),
+  setsOfSong: (id: string) => ask(songSets, `/songs/${id}/sets`),
   song: (id: string) => ask(song, `/songs/${id}`),
   makeSong: (draft: NewSong) => ask(song, '/songs', { method: 'POST', body: draft }),
   saveSong: async (id: string, draft: SongDraft, revision: number) =>

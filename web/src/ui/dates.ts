@@ -16,3 +16,19 @@ export function momentInWords(moment: number): string {
   const time = date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   return `${day}, ${time}`;
 }
+
+/** The day by the reader's clock, as `2026-11-29`. */
+export function today(now = new Date()): string {
+  const two = (number: number) => String(number).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}
+
+/** @example shortDate('2026-11-29') // '29 Nov 2026' */
+export function shortDate(date: string): string {
+  return new Date(`${date.slice(0, 10)}T12:00:00Z`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
+}

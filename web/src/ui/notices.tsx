@@ -1,4 +1,5 @@
 import { X } from 'lucide-react';
+import { useEffect } from 'react';
 import {
   Text,
   UNSTABLE_Toast as Toast,
@@ -20,6 +21,28 @@ const queue = new ToastQueue<Notice>({ maxVisibleToasts: 2 });
 export function notify(message: string, undo?: () => void): void {
   queue.add({ message, ...(undo ? { undo } : {}) }, { timeout: 8_000 });
 }
+
+/** Ctrl+Z takes back what the notice of last says, unless the screen has an undo of its own, or text is being typed. */
+function useUndoByKey(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const isUndo = (event.ctrlKey || event.metaKey) && !event.shiftKey && event.key === 'z';
+      if (!isUndo || event.defaultPrevented) return;
+      if (event.target instanceof Element && event.target.closest(typing)) return;
+      const last = queue.visibleToasts.find(({ content }) => content.undo);
+      if (!last) return;
+      event.preventDefault();
+      last.content.undo?.();
+      queue.close(last.key);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+/** Where Ctrl+Z takes back what was typed. */
+const typing =
+  'textarea, [contenteditable="true"], input:not([type=checkbox], [type=radio], [type=range], [type=search])';
 
 const Region = styled(ToastRegion<Notice>)`
   position: fixed;
@@ -45,6 +68,7 @@ const Card = styled(Toast<Notice>)`
 `;
 
 export function Notices() {
+  useUndoByKey();
   return (
     <Region queue={queue} aria-label="Notices">
       {({ toast }) => (

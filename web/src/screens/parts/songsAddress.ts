@@ -1,11 +1,11 @@
 let latest = '/songs';
 
-/** The list of songs as it was looked at last: who goes back to it finds the search that was made. */
+/** The list of songs as it was looked at last: who goes back to it finds the search and the filters that were set. */
 export function songsAddress(): string {
   return latest;
 }
 
-/** @param search what is searched for in the list; nothing for all songs */
-export function lookedAt(search: string): void {
-  latest = search === '' ? '/songs' : `/songs?${new URLSearchParams({ search })}`;
+/** @param asked what the address of the list says; nothing for all songs */
+export function lookedAt(asked: URLSearchParams): void {
+  latest = asked.size === 0 ? '/songs' : `/songs?${asked}`;
 }

@@ -54,7 +54,7 @@ export function AddSongs({ isOpen, onClose, onAdd }: AddSongsProps) {
 function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   const { typed, setTyped, wanted } = useSearch();
   const settings = reader.use('language');
-  const fetched = useInfiniteQuery(songsQuery(wanted));
+  const fetched = useInfiniteQuery(songsQuery(wanted === '' ? {} : { search: wanted }));
   return (
     <>
       <TextField

@@ -5,6 +5,7 @@ import { useLeftOpen } from '../../document/leftOpen.ts';
 import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
 import type { Lens } from '../../lenses/lens.ts';
 import { PlayPlaceProvider } from '../../lenses/parts/PlayPlace.tsx';
+import { rememberOpened } from '../../settings/visit.ts';
 import { useTitle } from '../../ui/Page.tsx';
 import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
@@ -22,6 +23,7 @@ interface SongDeskProps {
 /** A song opened for work: its chart on rails, what the lens needs beside it and under it. */
 export function SongDesk({ opened, lens }: SongDeskProps) {
   useLeftOpen(leftSongs, opened.id, opened);
+  useEffect(() => rememberOpened(opened.id), [opened.id]);
   useEffect(
     () => onSavedElsewhere({ kind: 'song', id: opened.id }, () => void followSong(opened)),
     [opened],

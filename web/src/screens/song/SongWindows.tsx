@@ -2,8 +2,8 @@ import { dropField, printRoad, setField, type RoadStep } from '@intervallum/core
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
 import { RoadEditor } from '../../lenses/parts/RoadEditor.tsx';
+import { AddToSet } from '../parts/AddToSet.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
-import { AddToSet } from './AddToSet.tsx';
 import { FactsWindow } from './FactsWindow.tsx';
 import { SongVersions } from './SongVersions.tsx';
 import { useRewrite } from './useRewrite.ts';
@@ -45,9 +45,8 @@ function Opened({ songId, opened, onClose }: SongWindowsProps) {
       <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />
       <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={writeRoad} />
       <AddToSet
-        songId={songId}
-        title={name}
-        viewKey={view.key}
+        songs={[{ id: songId, title: name }]}
+        inKey={view.key}
         isOpen={opened === 'set'}
         onClose={onClose}
       />

@@ -1,28 +1,32 @@
-import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
-import { Download, FileUp, Plus, Trash2 } from 'lucide-react';
-import { useEffect } from 'react';
-import { Input, SearchField } from 'react-aria-components';
-import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { SongListItem } from '@intervallum/contract';
-import { parseKey, toCsv, type SongRow as CsvRow } from '@intervallum/core';
+import { toCsv, type SongRow as CsvRow } from '@intervallum/core';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { Download, FileUp, Plus } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Input, SearchField } from 'react-aria-components';
+import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { api } from '../../queries/resources.ts';
-import { Fetched } from '../../queries/Fetched.tsx';
-import { songsKey, songsQuery } from '../../queries/queries.ts';
-import { useSearch } from '../../queries/useSearch.ts';
-import { keyName } from '../../music/rails/view.ts';
-import { reader } from '../../settings/reader.ts';
-import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
-import { notify } from '../../ui/notices.tsx';
 import { saveFile } from '../../device/saveFile.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { songsQuery } from '../../queries/queries.ts';
+import { api, type AskedSongs } from '../../queries/resources.ts';
+import { useSearch } from '../../queries/useSearch.ts';
+import { visit } from '../../settings/visit.ts';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
-import { display, phone } from '../../ui/theme.ts';
+import { Tool } from '../../ui/Tool.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { phone } from '../../ui/theme.ts';
 import { DraftsNotice } from '../parts/DraftsNotice.tsx';
-import { Opening } from '../parts/Opening.tsx';
 import { beginSong } from '../parts/freshSongs.ts';
 import { lookedAt } from '../parts/songsAddress.ts';
 import { TrashLink } from '../parts/TrashLink.tsx';
+import { ListTools } from './ListTools.tsx';
+import { askedOf, noFilters, readListView, writeListView, type ListView } from './listView.ts';
+import { SongList } from './SongList.tsx';
+import { useChoosing } from './useChoosing.ts';
 import { Welcome } from './Welcome.tsx';
 
 const Search = styled(SearchField)`
@@ -35,6 +39,10 @@ const Search = styled(SearchField)`
     border-radius: 20px;
     background: var(--card);
     font-size: 15px;
+    ${phone} {
+      width: calc(100vw - 84px);
+      max-width: none;
+    }
   }
   input::placeholder {
     color: var(--soft);
@@ -42,108 +50,37 @@ const Search = styled(SearchField)`
   }
 `;
 
-const List = styled.ul`
-  border-top: 1px solid var(--hairline);
-`;
-
-const Row = styled.li`
-  position: relative;
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1.35fr) 64px 116px 44px;
-  align-items: center;
-  gap: 6px 18px;
-  padding: 12px 6px;
-  border-bottom: 1px solid var(--hairline);
-  &:hover {
-    background: color-mix(in srgb, var(--card) 70%, transparent);
-  }
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr) auto 44px;
-  }
-`;
-
-const Title = styled.div`
-  a {
-    font: 600 20px/1.25 ${display};
-    text-decoration: none;
-    overflow-wrap: anywhere;
-  }
-  /* The whole row opens the song. */
-  a::after {
-    content: '';
-    position: absolute;
-    inset: 0 50px 0 0;
-  }
-  p {
-    font-size: 14px;
-    color: var(--soft);
-  }
-`;
-
-const Key = styled.span`
-  font: 600 20px/1 ${display};
-  white-space: nowrap;
-  small {
-    font:
-      13px/1 'Atkinson Cut',
-      'Atkinson Hyperlegible Next Variable',
-      sans-serif;
-    color: var(--soft);
-  }
-`;
-
-const Feel = styled.span`
+/** How many songs a list holds, for those who look and those who listen. */
+const Count = styled.p`
+  min-height: 24px;
+  margin-bottom: 6px;
   font-size: 14px;
   color: var(--soft);
-  white-space: nowrap;
-  ${phone} {
-    display: none;
-  }
 `;
 
-const First = styled.div`
-  overflow: hidden;
-  ${phone} {
-    grid-column: 1 / -1;
-    grid-row: 2;
-  }
-`;
+/** The server counts the songs that a search finds up to here. */
+const mostCounted = 500;
 
-const Problems = styled.span`
-  color: var(--right);
-`;
-
-/** The team's songs: found by a word of their charts, each with its key, tempo and first numbers. */
+/** The team's songs: searched, filtered, in an order, each with its key, tempo and first numbers. */
 export function SongsScreen() {
-  const [parameters, setParameters] = useSearchParams();
-  const { typed, setTyped, wanted } = useSearch(parameters.get('search') ?? '');
-  // The address says what is searched for, so that Back returns to it.
-  useEffect(() => {
-    lookedAt(wanted);
-    setParameters(wanted === '' ? {} : { search: wanted }, { replace: true });
-  }, [wanted, setParameters]);
-  const fetched = useInfiniteQuery(songsQuery(wanted));
-  const client = useQueryClient();
-  const reload = () => void client.invalidateQueries({ queryKey: songsKey });
+  const { view, change, typed, setTyped } = useListView();
+  const { opened } = visit.use('opened');
+  // What is opened from here comes first only when one is back.
+  const [openedThen] = useState(opened);
+  const asked = useMemo(() => askedOf(view, openedThen), [view, openedThen]);
+  const isNothing = view.shown === 'opened' && openedThen.length === 0;
+  const fetched = useInfiniteQuery({ ...songsQuery(asked), enabled: !isNothing });
+  const choosing = useChoosing();
   const navigate = useNavigate();
+  const isPlain = writeListView(view).size === 0;
 
   /** It is nowhere until something is written in it. */
-  const makeSong = () => navigate(`/songs/${beginSong()}`);
+  const makeSong = () => void navigate(`/songs/${beginSong()}`);
 
   async function downloadList() {
-    const rows = await allRows(wanted);
+    const rows = await allRows(asked);
     if (rows) saveFile(toCsv(rows), 'Songs.csv', 'text/csv');
     else notify('The list could not be fetched. Try again in a moment.');
-  }
-
-  async function remove({ id, summary }: SongListItem) {
-    const answer = await api.deleteSong(id);
-    if (answer.kind !== 'ok')
-      return notify('The song could not be deleted. Try again in a moment.');
-    reload();
-    notify(`“${summary.title || 'Song without a title'}” deleted`, () => {
-      void api.restoreSong(id).then(reload);
-    });
   }
 
   const tools = (
@@ -151,93 +88,129 @@ export function SongsScreen() {
       <Search aria-label="Search songs" value={typed} onChange={setTyped}>
         <Input placeholder="Search titles, words, numbers" maxLength={200} />
       </Search>
-      <IconButton aria-label="Download the list as CSV" onPress={() => void downloadList()}>
+      <Tool name="Download the list as CSV" onPress={() => void downloadList()}>
         <Download size={18} strokeWidth={1.5} />
-      </IconButton>
+      </Tool>
       <Button onPress={() => void navigate('/songs/import')}>
         <FileUp size={18} strokeWidth={1.5} aria-hidden /> Bring a song
       </Button>
-      <PrimaryButton onPress={() => void makeSong()}>
+      <PrimaryButton onPress={makeSong}>
         <Plus size={18} strokeWidth={1.5} aria-hidden /> New song
       </PrimaryButton>
     </>
   );
+  const { hasNextPage, isFetchingNextPage, fetchNextPage } = fetched;
+  const more = useCallback(() => void fetchNextPage(), [fetchNextPage]);
   return (
     <Page title="Songs" tools={tools}>
       <DraftsNotice />
-      <Fetched from={fetched} what="the songs">
-        {({ pages }) => {
-          const songs = pages.flatMap((page) => page.songs);
-          if (songs.length === 0) return <NoSongs search={wanted} onMake={() => void makeSong()} />;
-          const [first] = songs;
-          return (
-            <>
-              {wanted === '' && first ? (
-                <Welcome
-                  sample={{ id: first.id, title: first.summary.title || 'Song without a title' }}
-                  onMake={() => void makeSong()}
-                />
-              ) : null}
-              <List aria-label="Songs">
-                {songs.map((song) => (
-                  <SongRow key={song.id} song={song} onDelete={() => void remove(song)} />
-                ))}
-              </List>
-              <More
-                shown={songs.length}
-                total={pages[0]?.total ?? 0}
-                isSearch={wanted !== ''}
-                isLoading={fetched.isFetchingNextPage}
-                onMore={fetched.hasNextPage ? () => void fetched.fetchNextPage() : null}
-              />
-            </>
-          );
-        }}
-      </Fetched>
+      {isNothing ? (
+        <>
+          <ListTools view={view} onChange={change} choosing={choosing} />
+          <EmptyState title="No song was opened yet">
+            Songs that are opened on this device are listed here, the last one first.
+          </EmptyState>
+        </>
+      ) : (
+        <Fetched from={fetched} what="the songs">
+          {({ pages }) => {
+            const total = pages[0]?.total ?? 0;
+            const songs = inOrder(
+              pages.flatMap((page) => page.songs),
+              view.shown === 'opened' ? openedThen : null,
+            );
+            const [first] = songs;
+            if (!first && isPlain) return <NoSongs onMake={makeSong} />;
+            const isCounted = 'search' in asked && Object.keys(asked).length === 1;
+            return (
+              <>
+                {isPlain && first ? (
+                  <Welcome
+                    sample={{ id: first.id, title: first.summary.title || 'Song without a title' }}
+                    onMake={makeSong}
+                  />
+                ) : null}
+                <ListTools view={view} onChange={change} choosing={choosing} />
+                <Count role="status">
+                  {isCounted && total >= mostCounted
+                    ? `${mostCounted} songs or more`
+                    : counted(total)}
+                </Count>
+                {first ? (
+                  <SongList
+                    songs={songs}
+                    total={Math.max(total, songs.length)}
+                    order={view.shown === 'opened' ? 'title' : view.order}
+                    choosing={choosing}
+                    onMore={hasNextPage && !isFetchingNextPage ? more : null}
+                  />
+                ) : (
+                  <NotFound
+                    view={view}
+                    onAll={() => change({ shown: 'all', filters: noFilters })}
+                  />
+                )}
+                {isFetchingNextPage ? <Count>Fetching more …</Count> : null}
+              </>
+            );
+          }}
+        </Fetched>
+      )}
       <TrashLink />
     </Page>
   );
 }
 
-/** A server counts the songs that a search finds up to here. */
-const mostCounted = 500;
+const counted = (total: number) => (total === 1 ? '1 song' : `${total} songs`);
 
-const Below = styled.p`
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  padding: 16px 0;
-  color: var(--soft);
-`;
-
-interface MoreProps {
-  shown: number;
-  total: number;
-  isSearch: boolean;
-  isLoading: boolean;
-  /** Null where all of them are shown. */
-  onMore: (() => void) | null;
+/** What the address says of the list, and how that is changed; what is typed follows it, after a pause. */
+function useListView() {
+  const [parameters, setParameters] = useSearchParams();
+  const address = parameters.toString();
+  // The address follows a moment later than what a field shows.
+  const [view, setView] = useState(() => readListView(parameters));
+  const written = useRef(address);
+  const { typed, setTyped, wanted } = useSearch(view.search);
+  const { change } = useSteady({
+    change: (part: Partial<ListView>) => {
+      const next = { ...view, ...part };
+      setView(next);
+      const said = writeListView(next);
+      // A step to the same address would lose the place that one comes back to.
+      if (said.toString() === written.current) return;
+      written.current = said.toString();
+      setParameters(said, { replace: true });
+    },
+  });
+  useEffect(() => lookedAt(writeListView(view)), [view]);
+  useEffect(() => change({ search: wanted }), [wanted, change]);
+  // The address was changed by something else, as by the rail of rooms.
+  useEffect(() => {
+    if (address === written.current) return;
+    written.current = address;
+    const said = readListView(new URLSearchParams(address));
+    setView(said);
+    setTyped(said.search);
+  }, [address, setTyped]);
+  return { view, change, typed, setTyped };
 }
 
-/** How many of the songs are shown, and the next ones. */
-function More({ shown, total, isSearch, isLoading, onMore }: MoreProps) {
-  if (!onMore) return null;
-  const all = isSearch && total >= mostCounted ? `${mostCounted} or more` : String(total);
-  return (
-    <Below>
-      {shown} of {all} songs
-      <Button onPress={onMore} isDisabled={isLoading}>
-        {isLoading ? 'Fetching …' : 'Show more'}
-      </Button>
-    </Below>
-  );
+/** The songs as they were opened, where a list is of those; else as the server has them. */
+function inOrder(
+  songs: readonly SongListItem[],
+  opened: readonly string[] | null,
+): readonly SongListItem[] {
+  if (!opened) return songs;
+  const places = new Map(opened.map((id, place) => [id, place]));
+  const placeOf = ({ id }: SongListItem) => places.get(id) ?? opened.length;
+  return [...songs].sort((one, other) => placeOf(one) - placeOf(other));
 }
 
-/** Every song of a search as a row of a list; null where they cannot be had. */
-async function allRows(search: string) {
+/** Every song of a list as a row of a table; null where they cannot be had. */
+async function allRows(asked: AskedSongs) {
   const rows: CsvRow[] = [];
   for (let after: string | null = null; ;) {
-    const page = await api.songs(search, { after });
+    const page = await api.songs(asked, { after });
     if (page.kind !== 'ok') return null;
     for (const { summary } of page.value.songs) {
       const { title, singer, key, meter, tempo } = summary;
@@ -248,14 +221,7 @@ async function allRows(search: string) {
   }
 }
 
-function NoSongs({ search, onMake }: { search: string; onMake: () => void }) {
-  if (search.trim() !== '') {
-    return (
-      <EmptyState title="No song has that in it">
-        Search for a title, a word that is sung, or a number.
-      </EmptyState>
-    );
-  }
+function NoSongs({ onMake }: { onMake: () => void }) {
   return (
     <EmptyState
       title="No songs yet"
@@ -266,51 +232,26 @@ function NoSongs({ search, onMake }: { search: string; onMake: () => void }) {
   );
 }
 
-function SongRow({
-  song: { id, summary },
-  onDelete,
-}: {
-  song: SongListItem;
-  onDelete: () => void;
-}) {
-  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
-  const key = parseKey(summary.key);
-  const title = summary.title || 'Song without a title';
+function NotFound({ view, onAll }: { view: ListView; onAll: () => void }) {
+  const isFiltered = Object.values(view.filters).some(Boolean);
+  if (isFiltered || (view.shown !== 'all' && view.search !== ''))
+    return (
+      <EmptyState
+        title="No song is like that"
+        action={<Button onPress={onAll}>Leave out the filters</Button>}
+      >
+        Something else than the filters ask for may be meant.
+      </EmptyState>
+    );
+  if (view.shown === 'favourites')
+    return (
+      <EmptyState title="No song is at hand">
+        The star before a song keeps it here, for you to find at once.
+      </EmptyState>
+    );
   return (
-    <Row>
-      <Title>
-        <Link to={`/songs/${id}`}>{title}</Link>
-        <p>
-          {summary.singer ? `sung by ${summary.singer}` : ''}
-          {summary.problems > 0 ? (
-            <Problems>
-              {summary.singer ? ' · ' : ''}
-              {summary.problems === 1 ? '1 problem' : `${summary.problems} problems`} in the chart
-            </Problems>
-          ) : null}
-        </p>
-      </Title>
-      <First>
-        <Opening summary={summary} settings={settings} />
-      </First>
-      <Key>{key.ok ? <KeyName name={keyName(key.value, settings)} /> : summary.key}</Key>
-      <Feel>
-        {summary.meter}
-        {summary.tempo === null ? '' : ` · ${summary.tempo}`}
-      </Feel>
-      <IconButton aria-label={`Delete ${title}`} onPress={onDelete}>
-        <Trash2 size={18} strokeWidth={1.5} />
-      </IconButton>
-    </Row>
-  );
-}
-
-function KeyName({ name }: { name: string }) {
-  const [tonic, mode] = name.split(' ');
-  return (
-    <>
-      {tonic}
-      {mode ? <small> {mode}</small> : null}
-    </>
+    <EmptyState title="No song has that in it">
+      Search for a title, a word that is sung, or a number.
+    </EmptyState>
   );
 }

@@ -5,13 +5,14 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
 import { useInfiniteQuery } from '@tanstack/react-query';
+import type { Answer } from '../../queries/client.ts';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { createMaker } from '../../queries/making.ts';
 import { setsQuery } from '../../queries/queries.ts';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
-import { newSet } from '../parts/newSet.ts';
+import { newSet } from './newSet.ts';
 import { dateInWords } from '../../ui/dates.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
@@ -40,63 +41,71 @@ const SetButton = styled(Button)`
   }
 `;
 
+/** A song that is put into a set. */
+export interface Placed {
+  readonly id: string;
+  readonly title: string;
+}
+
 interface AddToSetProps {
-  songId: string;
-  title: string;
-  viewKey: Key;
+  songs: readonly Placed[];
+  /** The key they are played in there; null for that of each chart. */
+  inKey: Key | null;
   isOpen: boolean;
   onClose: () => void;
 }
 
-/** Puts the song at the end of a set, in the key it is looked at in. */
-export function AddToSet({ viewKey, isOpen, onClose, ...song }: AddToSetProps) {
+/** Puts songs at the end of a set. */
+export function AddToSet({ songs, inKey, isOpen, onClose }: AddToSetProps) {
   const settings = reader.use('language');
+  const what = songs.length === 1 ? 'Add' : `Add ${songs.length} songs`;
   return (
     <Window
-      title={`Add to a set in ${keyName(viewKey, settings)}`}
+      title={`${what} to a set${inKey ? ` in ${keyName(inKey, settings)}` : ''}`}
       isOpen={isOpen}
       onClose={onClose}
     >
-      <SetList {...song} viewKey={viewKey} onDone={onClose} />
+      <SetList songs={songs} inKey={inKey} onDone={onClose} />
     </Window>
   );
 }
 
 function SetList({
-  songId,
-  title,
-  viewKey,
+  songs,
+  inKey,
   onDone,
-}: {
-  songId: string;
-  title: string;
-  viewKey: Key;
-  onDone: () => void;
-}) {
+}: Pick<AddToSetProps, 'songs' | 'inKey'> & { onDone: () => void }) {
   const fetched = useInfiniteQuery(setsQuery());
   const navigate = useNavigate();
   const settings = reader.use('language');
   const [makeSet] = useState(() => createMaker(api.makeSet));
-  const item = () => ({ id: uuidv7(), songId, key: formatKey(viewKey), notes: '' });
+  const names = songs.length === 1 ? `“${songs[0]!.title}”` : `${songs.length} songs`;
+  const items = () =>
+    songs.map(({ id }) => ({
+      id: uuidv7(),
+      songId: id,
+      key: inKey && formatKey(inKey),
+      notes: '',
+    }));
 
   async function add(setId: string, name: string) {
-    const placed = item();
-    const added = await changeSet(setId, (draft) => ({
+    const placed = items();
+    const failed = await changeSet(setId, (draft) => ({
       ...draft,
-      items: [...draft.items, placed],
+      items: [...draft.items, ...placed],
     }));
     onDone();
-    if (!added) return notify(`“${title}” could not be added. Try again in a moment.`);
-    notify(`“${title}” added to ${name} in ${keyName(viewKey, settings)}`, () => {
+    if (failed !== null) return notify(`${names} could not be added. ${failed}`);
+    notify(`${names} added to ${name}${inKey ? ` in ${keyName(inKey, settings)}` : ''}`, () => {
       void changeSet(setId, (draft) => ({
         ...draft,
-        items: draft.items.filter(({ id }) => id !== placed.id),
+        items: draft.items.filter(({ id }) => !placed.some((one) => one.id === id)),
       }));
     });
   }
 
   async function addToNew() {
-    const made = await makeSet(() => ({ ...newSet(), items: [item()] }));
+    const made = await makeSet(() => ({ ...newSet(), items: items() }));
     if (made.kind !== 'ok') return notify('The set could not be made. Try again in a moment.');
     onDone();
     await navigate(`/sets/${made.value.id}`);
@@ -130,16 +139,26 @@ function SetList({
   );
 }
 
-/** Changes a set as it stands on the server now, once more if someone saves in between; false if it cannot be. */
-async function changeSet(id: string, change: (draft: SetDraft) => SetDraft): Promise<boolean> {
+/**
+ * Changes a set as it stands on the server now, once more if someone saves in between.
+ * @returns why it could not be; null where it was
+ */
+async function changeSet(
+  id: string,
+  change: (draft: SetDraft) => SetDraft,
+): Promise<string | null> {
   const opened = await api.set(id);
-  if (opened.kind !== 'ok') return false;
+  if (opened.kind !== 'ok') return whyNot(opened);
   let current: SongSet = opened.value;
   for (const _attempt of [1, 2, 3]) {
     const saved = await api.saveSet(id, change(current), current.revision);
-    if (saved.kind === 'ok') return true;
-    if (saved.kind !== 'stale') return false;
+    if (saved.kind === 'ok') return null;
+    if (saved.kind !== 'stale') return whyNot(saved);
     current = songSet.parse(saved.current);
   }
-  return false;
+  return 'The set is being changed from somewhere else. Try again in a moment.';
+}
+
+function whyNot(answer: Exclude<Answer<unknown>, { kind: 'ok' }>): string {
+  return answer.kind === 'refused' ? answer.message : 'Try again in a moment.';
 }

@@ -1,0 +1,169 @@
+import type { SongListItem, SongOrder } from '@intervallum/contract';
+import { lazy, Suspense, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useSteady } from '../../ui/useSteady.ts';
+import { ChosenBar } from './ChosenBar.tsx';
+import type { RowAction } from './RowMenu.tsx';
+import { SongRow, titleOf } from './SongRow.tsx';
+import { SongRows } from './SongRows.tsx';
+import type { Choosing } from './useChoosing.ts';
+import { useSongDoing, type Needed } from './useSongDoing.ts';
+
+// Menu and windows are fetched when they are first asked for: the list is there sooner.
+const RowMenu = lazy(async () => ({ default: (await import('./RowMenu.tsx')).RowMenu }));
+const TagsWindow = lazy(async () => ({ default: (await import('./TagsWindow.tsx')).TagsWindow }));
+const NeededWindow = lazy(async () => ({
+  default: (await import('./NeededWindow.tsx')).NeededWindow,
+}));
+const AddToSet = lazy(async () => ({ default: (await import('../parts/AddToSet.tsx')).AddToSet }));
+
+type Opened =
+  | { readonly kind: 'menu'; readonly song: SongListItem; readonly from: Element }
+  | { readonly kind: 'set' | 'tags'; readonly ids: readonly string[] }
+  | {
+      readonly kind: 'needed';
+      readonly needed: readonly Needed[];
+      readonly songs: readonly SongListItem[];
+    };
+
+/** Whether the focus fell to the page, since what had it is gone. */
+const isLost = () => document.activeElement === null || document.activeElement === document.body;
+
+const buttonOf = (id: string) =>
+  document.querySelector<HTMLElement>(`[data-song="${id}"] [aria-haspopup]`);
+
+/** Once what is being closed or deleted is off the page. */
+function focusLater(find: () => HTMLElement | null): void {
+  setTimeout(() => find()?.focus(), 60);
+}
+
+interface SongListProps {
+  songs: readonly SongListItem[];
+  total: number;
+  order: SongOrder;
+  choosing: Choosing;
+  onMore: (() => void) | null;
+}
+
+/** The list itself, with the menu of each row and what is done with several songs at once. */
+export function SongList({ songs, total, order, choosing, onMore }: SongListProps) {
+  const [opened, setOpened] = useState<Opened | null>(null);
+  const doing = useSongDoing();
+  const navigate = useNavigate();
+  const latest = useRef<string | null>(null);
+  const close = () => setOpened(null);
+  /** A window that was opened from a menu, which is gone by then, gives the focus back to the menu's button. */
+  const closeWindow = (id: string | undefined) => {
+    close();
+    if (id !== undefined) focusLater(() => (isLost() ? buttonOf(id) : null));
+  };
+  /** Songs as the list has them now, with what was given to them meanwhile. */
+  const now = (ids: Iterable<string>) =>
+    [...ids].flatMap((id) => songs.find((song) => song.id === id) ?? choosing.chosen.get(id) ?? []);
+
+  async function askAndRemove(wanted: readonly SongListItem[]) {
+    const needed = await doing.neededBy(wanted);
+    // Where sets cannot be asked for nothing can be deleted either, which is then said.
+    if (needed && needed.length > 0) setOpened({ kind: 'needed', needed, songs: wanted });
+    else await remove(wanted);
+  }
+
+  async function remove(wanted: readonly SongListItem[]) {
+    const gone = new Set(wanted.map(({ id }) => id));
+    const from = songs.findIndex(({ id }) => gone.has(id));
+    const next = [...songs.slice(from), ...songs.slice(0, from).reverse()].find(
+      ({ id }) => !gone.has(id),
+    );
+    await doing.remove(wanted);
+    if (choosing.isOn) choosing.choose(wanted, false);
+    focusLater(() => (isLost() && next ? buttonOf(next.id) : null));
+  }
+
+  const does: Readonly<Record<RowAction, (song: SongListItem) => void>> = {
+    open: ({ id }) => void navigate(`/songs/${id}`),
+    stand: ({ id }) => void navigate(`/songs/${id}/stand`),
+    duplicate: (song) => void doing.duplicate(song),
+    set: ({ id }) => setOpened({ kind: 'set', ids: [id] }),
+    tags: ({ id }) => setOpened({ kind: 'tags', ids: [id] }),
+    choose: (song) => choosing.begin(song),
+    delete: (song) => void askAndRemove([song]),
+  };
+
+  const { onChoose, onFavourite, onMenu } = useSteady({
+    onChoose: (song: SongListItem, isChosen: boolean, withShift: boolean) => {
+      const from = songs.findIndex(({ id }) => id === latest.current);
+      const to = songs.findIndex(({ id }) => id === song.id);
+      latest.current = song.id;
+      const [first, last] = from < to ? [from, to] : [to, from];
+      choosing.choose(withShift && first >= 0 ? songs.slice(first, last + 1) : [song], isChosen);
+    },
+    onFavourite: (song: SongListItem) => void doing.favourite([song], !song.favourite),
+    onMenu: (song: SongListItem, from: Element) => setOpened({ kind: 'menu', song, from }),
+  });
+
+  const chosen = now(choosing.chosen.keys());
+  const areAtHand = chosen.every(({ favourite }) => favourite);
+  return (
+    <>
+      <SongRows songs={songs} total={total} onMore={onMore}>
+        {(song) => (
+          <SongRow
+            song={song}
+            order={order}
+            isChosen={choosing.isOn ? choosing.chosen.has(song.id) : null}
+            onChoose={onChoose}
+            onFavourite={onFavourite}
+            onMenu={onMenu}
+          />
+        )}
+      </SongRows>
+      {choosing.isOn ? (
+        <ChosenBar
+          count={chosen.length}
+          areAtHand={areAtHand}
+          onAdd={() => setOpened({ kind: 'set', ids: [...choosing.chosen.keys()] })}
+          onTags={() => setOpened({ kind: 'tags', ids: [...choosing.chosen.keys()] })}
+          onFavourite={() => void doing.favourite(chosen, !areAtHand)}
+          onDelete={() => void askAndRemove(chosen)}
+          onNone={choosing.none}
+        />
+      ) : null}
+      <Suspense fallback={null}>
+        {opened?.kind === 'menu' ? (
+          <RowMenu
+            title={titleOf(opened.song)}
+            from={opened.from}
+            onAction={(action) => does[action](opened.song)}
+            onClose={close}
+          />
+        ) : null}
+        {opened?.kind === 'set' ? (
+          <AddToSet
+            songs={now(opened.ids).map((song) => ({ id: song.id, title: titleOf(song) }))}
+            inKey={null}
+            isOpen
+            onClose={() => closeWindow(opened.ids[0])}
+          />
+        ) : null}
+        {opened?.kind === 'tags' ? (
+          <TagsWindow
+            songs={now(opened.ids)}
+            onTag={(tag, isGiven) => void doing.tag(now(opened.ids), tag, isGiven)}
+            onClose={() => closeWindow(opened.ids[0])}
+          />
+        ) : null}
+        {opened?.kind === 'needed' ? (
+          <NeededWindow
+            needed={opened.needed}
+            count={opened.songs.length}
+            onDelete={() => {
+              close();
+              void remove(opened.songs);
+            }}
+            onClose={() => closeWindow(opened.songs[0]?.id)}
+          />
+        ) : null}
+      </Suspense>
+    </>
+  );
+}
