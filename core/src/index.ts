@@ -117,7 +117,8 @@ export type { SongHead } from './chart/fields.ts';
 export { fieldNames } from './chart/fields.ts';
 export type { ChartResult } from './chart/read/parseChart.ts';
 export { BarReadings } from './chart/read/parseBars.ts';
-export { chartLimits, parseChart } from './chart/read/parseChart.ts';
+export { chartLimits } from './chart/limits.ts';
+export { parseChart } from './chart/read/parseChart.ts';
 export { printChart } from './chart/print/printChart.ts';
 
 export { carrySlots } from './marks/carry.ts';

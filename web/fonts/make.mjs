@@ -13,21 +13,25 @@ const cuts = [
 
 for (const [name, source, characters] of cuts) await cut(name, source, characters);
 
-const latin = Array.from({ length: 0xe0 }, (_, code) => String.fromCodePoint(0x20 + code)).join('');
-const letters = `${latin}ıŁłŒœ–—‘’“”•…‹›€`;
+const signs = (from, to) =>
+  Array.from({ length: to - from + 1 }, (_, place) => String.fromCodePoint(from + place)).join('');
+// What every page has, and what is fetched where a language asks for it. `ui/theme.ts` says the same by their codes.
+const plain = `${signs(0x20, 0x7e)}·–—‘’“”•…`;
+const accented = `${signs(0xa0, 0xff).replace('·', '')}ıŁłŒœ‹›€`;
+const numerals = '0123456789/ ';
 const fraunces = '@fontsource-variable/fraunces/files/fraunces-latin';
 const atkinson = '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next';
 // Numerals and titles in the cut of their size; words, which are small, in that of small sizes.
-await cut('fraunces', `${fraunces}-opsz-normal.woff2`, letters, {
-  wght: { min: 400, max: 700 },
-  opsz: { min: 14, max: 72 },
-});
-await cut('fraunces-italic', `${fraunces}-wght-italic.woff2`, letters, {
-  wght: { min: 400, max: 600 },
-});
-await cut('atkinson', `${atkinson}-latin-wght-normal.woff2`, letters, {
-  wght: { min: 400, max: 700 },
-});
+const upright = { wght: { min: 400, max: 700 }, opsz: { min: 14, max: 72 } };
+const slanted = { wght: { min: 400, max: 600 } };
+const text = { wght: { min: 400, max: 700 } };
+await cut('fraunces', `${fraunces}-opsz-normal.woff2`, plain, upright);
+await cut('fraunces-accented', `${fraunces}-opsz-normal.woff2`, accented, upright);
+await cut('italic-numerals', `${fraunces}-wght-italic.woff2`, numerals, slanted);
+await cut('italic', `${fraunces}-wght-italic.woff2`, plain, slanted);
+await cut('italic-accented', `${fraunces}-wght-italic.woff2`, accented, slanted);
+await cut('atkinson', `${atkinson}-latin-wght-normal.woff2`, plain, text);
+await cut('atkinson-accented', `${atkinson}-latin-wght-normal.woff2`, accented, text);
 
 /**
  * @param {string} name @param {string} source @param {string} characters

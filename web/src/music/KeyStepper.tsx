@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { keyName } from './rails/view.ts';
 import { reader } from '../settings/reader.ts';
 import { IconButton } from '../ui/Button.tsx';
-import { Picker } from '../ui/Picker.tsx';
+import { Pick } from '../ui/Pick.tsx';
 import { display } from '../ui/theme.ts';
 
 const Box = styled(Group)`
@@ -14,8 +14,8 @@ const Box = styled(Group)`
   gap: 2px;
 `;
 
-const KeyPicker = styled(Picker)`
-  button {
+const KeyPick = styled(Pick)`
+  select {
     min-width: 96px;
     font: 600 19px/1.2 ${display};
   }
@@ -30,24 +30,24 @@ interface KeyStepperProps {
 }
 
 /** A key to look in: by half steps, or out of the list of all keys of its mode. */
-export function KeyStepper({ label, value, written, onChange }: KeyStepperProps) {
+export function KeyStepper({ label, value, written: asWritten, onChange }: KeyStepperProps) {
   const settings = reader.use('language');
   const options = allKeys
     .filter(({ mode }) => mode === value.mode)
     .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))
-    .map((key) => ({
-      id: formatKey(key),
-      name: keyName(key, settings),
-      ...(sameKey(key, written) ? { note: 'as written' } : {}),
-    }));
+    .map((key) => {
+      const group = sameKey(key, asWritten) ? 'As written' : 'Other keys';
+      return [formatKey(key), keyName(key, settings), group] as const;
+    })
+    .toSorted(([, , one], [, , other]) => one.localeCompare(other));
   return (
     <Box aria-label={label}>
       <IconButton aria-label="Half step down" onPress={() => onChange(transposeKey(value, -1))}>
         <Minus size={18} strokeWidth={1.5} />
       </IconButton>
-      <KeyPicker
+      <KeyPick
         label={label}
-        labelHidden
+        labelled="hidden"
         value={formatKey(value)}
         options={options}
         onChange={(name) => onChange(allKeys.find((key) => formatKey(key) === name)!)}

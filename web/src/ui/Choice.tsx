@@ -1,23 +1,40 @@
-import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { useId } from 'react';
 import styled from 'styled-components';
 import { drawn } from './theme.ts';
 
-const Group = styled(ToggleButtonGroup)`
+const Group = styled.div`
   display: inline-flex;
   flex-wrap: wrap;
   gap: 6px;
 `;
 
-const Option = styled(ToggleButton)`
+/** The browser's own button, without a face, over the words: pointers, keys and readers meet what they know. */
+const Option = styled.label`
+  position: relative;
+  display: inline-flex;
+  align-items: center;
   min-height: 36px;
   padding: 5px 14px;
   border: 1px solid var(--rail);
   border-radius: 18px;
   background: var(--card);
   font-size: 14px;
-  cursor: pointer;
+  line-height: 1.2;
 
-  &[data-selected] {
+  input {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    margin: 0;
+    opacity: 0;
+    cursor: pointer;
+  }
+  &:has(input:focus-visible) {
+    outline: 3px solid var(--accent);
+    outline-offset: 2px;
+  }
+  &:has(input:checked) {
     ${drawn}
     background: var(--ink);
     border-color: var(--ink);
@@ -39,19 +56,17 @@ export function Choice<Value extends string>({
   options,
   onChange,
 }: ChoiceProps<Value>) {
+  const name = useId();
   return (
-    <Group
-      aria-label={label}
-      selectionMode="single"
-      disallowEmptySelection
-      selectedKeys={[value]}
-      onSelectionChange={(keys) => {
-        const chosen = options.find(([option]) => keys.has(option));
-        if (chosen) onChange(chosen[0]);
-      }}
-    >
+    <Group role="radiogroup" aria-label={label}>
       {options.map(([option, words]) => (
-        <Option key={option} id={option}>
+        <Option key={option}>
+          <input
+            type="radio"
+            name={name}
+            checked={option === value}
+            onChange={() => onChange(option)}
+          />
           {words}
         </Option>
       ))}

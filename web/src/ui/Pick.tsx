@@ -29,38 +29,55 @@ const Field = styled.span`
 
 interface PickProps<Value extends string> {
   label: string;
-  /** The label stands before the field instead of over it. */
-  isBeside?: boolean;
+  /** Where the label stands: over the field, before it, or for those who listen only. */
+  labelled?: 'over' | 'beside' | 'hidden';
+  className?: string;
   value: Value;
-  options: readonly (readonly [Value, string])[];
+  /** Each with its words, and with the group it stands in where they are parted into groups. */
+  options: readonly (readonly [Value, string, string?])[];
   onChange: (value: Value) => void;
 }
 
 /** One of many, by the browser's own list: it weighs nothing, and phones have a better one than any page. */
 export function Pick<Value extends string>({
   label,
-  isBeside,
+  labelled = 'over',
+  className,
   value,
   options,
   onChange,
 }: PickProps<Value>) {
   const id = useId();
+  const groups = [...new Set(options.map(([, , group]) => group))];
+  const inGroup = (group: string | undefined) =>
+    options
+      .filter(([, , its]) => its === group)
+      .map(([option, words]) => (
+        <option key={option} value={option}>
+          {words}
+        </option>
+      ));
   return (
-    <Field data-beside={isBeside || undefined}>
-      <label htmlFor={id}>{label}</label>
+    <Field data-beside={labelled === 'beside' || undefined} className={className}>
+      {labelled === 'hidden' ? null : <label htmlFor={id}>{label}</label>}
       <select
         id={id}
+        aria-label={labelled === 'hidden' ? label : undefined}
         value={value}
         onChange={({ target }) => {
           const chosen = options.find(([option]) => option === target.value);
           if (chosen) onChange(chosen[0]);
         }}
       >
-        {options.map(([option, words]) => (
-          <option key={option} value={option}>
-            {words}
-          </option>
-        ))}
+        {groups.map((group) =>
+          group === undefined ? (
+            inGroup(group)
+          ) : (
+            <optgroup key={group} label={group}>
+              {inGroup(group)}
+            </optgroup>
+          ),
+        )}
       </select>
     </Field>
   );

@@ -1,8 +1,12 @@
 import { createGlobalStyle, css } from 'styled-components';
 import accidentals from '../../fonts/accidentals.woff2?url';
 import atkinson from '../../fonts/atkinson.woff2?url';
+import atkinsonAccented from '../../fonts/atkinson-accented.woff2?url';
 import fraunces from '../../fonts/fraunces.woff2?url';
-import frauncesItalic from '../../fonts/fraunces-italic.woff2?url';
+import frauncesAccented from '../../fonts/fraunces-accented.woff2?url';
+import italic from '../../fonts/italic.woff2?url';
+import italicAccented from '../../fonts/italic-accented.woff2?url';
+import italicNumerals from '../../fonts/italic-numerals.woff2?url';
 import signs from '../../fonts/signs.woff2?url';
 
 const paper = `
@@ -29,9 +33,46 @@ export const text =
 export const phone = '@media (max-width: 640px)';
 export const tablet = '@media (max-width: 1100px)';
 
-/** The letters that `fonts/make.mjs` cuts. */
-const western =
-  'U+0020-00FF, U+0131, U+0141-0142, U+0152-0153, U+2013-2014, U+2018-2019, U+201C-201D, U+2022, U+2026, U+2039-203A, U+20AC';
+/** What `fonts/make.mjs` cuts: a face is fetched only where one of its signs is on the page. */
+const numerals = 'U+0020, U+002F-0039';
+const plain = 'U+0020-007E, U+00B7, U+2013-2014, U+2018-2019, U+201C-201D, U+2022, U+2026';
+const accented = 'U+00A0-00B6, U+00B8-00FF, U+0131, U+0141-0142, U+0152-0153, U+2039-203A, U+20AC';
+
+/** Numerals stand in a file of their own, since italic ones are on most pages and italic letters are not. */
+const cuts = [
+  { family: 'Fraunces Cut', file: fraunces, weights: '400 700', signs: plain },
+  { family: 'Fraunces Cut', file: frauncesAccented, weights: '400 700', signs: accented },
+  { family: 'Fraunces Cut', file: italic, weights: '400 600', signs: plain, isItalic: true },
+  {
+    family: 'Fraunces Cut',
+    file: italicAccented,
+    weights: '400 600',
+    signs: accented,
+    isItalic: true,
+  },
+  {
+    family: 'Fraunces Cut',
+    file: italicNumerals,
+    weights: '400 600',
+    signs: numerals,
+    isItalic: true,
+  },
+  { family: 'Atkinson Cut', file: atkinson, weights: '400 700', signs: plain },
+  { family: 'Atkinson Cut', file: atkinsonAccented, weights: '400 700', signs: accented },
+];
+
+const faces = cuts.map(
+  ({ family, file, weights, signs: range, isItalic }) => css`
+    @font-face {
+      font-family: '${family}';
+      src: url(${file}) format('woff2-variations');
+      font-style: ${isItalic ? 'italic' : 'normal'};
+      font-weight: ${weights};
+      unicode-range: ${range};
+      font-display: swap;
+    }
+  `,
+);
 
 /** For what is drawn by its background: where a reader's own colours are forced it stays, in the ink of these. */
 export const drawn = css`
@@ -53,28 +94,7 @@ export const GlobalStyle = createGlobalStyle`
     font-display: block;
   }
   /* The letters of western languages, in files of our own cut; the packages' files have the others. */
-  @font-face {
-    font-family: 'Fraunces Cut';
-    src: url(${fraunces}) format('woff2-variations');
-    font-weight: 400 700;
-    unicode-range: ${western};
-    font-display: swap;
-  }
-  @font-face {
-    font-family: 'Fraunces Cut';
-    src: url(${frauncesItalic}) format('woff2-variations');
-    font-style: italic;
-    font-weight: 400 600;
-    unicode-range: ${western};
-    font-display: swap;
-  }
-  @font-face {
-    font-family: 'Atkinson Cut';
-    src: url(${atkinson}) format('woff2-variations');
-    font-weight: 400 700;
-    unicode-range: ${western};
-    font-display: swap;
-  }
+  ${faces}
   :root { ${paper} }
   @media (prefers-color-scheme: dark) { :root:not([data-theme='light']) { ${dark} } }
   :root[data-theme='dark'] { ${dark} }

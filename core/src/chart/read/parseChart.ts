@@ -1,6 +1,7 @@
 import { LineIndex, linesOf } from '../../kit/lines.ts';
 import { movedTo, quoted, replaceWith, type Problem } from '../../kit/result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
+import { chartLimits } from '../limits.ts';
 import { readLine, type Line } from '../lines.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
@@ -10,9 +11,6 @@ import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } fr
 import type { TexturedHand } from '../steps.ts';
 import { noTextures, readTexture, type Textures } from '../texture.ts';
 import type { TuneBar } from '../tune.ts';
-
-/** Longest chart and longest line that are read, in UTF-16 code units. */
-export const chartLimits = { characters: 100_000, lineCharacters: 1_000 } as const;
 
 /**
  * A chart that was read. With problems the rest of it is still there: chords that could not be read stand in it

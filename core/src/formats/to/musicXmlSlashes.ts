@@ -1,5 +1,6 @@
 import type { ChordSlot, Slot } from '../../chart/song.ts';
-import { noteValues, valueElements } from './noteValues.ts';
+import { noteValues } from './noteValues.ts';
+import { valueElements } from './valueElements.ts';
 import { element, type XmlElement } from '../xml.ts';
 
 /**

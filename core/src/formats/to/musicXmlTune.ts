@@ -2,7 +2,8 @@ import { setToTune } from '../../chart/syllables.ts';
 import { tunePitch, type TuneBar, type TuneEvent, type TuneNote } from '../../chart/tune.ts';
 import { noteOfDegree, type Key } from '../../pitch/key.ts';
 import { pitchClass } from '../../pitch/note.ts';
-import { noteValues, valueElements } from './noteValues.ts';
+import { noteValues } from './noteValues.ts';
+import { valueElements } from './valueElements.ts';
 import { element, type XmlElement } from '../xml.ts';
 
 /** What is known of a tune where a bar of it is written. */

@@ -1,5 +1,4 @@
 import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
-import { element, type XmlElement } from '../xml.ts';
 
 /** A length that one note can be written with. */
 export interface NoteValue {
@@ -73,22 +72,4 @@ function filled(ticks: number, values: readonly NoteValue[]): NoteValue[] {
   }
   const last = found.pop() ?? { ...shortest, ticks: 0 };
   return [...found, { ...last, ticks: last.ticks + left }];
-}
-
-/** What a note of MusicXML says of its value, in the order it says it. */
-export function valueElements({ type, dots, triplet }: NoteValue): XmlElement[] {
-  return [
-    element('type', {}, type),
-    ...(dots === 1 ? [element('dot')] : []),
-    ...(triplet
-      ? [
-          element(
-            'time-modification',
-            {},
-            element('actual-notes', {}, 3),
-            element('normal-notes', {}, 2),
-          ),
-        ]
-      : []),
-  ];
 }

@@ -16,7 +16,8 @@ import {
   wordsElement,
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
-import { noteValues, valueElements } from './noteValues.ts';
+import { noteValues } from './noteValues.ts';
+import { valueElements } from './valueElements.ts';
 import { element, writeXml, type XmlElement } from '../xml.ts';
 
 /**

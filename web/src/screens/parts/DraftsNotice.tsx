@@ -4,7 +4,7 @@ import { NotebookPen } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { DraftPlace } from '../../device/storage/draftBox.ts';
-import { draftsQuery } from './keptDrafts.ts';
+import { leftQuery } from './leftDrafts.ts';
 
 const Line = styled.p`
   display: flex;
@@ -34,7 +34,7 @@ const toDrafts = <Link to="/drafts">Look at what was not saved</Link>;
 
 /** Over a list: what was typed in this browser and is saved nowhere. */
 export function DraftsNotice() {
-  const { data = [] } = useQuery(draftsQuery());
+  const { data = [] } = useQuery(leftQuery());
   const count = data.filter(({ state }) => state === 'left' || state === 'being tried').length;
   if (count === 0) return null;
   return (
@@ -60,7 +60,7 @@ export function OtherDrafts({ count, what }: { count: number; what: 'song' | 'se
 
 /** Where a document is gone: whether this browser has what was typed into it. */
 export function DraftOfMissing({ kind, id }: DraftPlace) {
-  const { data = [] } = useQuery(draftsQuery());
+  const { data = [] } = useQuery(leftQuery());
   const isKept = data.some(({ stored }) => stored.kind === kind && stored.id === id);
   if (!isKept) return null;
   return <> What you typed into it and was not saved is kept in this browser. {toDrafts}</>;

@@ -7,7 +7,6 @@ import {
   sameKey,
   unroll,
   type Key,
-  type NoteLanguage,
 } from '@intervallum/core';
 import { MonitorPlay, Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -26,7 +25,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { dateInWords } from '../../ui/dates.ts';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { languageNames } from '../../music/languages.ts';
-import { Picker } from '../../ui/Picker.tsx';
+import { Pick } from '../../ui/Pick.tsx';
 import { useTitle } from '../../ui/Page.tsx';
 import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
@@ -79,9 +78,11 @@ const Tools = styled.div`
   }
 `;
 
-const Language = styled(Picker)`
-  min-width: 190px;
-`;
+const Language = styled(Pick)`
+  select {
+    min-width: 150px;
+  }
+` as typeof Pick;
 
 const Song = styled.article`
   padding: 18px 0 26px;
@@ -192,10 +193,10 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
         />
         <Language
           label="Names of notes"
-          labelHidden
+          labelled="hidden"
           value={language}
-          options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
-          onChange={(id) => reader.change({ language: id as NoteLanguage })}
+          options={noteLanguages.map((id) => [id, languageNames[id]] as const)}
+          onChange={(chosen) => reader.change({ language: chosen })}
         />
         <Button
           onPress={() => {

@@ -179,7 +179,7 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
         {shown === 'opened' ? null : (
           <Pick
             label="Order"
-            isBeside
+            labelled="beside"
             value={order}
             options={orders}
             onChange={(chosen) => onChange({ order: chosen })}

@@ -1,29 +1,18 @@
 import type { SongListItem } from '@intervallum/contract';
-import {
-  defaultRangeExtractor,
-  useWindowVirtualizer,
-  type Range,
-  type VirtualItem,
-} from '@tanstack/react-virtual';
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, type ReactNode } from 'react';
 import styled from 'styled-components';
 
 /** Up to so many songs are all on the page: the browser's own search finds them. */
 const mostWhole = 150;
 
-/** How high a row is before it was measured, in pixels. */
-const usualHeight = 77;
+const LongRows = lazy(async () => ({ default: (await import('./LongRows.tsx')).LongRows }));
 
-const List = styled.ul`
+export const Rows = styled.ul`
   position: relative;
   border-top: 1px solid var(--hairline);
-  li {
-    position: absolute;
-    inset: 0 0 auto;
-  }
 `;
 
-interface SongRowsProps {
+export interface SongRowsProps {
   songs: readonly SongListItem[];
   /** Of how many, where not all are fetched. */
   total: number;
@@ -32,81 +21,28 @@ interface SongRowsProps {
   children: (song: SongListItem) => ReactNode;
 }
 
-/** Rows as they were measured last, so that who comes back finds the place they left. */
-let measured: { readonly width: number; readonly rows: VirtualItem[] } = { width: 0, rows: [] };
-
-/**
- * The songs of a list of any length: those in sight are on the page, with the one that has the focus; the next ones are
- * fetched before the end comes into sight.
- */
-export function SongRows({ songs, total, onMore, children }: SongRowsProps) {
-  const list = useRef<HTMLUListElement>(null);
-  const [above, setAbove] = useState(0);
-  const [focused, setFocused] = useState<number | null>(null);
-  useLayoutEffect(() => {
-    // What stands over the list may come and go.
-    const measure = () =>
-      setAbove((list.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
-    measure();
-    const watcher = new ResizeObserver(measure);
-    watcher.observe(document.body);
-    return () => watcher.disconnect();
-  }, []);
-  const rows = useWindowVirtualizer({
-    count: songs.length,
-    scrollMargin: above,
-    overscan: songs.length <= mostWhole ? mostWhole : 10,
-    estimateSize: () => usualHeight,
-    initialMeasurementsCache: measured.width === window.innerWidth ? measured.rows : [],
-    getItemKey: (place) => songs[place]!.id,
-    rangeExtractor: useCallback(
-      (range: Range) => {
-        const places = defaultRangeExtractor(range);
-        const isOutside = focused !== null && focused < range.count && !places.includes(focused);
-        return isOutside ? [...places, focused].sort((one, other) => one - other) : places;
-      },
-      [focused],
-    ),
-  });
-  useEffect(
-    () => () => {
-      measured = { width: window.innerWidth, rows: rows.measurementsCache };
-    },
-    [rows],
+/** The songs of a list of any length. */
+export function SongRows(props: SongRowsProps) {
+  const { songs, total, onMore, children } = props;
+  const isLong = total > mostWhole;
+  const rows = (some: readonly SongListItem[]) => (
+    <Rows aria-label="Songs">
+      {some.map((song) => (
+        <li key={song.id} data-song={song.id}>
+          {children(song)}
+        </li>
+      ))}
+    </Rows>
   );
-  const shown = rows.getVirtualItems();
-  const last = shown.at(-1)?.index ?? 0;
-  const isNearEnd = last >= songs.length - 20;
+  // All of a short list is fetched at once.
   useEffect(() => {
-    if (isNearEnd) onMore?.();
-  }, [isNearEnd, onMore]);
-  return (
-    <List
-      ref={list}
-      aria-label="Songs"
-      style={{ height: rows.getTotalSize() }}
-      onFocus={({ target }) => {
-        const place = target.closest('li')?.dataset['index'];
-        setFocused(place === undefined ? null : Number(place));
-      }}
-      onBlur={() => setFocused(null)}
-    >
-      {shown.map(({ index, key, start }) => {
-        const song = songs[index]!;
-        return (
-          <li
-            key={key}
-            ref={rows.measureElement}
-            data-index={index}
-            data-song={song.id}
-            aria-posinset={index + 1}
-            aria-setsize={total}
-            style={{ transform: `translateY(${start - above}px)` }}
-          >
-            {children(song)}
-          </li>
-        );
-      })}
-    </List>
-  );
+    if (!isLong) onMore?.();
+  }, [isLong, onMore]);
+  if (isLong)
+    return (
+      <Suspense fallback={rows(songs.slice(0, 40))}>
+        <LongRows {...props} />
+      </Suspense>
+    );
+  return rows(songs);
 }

@@ -1,5 +1,4 @@
 import type { SongListItem } from '@intervallum/contract';
-import { toCsv, type SongRow as CsvRow } from '@intervallum/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Download, FileUp, Plus } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -9,7 +8,6 @@ import styled from 'styled-components';
 import { saveFile } from '../../device/saveFile.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { songsQuery } from '../../queries/queries.ts';
-import { api, type AskedSongs } from '../../queries/resources.ts';
 import { useSearch } from '../../queries/useSearch.ts';
 import { visit } from '../../settings/visit.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
@@ -78,8 +76,9 @@ export function SongsScreen() {
   const makeSong = () => void navigate(`/songs/${beginSong()}`);
 
   async function downloadList() {
-    const rows = await allRows(asked);
-    if (rows) saveFile(toCsv(rows), 'Songs.csv', 'text/csv');
+    const { songsTable } = await import('./songsTable.ts');
+    const table = await songsTable(asked);
+    if (table !== null) saveFile(table, 'Songs.csv', 'text/csv');
     else notify('The list could not be fetched. Try again in a moment.');
   }
 
@@ -204,21 +203,6 @@ function inOrder(
   const places = new Map(opened.map((id, place) => [id, place]));
   const placeOf = ({ id }: SongListItem) => places.get(id) ?? opened.length;
   return [...songs].sort((one, other) => placeOf(one) - placeOf(other));
-}
-
-/** Every song of a list as a row of a table; null where they cannot be had. */
-async function allRows(asked: AskedSongs) {
-  const rows: CsvRow[] = [];
-  for (let after: string | null = null; ;) {
-    const page = await api.songs(asked, { after });
-    if (page.kind !== 'ok') return null;
-    for (const { summary } of page.value.songs) {
-      const { title, singer, key, meter, tempo } = summary;
-      rows.push({ title, singer, key, meter, tempo: tempo === null ? '' : String(tempo) });
-    }
-    after = page.value.next;
-    if (after === null) return rows;
-  }
 }
 
 function NoSongs({ onMake }: { onMake: () => void }) {

@@ -1,5 +1,4 @@
 import type { SongList, SongListItem, SongMarks, SongSets } from '@intervallum/contract';
-import { parseChart, setField, withEdits } from '@intervallum/core';
 import { useQueryClient, type InfiniteData } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { uuidv7 } from 'uuidv7';
@@ -74,10 +73,14 @@ export function useSongDoing(): SongDoing {
       },
       duplicate: async (song) => {
         const answer = await api.song(song.id);
-        const copy = answer.kind === 'ok' && copied(answer.value.text);
+        const { copiedChart } = await import('./copiedChart.ts');
         const made =
-          copy && answer.kind === 'ok'
-            ? await api.makeSong({ id: uuidv7(), text: copy, part: answer.value.part.decisions })
+          answer.kind === 'ok'
+            ? await api.makeSong({
+                id: uuidv7(),
+                text: copiedChart(answer.value.text),
+                part: answer.value.part.decisions,
+              })
             : null;
         if (made?.kind !== 'ok')
           return notify('The song could not be duplicated. Try again in a moment.');
@@ -113,14 +116,6 @@ export function useSongDoing(): SongDoing {
       },
     };
   }, [client]);
-}
-
-/** The same chart under a title of its own. */
-function copied(text: string): string {
-  const read = parseChart(text);
-  const title = read.song.title || 'Song without a title';
-  const edit = setField(read, 'title', `${title} (copy)`);
-  return edit.ok ? withEdits(text, edit.changes) : text;
 }
 
 function patchPages(
