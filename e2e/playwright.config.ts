@@ -13,6 +13,7 @@ export default defineConfig({
     baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4870',
     viewport: { width: 1280, height: 800 },
     permissions: ['clipboard-read', 'clipboard-write'],
+    serviceWorkers: 'block',
     trace: 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

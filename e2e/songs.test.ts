@@ -1,40 +1,23 @@
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { Client } from 'pg';
-import { startApplication } from '../bin/lib/application.mjs';
-import { freePort, startCluster } from '../bin/lib/cluster.mjs';
+import { withOwnServer } from './ownServer.ts';
 import { expectAccessible, fromRow, writeSong } from './pages.ts';
 
-/** An application of its own: what is asked here is asked of the whole list. */
-async function withSongs(copies: number, work: (url: string) => Promise<void>): Promise<void> {
-  const folder = mkdtempSync(join(tmpdir(), 'intervallum-songs-'));
-  chmodSync(folder, 0o755);
-  const cluster = await startCluster(join(folder, 'database'));
-  await cluster.createDatabase('songs');
-  const webFolder = process.env['WEB_FOLDER'] ?? '';
-  const at = { cluster, database: 'songs', port: await freePort(), webFolder, quiet: true };
-  const application = await startApplication(at);
-  try {
-    const client = new Client({ connectionString: cluster.url('songs') });
-    await client.connect();
-    await client.query(
-      `insert into songs (team_id, id, title, title_key, sung, text, summary, saved_at)
-       select team_id, gen_random_uuid(), title || ' ' || n, title_key || ' ' || lpad(n::text, 10, '0'), sung, replace(text, 'title: ' || title, 'title: ' || title || ' ' || n),
-         jsonb_set(jsonb_set(summary, '{title}', to_jsonb(title || ' ' || n)), '{tempo}', to_jsonb(50 + n % 100)),
-         now() - interval '1 day'
-       from songs, generate_series(1, $1::integer) n`,
-      [copies],
-    );
-    await client.query('analyze songs');
-    await client.end();
-    await work(application.url);
-  } finally {
-    await application.stop();
-    await cluster.stop();
-    rmSync(folder, { recursive: true, force: true, maxRetries: 10 });
-  }
+/** Makes so many more of each song. */
+async function multiply(databaseUrl: string, copies: number): Promise<void> {
+  const client = new Client({ connectionString: databaseUrl });
+  await client.connect();
+  await client.query(
+    `insert into songs (team_id, id, title, title_key, sung, text, summary, saved_at)
+     select team_id, gen_random_uuid(), title || ' ' || n, title_key || ' ' || lpad(n::text, 10, '0'), sung,
+       replace(text, 'title: ' || title, 'title: ' || title || ' ' || n),
+       jsonb_set(jsonb_set(summary, '{title}', to_jsonb(title || ' ' || n)), '{tempo}', to_jsonb(50 + n % 100)),
+       now() - interval '1 day'
+     from songs, generate_series(1, $1::integer) n`,
+    [copies],
+  );
+  await client.query('analyze songs');
+  await client.end();
 }
 
 const songs = (page: Page) => page.getByRole('list', { name: 'Songs' }).getByRole('link');
@@ -42,7 +25,8 @@ const songs = (page: Page) => page.getByRole('list', { name: 'Songs' }).getByRol
 test('ten thousand songs: scrolled, filtered, put in order, searched, and found again by Back', async ({
   page,
 }) => {
-  await withSongs(1_250, async (url) => {
+  await withOwnServer(async ({ url, databaseUrl }) => {
+    await multiply(databaseUrl, 1_250);
     await page.goto(`${url}/songs`);
     await expect(page.getByText('10008 songs', { exact: true })).toBeVisible();
 

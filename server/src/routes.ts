@@ -5,6 +5,7 @@ import type { ChartReader } from './jobs/charts.ts';
 import { setRoutes } from './sets/routes.ts';
 import { setService } from './sets/service.ts';
 import { shareRoutes } from './shares/routes.ts';
+import { songListRoutes } from './songs/list/routes.ts';
 import { songListService } from './songs/list/service.ts';
 import { songRoutes } from './songs/routes.ts';
 import { songService } from './songs/service.ts';
@@ -24,7 +25,8 @@ export function allRoutes(
       await database.execute(sql`select 1`);
       response.set('Cache-Control', 'no-store').json({ status: 'ok' });
     }),
-    ...songRoutes(songService(database, charts), songListService(database, charts)),
+    ...songListRoutes(songListService(database, charts)),
+    ...songRoutes(songService(database, charts)),
     ...setRoutes(setService(database, charts)),
     ...shareRoutes(database, linksUrl),
     ...trashRoutes(database),

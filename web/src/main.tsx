@@ -5,6 +5,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
+import { keepPages } from './app/offline/keepPages.ts';
 import { router } from './app/router.tsx';
 import { applyTheme } from './settings/reader.ts';
 import { createQueryClient } from './queries/queries.ts';
@@ -20,3 +21,5 @@ createRoot(document.getElementById('root')!).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+if (import.meta.env.PROD) keepPages();

@@ -1,4 +1,4 @@
-import { historySearch, newSong, songDraft, songMarks, songSearch } from '@intervallum/contract';
+import { historySearch, newSong, songDraft } from '@intervallum/contract';
 import { route } from '../http/route.ts';
 import {
   checked,
@@ -8,24 +8,10 @@ import {
   revisionInPath,
   screenOf,
 } from '../http/validate.ts';
-import type { SongListService } from './list/service.ts';
 import type { SongService } from './service.ts';
 
-export function songRoutes(songs: SongService, lists: SongListService) {
+export function songRoutes(songs: SongService) {
   return [
-    route('GET', '/api/songs', 'member', async (request, response, scope) => {
-      response.json(await lists.list(scope, checked(songSearch, request.query)));
-    }),
-    route('GET', '/api/songs/choices', 'member', async (_request, response, scope) => {
-      response.json(await lists.choices(scope));
-    }),
-    route('POST', '/api/songs/marks', 'member', async (request, response, scope) => {
-      await lists.mark(scope, checked(songMarks, request.body));
-      response.status(204).end();
-    }),
-    route('GET', '/api/songs/:id/sets', 'member', async (request, response, scope) => {
-      response.json(await lists.setsWith(scope, idInPath(request)));
-    }),
     route('POST', '/api/songs', 'member', async (request, response, scope) => {
       const { song, isNew } = await songs.create(
         scope,

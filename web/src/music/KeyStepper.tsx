@@ -6,7 +6,7 @@ import { keyName } from './rails/view.ts';
 import { reader } from '../settings/reader.ts';
 import { IconButton } from '../ui/Button.tsx';
 import { Pick } from '../ui/Pick.tsx';
-import { display } from '../ui/theme.ts';
+import { display, phone } from '../ui/theme.ts';
 
 const Box = styled(Group)`
   display: inline-flex;
@@ -18,6 +18,11 @@ const KeyPick = styled(Pick)`
   select {
     min-width: 96px;
     font: 600 19px/1.2 ${display};
+    ${phone} {
+      min-width: 0;
+      padding-inline: 8px 2px;
+      font-size: 17px;
+    }
   }
 `;
 

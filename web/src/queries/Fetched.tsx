@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import { FailedState, LoadingState } from '../ui/states.tsx';
+import { useKeptAt } from './kept.ts';
+import { KeptNote } from './KeptNote.tsx';
 import { NotAnswered } from './queries.ts';
 
 /** What `Fetched` needs to know of a query. */
@@ -17,13 +19,22 @@ interface FetchedProps<Value> {
   what: string;
   /** Shown where there is nothing at the address. */
   missing?: ReactNode;
+  /** Under which name it is kept for when there is no network. */
+  kept?: string;
   children: (value: Value) => ReactNode;
 }
 
 /** Something that is fetched: on its way, not to be had right now, not there, or shown. */
-export function Fetched<Value>({ from, what, missing, children }: FetchedProps<Value>) {
+export function Fetched<Value>({ from, what, missing, kept, children }: FetchedProps<Value>) {
   const { data, refetch } = from;
-  if (data !== undefined) return children(data);
+  const keptAt = useKeptAt(kept);
+  if (data !== undefined)
+    return (
+      <>
+        {keptAt === null ? null : <KeptNote at={keptAt} onTry={() => void refetch()} />}
+        {children(data)}
+      </>
+    );
   const error = from.error ?? from.failureReason;
   if (!error) return <LoadingState what={what} />;
   const kind = error instanceof NotAnswered ? error.kind : 'refused';

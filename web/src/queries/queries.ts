@@ -6,6 +6,7 @@ import {
 } from '@tanstack/react-query';
 import type { ShareTarget } from '@intervallum/contract';
 import type { Answer } from './client.ts';
+import { orKeptApi } from './kept.ts';
 import { api, type AskedSongs } from './resources.ts';
 
 /** Why something was not answered, for whoever shows it. */
@@ -61,7 +62,8 @@ export const setsKey = ['sets'] as const;
 export function songsQuery(asked: AskedSongs) {
   return infiniteQueryOptions({
     queryKey: [...songsKey, 'list', asked],
-    queryFn: ({ pageParam, signal }) => answered(api.songs(asked, { after: pageParam, signal })),
+    queryFn: ({ pageParam, signal }) =>
+      answered(orKeptApi.songs(asked, { after: pageParam, signal })),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
     placeholderData: keepPreviousData,
@@ -81,7 +83,7 @@ export function choicesQuery() {
 export function songQuery(id: string) {
   return queryOptions({
     queryKey: ['song', 'print', id],
-    queryFn: () => answered(api.song(id)),
+    queryFn: () => answered(orKeptApi.song(id)),
     ...opening,
   });
 }
@@ -89,7 +91,7 @@ export function songQuery(id: string) {
 export function setQuery(id: string) {
   return queryOptions({
     queryKey: ['set', 'stand', id],
-    queryFn: () => answered(api.set(id)),
+    queryFn: () => answered(orKeptApi.set(id)),
     ...opening,
   });
 }
@@ -97,7 +99,7 @@ export function setQuery(id: string) {
 export function setsQuery() {
   return infiniteQueryOptions({
     queryKey: setsKey,
-    queryFn: ({ pageParam, signal }) => answered(api.sets({ after: pageParam, signal })),
+    queryFn: ({ pageParam, signal }) => answered(orKeptApi.sets({ after: pageParam, signal })),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
   });
@@ -133,7 +135,7 @@ export function sharesQuery(target: ShareTarget) {
 export function sharedQuery(token: string) {
   return queryOptions({
     queryKey: ['shared', token],
-    queryFn: () => answered(api.shared(token)),
+    queryFn: () => answered(orKeptApi.shared(token)),
     staleTime: Infinity,
   });
 }

@@ -23,6 +23,8 @@ import { AddSongs } from './AddSongs.tsx';
 import { SetConflict } from './SetConflict.tsx';
 import { SetItems } from './SetItems.tsx';
 import { SetVersions } from './SetVersions.tsx';
+import { keepSongs, keptNames, useKeptAt } from '../../queries/kept.ts';
+import { KeptNote } from '../../queries/KeptNote.tsx';
 import { followSet, leftSets, type OpenedSet } from './openSet.ts';
 
 const Sheet = styled.div`
@@ -85,6 +87,13 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     () => onSavedElsewhere({ kind: 'set', id: setId }, () => void followSet(set)),
     [setId, set],
   );
+  const keptAt = useKeptAt(keptNames.set(setId));
+  const items = beside.getState().songs;
+  useEffect(() => {
+    void keepSongs([...items.keys()]);
+    // As it was opened: what is added later is kept when it is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [setId]);
   const navigate = useNavigate();
   const [opened, setOpened] = useState<'share' | 'songs' | 'versions' | null>(null);
   useTitle(draft.name);
@@ -130,6 +139,9 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
 
   return (
     <Sheet onKeyDown={onKeys}>
+      {keptAt === null ? null : (
+        <KeptNote at={keptAt} isWritten onTry={() => void followSet(set)} />
+      )}
       <Top>
         <SaveMark status={status} />
         <Spacer />

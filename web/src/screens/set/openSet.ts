@@ -6,6 +6,7 @@ import { createLeftOpen } from '../../document/leftOpen.ts';
 import { createSaver, type Saver, type Sent } from '../../document/saver.ts';
 import { sameSet, setShape } from '../../document/setDraft.ts';
 import { noSteps, type Steps } from '../../document/steps.ts';
+import { isBack, keepSet, keptNames, orKeptApi } from '../../queries/kept.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
 
@@ -32,7 +33,7 @@ export const leftSets = createLeftOpen<OpenedSet>('set');
 export async function fetchSet(id: string): Promise<OpenedSet> {
   const left = leftSets.find(id);
   if (left) return left;
-  const set = await answered(api.set(id));
+  const set = await answered(orKeptApi.set(id));
   const { kept, keeper, others } = await openDrafts({ kind: 'set', id }, setShape);
   const saver = createSaver<SetDraft>({
     draft: draftOf(set),
@@ -46,11 +47,13 @@ export async function fetchSet(id: string): Promise<OpenedSet> {
   return { id, saver, beside, otherDrafts: others };
 }
 
-/** Takes over what another tab saved, unless something here is not saved yet. */
+/** Takes over what was saved from somewhere else, unless something here is not saved yet. */
 export async function followSet({ id, saver, beside }: OpenedSet): Promise<void> {
   const answer = await api.set(id);
+  if (answer.kind !== 'unreachable') isBack(keptNames.set(id));
   // What could not be fetched now is offered when this tab saves: no word is lost by it.
   if (answer.kind !== 'ok') return;
+  keepSet(answer.value);
   const { songs } = beside.getState();
   beside.setState({ songs: new Map([...songs, ...knownSongs(answer.value)]) });
   if (saver.follow(draftOf(answer.value), answer.value.revision)) {
@@ -84,6 +87,8 @@ async function sendSet(id: string, draft: SetDraft, revision: number): Promise<S
   switch (answer.kind) {
     case 'ok':
       tellOtherTabs({ kind: 'set', id });
+      keepSet(answer.value);
+      isBack(keptNames.set(id));
       return { kind: 'saved', revision: answer.value.revision };
     case 'stale': {
       const current = songSet.parse(answer.current);

@@ -7,6 +7,7 @@ import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { createMaker } from '../../queries/making.ts';
+import { keptNames } from '../../queries/kept.ts';
 import { setsKey, setsQuery } from '../../queries/queries.ts';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { dateInWords } from '../../ui/dates.ts';
@@ -92,7 +93,7 @@ export function SetsScreen() {
   return (
     <Page title="Sets" tools={tools}>
       <DraftsNotice />
-      <Fetched from={fetched} what="the sets">
+      <Fetched from={fetched} what="the sets" kept={keptNames.sets}>
         {({ pages }) =>
           pages[0]?.sets.length === 0 ? (
             <EmptyState

@@ -15,6 +15,7 @@ import styled from 'styled-components';
 import { useQuery } from '@tanstack/react-query';
 import { fillScreen } from '../../device/fullScreen.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { keptNames } from '../../queries/kept.ts';
 import { sharedQuery } from '../../queries/queries.ts';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { canUnroll, Road } from '../../music/rails/Road.tsx';
@@ -148,7 +149,7 @@ export function SharePage() {
     </main>
   );
   return (
-    <Fetched from={fetched} what="the charts" missing={missing}>
+    <Fetched from={fetched} what="the charts" missing={missing} kept={keptNames.shared(token)}>
       {(page) => <SharedCharts page={page} token={token} />}
     </Fetched>
   );

@@ -5,6 +5,8 @@ import { useLeftOpen } from '../../document/leftOpen.ts';
 import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
 import type { Lens } from '../../lenses/lens.ts';
 import { PlayPlaceProvider } from '../../lenses/parts/PlayPlace.tsx';
+import { keptNames, useKeptAt } from '../../queries/kept.ts';
+import { KeptNote } from '../../queries/KeptNote.tsx';
 import { rememberOpened } from '../../settings/visit.ts';
 import { useTitle } from '../../ui/Page.tsx';
 import { ChartRegion } from './ChartRegion.tsx';
@@ -28,8 +30,12 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
     () => onSavedElsewhere({ kind: 'song', id: opened.id }, () => void followSong(opened)),
     [opened],
   );
+  const keptAt = useKeptAt(keptNames.song(opened.id));
   return (
     <DocumentProvider value={opened.document}>
+      {keptAt === null ? null : (
+        <KeptNote at={keptAt} isWritten onTry={() => void followSong(opened)} />
+      )}
       <LookProvider waits={lens.needs === 'hands'}>
         <PlayPlaceProvider>
           <Frame opened={opened} lens={lens} />

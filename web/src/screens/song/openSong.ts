@@ -12,6 +12,7 @@ import {
   type SongOptions,
   type SongRevision,
 } from '../../document/songDocument.ts';
+import { isBack, keepSong, keptNames, orKeptApi } from '../../queries/kept.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
 import { isBegun, isMade } from '../parts/freshSongs.ts';
@@ -33,7 +34,7 @@ export const leftSongs = createLeftOpen<OpenedSong>('song');
 export async function fetchSong(id: string): Promise<OpenedSong> {
   const left = leftSongs.find(id);
   if (left) return left;
-  const song = isBegun(id) ? await madeOrBegun(id) : await answered(api.song(id));
+  const song = isBegun(id) ? await madeOrBegun(id) : await answered(orKeptApi.song(id));
   const drafts = await openDrafts({ kind: 'song', id }, songShape(song.part.revision));
   const document = openSong(songOptions(song, drafts));
   return { id, document, saver: document.saver, otherDrafts: drafts.others };
@@ -66,11 +67,14 @@ export async function makeSure({ saver }: Pick<OpenedSong, 'saver'>): Promise<vo
   await saver.flush();
 }
 
-/** Takes over what another tab saved, unless something here is not saved yet. */
+/** Takes over what was saved from somewhere else, unless something here is not saved yet. */
 export async function followSong({ id, document }: OpenedSong): Promise<void> {
   const answer = await api.song(id);
+  if (answer.kind !== 'unreachable') isBack(keptNames.song(id));
   // What could not be fetched now is offered when this tab saves: no word is lost by it.
-  if (answer.kind === 'ok') document.follow(draftOf(answer.value), revisionOf(answer.value));
+  if (answer.kind !== 'ok') return;
+  document.follow(draftOf(answer.value), revisionOf(answer.value));
+  keepSong(answer.value);
 }
 
 /** How a fetched song is opened: what it begins as, what an earlier visit left, how it is sent. */
@@ -111,6 +115,8 @@ function sender(id: string): SendSong {
     switch (answer.kind) {
       case 'ok':
         tellOtherTabs({ kind: 'song', id });
+        keepSong(answer.value);
+        isBack(keptNames.song(id));
         return { kind: 'saved', revision: revisionOf(answer.value) };
       case 'stale': {
         const current = songSchema.parse(answer.current);
@@ -134,6 +140,7 @@ async function make(id: string, draft: SongDraft): ReturnType<SendSong> {
   const answer = await api.makeSong({ id, text: draft.text, part: draft.decisions });
   if (answer.kind === 'ok') {
     isMade(id);
+    keepSong(answer.value);
     return { kind: 'saved', revision: revisionOf(answer.value) };
   }
   if (answer.kind === 'refused' && answer.isTaken) {

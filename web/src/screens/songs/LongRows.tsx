@@ -6,7 +6,7 @@ import {
 } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { Rows, type SongRowsProps } from './SongRows.tsx';
+import { Rows, type SongRowsProps } from './rowsFrame.ts';
 
 /** How high a row is before it was measured, in pixels. */
 const usualHeight = 77;

@@ -7,6 +7,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { saveFile } from '../../device/saveFile.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { keptNames } from '../../queries/kept.ts';
 import { songsQuery } from '../../queries/queries.ts';
 import { useSearch } from '../../queries/useSearch.ts';
 import { visit } from '../../settings/visit.ts';
@@ -111,7 +112,7 @@ export function SongsScreen() {
           </EmptyState>
         </>
       ) : (
-        <Fetched from={fetched} what="the songs">
+        <Fetched from={fetched} what="the songs" {...(isPlain ? { kept: keptNames.songs } : {})}>
           {({ pages }) => {
             const total = pages[0]?.total ?? 0;
             const songs = inOrder(

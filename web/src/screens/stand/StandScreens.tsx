@@ -1,11 +1,13 @@
 import { noDecisions, parseChart, type SongHands } from '@intervallum/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { setQuery, sharedQuery, songQuery } from '../../queries/queries.ts';
 import { keyNamed } from '../../music/rails/view.ts';
-import { Notices } from '../../ui/notices.tsx';
+import { momentInWords } from '../../ui/dates.ts';
+import { Notices, notify } from '../../ui/notices.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { StandView } from './StandView.tsx';
 
@@ -30,6 +32,7 @@ export function SongStand() {
           ]}
           titles={['']}
           leaveTo={`/songs/${song.id}${search}`}
+          kept={keptNames.song(song.id)}
         />
       )}
     </Fetched>
@@ -65,6 +68,7 @@ export function SetStand() {
                 })}
                 titles={items.map(({ summary }) => summary.title)}
                 leaveTo={`/sets/${set.id}`}
+                kept={keptNames.set(set.id)}
               />
             )}
           </Fetched>
@@ -100,6 +104,7 @@ export function LinkStand() {
           }))}
           titles={songs.map(({ text }) => parseChart(text).song.title)}
           leaveTo={`/s/${token}`}
+          kept={keptNames.shared(token)}
         />
       )}
     </Fetched>
@@ -118,9 +123,16 @@ interface StandProps {
   charts: readonly StoodChart[];
   titles: readonly string[];
   leaveTo: string;
+  /** Under which name it is kept for when there is no network. */
+  kept: string;
 }
 
-function Stand({ charts, titles, leaveTo }: StandProps) {
+function Stand({ charts, titles, leaveTo, kept }: StandProps) {
+  const keptAt = useKeptAt(kept);
+  // Nothing takes room from the music.
+  useEffect(() => {
+    if (keptAt !== null) notify(`No network. This is how it was on ${momentInWords(keptAt)}.`);
+  }, [keptAt]);
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
   const { id, text, key, note, hands } = charts[at]!;

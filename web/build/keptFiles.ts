@@ -1,0 +1,63 @@
+import type { Plugin, Rolldown } from 'vite';
+
+/** The screens that a reader without an account is shown, and those of a player. */
+const readers = ['screens/share/SharePage.tsx', 'screens/stand/StandScreens.tsx'];
+const players = [
+  ...readers,
+  'screens/songs/SongsScreen.tsx',
+  'screens/song/SongScreen.tsx',
+  'screens/sets/SetsScreen.tsx',
+  'screens/set/SetScreen.tsx',
+  'screens/print/PaperScreen.tsx',
+  'screens/print/SetPaperScreen.tsx',
+  'screens/drafts/DraftsScreen.tsx',
+  'screens/trash/TrashScreen.tsx',
+];
+
+/** What is fetched only where it is asked for: the staff's own drawing, syllables of a language, reading of files. */
+const rare = /node_modules\/(vexflow|hyphen|papaparse)\//;
+
+/** Styles, and the faces that `fonts/make.mjs` cuts. */
+const ours = /\.css$|\/(fraunces|italic|atkinson)(-accented|-numerals)?-[\w-]{8}\.woff2$/;
+
+/**
+ * Writes `kept-files.json`: which files each screen is made of, for the service worker's page to keep before there is no
+ * network. Windows that a screen opens later are among them, the rare and the large are not.
+ */
+export function keptFiles(): Plugin {
+  return {
+    name: 'kept-files',
+    generateBundle(_options, bundle) {
+      const chunks = Object.values(bundle).filter((one) => one.type === 'chunk');
+      const byName = new Map(chunks.map((chunk) => [chunk.fileName, chunk]));
+      const filesOf = (screens: readonly string[], windows: number) => {
+        const found = new Set<string>();
+        const take = (chunk: Rolldown.OutputChunk | undefined, depth: number) => {
+          if (!chunk || found.has(chunk.fileName) || isRare(chunk)) return;
+          found.add(chunk.fileName);
+          for (const name of chunk.imports) take(byName.get(name), depth);
+          if (depth > 0) for (const name of chunk.dynamicImports) take(byName.get(name), depth - 1);
+        };
+        for (const chunk of chunks) {
+          if (chunk.isEntry) take(chunk, 0);
+          if (screens.some((screen) => chunk.facadeModuleId?.endsWith(screen)))
+            take(chunk, windows);
+        }
+        return [...found];
+      };
+      const isRare = ({ moduleIds }: Rolldown.OutputChunk) =>
+        moduleIds.length > 0 && moduleIds.every((id) => rare.test(id));
+      const assets = Object.keys(bundle).filter((name) => bundle[name]!.type === 'asset');
+      const always = assets.filter((name) => ours.test(name));
+      const workers = assets.filter((name) => /handsWorker[\w-]*\.js$/.test(name));
+      this.emitFile({
+        type: 'asset',
+        fileName: 'kept-files.json',
+        source: JSON.stringify({
+          reader: [...filesOf(readers, 0), ...always],
+          player: [...filesOf(players, 2), ...always, ...workers],
+        }),
+      });
+    },
+  };
+}

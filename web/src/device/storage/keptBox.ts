@@ -1,0 +1,46 @@
+import { createStore, delMany, entries, get, set, type UseStore } from 'idb-keyval';
+import { z } from 'zod';
+
+/** What the server answered, as this browser keeps it for when there is no network. */
+export interface KeptAnswer {
+  /** When it was answered, in milliseconds since 1970. */
+  readonly at: number;
+  readonly value: unknown;
+}
+
+const keptAnswer = z.object({ at: z.number(), value: z.unknown() });
+
+/** So many answers are kept; the oldest go first. */
+const most = 400;
+
+let opened: UseStore | undefined;
+const box: UseStore = (mode, use) => {
+  opened ??= createStore('intervallum-kept', 'answers');
+  return opened(mode, use);
+};
+
+let isTidied = false;
+
+/** Keeps an answer under its name, in the place of the one before. */
+export async function putKept(name: string, answer: KeptAnswer): Promise<void> {
+  await set(name, answer, box);
+  if (isTidied) return;
+  isTidied = true;
+  const all = (await entries<string, unknown>(box)).map(
+    ([key, kept]) => [key, keptAnswer.safeParse(kept).data?.at ?? 0] as const,
+  );
+  all.sort(([, one], [, other]) => other - one);
+  await delMany(
+    all.slice(most).map(([key]) => key),
+    box,
+  );
+}
+
+/** What is kept under a name; null where nothing is, or nothing that can be read. */
+export async function findKept(name: string): Promise<KeptAnswer | null> {
+  return keptAnswer.safeParse(await get(name, box)).data ?? null;
+}
+
+export async function dropKept(name: string): Promise<void> {
+  await delMany([name], box);
+}
