@@ -101,7 +101,7 @@ for (const [name, path, keys] of lenses) {
       .getByText('E♭')
       .first()
       .waitFor();
-    await page.getByRole('region', { name: 'Chart' }).focus();
+    await page.getByRole('application', { name: 'Chart' }).focus();
   }
   await page.waitForTimeout(1_500);
   const empty = await emptyFrames();

@@ -204,7 +204,7 @@ test('a search finds songs by words that are sung', async ({ page }) => {
     () => page.getByRole('link', { name: 'Songs' }).click(),
   ]) {
     await found.click();
-    await expect(page.getByRole('region', { name: 'Chart', exact: true })).toBeVisible();
+    await expect(page.getByRole('application', { name: 'Chart', exact: true })).toBeVisible();
     await back();
     await expect(page.getByRole('searchbox')).toHaveValue('harbours');
     await expect(found).toHaveText(['Lanterns on the Quay']);

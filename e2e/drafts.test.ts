@@ -107,7 +107,7 @@ test('what two closed tabs left unsaved: one goes on, the other one is told of, 
   const again = await context.newPage();
   await again.goto(page.url());
   await expect(again.getByText('1 more draft of this song was never saved.')).toBeVisible();
-  const room = await again.getByRole('region', { name: 'Chart', exact: true }).boundingBox();
+  const room = await again.getByRole('application', { name: 'Chart', exact: true }).boundingBox();
   expect(room!.width).toBeGreaterThan(600);
   expect(room!.height).toBeGreaterThan(400);
 });

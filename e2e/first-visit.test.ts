@@ -146,7 +146,7 @@ test('at a first visit it says what it is; a song that is begun is nowhere until
   await expect(welcome).toBeVisible();
   await expectAccessible(page);
   await welcome.getByRole('button', { name: /^Look at “/ }).click();
-  await expect(page.getByRole('region', { name: 'Chart', exact: true })).toBeVisible();
+  await expect(page.getByRole('application', { name: 'Chart', exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Songs' }).click();
   await expect(page.getByRole('list', { name: 'Songs' })).toBeVisible();
   await expect(welcome).toHaveCount(0);

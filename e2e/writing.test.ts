@@ -10,7 +10,7 @@ import {
   writeSong,
 } from './pages.ts';
 
-const chart = (page: Page) => page.getByRole('region', { name: 'Chart', exact: true });
+const chart = (page: Page) => page.getByRole('application', { name: 'Chart', exact: true });
 const text = (page: Page) => editor(page).innerText();
 
 test('eight bars are written on the chart without the mouse, all of it undone, and done again', async ({

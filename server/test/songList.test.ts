@@ -89,7 +89,7 @@ beforeAll(async () => {
   await server.call('DELETE', `/api/sets/${thrown.body.id}`);
   for (const tag of tags) await mark({ ids: withTag(tag), addTag: tag });
   await mark({ ids: known.filter((one) => one.favourite).map(({ id }) => id), favourite: true });
-});
+}, 60_000);
 afterAll(() => server.stop());
 
 const withTag = (tag: string) => known.filter((one) => one.tags.includes(tag)).map(({ id }) => id);
@@ -183,7 +183,7 @@ test('a list has the songs that are asked for, each once, in the order that is a
     }),
     { numRuns: 60 },
   );
-});
+}, 60_000);
 
 test('says what there is to filter by, nothing of what was deleted', async () => {
   const choices = songChoices.parse((await server.call('GET', '/api/songs/choices')).body);

@@ -1,13 +1,17 @@
 import { createBrowserRouter, Navigate, Outlet, ScrollRestoration } from 'react-router';
 import { CrashPage } from '../ui/CrashPage.tsx';
 import { LoadingState, NotFoundState } from '../ui/states.tsx';
+import { Announcer } from '../ui/announce.tsx';
 import { DeskShell, Shell } from './Shell.tsx';
+import { useArrival } from './useArrival.ts';
 
 /** Lists are found where they were left, whichever way one comes back. */
 function Root() {
+  useArrival();
   return (
     <>
       <Outlet />
+      <Announcer />
       <ScrollRestoration getKey={({ pathname, search }) => pathname + search} />
     </>
   );

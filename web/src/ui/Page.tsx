@@ -1,6 +1,7 @@
-import { useEffect, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { phone } from './theme.ts';
+import { useTitle } from './useTitle.ts';
 
 const Sheet = styled.div`
   max-width: 1080px;
@@ -29,13 +30,6 @@ const Tools = styled.div`
   align-items: center;
   gap: 10px;
 `;
-
-/** Names the browser's tab. */
-export function useTitle(title: string): void {
-  useEffect(() => {
-    document.title = title ? `${title} · Intervallum` : 'Intervallum';
-  }, [title]);
-}
 
 /** A screen of a list: its name, its tools, its content. */
 export function Page({

@@ -1,8 +1,9 @@
 import { X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import { IconButton } from './Button.tsx';
+import { keepFocus } from './focus.ts';
 import { phone } from './theme.ts';
 
 const Veil = styled(ModalOverlay)`
@@ -69,6 +70,7 @@ export function Window({
   mustDecide = false,
   children,
 }: WindowProps) {
+  useEffect(() => (isOpen ? () => keepFocus() : undefined), [isOpen]);
   return (
     <Veil
       isOpen={isOpen}

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Button } from './Button.tsx';
+import { useTitle } from './useTitle.ts';
 
 const Place = styled.div`
   display: grid;
@@ -97,6 +98,7 @@ export function NotFoundState({
   children: ReactNode;
   home?: boolean;
 }) {
+  useTitle(title);
   return (
     <Place>
       <Zero aria-hidden>0</Zero>

@@ -108,6 +108,8 @@ export const GlobalStyle = createGlobalStyle`
   a { color: inherit; }
   button, input, textarea, select { font: inherit; color: inherit; }
   :focus-visible, [data-focus-visible] { outline: 3px solid var(--accent); outline-offset: 2px; border-radius: 6px; }
+  /* It takes the focus when one comes to a screen, which its title tells. */
+  main:focus { outline: none; }
   ::selection { background: color-mix(in srgb, var(--accent) 28%, transparent); }
 
   @media (prefers-reduced-motion: reduce) {

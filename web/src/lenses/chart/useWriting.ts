@@ -27,6 +27,7 @@ import { useMemo, useState, type KeyboardEvent } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
 import { desk } from '../../settings/desk.ts';
+import { announce } from '../../ui/announce.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { commandOf, keyOf } from '../command.ts';
@@ -203,9 +204,15 @@ export function useWriting(sound: ChartSound): Writing {
     undo: () => {
       // What is typed and not taken yet is what goes first.
       if (entry) dropEntry();
-      else songDocument.undo();
+      else {
+        songDocument.undo();
+        announce('Undone');
+      }
     },
-    redo: songDocument.redo,
+    redo: () => {
+      songDocument.redo();
+      announce('Done again');
+    },
     togglePlaying: sound.toggle,
     goOn: sound.goOn,
   });

@@ -2,13 +2,17 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode }
 import type { Chord, SectionKey, Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { reader } from '../../settings/reader.ts';
+import { announce } from '../../ui/announce.tsx';
+import { Hidden } from '../../ui/hidden.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { HandsMark } from './handsMark.ts';
+import type { LaidSection } from './layout.ts';
 import type { Room } from './columns.ts';
 import { SectionView, type Marks } from './SectionView.tsx';
 import { sheetOfBar, sheetOfSlot, sheetsOf, type Sheet } from './sheets.ts';
 import { SheetTurner } from './SheetTurner.tsx';
 import { handsHeight, sizesOf, sizeVariables } from './sizes.ts';
+import { spokenPlace } from './spoken.ts';
 import { lastSection, useLaidOut, usePlan, useSectionViews } from './usePlan.ts';
 import { useNumeral } from './useNumeral.ts';
 import type { ChartView } from './view.ts';
@@ -46,6 +50,13 @@ interface ChartProps {
   /** A chord being typed in the chosen slot. */
   entry?: ReactNode;
   onChooseSlot?: (bar: number, slot: number, extend: boolean) => void;
+  /** Says what stands at the cursor to those who listen; what has the focus names it by `cursorId`. */
+  saysCursor?: boolean;
+}
+
+/** The element that says what stands at a place: another one for each place, so that going there is told. */
+export function cursorId(bar: number, slot: number): string {
+  return `chart-cursor-${bar}-${slot}`;
 }
 
 /** A song on its rails, as wide as its place: numerals stand on them, letters hang beneath, words below the letters. */
@@ -62,6 +73,7 @@ export function Chart({
   selection = null,
   entry = null,
   onChooseSlot,
+  saysCursor = false,
 }: ChartProps) {
   const usual = useNumeral();
   const { joined } = reader.use('joined');
@@ -120,6 +132,9 @@ export function Chart({
         if (onChooseSlot && event.shiftKey) event.preventDefault();
       }}
     >
+      {saysCursor && currentBar !== null ? (
+        <SpokenCursor laid={laid} bar={currentBar} slot={currentSlot ?? 0} viewOf={viewOf} />
+      ) : null}
       {laid.length === 0 ? (
         <Nothing>
           No section yet. A name and a colon open one: “Verse 1:”, then bars on the next line.
@@ -141,6 +156,28 @@ export function Chart({
       <SheetTurner label="Bars that are shown, below" sheets={sheets} now={now} onTurn={turn} />
     </Sections>
   );
+}
+
+interface SpokenCursorProps {
+  laid: readonly LaidSection[];
+  bar: number;
+  slot: number;
+  viewOf: (section: number) => ChartView;
+}
+
+/** What stands at the cursor, to listen to. Where that is changed without going elsewhere the change is told. */
+function SpokenCursor({ laid, bar, slot, viewOf }: SpokenCursorProps) {
+  const spoken = useMemo(() => spokenPlace(laid, bar, slot, viewOf), [laid, bar, slot, viewOf]);
+  const last = useRef<{ id: string; what: string } | null>(null);
+  const id = cursorId(bar, slot);
+  const what = spoken?.what ?? '';
+  useEffect(() => {
+    if (last.current?.id === id && last.current.what !== what) announce(what);
+    last.current = { id, what };
+  }, [id, what]);
+  return spoken ? (
+    <Hidden key={id} id={id} role="img" aria-label={`${spoken.where}: ${spoken.what}`} />
+  ) : null;
 }
 
 /** From this width on the names of sections stand beside their bars, in CSS pixels. */

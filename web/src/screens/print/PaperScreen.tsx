@@ -12,7 +12,7 @@ import { findOnce } from '../../workers/handsSearch.ts';
 import { reader } from '../../settings/reader.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { useTitle } from '../../ui/Page.tsx';
+import { useTitle } from '../../ui/useTitle.ts';
 import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
@@ -45,7 +45,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     const read = parseChart(stored.text);
     return read.song;
   }, [stored.text]);
-  useTitle(song.title);
+  useTitle(`${song.title || 'Song without a title'} on paper`);
   const keyText = parameters.get('key');
   const key = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
   const what = oneOf<Printed>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);

@@ -10,7 +10,7 @@ import { keyNamed } from '../../music/rails/view.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { useTitle } from '../../ui/Page.tsx';
+import { useTitle } from '../../ui/useTitle.ts';
 import { NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
 import { PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';

@@ -15,7 +15,7 @@ import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
-import { useTitle } from '../../ui/Page.tsx';
+import { useTitle } from '../../ui/useTitle.ts';
 import { SaveMark } from '../../document/SaveMark.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { display, phone } from '../../ui/theme.ts';

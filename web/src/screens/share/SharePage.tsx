@@ -27,7 +27,7 @@ import { dateInWords } from '../../ui/dates.ts';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { languageNames } from '../../music/languages.ts';
 import { Pick } from '../../ui/Pick.tsx';
-import { useTitle } from '../../ui/Page.tsx';
+import { useTitle } from '../../ui/useTitle.ts';
 import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { display, phone } from '../../ui/theme.ts';

@@ -1,9 +1,10 @@
-import { memo } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { cursorAt, nearestCursor, type Cursor } from '@intervallum/core';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartMarks } from '../../lenses/lens.ts';
-import { Chart } from '../../music/rails/Chart.tsx';
+import { Chart, cursorId } from '../../music/rails/Chart.tsx';
+import { announce } from '../../ui/announce.tsx';
 import { Road } from '../../music/rails/Road.tsx';
 import { Music, RightsLine } from './deskLayout.tsx';
 
@@ -19,6 +20,8 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
   const { shown, unrolled } = useShown();
   const at = useSong<Cursor | null>(({ read, place }) => cursorAt(read, place), sameCursor);
   const currentBar = at && unrolled ? unrolled.bars.indexOf(at.bar) : (at?.bar ?? -1);
+  const hasCursor = currentBar >= 0;
+  useTold(marks);
   const choose = (bar: number, slot: number, extend: boolean) => {
     if (marks.onChoose) marks.onChoose(bar, slot, extend);
     else songDocument.goTo({ bar: unrolled?.bars[bar] ?? bar, slot });
@@ -28,8 +31,10 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
       ref={chartRef}
       $panel={isPanelOpen}
       tabIndex={0}
-      role="region"
+      role="application"
+      aria-roledescription="chart"
       aria-label="Chart"
+      aria-activedescendant={hasCursor ? cursorId(currentBar, at?.slot ?? 0) : undefined}
       {...(marks.onKey ? { onKeyDown: marks.onKey } : {})}
       onFocus={(event) => {
         // The cursor is seen before anything is overwritten.
@@ -53,10 +58,24 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
         hands={marks.hands ?? null}
         playing={marks.playing ?? null}
         onChooseSlot={choose}
+        saysCursor
       />
       <Rights />
     </Music>
   );
+}
+
+/** Tells those who listen how much is chosen, and that it plays or is silent. */
+function useTold({ selection, playing }: ChartMarks): void {
+  const chosen = selection ? selection.to - selection.from + 1 : 0;
+  const isPlaying = typeof playing === 'number';
+  const before = useRef({ chosen, isPlaying });
+  useEffect(() => {
+    const { current } = before;
+    if (current.isPlaying !== isPlaying) announce(isPlaying ? 'Playing' : 'Stopped');
+    else if (current.chosen !== chosen && chosen > 0) announce(`${chosen} chosen`);
+    before.current = { chosen, isPlaying };
+  }, [chosen, isPlaying]);
 }
 
 const Rights = memo(function Rights() {

@@ -8,7 +8,7 @@ import { PlayPlaceProvider } from '../../lenses/parts/PlayPlace.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
 import { rememberOpened } from '../../settings/visit.ts';
-import { useTitle } from '../../ui/Page.tsx';
+import { useTitle } from '../../ui/useTitle.ts';
 import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
 import { Desk, SidePlace } from './deskLayout.tsx';
@@ -48,7 +48,8 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
 function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const [opened, setOpened] = useState<SongWindow | null>(null);
   const panel = usePanel(lens);
-  useTitle(useSong(({ read }) => read.song.title));
+  const title = useSong(({ read }) => read.song.title) || 'Song without a title';
+  useTitle(lens.id === 'chart' ? title : `${title}, ${lens.name.toLowerCase()}`);
   const { Frame: LensFrame, Panel, Strip, Tools } = lens;
   return (
     <Desk $panel={panel.isOpen}>

@@ -1,6 +1,7 @@
 import type { SongListItem, SongOrder } from '@intervallum/contract';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { keepFocus } from '../../ui/focus.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { ChosenBar } from './ChosenBar.tsx';
 import type { RowAction } from './RowMenu.tsx';
@@ -26,16 +27,8 @@ type Opened =
       readonly songs: readonly SongListItem[];
     };
 
-/** Whether the focus fell to the page, since what had it is gone. */
-const isLost = () => document.activeElement === null || document.activeElement === document.body;
-
 const buttonOf = (id: string) =>
   document.querySelector<HTMLElement>(`[data-song="${id}"] [aria-haspopup]`);
-
-/** Once what is being closed or deleted is off the page. */
-function focusLater(find: () => HTMLElement | null): void {
-  setTimeout(() => find()?.focus(), 60);
-}
 
 interface SongListProps {
   songs: readonly SongListItem[];
@@ -52,11 +45,6 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
   const navigate = useNavigate();
   const latest = useRef<string | null>(null);
   const close = () => setOpened(null);
-  /** A window that was opened from a menu, which is gone by then, gives the focus back to the menu's button. */
-  const closeWindow = (id: string | undefined) => {
-    close();
-    if (id !== undefined) focusLater(() => (isLost() ? buttonOf(id) : null));
-  };
   /** Songs as the list has them now, with what was given to them meanwhile. */
   const now = (ids: Iterable<string>) =>
     [...ids].flatMap((id) => songs.find((song) => song.id === id) ?? choosing.chosen.get(id) ?? []);
@@ -76,7 +64,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
     );
     await doing.remove(wanted);
     if (choosing.isOn) choosing.choose(wanted, false);
-    focusLater(() => (isLost() && next ? buttonOf(next.id) : null));
+    keepFocus(() => (next ? buttonOf(next.id) : null));
   }
 
   const does: Readonly<Record<RowAction, (song: SongListItem) => void>> = {
@@ -142,14 +130,14 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
             songs={now(opened.ids).map((song) => ({ id: song.id, title: titleOf(song) }))}
             inKey={null}
             isOpen
-            onClose={() => closeWindow(opened.ids[0])}
+            onClose={close}
           />
         ) : null}
         {opened?.kind === 'tags' ? (
           <TagsWindow
             songs={now(opened.ids)}
             onTag={(tag, isGiven) => void doing.tag(now(opened.ids), tag, isGiven)}
-            onClose={() => closeWindow(opened.ids[0])}
+            onClose={close}
           />
         ) : null}
         {opened?.kind === 'needed' ? (
@@ -160,7 +148,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
               close();
               void remove(opened.songs);
             }}
-            onClose={() => closeWindow(opened.songs[0]?.id)}
+            onClose={close}
           />
         ) : null}
       </Suspense>

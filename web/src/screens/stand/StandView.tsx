@@ -13,7 +13,7 @@ import { letterStyle, numberStyle, type ChartView } from '../../music/rails/view
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { stand } from '../../settings/stand.ts';
 import { Hidden } from '../../ui/hidden.ts';
-import { useTitle } from '../../ui/Page.tsx';
+import { useTitle } from '../../ui/useTitle.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { StandPlace, StandSong } from './standing.ts';
 import { ScreenPedal } from './ScreenPedal.tsx';
