@@ -92,8 +92,13 @@ test('completion offers the chords of the key with their letters', async ({ page
   await page.keyboard.press('Control+End');
   await page.keyboard.type('2');
   await page.keyboard.press('Control+Space');
-  await expect(page.getByRole('option')).toContainText(['2m', '2m7', '2m9', '27']);
-  await expect(page.getByRole('option').nth(1)).toContainText('B♭m7');
+  await expect(page.getByRole('listbox').getByRole('option')).toContainText([
+    '2m',
+    '2m7',
+    '2m9',
+    '27',
+  ]);
+  await expect(page.getByRole('listbox').getByRole('option').nth(1)).toContainText('B♭m7');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Tab');
   await expect(editor(page)).toContainText('1 | 2m7');

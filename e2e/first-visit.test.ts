@@ -121,6 +121,12 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
     expect(await bars(reader, 'Ending')).toEqual(['F', 'C', '𝄐 hold G rings']);
     await reader.getByRole('button', { name: 'Half step up' }).click();
     expect((await bars(reader, 'Ending'))[0]).toBe('G♭');
+    // One's own key and capo are there again on this device.
+    await reader.getByRole('combobox', { name: 'Capo' }).selectOption('1');
+    await expect(reader.getByText('capo 1, shapes of G')).toBeVisible();
+    await reader.reload();
+    await expect.poll(async () => (await bars(reader, 'Ending'))[0]).toBe('F');
+    await expect(reader.getByText('capo 1, shapes of G')).toBeVisible();
     const sideways = await reader.evaluate(
       () => document.documentElement.scrollWidth - window.innerWidth,
     );

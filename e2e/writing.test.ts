@@ -108,6 +108,59 @@ test('slots are marked, joined, moved by degrees and copied; what cannot be done
   await expect(editor(page)).toContainText('Verse 2 x2:');
 });
 
+test('sections are named, moved and copied where they stand, by keys and by their own menu; hands go with them', async ({
+  page,
+}) => {
+  await writeSong(
+    page,
+    'title: Order\nkey: C\nroad: Verse, Chorus x2\n\nVerse:\n  1 | 4\n\nChorus:\n  5 | 1\n',
+  );
+  const names = () => page.getByRole('heading', { level: 2 }).allInnerTexts();
+  await chart(page).focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('F2');
+  const field = page.getByRole('textbox', { name: 'Name of the section' });
+  await expect(field).toBeFocused();
+  await page.keyboard.type('Stanza');
+  await page.keyboard.press('Enter');
+  await expect(chart(page)).toBeFocused();
+  expect(await names()).toEqual(['Stanza', 'Chorus']);
+  expect(await text(page)).toContain('road: Stanza, Chorus x2');
+  // What the roadmap could not tell apart is refused where it was typed.
+  await page.keyboard.press('F2');
+  await page.keyboard.type('Chorus');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('the roadmap would play that one');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Alt+Shift+ArrowDown');
+  await expect.poll(names).toEqual(['Chorus', 'Stanza']);
+  await page.keyboard.press('Alt+Shift+ArrowDown');
+  await expect(page.getByText('It is the last section already.')).toBeVisible();
+
+  const menu = async (name: string, item: string) => {
+    await section(page, name).getByRole('button', { name, exact: true }).click();
+    await page.getByRole('menuitem', { name: item }).click();
+  };
+  await menu('Stanza', 'Move the section up');
+  await expect.poll(names).toEqual(['Stanza', 'Chorus']);
+  await expect(chart(page)).toBeFocused();
+  await menu('Chorus', 'Copy the section');
+  await expect.poll(names).toEqual(['Stanza', 'Chorus', 'Chorus 2']);
+  await menu('Chorus 2', 'Name of the section');
+  await expect(field).toBeFocused();
+  await page.keyboard.type('Ending');
+  // Leaving the field takes what was typed.
+  await section(page, 'Stanza').getByRole('listitem').first().click();
+  await expect.poll(names).toEqual(['Stanza', 'Chorus', 'Ending']);
+  await section(page, 'Ending').getByRole('button', { name: 'Ending' }).click();
+  await expectAccessible(page);
+  await page.getByRole('menuitem', { name: 'Take the section away' }).click();
+  await expect.poll(names).toEqual(['Stanza', 'Chorus']);
+  await expect(chart(page)).toBeFocused();
+  await page.keyboard.press('Control+z');
+  await expect.poll(names).toEqual(['Stanza', 'Chorus', 'Ending']);
+});
+
 test('words are set under a bar, and a lyric is spread over its section', async ({ page }) => {
   await writeSong(page, 'title: Words\nkey: C\n\nVerse:\n  1 | 4\n  5 | 1\n');
   await section(page, 'Verse').getByRole('listitem').nth(1).click();

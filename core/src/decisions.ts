@@ -19,11 +19,20 @@ export function hasAnchors(decisions: Decisions): boolean {
   return names.some((name) => decisionKinds[name].anchors(decisions[name]).length > 0);
 }
 
-/** The decisions after an edit of the text: each goes with its slot. The same value where none moved. */
-export function carryDecisions(decisions: Decisions, follow: Follow): Decisions {
+/**
+ * The decisions after an edit of the text: each goes with its slot. The same value where none moved.
+ * @param copies where slots stand a second time, which have what was decided of the first
+ */
+export function carryDecisions(
+  decisions: Decisions,
+  follow: Follow,
+  copies: Follow | null = null,
+): Decisions {
   let carried = decisions;
   for (const name of names) {
-    const value = decisionKinds[name].carry(decisions[name], follow);
+    const kind = decisionKinds[name];
+    const moved = kind.carry(decisions[name], follow);
+    const value = copies ? kind.join(moved, kind.carry(decisions[name], copies)) : moved;
     if (value !== decisions[name]) carried = { ...carried, [name]: value };
   }
   return carried;

@@ -109,7 +109,7 @@ export type { PlacedSlot, TypedSlot } from './marks/slots.ts';
 export { placedSlots, saysOf, textSlotAt, typedSlots } from './marks/slots.ts';
 export { sectionOfBar } from './marks/sections.ts';
 export type { Follow } from './marks/follow.ts';
-export { followEdit, followSlots } from './marks/follow.ts';
+export { copiesSaid, followEdit, isSaid, followSlots } from './marks/follow.ts';
 export { compareTexts } from './marks/compare.ts';
 export type { TextEdit } from './kit/edits.ts';
 export { areInOrder, cutToDifference, editBetween, inTextOrder, withEdits } from './kit/edits.ts';
@@ -241,6 +241,8 @@ export { addPhrase, insertBar, remove } from './writing/bars.ts';
 export {
   addSection,
   copySection,
+  moveSection,
+  renameSection,
   removeSection,
   repeatSection,
   setSongTextures,

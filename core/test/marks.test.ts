@@ -2,14 +2,18 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   areInOrder,
+  carryDecisions,
   carryHands,
   carrySlots,
   compareTexts,
+  copiesSaid,
   copySection,
+  moveSection,
   followEdit,
   followSlots,
   freeHands,
   insertBar,
+  isSaid,
   join,
   parseChart,
   placedSlots,
@@ -149,6 +153,7 @@ describe('a tool says where its slots come from', () => {
       remove,
       copySection,
       (r: ChartResult, at: Cursor) => insertBar(r, at, 'before'),
+      (r: ChartResult, at: Cursor) => moveSection(r, at, 1),
     ];
     let said = 0;
     fc.assert(
@@ -168,6 +173,48 @@ describe('a tool says where its slots come from', () => {
       { numRuns: runs(100) },
     );
     expect(said).toBeGreaterThan(30);
+  });
+});
+
+describe('decisions', () => {
+  const hands = {
+    ...freeHands,
+    registers: [
+      { slot: 1, octaves: 1 },
+      { slot: 2, octaves: -1 },
+    ],
+  };
+  const read = parseChart('key: C\n\nA:\n 1 | 4\n\nB:\n 5\n');
+  const carried = (edit: Edit) => {
+    if (!edit.ok || !edit.slots) throw new Error('The edit was refused.');
+    const now = parseChart(withEdits(read.text, edit.changes));
+    const follow = followEdit(read, now, edit);
+    const copies = isSaid(now, edit.slots) ? copiesSaid(edit.slots) : null;
+    return carryDecisions({ hands }, follow, copies).hands.registers;
+  };
+  test('of a section are those of its copy as well', () => {
+    expect(carried(copySection(read, { bar: 0, slot: 0 }))).toEqual([
+      { slot: 1, octaves: 1 },
+      { slot: 3, octaves: 1 },
+      { slot: 4, octaves: -1 },
+    ]);
+  });
+  test('go with a section that moves', () => {
+    const moved = [
+      { slot: 2, octaves: 1 },
+      { slot: 0, octaves: -1 },
+    ];
+    expect(carried(moveSection(read, { bar: 2, slot: 0 }, -1))).toEqual(moved);
+    expect(carried(moveSection(read, { bar: 0, slot: 0 }, 1))).toEqual(moved);
+  });
+  test('stay the same object where nothing was copied', () => {
+    const edit = split(read, { bar: 2, slot: 0 });
+    if (!edit.ok || !edit.slots) throw new Error('The edit was refused.');
+    const now = parseChart(withEdits(read.text, edit.changes));
+    const decisions = { hands };
+    expect(carryDecisions(decisions, followEdit(read, now, edit), copiesSaid(edit.slots))).toBe(
+      decisions,
+    );
   });
 });
 

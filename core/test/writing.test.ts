@@ -4,6 +4,8 @@ import {
   addPhrase,
   addSection,
   copySection,
+  moveSection,
+  renameSection,
   hold,
   insertBar,
   join,
@@ -267,6 +269,45 @@ describe('sections', () => {
       `${text.trimEnd()}\n\nChorus 2 x2:\n  * loud\n  4 | 5\n`,
     );
   });
+  test('one is named anew, with how often it is played or without; the roadmap names it so as well', () => {
+    const named = (name: string) => after(text, at(1), (song, to) => renameSection(song, to, name));
+    expect(named(' Last  Chorus ')).toBe(text.replace('Chorus x2:', 'Last Chorus x2:'));
+    expect(named('Chorus x3')).toBe(text.replace('x2', 'x3'));
+    const road = text.replace(head, `${head}road: verse 1, CHORUS x2 (soft), up 2, Chorus open\n`);
+    expect(after(road, at(1), (song, to) => renameSection(song, to, 'Refrain'))).toBe(
+      road
+        .replace('CHORUS x2 (soft), up 2, Chorus open', 'Refrain x2 (soft), up 2, Refrain open')
+        .replace('Chorus x2:', 'Refrain x2:'),
+    );
+    expect(named('')).toMatch('needs a name');
+    expect(after(road, at(1), (song, to) => renameSection(song, to, 'VERSE 1'))).toMatch(
+      'the roadmap would play that one',
+    );
+    expect(after(road, at(1), (song, to) => renameSection(song, to, 'One, two'))).toMatch('commas');
+    expect(after(`${head}  1 | 4\n`, at(1), (song, to) => renameSection(song, to, 'A'))).toBe(
+      `${head}A:\n  1 | 4\n`,
+    );
+  });
+  test('one goes before another, what stands between them stays there', () => {
+    const moved = `${head}Chorus x2:\n  * loud\n  4 | 5\n\n\nVerse 1:\n  1\n`;
+    expect(after(text, at(1), (song, to) => moveSection(song, to, -1))).toBe(moved);
+    expect(after(text, at(0), (song, to) => moveSection(song, to, 1))).toBe(moved);
+    expect(after(moved.trimEnd(), at(0), (song, to) => moveSection(song, to, 1))).toBe(
+      text.trimEnd(),
+    );
+  });
+  test.each([
+    ['the first', `A:\n 1\n\nB:\n 4\n`, 0, -1, 'the first section already'],
+    ['the last', `A:\n 1\n\nB:\n 4\n`, 1, 1, 'the last section already'],
+    ['over bars without a name', ` 1\n\nB:\n 4\n`, 1, -1, 'a name first'],
+    ['over a pickup', `A:\n (. . . 5) | 1\n\nB:\n 4\n`, 2, -1, 'pickup'],
+    ['what leans on what is before', `A:\n 1\n\nB:\n %\n`, 1, -1, 'goes on from before it'],
+    ['from before what leans on it', `A:\n 1\n\nB:\n 4\n\nC:\n %\n`, 0, 1, '“C” begins'],
+  ] as const)('%s does not move', (_, bars, bar, by, why) => {
+    expect(after(`key: C\n\n${bars}`, at(bar), (song, to) => moveSection(song, to, by))).toMatch(
+      why,
+    );
+  });
   test('one is taken away', () => {
     expect(after(text, at(0), removeSection)).toBe(`${head}Chorus x2:\n  * loud\n  4 | 5\n`);
   });
@@ -295,6 +336,9 @@ describe('any edit of any chart', () => {
     copySection,
     (song, to) => addSection(song, to, 'New part'),
     (song, to) => repeatSection(song, to, 1),
+    (song, to) => renameSection(song, to, 'Another name'),
+    (song, to) => moveSection(song, to, -1),
+    (song, to) => moveSection(song, to, 1),
     (song, to) => mark(song, to, { bar: to.bar + 1, slot: 0 }, 'push'),
     (song, to) => mark(song, to, to, 'stop'),
     (song, to) => transposeByDegrees(song, to, { bar: to.bar + 2, slot: 0 }, 3),

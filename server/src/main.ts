@@ -9,8 +9,9 @@ import { openDatabase } from './db/database.ts';
 import { migrateDatabase } from './db/migrate.ts';
 import { ensureTeam, loadDemo } from './demo.ts';
 import { createLog } from './http/log.ts';
-import { oneTeamSession } from './http/session.ts';
+import { oneTeamSession, scopeOfOnlyTeam } from './http/session.ts';
 import { openChartReader } from './jobs/charts.ts';
+import { keepEmptying } from './trash/emptying.ts';
 
 /** How long requests under way may take to end when the server is asked to stop, in milliseconds. */
 const patience = 10_000;
@@ -51,10 +52,12 @@ async function main(): Promise<void> {
     servers.push(listen(links, config.LINKS_PORT, config.LINKS_HOST));
   }
 
+  const endEmptying = keepEmptying(database, () => scopeOfOnlyTeam(database), log);
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
+    endEmptying();
     // What is under way ends: a save that was sent is a save that was made.
     void Promise.all(servers.map(closed))
       .then(() => Promise.all([close(), charts.close()]))

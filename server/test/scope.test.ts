@@ -135,6 +135,22 @@ beforeAll(async () => {
           [ours.teamId, dated, null],
         );
     }
+  const [old, oldInSet] = [randomUUID(), randomUUID()];
+  for (const { teamId } of [theirs, ours]) {
+    for (const id of [old, oldInSet])
+      await server.owner.query(
+        "insert into songs (team_id, id, text, title, title_key, deleted_at) values ($1, $2, '', '', '', now() - interval '40 days')",
+        [teamId, id],
+      );
+    await server.owner.query(
+      "insert into sets (team_id, id, name, leader, notes, deleted_at) values ($1, $2, '', '', '', now() - interval '40 days')",
+      [teamId, old],
+    );
+  }
+  await server.owner.query(
+    "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 1, $4, '')",
+    [theirs.teamId, set, randomUUID(), oldInSet],
+  );
   // More songs of theirs than a page holds, all of them before ours.
   for (let count = 0; count < 24; count += 1)
     await server.owner.query(
@@ -278,6 +294,8 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await sets.setSetDeleted(ours, db, set, false);
     return found;
   },
+  // Two songs and a set of ours; that a set of theirs holds the second song is no reason to keep ours.
+  purgeDeleted: async (db) => ((await trash.purgeDeleted(ours, db, 30)) === 3 ? 'BETA' : 'ALPHA'),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -324,7 +342,7 @@ describe('a store asked for one team', () => {
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
       if (
-        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a|filter|besides|present|setsOf)/.test(
+        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a|filter|besides|present|setsOf|purge)/.test(
           name,
         )
       )

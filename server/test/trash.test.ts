@@ -1,5 +1,9 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
 import { trashList } from '@intervallum/contract';
+import { createLog } from '../src/http/log.ts';
+import { scopeOfOnlyTeam } from '../src/http/session.ts';
+import { keepEmptying } from '../src/trash/emptying.ts';
 import { startTestServer, type TestServer } from './server.ts';
 
 let server: TestServer;
@@ -38,4 +42,41 @@ test('what is deleted lies in the trash for thirty days, the last first, and is 
   expect(await trash()).toEqual(['set Sunday', 'song One']);
   await days(31);
   expect(await trash()).toEqual(['set Sunday']);
+});
+
+test('after its thirty days it is gone for good, but for a song that a set keeps', async () => {
+  const make = async (title: string) =>
+    String(
+      (await server.call('POST', '/api/songs', { text: `title: ${title}\n\nA:\n  1\n` })).body.id,
+    );
+  const [old, played, young] = [await make('Old'), await make('Played'), await make('Young')];
+  const items = [{ id: randomUUID(), songId: played, key: null, notes: '' }];
+  await server.call('POST', '/api/sets', {
+    name: 'Then',
+    date: null,
+    leader: '',
+    notes: '',
+    items,
+  });
+  for (const id of [old, played, young]) await server.call('DELETE', `/api/songs/${id}`);
+  await server.owner.query(
+    "update songs set deleted_at = now() - interval '31 days' where id = any($1)",
+    [[old, played]],
+  );
+  const end = keepEmptying(
+    server.database,
+    () => scopeOfOnlyTeam(server.database),
+    createLog('silent'),
+  );
+  const left = async () => {
+    const { rows } = await server.owner.query(
+      'select title from songs where id = any($1) order by title',
+      [[old, played, young]],
+    );
+    return rows.map((row: { title: string }) => row.title).join();
+  };
+  for (let tries = 0; tries < 50 && (await left()) !== 'Played,Young'; tries += 1)
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  expect(await left()).toBe('Played,Young');
+  end();
 });

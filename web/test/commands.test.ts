@@ -55,6 +55,7 @@ describe('a key', () => {
     typePart: ({ types }: TypingKey) => done.push(`type ${types}`),
     takeBack: () => done.push('take back'),
     goOnTyping: () => done.push('next'),
+    rename: () => done.push('rename'),
     undo: () => done.push('undo'),
     redo: () => done.push('redo'),
     togglePlaying: () => done.push('play'),

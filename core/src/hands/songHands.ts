@@ -1,5 +1,5 @@
 import { compareTexts } from '../marks/compare.ts';
-import { carryMarks, type DecisionKind } from '../marks/decision.ts';
+import { carryMarks, joinMarks, type DecisionKind } from '../marks/decision.ts';
 import { followSlots, type Follow } from '../marks/follow.ts';
 import type { TextSlot } from '../chart/places.ts';
 import { parseChart } from '../chart/read/parseChart.ts';
@@ -41,6 +41,13 @@ export const handsKind: DecisionKind<SongHands> = {
     const pins = carryMarks(hands.pins, follow);
     const registers = carryMarks(hands.registers, follow);
     const walks = carryMarks(hands.walks, follow);
+    const same = pins === hands.pins && registers === hands.registers && walks === hands.walks;
+    return same ? hands : { ...hands, pins, registers, walks };
+  },
+  join: (hands, more) => {
+    const pins = joinMarks(hands.pins, more.pins);
+    const registers = joinMarks(hands.registers, more.registers);
+    const walks = joinMarks(hands.walks, more.walks);
     const same = pins === hands.pins && registers === hands.registers && walks === hands.walks;
     return same ? hands : { ...hands, pins, registers, walks };
   },

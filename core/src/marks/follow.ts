@@ -54,9 +54,12 @@ export function followEdit(
   after: ChartResult,
   { changes, slots }: { readonly changes: readonly TextEdit[]; readonly slots?: Slots | undefined },
 ): Follow {
-  return slots?.length === placedSlots(after.song).length
-    ? followSaid(slots)
-    : followSlots(before, after, changes);
+  return isSaid(after, slots) ? followSaid(slots) : followSlots(before, after, changes);
+}
+
+/** Whether a tool spoke of as many slots as there are. */
+export function isSaid(after: ChartResult, slots: Slots | undefined): slots is Slots {
+  return slots?.length === placedSlots(after.song).length;
 }
 
 type Slots = readonly (TextSlot | null)[];
@@ -67,6 +70,18 @@ function followSaid(slots: Slots): Follow {
   for (const [now, old] of slots.entries())
     if (old !== null && !found.has(old)) found.set(old, now);
   return (slot) => found.get(slot) ?? null;
+}
+
+/** For a slot of the old text the one that is a copy of it in the new; null where none is. */
+export function copiesSaid(slots: Slots): Follow {
+  const first = new Set<TextSlot>();
+  const copies = new Map<TextSlot, TextSlot>();
+  for (const [now, old] of slots.entries())
+    if (old !== null) {
+      if (first.has(old)) copies.set(old, now);
+      first.add(old);
+    }
+  return (slot) => copies.get(slot) ?? null;
 }
 
 /** Where edits move a stretch that none of them touches; null for one that is touched. Asked in the order of the text. */

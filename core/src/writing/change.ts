@@ -17,6 +17,11 @@ export type ChartChange =
   | { readonly kind: 'textures'; readonly section: number; readonly textures: Textures }
   /** What the hands do in every section that says nothing of it. */
   | { readonly kind: 'song textures'; readonly textures: Textures }
-  /** Put in after a section; -1 for before all others. */
-  | { readonly kind: 'add section'; readonly after: number; readonly added: Section }
+  /** Put in after a section; -1 for before all others. `copyOf`: the section whose slots it has once more. */
+  | {
+      readonly kind: 'add section';
+      readonly after: number;
+      readonly added: Section;
+      readonly copyOf?: number;
+    }
   | { readonly kind: 'remove section'; readonly section: number };

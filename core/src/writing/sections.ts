@@ -1,4 +1,7 @@
 import { readLine } from '../chart/lines.ts';
+import { printRoad, readRoad, sectionOfStep } from '../chart/road.ts';
+import { inTextOrder } from '../kit/edits.ts';
+import { linesOf } from '../kit/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
@@ -6,6 +9,7 @@ import { silentBar } from './bars.ts';
 import { written } from './changes.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
+import { fieldEdits } from './fields.ts';
 import { barsBefore, placeOfBar } from './place.ts';
 
 /**
@@ -14,15 +18,8 @@ import { barsBefore, placeOfBar } from './place.ts';
  */
 export function addSection(read: ChartResult, at: Cursor | null, name: string): Edit {
   const { song } = read;
-  const clean = name
-    .replace(/[\p{Cc}\p{Zl}\p{Zp}:]/gu, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
-  if (clean === '') return refused('A section needs a name: Verse 1, Chorus.');
-  const heading = readLine(`${clean}:`, true);
-  if (heading.kind !== 'heading')
-    return refused(`A chart reads “${clean}:” as something else; give the section another name.`);
-  if (clean.length > 60) return refused('The name of a section holds up to 60 characters.');
+  const heading = readHeading(name);
+  if (!heading.ok) return heading;
   const after = sectionAt(song, at) ?? song.sections.length - 1;
   const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], tune: [], words: [] };
   const added: Section = {
@@ -39,7 +36,131 @@ export function addSection(read: ChartResult, at: Cursor | null, name: string): 
   });
 }
 
-/** The section at the cursor once more after it, under the next number: “Verse 1” becomes “Verse 2”. */
+/** What is typed as the name of a section, with how often it is played if that is said: `Vamp x2 open`. */
+function readHeading(
+  typed: string,
+): ({ readonly ok: true } & Pick<Section, 'name' | 'times' | 'open'>) | ReturnType<typeof refused> {
+  const clean = typed
+    .replace(/[\p{Cc}\p{Zl}\p{Zp}:]/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  if (clean === '') return refused('A section needs a name: Verse 1, Chorus.');
+  const heading = readLine(`${clean}:`, true);
+  if (heading.kind !== 'heading')
+    return refused(`A chart reads “${clean}:” as something else; give the section another name.`);
+  if (clean.length > 60) return refused('The name of a section holds up to 60 characters.');
+  const { name, times, open } = heading;
+  return { ok: true, name, times, open };
+}
+
+/**
+ * Gives the section at the cursor another name, in the roadmap as well. How often it is played stays, unless that is said
+ * with the name.
+ */
+export function renameSection(read: ChartResult, at: Cursor, typed: string): Edit {
+  const { song } = read;
+  const section = sectionAt(song, at);
+  if (section === null) return refused('There is no section here to name.');
+  const heading = readHeading(typed);
+  if (!heading.ok) return heading;
+  const old = song.sections[section]!;
+  const saysTimes = heading.times !== 1 || heading.open;
+  const { times, open } = saysTimes ? heading : old;
+  const renamed = { ...old, name: heading.name, times, open };
+  const edit = written(read, [{ kind: 'heading', section, written: renamed }], at);
+  if (!edit.ok || song.road === null || heading.name === old.name) return edit;
+  const other = sectionOfStep(song.sections, heading.name);
+  if (other >= 0 && other !== section)
+    return refused(
+      `There is a section called “${heading.name}”, and the roadmap would play that one.`,
+    );
+  if (sectionOfStep(song.sections, old.name) !== section) return edit;
+  const isIt = (name: string) => name.toLowerCase() === old.name.toLowerCase();
+  const road = song.road.map((step) =>
+    step.kind === 'play' && isIt(step.name) ? { ...step, name: heading.name } : step,
+  );
+  const again = readRoad(printRoad(road));
+  if (!again.ok || printRoad(again.value) !== printRoad(road) || /,/.test(heading.name))
+    return refused('The roadmap cannot say a name with commas or brackets; leave them out.');
+  const changes = inTextOrder([...edit.changes, ...fieldEdits(read, 'road', printRoad(road))]);
+  return { ...edit, changes };
+}
+
+/** The section at the cursor changes places with the one before it, or the one after. */
+export function moveSection(read: ChartResult, at: Cursor, by: -1 | 1): Edit {
+  const { song, lines, text } = read;
+  const section = sectionAt(song, at);
+  if (section === null) return refused('There is no section here to move.');
+  const first = Math.min(section, section + by);
+  const [upper, lower, next] = song.sections.slice(Math.max(0, first), first + 3);
+  if (first < 0) return refused('It is the first section already.');
+  if (!upper || !lower) return refused('It is the last section already.');
+  if (upper.name === '') return refused('Give the bars above a name first.');
+  if (upper.phrases.some(({ bars }) => bars.some((bar) => bar.kind === 'played' && bar.pickup)))
+    return refused('A pickup stands at the beginning of the song. Take it away first.');
+  const leaning = [upper, lower, next].find((one) => one && leansBack(one));
+  if (leaning)
+    return refused(
+      `The section “${leaning.name}” begins with what goes on from before it. Write that out first.`,
+    );
+  const typed = linesOf(text);
+  const [from, middle, end] = [first, first + 1, first + 2].map((one) => startOf(read, one)) as [
+    number,
+    number,
+    number,
+  ];
+  const upperLines = parted(typed.slice(from - 1, middle - 1));
+  const lowerLines = parted(typed.slice(middle - 1, end - 1));
+  const moved = [...lowerLines.body, ...upperLines.gap, ...upperLines.body, ...lowerLines.gap];
+  const start = lines.startOf(from);
+  const change = {
+    from: start,
+    to: lines.startOf(end - 1) + typed[end - 2]!.length,
+    insert: moved.join('\n'),
+  };
+  const [before, inUpper, inLower] = [
+    slotsIn(song.sections.slice(0, first)),
+    slotsIn([upper]),
+    slotsIn([lower]),
+  ];
+  const slots = Array.from({ length: slotsIn(song.sections) }, (_, slot) => {
+    const place = slot - before;
+    if (place < 0 || place >= inUpper + inLower) return slot;
+    return place < inLower ? slot + inUpper : slot - inLower;
+  });
+  const bars = (one: Section) => one.phrases.reduce((sum, phrase) => sum + phrase.bars.length, 0);
+  const bar = at.bar + (section === first ? bars(lower) : -bars(upper));
+  return { ok: true, changes: [change], slots, cursor: { bar, slot: at.slot } };
+}
+
+/** Whether a section begins with something that goes on from what stands before it. */
+function leansBack({ phrases: [phrase] }: Section): boolean {
+  const [bar] = phrase?.bars ?? [];
+  const isTied = bar?.kind === 'played' && bar.slots[0]?.kind === 'held';
+  return bar?.kind === 'same' || isTied || phrase?.tune[0]?.[0]?.kind === 'held';
+}
+
+/** Lines with something on them up to the last of those, and the empty ones after it. */
+function parted(typed: readonly string[]): { body: readonly string[]; gap: readonly string[] } {
+  const last = typed.findLastIndex((line) => line.trim() !== '');
+  return { body: typed.slice(0, last + 1), gap: typed.slice(last + 1) };
+}
+
+/** The first line of a section, from 1; one line beyond the text for a section that is not there. */
+function startOf({ sectionLines, text }: ChartResult, section: number): number {
+  const own = sectionLines[section];
+  return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : linesOf(text).length + 1;
+}
+
+function slotsIn(sections: readonly Section[]): number {
+  const bars = sections.flatMap(({ phrases }) => phrases.flatMap((phrase) => phrase.bars));
+  return bars.reduce((sum, bar) => sum + (bar.kind === 'played' ? bar.slots.length : 0), 0);
+}
+
+/**
+ * The section at the cursor once more after it, under the next number: “Verse 1” becomes “Verse 2”. What was decided of
+ * its chords is decided of the copy's.
+ */
 export function copySection(read: ChartResult, at: Cursor): Edit {
   const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here to copy.');
@@ -47,7 +168,7 @@ export function copySection(read: ChartResult, at: Cursor): Edit {
   const copied = song.sections[section]!;
   const phrases = copied.phrases.map((phrase) => ({ ...phrase, bars: phrase.bars.map(asLater) }));
   const added = { ...copied, phrases, name: nextName(copied.name, song.sections) };
-  return written(read, [{ kind: 'add section', after: section, added }], {
+  return written(read, [{ kind: 'add section', after: section, added, copyOf: section }], {
     bar: barsBefore(song, section + 1),
     slot: 0,
   });

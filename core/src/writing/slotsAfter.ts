@@ -5,7 +5,7 @@ import type { ChartChange } from './change.ts';
 /**
  * Where the slots of a chart come from after some changes: for each new slot the old one, or null. A slot that is the
  * same object, or has the same chord object, is the same slot; what is left over between two such ones follows in order
- * where there are as many.
+ * where there are as many. The slots of a copy come from those that it copies, which stand there as well.
  */
 export function slotsAfter(
   song: Song,
@@ -14,8 +14,11 @@ export function slotsAfter(
   const found: (TextSlot | null)[] = [];
   const add = (section: number) => {
     for (const change of changes)
-      if (change.kind === 'add section' && change.after === section)
-        found.push(...slotsOf(change.added.phrases).map(() => null));
+      if (change.kind === 'add section' && change.after === section) {
+        const copied = change.copyOf === undefined ? null : firstSlotOf(song, change.copyOf);
+        const added = slotsOf(change.added.phrases);
+        found.push(...added.map((_, slot) => (copied === null ? null : copied + slot)));
+      }
   };
   add(-1);
   let first = 0;
@@ -38,6 +41,11 @@ export function slotsAfter(
     add(section);
   }
   return found;
+}
+
+/** The first slot of a section, counted over the song. */
+function firstSlotOf({ sections }: Song, section: number): TextSlot {
+  return sections.slice(0, section).flatMap(({ phrases }) => slotsOf(phrases)).length;
 }
 
 function slotsOf(phrases: readonly Phrase[]): Slot[] {

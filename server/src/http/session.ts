@@ -14,11 +14,14 @@ const found = z.array(z.object({ id: z.uuid().nullable() }));
  * in another way: every store already asks for a scope.
  */
 export function oneTeamSession(database: Database): Session {
-  return async () => {
-    const { rows } = await database.execute(sql`select only_team() as id`);
-    const [team] = found.parse(rows);
-    return team?.id ? scopeOf(team.id) : null;
-  };
+  return () => scopeOfOnlyTeam(database);
+}
+
+/** The one team, for what the server does by itself; null before there is one. */
+export async function scopeOfOnlyTeam(database: Database): Promise<Scope | null> {
+  const { rows } = await database.execute(sql`select only_team() as id`);
+  const [team] = found.parse(rows);
+  return team?.id ? scopeOf(team.id) : null;
 }
 
 /** The team that a link opens something of; null for a link that is not open. */

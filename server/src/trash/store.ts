@@ -1,6 +1,6 @@
-import { and, desc, eq, gt, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, lte, notExists, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { sets, songs } from '../db/schema.ts';
+import { setItems, sets, songs } from '../db/schema.ts';
 import type { Scope } from '../db/scope.ts';
 
 /** Something that was deleted, and when. */
@@ -36,4 +36,33 @@ export async function listDeleted(
   ]
     .sort((one, other) => other.deletedAt.getTime() - one.deletedAt.getTime())
     .slice(0, most);
+}
+
+/**
+ * Ends what was deleted so many days ago, for good: with its history, its links and what was decided of it. A song that
+ * stands in a set stays where no list shows it, since the set keeps what was played.
+ * @returns how many songs and sets
+ */
+export async function purgeDeleted(scope: Scope, db: Database, days: number): Promise<number> {
+  const until = sql`now() - make_interval(days => ${days})`;
+  const goneSets = await db
+    .delete(sets)
+    .where(and(eq(sets.teamId, scope.teamId), lte(sets.deletedAt, until)))
+    .returning({ id: sets.id });
+  const goneSongs = await db
+    .delete(songs)
+    .where(
+      and(
+        eq(songs.teamId, scope.teamId),
+        lte(songs.deletedAt, until),
+        notExists(
+          db
+            .select({ one: sql`1` })
+            .from(setItems)
+            .where(and(eq(setItems.teamId, scope.teamId), eq(setItems.songId, songs.id))),
+        ),
+      ),
+    )
+    .returning({ id: songs.id });
+  return goneSets.length + goneSongs.length;
 }

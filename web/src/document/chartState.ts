@@ -12,8 +12,10 @@ import {
 import {
   BarReadings,
   carryDecisions,
+  copiesSaid,
   followEdit,
   hasAnchors,
+  isSaid,
   linesOf,
   noDecisions,
   parseChart,
@@ -55,12 +57,11 @@ export const decisionsField = StateField.define<Decisions>({
     if (!transaction.docChanged || !hasAnchors(decisions)) return decisions;
     const before = transaction.startState.field(readField);
     const after = transaction.state.field(readField);
+    const slots = transaction.annotation(slotsSaid);
     return carryDecisions(
       decisions,
-      followEdit(before, after, {
-        changes: editsOf(transaction.changes),
-        slots: transaction.annotation(slotsSaid),
-      }),
+      followEdit(before, after, { changes: editsOf(transaction.changes), slots }),
+      isSaid(after, slots) ? copiesSaid(slots) : null,
     );
   },
 });

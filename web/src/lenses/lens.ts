@@ -14,6 +14,8 @@ export interface ChartMarks {
   readonly hands?: ReadonlyMap<number, HandsMark> | null;
   /** The slot that sounds, counted in the same way. */
   readonly playing?: number | null;
+  /** Draws the name of a section of the text, where more is done with it than read it. */
+  readonly sectionName?: (section: number, name: string) => ReactNode;
   readonly onKey?: (event: KeyboardEvent) => void;
   /** A slot of the text was clicked; where the lens says nothing one goes there. */
   readonly onChoose?: (bar: number, slot: number, extend: boolean) => void;

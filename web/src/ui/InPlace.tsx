@@ -47,37 +47,27 @@ interface InPlaceProps {
   onChange: (value: string) => void;
 }
 
-/** A text that is changed where it stands: Enter or leaving it takes what was typed, Escape leaves what was there. */
-export function InPlace(props: InPlaceProps) {
-  const { label, value, shown, maxLength, inputMode = 'text', check, onChange } = props;
-  const [typed, setTyped] = useState<string | null>(null);
+interface InPlaceFieldProps {
+  label: string;
+  value: string;
+  maxLength: number;
+  inputMode?: 'text' | 'numeric';
+  /** Takes what was typed. @returns why it cannot be; null where it was */
+  onTake: (typed: string) => string | null;
+  /** What was typed was taken, or is left. @param byKey the focus is still here */
+  onLeave: (byKey: boolean) => void;
+}
+
+/** A field in the place of a text: Enter or leaving it takes what was typed, Escape leaves what was there. */
+export function InPlaceField(props: InPlaceFieldProps) {
+  const { label, value, maxLength, inputMode = 'text', onTake, onLeave } = props;
+  const [typed, setTyped] = useState(value);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const button = useRef<HTMLButtonElement>(null);
-  const close = () => {
-    setTyped(null);
-    setTrouble(null);
+  const isLeft = useRef(false);
+  const leave = (byKey: boolean) => {
+    isLeft.current = true;
+    onLeave(byKey);
   };
-  const back = () => setTimeout(() => button.current?.focus(), 0);
-  /** @returns whether it was taken */
-  const take = (text: string): boolean => {
-    const wrong = check?.(text.trim()) ?? null;
-    if (wrong !== null) {
-      setTrouble(wrong);
-      return false;
-    }
-    if (text.trim() !== value) onChange(text.trim());
-    close();
-    return true;
-  };
-  if (typed === null)
-    return (
-      <TooltipTrigger delay={500}>
-        <Shown ref={button} onPress={() => setTyped(value)}>
-          {shown ?? (value || label)}
-        </Shown>
-        <Hint offset={4}>Change: {label.toLowerCase()}</Hint>
-      </TooltipTrigger>
-    );
   return (
     <>
       <Field
@@ -95,19 +85,54 @@ export function InPlace(props: InPlaceProps) {
         }}
         onBlur={(event) => {
           // What cannot be taken is left: what was there still is.
-          if (!take(event.target.value)) close();
+          if (isLeft.current) return;
+          onTake(event.target.value.trim());
+          leave(false);
         }}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === 'Enter' && take(typed)) back();
-          if (event.key === 'Escape') {
-            close();
-            back();
-          }
+          if (event.key === 'Escape') leave(true);
+          if (event.key !== 'Enter') return;
+          const wrong = onTake(typed.trim());
+          if (wrong === null) leave(true);
+          else setTrouble(wrong);
         }}
       />
       {trouble ? <Trouble role="alert">{trouble}</Trouble> : null}
     </>
+  );
+}
+
+/** A text that is changed where it stands: Enter or leaving it takes what was typed, Escape leaves what was there. */
+export function InPlace(props: InPlaceProps) {
+  const { label, value, shown, maxLength, inputMode = 'text', check, onChange } = props;
+  const [isTyped, setTyped] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
+  if (!isTyped)
+    return (
+      <TooltipTrigger delay={500}>
+        <Shown ref={button} onPress={() => setTyped(true)}>
+          {shown ?? (value || label)}
+        </Shown>
+        <Hint offset={4}>Change: {label.toLowerCase()}</Hint>
+      </TooltipTrigger>
+    );
+  return (
+    <InPlaceField
+      label={label}
+      value={value}
+      maxLength={maxLength}
+      inputMode={inputMode}
+      onTake={(typed) => {
+        const wrong = check?.(typed) ?? null;
+        if (wrong === null && typed !== value) onChange(typed);
+        return wrong;
+      }}
+      onLeave={(byKey) => {
+        setTyped(false);
+        if (byKey) setTimeout(() => button.current?.focus(), 0);
+      }}
+    />
   );
 }
 

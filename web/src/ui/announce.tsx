@@ -1,5 +1,6 @@
 import { create } from 'zustand';
-import { Hidden } from './hidden.ts';
+import styled from 'styled-components';
+import { hiddenStyle } from './hidden.ts';
 
 const said = create<{ readonly text: string; readonly count: number }>(() => ({
   text: '',
@@ -11,13 +12,23 @@ export function announce(text: string): void {
   said.setState(({ count }) => ({ text, count: count + 1 }));
 }
 
+/** Out of sight, and no part of the page's height. */
+const Place = styled.div`
+  ${hiddenStyle}
+  position: fixed;
+  inset: 0 auto auto 0;
+  @media print {
+    display: none;
+  }
+`;
+
 /** Where it is said; once on the page. The same words twice are said twice. */
 export function Announcer() {
   const { text, count } = said();
   return (
-    <Hidden role="status" aria-live="polite" data-announcer="">
+    <Place role="status" aria-live="polite" data-announcer="">
       {text}
       {count % 2 === 0 ? '' : '\u00a0'}
-    </Hidden>
+    </Place>
   );
 }

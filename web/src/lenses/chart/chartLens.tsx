@@ -25,6 +25,7 @@ import { Pad } from './Pad.tsx';
 import { InPlayPlace } from '../parts/PlayPlace.tsx';
 import { PianoStrip } from './PianoStrip.tsx';
 import { PlayTool } from './PlayTool.tsx';
+import { useSectionNames } from './useSectionNames.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
 import { useChartSound } from './useChartSound.ts';
@@ -55,6 +56,7 @@ function Frame({ draw, children }: LensFrameProps) {
   const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
   const writing = useWriting(sound);
   const state = useProposals(text);
+  const names = useSectionNames(writing);
   const marks: ChartMarks = unrolled
     ? { playing: playing?.at ?? null }
     : {
@@ -64,6 +66,7 @@ function Frame({ draw, children }: LensFrameProps) {
         playing: playing?.slot ?? null,
         onKey: writing.onKey,
         onChoose: (bar, place, extend) => writing.choose({ bar, slot: place }, extend),
+        sectionName: names.draw,
       };
   return (
     <>
@@ -75,6 +78,7 @@ function Frame({ draw, children }: LensFrameProps) {
         <ChartLensContext.Provider value={state}>{children}</ChartLensContext.Provider>
       </HandsContext.Provider>
       <WriteWindows writing={writing} />
+      {unrolled ? null : names.menu}
     </>
   );
 }

@@ -5,6 +5,7 @@ import {
   insertBar,
   join,
   mark,
+  moveSection,
   putSilence,
   remove,
   removeSection,
@@ -34,6 +35,8 @@ export interface ChartHands {
   /** Makes an edit at what is chosen. */
   readonly run: (edit: (read: ChartResult, chosen: Chosen) => Edit) => void;
   readonly open: (window: ChartWindow) => void;
+  /** Begins to change the name of the section at the cursor, where it stands. */
+  readonly rename: () => void;
   /** Begins to type a chord, from the one that stands there. */
   readonly type: () => void;
   /** A key of the pad: a degree, a quality, a slash. A degree after a whole chord takes that one and goes on. */
@@ -129,6 +132,25 @@ export const chartCommands: readonly ChartCommand[] = [
   ),
   edit('down', ['Alt+ArrowDown', 'Alt ↓'], 'A degree down', (read, { anchor, head }) =>
     transposeByDegrees(read, anchor, head, -1),
+  ),
+  {
+    id: 'rename',
+    key: 'F2',
+    keyName: 'F2',
+    name: 'Name of the section',
+    does: ({ rename }) => rename(),
+  },
+  edit(
+    'sectionUp',
+    ['Alt+Shift+ArrowUp', 'Alt Shift ↑'],
+    'Move the section up',
+    at((read, to) => moveSection(read, to, -1)),
+  ),
+  edit(
+    'sectionDown',
+    ['Alt+Shift+ArrowDown', 'Alt Shift ↓'],
+    'Move the section down',
+    at((read, to) => moveSection(read, to, 1)),
   ),
   edit('copy', ['d', 'D'], 'Copy the section', at(copySection)),
   edit(

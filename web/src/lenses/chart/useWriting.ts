@@ -9,6 +9,7 @@ import {
   putChord,
   readTypedChord,
   remove,
+  renameSection,
   sameCursor,
   setTune,
   setWords,
@@ -58,6 +59,14 @@ export interface Writing {
   /** The focus went elsewhere: what is a chord is taken, what is none is dropped. */
   readonly leaveEntry: (to: EventTarget | null) => void;
   readonly onKey: (event: KeyboardEvent) => void;
+  /** Gives the chart the focus. */
+  readonly focus: () => void;
+  /** The section whose name is being changed. */
+  readonly renamed: number | null;
+  /** @returns why it cannot be called so; null where it is */
+  readonly rename: (section: number, name: string) => string | null;
+  readonly endRenaming: () => void;
+  readonly goToSection: (section: number) => void;
   readonly opened: ChartWindow | null;
   readonly close: () => void;
   readonly addSection: (name: string) => void;
@@ -86,6 +95,7 @@ export function useWriting(sound: ChartSound): Writing {
   const [entry, setEntry] = useState<Entry | null>(null);
   const [anchored, setAnchored] = useState<Chosen | null>(null);
   const [opened, setOpened] = useState<ChartWindow | null>(null);
+  const [renamed, setRenamed] = useState<number | null>(null);
   /** What was chosen holds until the cursor goes somewhere else. */
   const anchor = anchored && cursor && sameCursor(anchored.head, cursor) ? anchored.anchor : cursor;
   const selection = useMemo(() => {
@@ -201,6 +211,11 @@ export function useWriting(sound: ChartSound): Writing {
       if (entry) takeEntry('next');
       else goTo(cursor && stepped(song, cursor, 1));
     },
+    rename: () => {
+      const section = cursor && sectionOfBar(song, cursor.bar);
+      if (section === null) notify('There is no section here to name.');
+      else setRenamed(section);
+    },
     undo: () => {
       // What is typed and not taken yet is what goes first.
       if (entry) dropEntry();
@@ -266,6 +281,23 @@ export function useWriting(sound: ChartSound): Writing {
       event.preventDefault();
       action();
     },
+    focus: focusChart,
+    renamed,
+    rename: (section, name) => {
+      const edited = songDocument.edit((now) =>
+        renameSection(now, firstOf(now.song, section), name),
+      );
+      return edited.ok ? null : edited.why;
+    },
+    endRenaming: () => {
+      setRenamed(null);
+      setTimeout(focusChart, 0);
+    },
+    goToSection: (section) => {
+      if (entry) takeEntry('stay');
+      // Where one is in it already one stays.
+      if (!cursor || sectionOfBar(song, cursor.bar) !== section) goTo(firstOf(song, section));
+    },
     opened,
     close: () => {
       setOpened(null);
@@ -294,6 +326,21 @@ function chordText({ song, text, lines, barPlaces }: ChartResult, at: Cursor): s
   if (!place || (written?.kind !== 'chord' && written?.kind !== 'unread')) return '';
   const { from, to } = lines.rangeOf(place);
   return text.slice(from, to);
+}
+
+/** Which section a bar is in; both counted over the song from 0. */
+function sectionOfBar({ sections }: Song, bar: number): number {
+  let first = 0;
+  return sections.findIndex(({ phrases }) => {
+    first += phrases.reduce((sum, { bars }) => sum + bars.length, 0);
+    return bar < first;
+  });
+}
+
+/** Where a section begins. */
+function firstOf({ sections }: Song, section: number): Cursor {
+  const before = sections.slice(0, section).flatMap(({ phrases }) => phrases);
+  return { bar: before.reduce((sum, { bars }) => sum + bars.length, 0), slot: 0 };
 }
 
 function wordsAt(song: Song, bar: number): readonly string[] {

@@ -8,7 +8,7 @@ import { useSteady } from '../../ui/useSteady.ts';
 import type { HandsMark } from './handsMark.ts';
 import type { LaidSection } from './layout.ts';
 import type { Room } from './columns.ts';
-import { SectionView, type Marks } from './SectionView.tsx';
+import { SectionView, type Marks, type SectionNaming } from './SectionView.tsx';
 import { sheetOfBar, sheetOfSlot, sheetsOf, type Sheet } from './sheets.ts';
 import { SheetTurner } from './SheetTurner.tsx';
 import { handsHeight, sizesOf, sizeVariables } from './sizes.ts';
@@ -50,6 +50,8 @@ interface ChartProps {
   /** A chord being typed in the chosen slot. */
   entry?: ReactNode;
   onChooseSlot?: (bar: number, slot: number, extend: boolean) => void;
+  /** Draws the name of a section, where it is more than read; counted over the song from 0. */
+  sectionName?: SectionNaming | null;
   /** Says what stands at the cursor to those who listen; what has the focus names it by `cursorId`. */
   saysCursor?: boolean;
 }
@@ -73,6 +75,7 @@ export function Chart({
   selection = null,
   entry = null,
   onChooseSlot,
+  sectionName = null,
   saysCursor = false,
 }: ChartProps) {
   const usual = useNumeral();
@@ -122,6 +125,7 @@ export function Chart({
     selection,
     entry,
     onChoose: onChooseSlot ? choose : null,
+    sectionName,
   };
   return (
     <Sections

@@ -62,7 +62,11 @@ export interface Marks {
   readonly selection: { readonly from: number; readonly to: number } | null;
   readonly entry: ReactNode;
   readonly onChoose: ((row: string, bar: number, slot: number, extend: boolean) => void) | null;
+  readonly sectionName: SectionNaming | null;
 }
+
+/** Draws the name of a section; counted over the song from 0. */
+export type SectionNaming = (section: number, name: string) => ReactNode;
 
 export const noMarks: Marks = {
   currentBar: null,
@@ -73,6 +77,7 @@ export const noMarks: Marks = {
   selection: null,
   entry: null,
   onChoose: null,
+  sectionName: null,
 };
 
 interface SectionViewProps {
@@ -99,7 +104,9 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
     >
       <Margin $names={names}>
         <h2>
-          {section.name || '…'}
+          {marks.sectionName && !goesOn
+            ? marks.sectionName(place, section.name)
+            : section.name || '…'}
           {goesOn ? ' …' : ''}
         </h2>
         {goesOn

@@ -10,9 +10,12 @@ const numerals: Readonly<Record<ReaderSettings['size'], { phone: number; other: 
   largest: { phone: 52, other: 64 },
 };
 
-/** How large the reader has numerals on this screen, in CSS pixels. */
-export function useNumeral(): number {
+/**
+ * How large the reader has numerals on this screen, in CSS pixels.
+ * @param here the size that was chosen for what is read here; null for that of the device
+ */
+export function useNumeral(here: ReaderSettings['size'] | null = null): number {
   const { size } = reader.use('size');
   const isPhone = useMedia(onPhone);
-  return numerals[size][isPhone ? 'phone' : 'other'];
+  return numerals[here ?? size][isPhone ? 'phone' : 'other'];
 }

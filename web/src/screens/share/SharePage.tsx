@@ -1,15 +1,6 @@
 import type { SharedPage } from '@intervallum/contract';
-import {
-  expand,
-  formatMeter,
-  noteLanguages,
-  parseChart,
-  sameKey,
-  unroll,
-  type Key,
-} from '@intervallum/core';
+import { noteLanguages } from '@intervallum/core';
 import { MonitorPlay, Printer } from 'lucide-react';
-import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useQuery } from '@tanstack/react-query';
@@ -17,20 +8,19 @@ import { fillScreen } from '../../device/fullScreen.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames } from '../../queries/kept.ts';
 import { sharedQuery } from '../../queries/queries.ts';
-import { Chart } from '../../music/rails/Chart.tsx';
-import { canUnroll, Road } from '../../music/rails/Road.tsx';
-import { keyName, keyNamed, letterStyle, numberStyle } from '../../music/rails/view.ts';
-import { chartSettings, reader } from '../../settings/reader.ts';
+import { useNumeral } from '../../music/rails/useNumeral.ts';
+import { useLink } from '../../settings/links.ts';
+import { chartSizes, reader } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { dateInWords } from '../../ui/dates.ts';
-import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { languageNames } from '../../music/languages.ts';
 import { Pick } from '../../ui/Pick.tsx';
 import { useTitle } from '../../ui/useTitle.ts';
 import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
-import { display, phone } from '../../ui/theme.ts';
+import { phone } from '../../ui/theme.ts';
+import { SharedSong } from './SharedSong.tsx';
 
 const Sheet = styled.main`
   max-width: 1000px;
@@ -79,62 +69,39 @@ const Tools = styled.div`
   }
 `;
 
+/** What is chosen once, out of the way of the first note. */
+const More = styled.details`
+  summary {
+    min-height: 40px;
+    padding: 8px 14px;
+    border: 1px solid var(--rail);
+    border-radius: 10px;
+    background: var(--card);
+    font-size: 15px;
+    line-height: 1.5;
+    cursor: pointer;
+  }
+  &[open] {
+    flex: 1 0 100%;
+    > summary {
+      width: max-content;
+      margin-left: auto;
+    }
+  }
+  > div {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 12px 18px;
+    padding: 10px 2px 4px;
+  }
+`;
+
 const Language = styled(Pick)`
   select {
     min-width: 150px;
   }
 ` as typeof Pick;
-
-const Song = styled.article`
-  padding: 18px 0 26px;
-  & + & {
-    border-top: 1px solid var(--hairline);
-  }
-  @media print {
-    & + & {
-      break-before: page;
-      border: 0;
-    }
-  }
-`;
-
-const SongTop = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px 16px;
-  margin-bottom: 10px;
-  h2 {
-    font-size: 25px;
-    line-height: 1.2;
-    overflow-wrap: anywhere;
-  }
-  p {
-    font-size: 14px;
-    color: var(--soft);
-  }
-`;
-
-const Note = styled.p`
-  margin-bottom: 10px;
-  padding: 6px 12px;
-  border-left: 3px solid var(--accent);
-  font: italic 16px/1.4 ${display};
-  overflow-wrap: anywhere;
-`;
-
-const ScreenOnly = styled.div`
-  @media print {
-    display: none;
-  }
-`;
-
-const Rights = styled.p`
-  margin-top: 14px;
-  font-size: 13px;
-  color: var(--soft);
-`;
 
 /** What a link opens: for a phone on a music stand, without an account. */
 export function SharePage() {
@@ -157,8 +124,9 @@ export function SharePage() {
 
 function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
   const navigate = useNavigate();
-  const [hero, setHero] = useState<'numbers' | 'letters'>('numbers');
-  const { words, language } = reader.use('words', 'language');
+  const [link, changeLink] = useLink(token);
+  const numeral = useNumeral(link.size);
+  const { words, language, size } = reader.use('words', 'language', 'size');
   useTitle(page.name);
   const facts = [
     page.date && dateInWords(page.date),
@@ -176,28 +144,12 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
       <Tools>
         <Choice
           label="Show"
-          value={hero}
+          value={link.hero}
           options={[
             ['numbers', 'Numbers'],
             ['letters', 'Letters'],
           ]}
-          onChange={setHero}
-        />
-        <Choice
-          label="Words"
-          value={words ? 'on' : 'off'}
-          options={[
-            ['on', 'With words'],
-            ['off', 'Without'],
-          ]}
-          onChange={(chosen) => reader.change({ words: chosen === 'on' })}
-        />
-        <Language
-          label="Names of notes"
-          labelled="hidden"
-          value={language}
-          options={noteLanguages.map((id) => [id, languageNames[id]] as const)}
-          onChange={(chosen) => reader.change({ language: chosen })}
+          onChange={(hero) => changeLink({ hero })}
         />
         <Button
           onPress={() => {
@@ -210,80 +162,44 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
         <Button onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> Print
         </Button>
+        <More>
+          <summary>More</summary>
+          <div>
+            <Choice
+              label="Words"
+              value={words ? 'on' : 'off'}
+              options={[
+                ['on', 'With words'],
+                ['off', 'Without'],
+              ]}
+              onChange={(chosen) => reader.change({ words: chosen === 'on' })}
+            />
+            <Language
+              label="Names of notes"
+              value={language}
+              options={noteLanguages.map((id) => [id, languageNames[id]] as const)}
+              onChange={(chosen) => reader.change({ language: chosen })}
+            />
+            <Pick
+              label="Size"
+              value={link.size ?? size}
+              options={chartSizes.map((one) => [one, one] as const)}
+              onChange={(chosen) => changeLink({ size: chosen })}
+            />
+          </div>
+        </More>
       </Tools>
       {page.songs.map((song, place) => (
         <SharedSong
           key={`${song.id}:${place}`}
           song={song}
           place={page.kind === 'set' ? place + 1 : null}
-          hero={hero}
+          numeral={numeral}
+          id={`${song.id}:${place}`}
+          link={link}
+          onChange={changeLink}
         />
       ))}
     </Sheet>
-  );
-}
-
-interface SharedSongProps {
-  song: SharedPage['songs'][number];
-  place: number | null;
-  hero: 'numbers' | 'letters';
-}
-
-function SharedSong({ song: { text, key, notes }, place, hero }: SharedSongProps) {
-  const settings = reader.use(...chartSettings);
-  const song = useMemo(() => parseChart(text).song, [text]);
-  const given = keyNamed(key, song) ?? song.key;
-  const [own, setOwn] = useState<Key | null>(null);
-  const viewKey = own ?? given;
-  const [asPlayed, setAsPlayed] = useState(false);
-  const unrolled = useMemo(
-    () => (asPlayed && canUnroll(song) ? unroll(expand(song, { key: viewKey })) : null),
-    [asPlayed, song, viewKey],
-  );
-  const { letters, words } = settings;
-  const { by, rights } = song.details;
-  return (
-    <Song>
-      <SongTop>
-        <div>
-          <h2>
-            {place === null ? '' : `${place}. `}
-            {song.title || 'Song without a title'}
-          </h2>
-          <p>
-            Key {keyName(viewKey, settings)}
-            {sameKey(viewKey, given) ? '' : ` (played in ${keyName(given, settings)})`} ·{' '}
-            {formatMeter(song.meter)}
-            {song.tempo === null ? '' : ` · ${song.tempo}`}
-            {song.details.feel ? ` · ${song.details.feel}` : ''}
-          </p>
-        </div>
-        <ScreenOnly>
-          <KeyStepper
-            label={`My key for ${song.title}`}
-            value={viewKey}
-            written={given}
-            onChange={setOwn}
-          />
-        </ScreenOnly>
-      </SongTop>
-      {notes ? <Note>{notes}</Note> : null}
-      <Road song={song} asPlayed={asPlayed} onChange={setAsPlayed} />
-      <Chart
-        song={unrolled?.song ?? song}
-        keys={unrolled?.keys ?? null}
-        view={{
-          key: viewKey,
-          style: numberStyle(song, settings),
-          letterStyle: letterStyle(settings),
-          hero,
-          letters,
-          words,
-          wordsOnBeats: settings.wordsOnBeats,
-          tune: settings.tune,
-        }}
-      />
-      <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
-    </Song>
   );
 }

@@ -58,6 +58,7 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
         hands={marks.hands ?? null}
         playing={marks.playing ?? null}
         onChooseSlot={choose}
+        sectionName={unrolled ? null : (marks.sectionName ?? null)}
         saysCursor
       />
       <Rights />

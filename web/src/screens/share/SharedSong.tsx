@@ -1,0 +1,167 @@
+import type { SharedPage } from '@intervallum/contract';
+import {
+  expand,
+  formatKey,
+  formatMeter,
+  parseChart,
+  sameKey,
+  transposeKey,
+  unroll,
+  type Key,
+} from '@intervallum/core';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { KeyStepper } from '../../music/KeyStepper.tsx';
+import { Chart } from '../../music/rails/Chart.tsx';
+import { canUnroll, Road } from '../../music/rails/Road.tsx';
+import { keyName, keyNamed, letterStyle, numberStyle } from '../../music/rails/view.ts';
+import { highestCapo, type LinkSettings } from '../../settings/links.ts';
+import { chartSettings, reader } from '../../settings/reader.ts';
+import { Pick } from '../../ui/Pick.tsx';
+import { display } from '../../ui/theme.ts';
+
+const Song = styled.article`
+  padding: 18px 0 26px;
+  & + & {
+    border-top: 1px solid var(--hairline);
+  }
+  @media print {
+    & + & {
+      break-before: page;
+      border: 0;
+    }
+  }
+`;
+
+const SongTop = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px 16px;
+  margin-bottom: 10px;
+  h2 {
+    font-size: 25px;
+    line-height: 1.2;
+    overflow-wrap: anywhere;
+  }
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
+
+const Note = styled.p`
+  margin-bottom: 10px;
+  padding: 6px 12px;
+  border-left: 3px solid var(--accent);
+  font: italic 16px/1.4 ${display};
+  overflow-wrap: anywhere;
+`;
+
+const Own = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  @media print {
+    display: none;
+  }
+`;
+
+const Rights = styled.p`
+  margin-top: 14px;
+  font-size: 13px;
+  color: var(--soft);
+`;
+
+const capos = Array.from(
+  { length: highestCapo + 1 },
+  (_, fret) => [String(fret), fret === 0 ? 'none' : String(fret)] as const,
+);
+
+interface SharedSongProps {
+  song: SharedPage['songs'][number];
+  place: number | null;
+  /** The height of numerals, in CSS pixels. */
+  numeral: number;
+  /** What the song is called in the settings of its link. */
+  id: string;
+  link: LinkSettings;
+  onChange: (change: { keys: LinkSettings['keys'] } | { capos: LinkSettings['capos'] }) => void;
+}
+
+/** One song of what a link opens, in one's own key and with one's own capo. */
+export function SharedSong(props: SharedSongProps) {
+  const { song: shared, place, numeral, id, link, onChange } = props;
+  const { text, key, notes } = shared;
+  const { hero } = link;
+  const settings = reader.use(...chartSettings);
+  const song = useMemo(() => parseChart(text).song, [text]);
+  const given = keyNamed(key, song) ?? song.key;
+  const viewKey = keyNamed(link.keys[id] ?? null, song) ?? given;
+  const capo = link.capos[id] ?? 0;
+  // Who has a capo reads the shapes that are held; numbers stay what they are.
+  const shapes = capo === 0 ? viewKey : transposeKey(viewKey, -capo);
+  const setOwn = (chosen: Key) => onChange({ keys: { ...link.keys, [id]: formatKey(chosen) } });
+  const [asPlayed, setAsPlayed] = useState(false);
+  const unrolled = useMemo(
+    () => (asPlayed && canUnroll(song) ? unroll(expand(song, { key: shapes })) : null),
+    [asPlayed, song, shapes],
+  );
+  const { letters, words } = settings;
+  const { by, rights } = song.details;
+  return (
+    <Song>
+      <SongTop>
+        <div>
+          <h2>
+            {place === null ? '' : `${place}. `}
+            {song.title || 'Song without a title'}
+          </h2>
+          <p>
+            Key {keyName(viewKey, settings)}
+            {sameKey(viewKey, given) ? '' : ` (played in ${keyName(given, settings)})`} ·{' '}
+            {formatMeter(song.meter)}
+            {song.tempo === null ? '' : ` · ${song.tempo}`}
+            {song.details.feel ? ` · ${song.details.feel}` : ''}
+            {capo === 0 ? '' : ` · capo ${capo}, shapes of ${keyName(shapes, settings)}`}
+          </p>
+        </div>
+        <Own>
+          <Pick
+            label="Capo"
+            labelled="beside"
+            value={String(capo)}
+            options={capos}
+            onChange={(chosen) => onChange({ capos: { ...link.capos, [id]: Number(chosen) } })}
+          />
+          <KeyStepper
+            label={`My key for ${song.title}`}
+            value={viewKey}
+            written={given}
+            onChange={setOwn}
+          />
+        </Own>
+      </SongTop>
+      {notes ? <Note>{notes}</Note> : null}
+      <Road song={song} asPlayed={asPlayed} onChange={setAsPlayed} />
+      <Chart
+        song={unrolled?.song ?? song}
+        numeral={numeral}
+        keys={unrolled?.keys ?? null}
+        view={{
+          key: shapes,
+          style: numberStyle(song, settings),
+          letterStyle: letterStyle(settings),
+          hero,
+          letters,
+          words,
+          wordsOnBeats: settings.wordsOnBeats,
+          tune: settings.tune,
+        }}
+      />
+      <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
+    </Song>
+  );
+}
