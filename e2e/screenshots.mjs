@@ -191,7 +191,7 @@ await take('versions', {
     await typeAtEnd(page, '\nTag:\n  1add9~');
     await page.getByText('Saved', { exact: true }).waitFor();
     await fromMenu(page, 'Earlier versions');
-    await page.getByRole('option').last().click();
+    await page.getByRole('dialog').getByRole('option').last().click();
     await page.getByRole('button', { name: 'Put this one back' }).waitFor();
   },
 });

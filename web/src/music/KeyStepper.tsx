@@ -16,10 +16,12 @@ const Box = styled(Group)`
 
 const KeyPick = styled(Pick)`
   select {
+    /* As wide as the key that is chosen, not as the longest one. */
+    field-sizing: content;
     min-width: 96px;
     font: 600 19px/1.2 ${display};
     ${phone} {
-      min-width: 0;
+      min-width: 74px;
       padding-inline: 8px 2px;
       font-size: 17px;
     }

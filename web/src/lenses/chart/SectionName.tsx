@@ -3,12 +3,12 @@ import { memo } from 'react';
 import styled from 'styled-components';
 import { InPlaceField } from '../../ui/InPlace.tsx';
 
+/** It takes the room of its words and no more: the page is planned with those. */
 const Name = styled.button`
-  max-width: 100%;
-  margin: -3px -6px;
-  padding: 2px 5px;
-  border: 1px solid transparent;
-  border-radius: 8px;
+  position: relative;
+  padding: 0;
+  border: 0;
+  border-radius: 3px;
   background: transparent;
   font: inherit;
   color: inherit;
@@ -16,30 +16,39 @@ const Name = styled.button`
   overflow-wrap: anywhere;
   cursor: pointer;
   svg {
-    display: inline-block;
-    margin-left: 2px;
-    vertical-align: -2px;
+    position: absolute;
+    left: calc(100% + 5px);
+    bottom: 0.1em;
     color: var(--soft);
     opacity: 0;
   }
   &:hover,
   &:focus-visible,
   &[aria-expanded='true'] {
-    border-color: var(--rail);
+    outline: 1px solid var(--rail);
+    outline-offset: 4px;
     svg {
       opacity: 1;
     }
   }
+  /* Fingers find it by its line. */
   @media (hover: none) {
-    svg {
-      opacity: 1;
-    }
+    text-decoration: underline dotted var(--rail) 1.5px;
+    text-underline-offset: 4px;
   }
   @media print {
+    text-decoration: none;
     svg {
       display: none;
     }
   }
+`;
+
+/** Room for the ring around the field, and for what is said of the section below it. */
+const Changed = styled.span`
+  position: relative;
+  display: block;
+  padding-bottom: 8px;
 `;
 
 /** What can be done from the name of a section; the object stays the same. */
@@ -63,13 +72,15 @@ export const SectionName = memo(function SectionName(props: SectionNameProps) {
   const { section, name, isOpen, isRenamed, actions } = props;
   if (isRenamed)
     return (
-      <InPlaceField
-        label="Name of the section"
-        value={name}
-        maxLength={60}
-        onTake={(typed) => (typed === name ? null : actions.rename(section, typed))}
-        onLeave={actions.leave}
-      />
+      <Changed>
+        <InPlaceField
+          label="Name of the section"
+          value={name}
+          maxLength={60}
+          onTake={(typed) => (typed === name ? null : actions.rename(section, typed))}
+          onLeave={actions.leave}
+        />
+      </Changed>
     );
   return (
     <Name

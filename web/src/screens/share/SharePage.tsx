@@ -55,12 +55,14 @@ const Tools = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  justify-content: space-between;
   gap: 8px;
   margin: 12px -14px 6px;
   padding: 8px 14px;
   background: var(--paper);
   border-bottom: 1px solid var(--hairline);
+  > :first-child {
+    margin-right: auto;
+  }
   ${phone} {
     position: static;
   }
@@ -85,7 +87,6 @@ const More = styled.details`
     flex: 1 0 100%;
     > summary {
       width: max-content;
-      margin-left: auto;
     }
   }
   > div {
