@@ -13,6 +13,8 @@ export default defineConfig({
     baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4870',
     viewport: { width: 1280, height: 800 },
     permissions: ['clipboard-read', 'clipboard-write'],
+    // Dates are said in the language of the browser.
+    locale: 'en-GB',
     serviceWorkers: 'block',
     trace: 'off',
     launchOptions: {

@@ -66,7 +66,12 @@ async function orKept<Schema extends z.ZodType>(
     const read = kept && schema.safeParse(kept.value);
     if (kept && read?.success) {
       // It may come yet, and is then there for the next time.
-      if (soon === null) void asking.then((answer) => keep(name, answer));
+      if (soon === null)
+        asking.then(
+          (answer) => keep(name, answer),
+          // Nobody asks any more: there is nothing to keep.
+          () => undefined,
+        );
       note(name, kept.at);
       return { kind: 'ok', value: read.data };
     }

@@ -1,6 +1,11 @@
-/** @example dateInWords('2026-11-29') // 'Sunday 29 November 2026' */
+/** Days and times are said as the reader's browser says them; the date fields of browsers do so as well. */
+export function readersLanguage(): string {
+  return globalThis.navigator?.language ?? 'en-GB';
+}
+
+/** @example dateInWords('2026-11-29') // in British English: 'Sunday 29 November 2026' */
 export function dateInWords(date: string): string {
-  return new Date(`${date}T12:00:00Z`).toLocaleDateString('en-GB', {
+  return new Date(`${date}T12:00:00Z`).toLocaleDateString(readersLanguage(), {
     weekday: 'long',
     day: 'numeric',
     month: 'long',
@@ -9,11 +14,15 @@ export function dateInWords(date: string): string {
   });
 }
 
-/** A moment by the reader's clock, as `26 November 2026, 09:12`. @param moment milliseconds since 1970 */
+/** A moment by the reader's clock, in British English `26 November 2026, 09:12`. @param moment milliseconds since 1970 */
 export function momentInWords(moment: number): string {
   const date = new Date(moment);
-  const day = date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-  const time = date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  const day = date.toLocaleDateString(readersLanguage(), {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+  });
+  const time = date.toLocaleTimeString(readersLanguage(), { hour: '2-digit', minute: '2-digit' });
   return `${day}, ${time}`;
 }
 
@@ -23,9 +32,9 @@ export function today(now = new Date()): string {
   return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 }
 
-/** @example shortDate('2026-11-29') // '29 Nov 2026' */
+/** @example shortDate('2026-11-29') // in British English: '29 Nov 2026' */
 export function shortDate(date: string): string {
-  return new Date(`${date.slice(0, 10)}T12:00:00Z`).toLocaleDateString('en-GB', {
+  return new Date(`${date.slice(0, 10)}T12:00:00Z`).toLocaleDateString(readersLanguage(), {
     day: 'numeric',
     month: 'short',
     year: 'numeric',

@@ -5,7 +5,6 @@ import {
   lineAway,
   lineEnd,
   nearestCursor,
-  placedSlots,
   putChord,
   readTypedChord,
   remove,
@@ -20,7 +19,6 @@ import {
   type ChartResult,
   type Cursor,
   type Edit,
-  type Song,
   type TuneBar,
   type TuneLine,
 } from '@intervallum/core';
@@ -33,6 +31,7 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { commandOf, keyOf } from '../command.ts';
 import { withTyped, type TypingKey } from './padKeys.ts';
+import { chordText, firstOf, sectionOfBar, wordsAt } from './places.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
 
@@ -316,40 +315,4 @@ export function useWriting(sound: ChartSound): Writing {
       focusChart();
     },
   };
-}
-
-/** The chord of a slot as the chart's text has it; nothing for silence. */
-function chordText({ song, text, lines, barPlaces }: ChartResult, at: Cursor): string {
-  const slot = textSlotAt(song, at);
-  const written = slot === null ? undefined : placedSlots(song)[slot]?.is;
-  const place = barPlaces[at.bar]?.slots[at.slot];
-  if (!place || (written?.kind !== 'chord' && written?.kind !== 'unread')) return '';
-  const { from, to } = lines.rangeOf(place);
-  return text.slice(from, to);
-}
-
-/** Which section a bar is in; both counted over the song from 0. */
-function sectionOfBar({ sections }: Song, bar: number): number {
-  let first = 0;
-  return sections.findIndex(({ phrases }) => {
-    first += phrases.reduce((sum, { bars }) => sum + bars.length, 0);
-    return bar < first;
-  });
-}
-
-/** Where a section begins. */
-function firstOf({ sections }: Song, section: number): Cursor {
-  const before = sections.slice(0, section).flatMap(({ phrases }) => phrases);
-  return { bar: before.reduce((sum, { bars }) => sum + bars.length, 0), slot: 0 };
-}
-
-function wordsAt(song: Song, bar: number): readonly string[] {
-  let first = 0;
-  for (const { phrases } of song.sections) {
-    for (const { bars, words } of phrases) {
-      if (bar < first + bars.length) return words.map((line) => line[bar - first] ?? '');
-      first += bars.length;
-    }
-  }
-  return [];
 }

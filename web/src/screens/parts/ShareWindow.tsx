@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api } from '../../queries/resources.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { sharesQuery } from '../../queries/queries.ts';
+import { readersLanguage } from '../../ui/dates.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Window } from '../../ui/Window.tsx';
@@ -119,7 +120,7 @@ function LinkList({ target }: { target: ShareTarget }) {
 
 function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: () => void }) {
   const address = `${at}/s/${share.token}`;
-  const made = new Date(share.createdAt).toLocaleDateString('en-GB', {
+  const made = new Date(share.createdAt).toLocaleDateString(readersLanguage(), {
     day: 'numeric',
     month: 'long',
   });
