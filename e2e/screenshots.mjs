@@ -18,7 +18,11 @@ const browser = await chromium.launch({
  *   act?: (page: import('@playwright/test').Page) => Promise<void> }} view
  */
 async function take(name, { path, viewport, dark = false, act }) {
-  const page = await browser.newPage({ viewport, colorScheme: dark ? 'dark' : 'light' });
+  const page = await browser.newPage({
+    viewport,
+    locale: 'en-GB',
+    colorScheme: dark ? 'dark' : 'light',
+  });
   await page.goto(base + path);
   await page.waitForLoadState('networkidle');
   await act?.(page);
