@@ -23,8 +23,8 @@ export function focusScreen(): void {
   main.focus({ preventScroll: true });
 }
 
-/** So long, in milliseconds, an overlay may take to be gone from the page. */
-const pause = 60;
+/** When, in milliseconds, it is looked whether an overlay is gone from the page: a busy page takes longer. */
+const looks = [60, 250, 700];
 
 /**
  * Once what lay over the page is gone: if the focus went with it, it comes back to what had it on the page before (a menu
@@ -32,10 +32,11 @@ const pause = 60;
  * @param instead where else it should go first, where that is known
  */
 export function keepFocus(instead: () => HTMLElement | null = () => null): void {
-  setTimeout(() => {
+  const look = () => {
     if (!isFocusLost()) return;
     const to = instead() ?? last;
     if (to?.isConnected) to.focus();
     if (isFocusLost()) focusScreen();
-  }, pause);
+  };
+  for (const after of looks) setTimeout(look, after);
 }

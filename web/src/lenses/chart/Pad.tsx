@@ -116,7 +116,7 @@ const faces: Readonly<Record<string, readonly [ReactNode, string]>> = {
   lyric: ['“…”', 'lyric'],
   tune: ['♪', 'tune'],
   texture: ['⋮', 'hands play'],
-  rename: ['§ ab', 'its name'],
+  rename: ['§…', 'its name'],
   sectionUp: ['§↑', 'move up'],
   sectionDown: ['§↓', 'move down'],
   copy: ['§§', 'copy it'],
