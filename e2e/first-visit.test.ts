@@ -127,6 +127,12 @@ test('from a demo song to a shared set, and back to nothing', async ({ page, bro
     await reader.reload();
     await expect.poll(async () => (await bars(reader, 'Ending'))[0]).toBe('F');
     await expect(reader.getByText('capo 1, shapes of G')).toBeVisible();
+    await reader.getByRole('button', { name: 'Stand' }).click();
+    await expect(reader.getByText('capo 1, shapes of G')).toBeVisible();
+    await reader.getByRole('button', { name: 'Leave' }).click();
+    // Back in the key that is given one follows it again.
+    await reader.getByRole('button', { name: 'Half step down' }).click();
+    await expect(reader.getByText('played in')).toHaveCount(0);
     const sideways = await reader.evaluate(
       () => document.documentElement.scrollWidth - window.innerWidth,
     );

@@ -1,7 +1,7 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
-import { keptFiles } from './build/keptFiles.ts';
+import { keptFiles } from './bundling/keptFiles.ts';
 
 export default defineConfig({
   plugins: [

@@ -231,6 +231,7 @@ export type { ChartChange } from './writing/change.ts';
 export { written } from './writing/changes.ts';
 export type { Edit, Suggestion } from './writing/edit.ts';
 export type { Cursor, TextPlace } from './marks/cursor.ts';
+export { barsBefore, placeOfBar } from './writing/place.ts';
 export { cursorAt, lineAway, lineEnd, nearestCursor, sameCursor, stepped } from './marks/cursor.ts';
 export type { ChosenSlot, Proposal } from './writing/chosen.ts';
 export { chosenSlot, proposeResolution } from './writing/chosen.ts';

@@ -9,6 +9,7 @@ import type { Cursor } from '../marks/cursor.ts';
 import type { Edit } from './edit.ts';
 import type { ChartChange } from './change.ts';
 import { LineEdits } from './lineEdits.ts';
+import { lineOfSection } from './place.ts';
 import { slotsAfter } from './slotsAfter.ts';
 
 /**
@@ -122,10 +123,8 @@ class ChartWriter {
     this.lines.addAfter(line, ['', printSection(added, this.#song.meter, this.#style)]);
   }
 
-  /** The first line of a section, from 1; one line beyond the text for a section that is not there. */
   #startOf(section: number): number {
-    const own = this.#read.sectionLines[section];
-    return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : this.#typed.length + 1;
+    return lineOfSection(this.#read, section);
   }
 
   /** The last line of a section with something on it. */

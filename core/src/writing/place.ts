@@ -1,6 +1,8 @@
 import { metersOf } from '../chart/sectionMeters.ts';
 import type { Meter } from '../chart/meter.ts';
 import type { Bar, Phrase, Section, Song } from '../chart/song.ts';
+import type { ChartResult } from '../chart/read/parseChart.ts';
+import { linesOf } from '../kit/lines.ts';
 import type { ChartChange } from './change.ts';
 
 /** A bar where it stands. Everything is counted from 0; `firstBar` is the first bar of its phrase, over the whole song. */
@@ -45,6 +47,20 @@ export function barsBefore(song: Song, section: number): number {
     .slice(0, section)
     .flatMap(({ phrases }) => phrases)
     .reduce((sum, { bars }) => sum + bars.length, 0);
+}
+
+/** How many slots of the song stand before a section. */
+export function slotsBefore(song: Song, section: number): number {
+  return song.sections
+    .slice(0, section)
+    .flatMap(({ phrases }) => phrases.flatMap(({ bars }) => bars))
+    .reduce((sum, bar) => sum + (bar.kind === 'played' ? bar.slots.length : 0), 0);
+}
+
+/** The first line of a section, from 1; one line beyond the text for a section that is not there. */
+export function lineOfSection({ sectionLines, text }: ChartResult, section: number): number {
+  const own = sectionLines[section];
+  return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : linesOf(text).length + 1;
 }
 
 /** How many bars, which all times share, stand in the section before a phrase. */

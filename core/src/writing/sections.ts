@@ -10,7 +10,7 @@ import { written } from './changes.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
 import { fieldEdits } from './fields.ts';
-import { barsBefore, placeOfBar } from './place.ts';
+import { barsBefore, lineOfSection, placeOfBar, slotsBefore } from './place.ts';
 
 /**
  * A section with one silent bar, after the one at the cursor or at the end of the song. What is said of how
@@ -104,32 +104,27 @@ export function moveSection(read: ChartResult, at: Cursor, by: -1 | 1): Edit {
       `The section “${leaning.name}” begins with what goes on from before it. Write that out first.`,
     );
   const typed = linesOf(text);
-  const [from, middle, end] = [first, first + 1, first + 2].map((one) => startOf(read, one)) as [
-    number,
-    number,
-    number,
-  ];
+  const [from, middle, end] = [first, first + 1, first + 2].map((one) =>
+    lineOfSection(read, one),
+  ) as [number, number, number];
   const upperLines = parted(typed.slice(from - 1, middle - 1));
   const lowerLines = parted(typed.slice(middle - 1, end - 1));
   const moved = [...lowerLines.body, ...upperLines.gap, ...upperLines.body, ...lowerLines.gap];
-  const start = lines.startOf(from);
   const change = {
-    from: start,
+    from: lines.startOf(from),
     to: lines.startOf(end - 1) + typed[end - 2]!.length,
     insert: moved.join('\n'),
   };
-  const [before, inUpper, inLower] = [
-    slotsIn(song.sections.slice(0, first)),
-    slotsIn([upper]),
-    slotsIn([lower]),
-  ];
-  const slots = Array.from({ length: slotsIn(song.sections) }, (_, slot) => {
-    const place = slot - before;
-    if (place < 0 || place >= inUpper + inLower) return slot;
-    return place < inLower ? slot + inUpper : slot - inLower;
+  const [start, turn, stop] = [first, first + 1, first + 2].map((one) =>
+    slotsBefore(song, one),
+  ) as [number, number, number];
+  const slots = Array.from({ length: slotsBefore(song, song.sections.length) }, (_, slot) => {
+    if (slot < start || slot >= stop) return slot;
+    const [inUpper, inLower] = [turn - start, stop - turn];
+    return slot < start + inLower ? slot + inUpper : slot - inLower;
   });
-  const bars = (one: Section) => one.phrases.reduce((sum, phrase) => sum + phrase.bars.length, 0);
-  const bar = at.bar + (section === first ? bars(lower) : -bars(upper));
+  const bars = (one: number) => barsBefore(song, one + 1) - barsBefore(song, one);
+  const bar = at.bar + (section === first ? bars(first + 1) : -bars(first));
   return { ok: true, changes: [change], slots, cursor: { bar, slot: at.slot } };
 }
 
@@ -144,17 +139,6 @@ function leansBack({ phrases: [phrase] }: Section): boolean {
 function parted(typed: readonly string[]): { body: readonly string[]; gap: readonly string[] } {
   const last = typed.findLastIndex((line) => line.trim() !== '');
   return { body: typed.slice(0, last + 1), gap: typed.slice(last + 1) };
-}
-
-/** The first line of a section, from 1; one line beyond the text for a section that is not there. */
-function startOf({ sectionLines, text }: ChartResult, section: number): number {
-  const own = sectionLines[section];
-  return own ? (own.heading ?? own.phrases[0]?.bars ?? 1) : linesOf(text).length + 1;
-}
-
-function slotsIn(sections: readonly Section[]): number {
-  const bars = sections.flatMap(({ phrases }) => phrases.flatMap((phrase) => phrase.bars));
-  return bars.reduce((sum, bar) => sum + (bar.kind === 'played' ? bar.slots.length : 0), 0);
 }
 
 /**

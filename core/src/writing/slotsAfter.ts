@@ -1,6 +1,7 @@
 import type { Phrase, Slot, Song } from '../chart/song.ts';
 import type { TextSlot } from '../chart/places.ts';
 import type { ChartChange } from './change.ts';
+import { slotsBefore } from './place.ts';
 
 /**
  * Where the slots of a chart come from after some changes: for each new slot the old one, or null. A slot that is the
@@ -15,7 +16,7 @@ export function slotsAfter(
   const add = (section: number) => {
     for (const change of changes)
       if (change.kind === 'add section' && change.after === section) {
-        const copied = change.copyOf === undefined ? null : firstSlotOf(song, change.copyOf);
+        const copied = change.copyOf === undefined ? null : slotsBefore(song, change.copyOf);
         const added = slotsOf(change.added.phrases);
         found.push(...added.map((_, slot) => (copied === null ? null : copied + slot)));
       }
@@ -41,11 +42,6 @@ export function slotsAfter(
     add(section);
   }
   return found;
-}
-
-/** The first slot of a section, counted over the song. */
-function firstSlotOf({ sections }: Song, section: number): TextSlot {
-  return sections.slice(0, section).flatMap(({ phrases }) => slotsOf(phrases)).length;
 }
 
 function slotsOf(phrases: readonly Phrase[]): Slot[] {

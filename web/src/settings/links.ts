@@ -28,6 +28,11 @@ const links = createSettings('links', 1, {
   byToken: z.record(z.string(), linkSettings).catch({}),
 });
 
+/** What a song is called in the settings of a link: a set may hold it twice. @param place in the set, from 0 */
+export function nameInLink(songId: string, place: number): string {
+  return `${songId}:${place}`;
+}
+
 /** How a link is read on this device, and how that is changed. */
 export function useLink(
   token: string,

@@ -23,7 +23,9 @@ const base = css`
   &:hover {
     background: var(--panel);
   }
-  &[data-disabled] {
+  /* What waits keeps the focus; what is disabled would lose it, and Escape with it. */
+  &[data-disabled],
+  &[data-pending] {
     opacity: 0.5;
     cursor: default;
   }

@@ -35,7 +35,7 @@ export function keepFocus(instead: () => HTMLElement | null = () => null): void 
   const look = () => {
     if (!isFocusLost()) return;
     const to = instead() ?? last;
-    if (to?.isConnected) to.focus();
+    if (to?.isConnected) to.focus({ preventScroll: true });
     if (isFocusLost()) focusScreen();
   };
   for (const after of looks) setTimeout(look, after);

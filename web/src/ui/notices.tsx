@@ -42,7 +42,7 @@ function useUndoByKey(): void {
 
 /** Where Ctrl+Z takes back what was typed. */
 const typing =
-  'textarea, [contenteditable="true"], input:not([type=checkbox], [type=radio], [type=range], [type=search])';
+  'textarea, [contenteditable="true"], input:not([type=checkbox], [type=radio], [type=range])';
 
 const Region = styled(ToastRegion<Notice>)`
   position: fixed;

@@ -22,8 +22,9 @@ export function keepPages(): void {
 async function keepNow(): Promise<void> {
   try {
     await navigator.serviceWorker.register('/serviceWorker.js', { updateViaCache: 'none' });
-    const response = await fetch('/kept-files.json', { cache: 'no-cache' });
-    if (!response.ok) return;
+    const response = await fetch('/kept-files.json', { cache: 'no-cache' }).catch(() => null);
+    // Without a network there is nothing to fetch: what was kept is kept.
+    if (!response?.ok) return;
     const { reader, player } = lists.parse(await response.json());
     const page = await fetch(location.pathname, { headers: { Accept: 'text/html' } });
     if (page.ok) await (await caches.open(pageCache)).put(pageKey, page);

@@ -1,5 +1,6 @@
 import {
   placedSlots,
+  placeOfBar,
   textSlotAt,
   type ChartResult,
   type Cursor,
@@ -16,29 +17,8 @@ export function chordText({ song, text, lines, barPlaces }: ChartResult, at: Cur
   return text.slice(from, to);
 }
 
-/** Which section a bar is in; both counted over the song from 0. */
-export function sectionOfBar({ sections }: Song, bar: number): number {
-  let first = 0;
-  return sections.findIndex(({ phrases }) => {
-    first += phrases.reduce((sum, { bars }) => sum + bars.length, 0);
-    return bar < first;
-  });
-}
-
-/** Where a section begins. */
-export function firstOf({ sections }: Song, section: number): Cursor {
-  const before = sections.slice(0, section).flatMap(({ phrases }) => phrases);
-  return { bar: before.reduce((sum, { bars }) => sum + bars.length, 0), slot: 0 };
-}
-
 /** The words under a bar, one text for each line of words. */
 export function wordsAt(song: Song, bar: number): readonly string[] {
-  let first = 0;
-  for (const { phrases } of song.sections) {
-    for (const { bars, words } of phrases) {
-      if (bar < first + bars.length) return words.map((line) => line[bar - first] ?? '');
-      first += bars.length;
-    }
-  }
-  return [];
+  const place = placeOfBar(song, bar);
+  return place ? place.of.words.map((line) => line[place.inPhrase] ?? '') : [];
 }

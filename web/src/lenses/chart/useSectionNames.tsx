@@ -1,12 +1,28 @@
 import { lazy, Suspense, useCallback, useState, type ReactNode } from 'react';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
+import { chartCommand } from './commands.ts';
 import { SectionName } from './SectionName.tsx';
 import type { Writing } from './useWriting.ts';
 
-const SectionMenu = lazy(async () => ({
-  default: (await import('./SectionMenu.tsx')).SectionMenu,
+const ActionMenu = lazy(async () => ({
+  default: (await import('../../ui/ActionMenu.tsx')).ActionMenu<string>,
 }));
+
+/** What can be done from the name of a section, in the order of its menu. */
+const actionsOfSections = [
+  'rename',
+  'sectionUp',
+  'sectionDown',
+  'copy',
+  'more',
+  'less',
+  'texture',
+  'removeSection',
+].map(chartCommand);
+
+/** What opens a field or a window, which then has the focus. */
+const goesOn = ['rename', 'texture'];
 
 /** The names of sections on the chart, and the menu that is open at one of them. */
 export function useSectionNames(writing: Writing): {
@@ -22,6 +38,12 @@ export function useSectionNames(writing: Writing): {
     },
     rename: writing.rename,
     leave: writing.endRenaming,
+    // The menu gives the focus back first.
+    act: (id: string) =>
+      setTimeout(() => {
+        chartCommand(id).does(writing.hands);
+        if (!goesOn.includes(id)) writing.focus();
+      }, 30),
   });
   const openedSection = opened?.section ?? null;
   const { renamed } = writing;
@@ -39,12 +61,13 @@ export function useSectionNames(writing: Writing): {
   );
   const menu = opened ? (
     <Suspense fallback={null}>
-      <SectionMenu
-        name={name}
+      <ActionMenu
+        label={name || 'Section without a name'}
         from={opened.from}
-        hands={writing.hands}
+        actions={actionsOfSections}
+        placement="bottom start"
+        onAction={actions.act}
         onClose={() => setOpened(null)}
-        onDone={writing.focus}
       />
     </Suspense>
   ) : null;

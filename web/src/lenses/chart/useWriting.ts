@@ -1,10 +1,12 @@
 import {
   addSection,
+  barsBefore,
   inOrder,
   insertBar,
   lineAway,
   lineEnd,
   nearestCursor,
+  placeOfBar,
   putChord,
   readTypedChord,
   remove,
@@ -31,7 +33,7 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { commandOf, keyOf } from '../command.ts';
 import { withTyped, type TypingKey } from './padKeys.ts';
-import { chordText, firstOf, sectionOfBar, wordsAt } from './places.ts';
+import { chordText, wordsAt } from './places.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
 
@@ -211,8 +213,8 @@ export function useWriting(sound: ChartSound): Writing {
       else goTo(cursor && stepped(song, cursor, 1));
     },
     rename: () => {
-      const section = cursor && sectionOfBar(song, cursor.bar);
-      if (section === null) notify('There is no section here to name.');
+      const section = cursor && placeOfBar(song, cursor.bar)?.section;
+      if (typeof section !== 'number') notify('There is no section here to name.');
       else setRenamed(section);
     },
     undo: () => {
@@ -284,7 +286,7 @@ export function useWriting(sound: ChartSound): Writing {
     renamed,
     rename: (section, name) => {
       const edited = songDocument.edit((now) =>
-        renameSection(now, firstOf(now.song, section), name),
+        renameSection(now, { bar: barsBefore(now.song, section), slot: 0 }, name),
       );
       return edited.ok ? null : edited.why;
     },
@@ -295,7 +297,8 @@ export function useWriting(sound: ChartSound): Writing {
     goToSection: (section) => {
       if (entry) takeEntry('stay');
       // Where one is in it already one stays.
-      if (!cursor || sectionOfBar(song, cursor.bar) !== section) goTo(firstOf(song, section));
+      const here = cursor && placeOfBar(song, cursor.bar)?.section;
+      if (here !== section) goTo({ bar: barsBefore(song, section), slot: 0 });
     },
     opened,
     close: () => {

@@ -5,6 +5,7 @@ import {
   nameNote,
   parseKey,
   styleFor,
+  transposeKey,
   type Key,
   type LetterStyle,
   type NumberStyle,
@@ -55,6 +56,14 @@ export function numberStyle(
     signs: 'printed',
     symbols: symbolsOf(settings),
   });
+}
+
+/**
+ * The key of the shapes that are held under a capo; numbers stay what they are.
+ * @param capo the fret it is on, 0 for none
+ */
+export function shapesUnder(key: Key, capo: number): Key {
+  return capo === 0 ? key : transposeKey(key, -capo);
 }
 
 /** The letters a reader sees. */

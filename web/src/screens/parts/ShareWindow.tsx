@@ -109,7 +109,7 @@ function LinkList({ target }: { target: ShareTarget }) {
               />
             ))}
           </Links>
-          <PrimaryButton isDisabled={busy} onPress={() => void open()}>
+          <PrimaryButton isPending={busy} onPress={() => void open()}>
             {shares.length === 0 ? 'Make a link' : 'Make another link'}
           </PrimaryButton>
         </>

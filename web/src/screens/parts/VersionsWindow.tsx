@@ -142,7 +142,7 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
                 {listed.hasNextPage ? (
                   <Button
                     onPress={() => void listed.fetchNextPage()}
-                    isDisabled={listed.isFetchingNextPage}
+                    isPending={listed.isFetchingNextPage}
                   >
                     {listed.isFetchingNextPage ? 'Fetching …' : 'Show earlier ones'}
                   </Button>

@@ -89,7 +89,7 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
               <li>
                 <Button
                   onPress={() => void fetched.fetchNextPage()}
-                  isDisabled={fetched.isFetchingNextPage}
+                  isPending={fetched.isFetchingNextPage}
                 >
                   Show more
                 </Button>

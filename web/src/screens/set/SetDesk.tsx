@@ -23,7 +23,7 @@ import { AddSongs } from './AddSongs.tsx';
 import { SetConflict } from './SetConflict.tsx';
 import { SetItems } from './SetItems.tsx';
 import { SetVersions } from './SetVersions.tsx';
-import { keepSongs, keptNames, useKeptAt } from '../../queries/kept.ts';
+import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
 import { followSet, leftSets, type OpenedSet } from './openSet.ts';
 
@@ -88,12 +88,6 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     [setId, set],
   );
   const keptAt = useKeptAt(keptNames.set(setId));
-  const items = beside.getState().songs;
-  useEffect(() => {
-    void keepSongs([...items.keys()]);
-    // As it was opened: what is added later is kept when it is opened.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [setId]);
   const navigate = useNavigate();
   const [opened, setOpened] = useState<'share' | 'songs' | 'versions' | null>(null);
   useTitle(draft.name);

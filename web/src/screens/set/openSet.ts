@@ -6,7 +6,7 @@ import { createLeftOpen } from '../../document/leftOpen.ts';
 import { createSaver, type Saver, type Sent } from '../../document/saver.ts';
 import { sameSet, setShape } from '../../document/setDraft.ts';
 import { noSteps, type Steps } from '../../document/steps.ts';
-import { isBack, keepSet, keptNames, orKeptApi } from '../../queries/kept.ts';
+import { isBack, keepSet, keepSongs, keptNames, orKeptApi } from '../../queries/kept.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
 
@@ -34,6 +34,8 @@ export async function fetchSet(id: string): Promise<OpenedSet> {
   const left = leftSets.find(id);
   if (left) return left;
   const set = await answered(orKeptApi.set(id));
+  // Whoever opens a set will want its songs, perhaps where there is no network.
+  void keepSongs(set.items.filter(({ removed }) => !removed).map(({ songId }) => songId));
   const { kept, keeper, others } = await openDrafts({ kind: 'set', id }, setShape);
   const saver = createSaver<SetDraft>({
     draft: draftOf(set),

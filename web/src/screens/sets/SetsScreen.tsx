@@ -116,7 +116,7 @@ export function SetsScreen() {
               {fetched.hasNextPage ? (
                 <Button
                   onPress={() => void fetched.fetchNextPage()}
-                  isDisabled={fetched.isFetchingNextPage}
+                  isPending={fetched.isFetchingNextPage}
                 >
                   {fetched.isFetchingNextPage ? 'Fetching …' : 'Show earlier ones'}
                 </Button>

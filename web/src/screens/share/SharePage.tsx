@@ -9,7 +9,7 @@ import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames } from '../../queries/kept.ts';
 import { sharedQuery } from '../../queries/queries.ts';
 import { useNumeral } from '../../music/rails/useNumeral.ts';
-import { useLink } from '../../settings/links.ts';
+import { nameInLink, useLink } from '../../settings/links.ts';
 import { chartSizes, reader } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -196,7 +196,7 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
           song={song}
           place={page.kind === 'set' ? place + 1 : null}
           numeral={numeral}
-          id={`${song.id}:${place}`}
+          id={nameInLink(song.id, place)}
           link={link}
           onChange={changeLink}
         />

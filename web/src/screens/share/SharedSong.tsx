@@ -5,7 +5,6 @@ import {
   formatMeter,
   parseChart,
   sameKey,
-  transposeKey,
   unroll,
   type Key,
 } from '@intervallum/core';
@@ -14,7 +13,13 @@ import styled from 'styled-components';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { canUnroll, Road } from '../../music/rails/Road.tsx';
-import { keyName, keyNamed, letterStyle, numberStyle } from '../../music/rails/view.ts';
+import {
+  keyName,
+  keyNamed,
+  letterStyle,
+  numberStyle,
+  shapesUnder,
+} from '../../music/rails/view.ts';
 import { highestCapo, type LinkSettings } from '../../settings/links.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { Pick } from '../../ui/Pick.tsx';
@@ -101,9 +106,12 @@ export function SharedSong(props: SharedSongProps) {
   const given = keyNamed(key, song) ?? song.key;
   const viewKey = keyNamed(link.keys[id] ?? null, song) ?? given;
   const capo = link.capos[id] ?? 0;
-  // Who has a capo reads the shapes that are held; numbers stay what they are.
-  const shapes = capo === 0 ? viewKey : transposeKey(viewKey, -capo);
-  const setOwn = (chosen: Key) => onChange({ keys: { ...link.keys, [id]: formatKey(chosen) } });
+  const shapes = useMemo(() => shapesUnder(viewKey, capo), [viewKey, capo]);
+  /** Who goes back to the key that is given follows it again when it changes. */
+  const setOwn = (chosen: Key) => {
+    const { [id]: _before, ...others } = link.keys;
+    onChange({ keys: sameKey(chosen, given) ? others : { ...others, [id]: formatKey(chosen) } });
+  };
   const [asPlayed, setAsPlayed] = useState(false);
   const unrolled = useMemo(
     () => (asPlayed && canUnroll(song) ? unroll(expand(song, { key: shapes })) : null),

@@ -2,16 +2,19 @@ import type { SongListItem, SongOrder } from '@intervallum/contract';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { keepFocus } from '../../ui/focus.ts';
+import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { ChosenBar } from './ChosenBar.tsx';
-import type { RowAction } from './RowMenu.tsx';
+import { rowActions, type RowAction } from './rowActions.ts';
 import { SongRow, titleOf } from './SongRow.tsx';
 import { SongRows } from './SongRows.tsx';
 import type { Choosing } from './useChoosing.ts';
 import { useSongDoing, type Needed } from './useSongDoing.ts';
 
 // Menu and windows are fetched when they are first asked for: the list is there sooner.
-const RowMenu = lazy(async () => ({ default: (await import('./RowMenu.tsx')).RowMenu }));
+const ActionMenu = lazy(async () => ({
+  default: (await import('../../ui/ActionMenu.tsx')).ActionMenu<RowAction>,
+}));
 const TagsWindow = lazy(async () => ({ default: (await import('./TagsWindow.tsx')).TagsWindow }));
 const NeededWindow = lazy(async () => ({
   default: (await import('./NeededWindow.tsx')).NeededWindow,
@@ -51,8 +54,9 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
 
   async function askAndRemove(wanted: readonly SongListItem[]) {
     const needed = await doing.neededBy(wanted);
-    // Where sets cannot be asked for nothing can be deleted either, which is then said.
-    if (needed && needed.length > 0) setOpened({ kind: 'needed', needed, songs: wanted });
+    if (needed === null)
+      return notify('It cannot be known now which sets need this. Try again in a moment.');
+    if (needed.length > 0) setOpened({ kind: 'needed', needed, songs: wanted });
     else await remove(wanted);
   }
 
@@ -118,9 +122,11 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
       ) : null}
       <Suspense fallback={null}>
         {opened?.kind === 'menu' ? (
-          <RowMenu
-            title={titleOf(opened.song)}
+          <ActionMenu
+            label={titleOf(opened.song)}
             from={opened.from}
+            actions={rowActions}
+            placement="bottom end"
             onAction={(action) => does[action](opened.song)}
             onClose={close}
           />

@@ -1,7 +1,7 @@
 import { Minus, Play, Plus, Settings2, Square } from 'lucide-react';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { keyName } from '../../music/rails/view.ts';
+import { keyName, shapesUnder } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { stand } from '../../settings/stand.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
@@ -102,8 +102,13 @@ interface StandHeadProps {
 /** One line over the music: the key, the song, and the few things that are done at a stand. */
 export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandHeadProps) {
   const settings = reader.use('language');
-  const { song, key, note } = standing;
-  const facts = [song.tempo === null ? '' : `♩ ${song.tempo}`, song.details.singer, note];
+  const { song, key, capo, note } = standing;
+  const facts = [
+    capo === 0 ? '' : `capo ${capo}, shapes of ${keyName(shapesUnder(key, capo), settings)}`,
+    song.tempo === null ? '' : `♩ ${song.tempo}`,
+    song.details.singer,
+    note,
+  ];
   return (
     <Head>
       <KeyMark aria-label={`Key ${keyName(key, settings)}`}>{keyName(key, settings)}</KeyMark>

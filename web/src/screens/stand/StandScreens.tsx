@@ -5,6 +5,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { setQuery, sharedQuery, songQuery } from '../../queries/queries.ts';
+import { nameInLink, useLink } from '../../settings/links.ts';
 import { keyNamed } from '../../music/rails/view.ts';
 import { momentInWords } from '../../ui/dates.ts';
 import { Notices, notify } from '../../ui/notices.tsx';
@@ -26,6 +27,7 @@ export function SongStand() {
               id: song.id,
               text: song.text,
               key: parameters.get('key'),
+              capo: 0,
               note: '',
               hands: song.part.decisions.hands,
             },
@@ -62,6 +64,7 @@ export function SetStand() {
                     id,
                     text: song?.text ?? '',
                     key,
+                    capo: 0,
                     note: notes,
                     hands: song?.part.decisions.hands ?? noDecisions.hands,
                   };
@@ -82,6 +85,7 @@ export function SetStand() {
 export function LinkStand() {
   const { token = '' } = useParams();
   const fetched = useQuery(sharedQuery(token));
+  const [link] = useLink(token);
   return (
     <Fetched
       from={fetched}
@@ -95,13 +99,17 @@ export function LinkStand() {
     >
       {({ songs }) => (
         <Stand
-          charts={songs.map(({ id, text, key, notes }, place) => ({
-            id: `${id}:${place}`,
-            text,
-            key,
-            note: notes,
-            hands: noDecisions.hands,
-          }))}
+          charts={songs.map(({ id: songId, text, key, notes }, place) => {
+            const id = nameInLink(songId, place);
+            return {
+              id,
+              text,
+              key: link.keys[id] ?? key,
+              capo: link.capos[id] ?? 0,
+              note: notes,
+              hands: noDecisions.hands,
+            };
+          })}
           titles={songs.map(({ text }) => parseChart(text).song.title)}
           leaveTo={`/s/${token}`}
           kept={keptNames.shared(token)}
@@ -115,6 +123,7 @@ interface StoodChart {
   readonly id: string;
   readonly text: string;
   readonly key: string | null;
+  readonly capo: number;
   readonly note: string;
   readonly hands: SongHands;
 }
@@ -135,11 +144,11 @@ function Stand({ charts, titles, leaveTo, kept }: StandProps) {
   }, [keptAt]);
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
-  const { id, text, key, note, hands } = charts[at]!;
+  const { id, text, key, capo, note, hands } = charts[at]!;
   const song = useMemo(() => parseChart(text).song, [text]);
   const standing = useMemo(
-    () => ({ id, song, key: keyNamed(key, song) ?? song.key, hands, note }),
-    [id, song, key, hands, note],
+    () => ({ id, song, key: keyNamed(key, song) ?? song.key, capo, hands, note }),
+    [id, song, key, capo, hands, note],
   );
   const go = (to: number) =>
     setParameters(

@@ -9,7 +9,7 @@ import { PageColumns } from '../../music/rails/PageColumns.tsx';
 import { noMarks } from '../../music/rails/SectionView.tsx';
 import { pageOfSlot, standPages, standSizes } from '../../music/rails/standPages.ts';
 import { lastSection, showsOf, useLaidOut } from '../../music/rails/usePlan.ts';
-import { letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
+import { letterStyle, numberStyle, shapesUnder, type ChartView } from '../../music/rails/view.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { stand } from '../../settings/stand.ts';
 import { Hidden } from '../../ui/hidden.ts';
@@ -174,12 +174,12 @@ function stepped(now: number, way: 1 | -1): number {
   return (way > 0 ? larger : smaller) ?? now;
 }
 
-function useStandView({ song, key }: StandSong): ChartView {
+function useStandView({ song, key, capo }: StandSong): ChartView {
   const settings = reader.use(...chartSettings);
   const { hero } = stand.use('hero');
   return useMemo(
     () => ({
-      key,
+      key: shapesUnder(key, capo),
       style: numberStyle(song, settings),
       letterStyle: letterStyle(settings),
       hero,
@@ -188,7 +188,7 @@ function useStandView({ song, key }: StandSong): ChartView {
       wordsOnBeats: settings.wordsOnBeats,
       tune: settings.tune,
     }),
-    [song, key, settings, hero],
+    [song, key, capo, settings, hero],
   );
 }
 

@@ -5,7 +5,10 @@ export interface StandSong {
   /** Tells its place in a set from others of the same song. */
   readonly id: string;
   readonly song: Song;
+  /** In which it sounds. */
   readonly key: Key;
+  /** The fret of the reader's capo, 0 for none: letters are those of the shapes held under it. */
+  readonly capo: number;
   readonly hands: SongHands;
   /** What the set says of it. */
   readonly note: string;
