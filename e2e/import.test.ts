@@ -146,9 +146,6 @@ test('a program that only draws scores draws ours: the lead sheet with its chord
   expect(tune.text).toContain('Em7');
   expect(tune.notes).toBeGreaterThan(50);
   const patterned = await draw('Piano part, MusicXML');
+  expect(patterned.text).toContain('Em7');
   expect(patterned.notes).toBeGreaterThan(300);
-  await openSong(page, 'Lanterns on the Quay');
-  const piano = await draw('Piano part, MusicXML');
-  expect(piano.text).toContain('Cm7');
-  expect(piano.notes).toBeGreaterThan(150);
 });

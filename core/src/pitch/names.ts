@@ -44,6 +44,12 @@ const syllables: Readonly<Record<Letter, string>> = {
   B: 'Si',
 };
 
+/** Where a language writes a syllable with an accent. */
+const accented: Readonly<Partial<Record<FixedDo, Readonly<Partial<Record<Letter, string>>>>>> = {
+  portuguese: { C: 'Dó', D: 'Ré', F: 'Fá', A: 'Lá' },
+  french: { D: 'Ré' },
+};
+
 /** The spoken accidentals of each language, flat and sharp. */
 const accidentalWords: Readonly<Record<FixedDo, readonly [flat: string, sharp: string]>> = {
   portuguese: ['bemol', 'sustenido'],
@@ -77,7 +83,7 @@ export function sayNote(note: Note, language: NoteLanguage): string {
 }
 
 function syllableOf(letter: Letter, language: FixedDo): string {
-  return language === 'french' && letter === 'D' ? 'Ré' : syllables[letter];
+  return accented[language]?.[letter] ?? syllables[letter];
 }
 
 /** German names: H is the natural and B the flat; the others end in -is and -es, with As and Es drawn together. */
@@ -137,11 +143,14 @@ function readGerman(text: string): { note: Note; rest: string } | null {
   return { note: { letter, alter: natural }, rest };
 }
 
-/** The longest syllable wins (Sol before So); after it stand signs or the language's word. */
+/**
+ * The longest syllable wins (Sol before So); after it stand signs or the language's word. Accents may be left out, in
+ * every language.
+ */
 function readSyllable(text: string, language: FixedDo): { note: Note; rest: string } | null {
-  const found = /^(do|r[eé]|mi|fa|sol|so|la|si)/iu.exec(text);
+  const found = /^(d[oó]|r[eé]|mi|f[aá]|sol|so|l[aá]|si)/iu.exec(text);
   if (!found) return null;
-  const syllable = found[1]!.toLowerCase().replace('é', 'e').replace(/^so$/, 'sol');
+  const syllable = withoutAccents(found[1]!.toLowerCase()).replace(/^so$/, 'sol');
   const letter = letters.find((name) => syllables[name].toLowerCase() === syllable)!;
   const rest = text.slice(found[0].length);
   const signs = /^([♭b]{1,3}|[♯#]{1,3})/u.exec(rest)?.[0];
@@ -156,4 +165,8 @@ function readSyllable(text: string, language: FixedDo): { note: Note; rest: stri
     return { note: { letter, alter: index === 0 ? -count : count }, rest: rest.slice(said.length) };
   }
   return { note: { letter, alter: 0 }, rest };
+}
+
+function withoutAccents(text: string): string {
+  return text.normalize('NFD').replace(/\p{Mn}/gu, '');
 }

@@ -4,7 +4,7 @@ import type { NoteLanguage } from '@intervallum/core';
 export const languageNames: Readonly<Record<NoteLanguage, string>> = {
   english: 'English (B, B♭)',
   german: 'German (H, B)',
-  portuguese: 'Portuguese (Si, Si♭)',
+  portuguese: 'Portuguese (Si, Si♭; Dó, Lá)',
   spanish: 'Spanish (Si, Si♭)',
   french: 'French (Si, Si♭; Ré)',
   italian: 'Italian (Si, Si♭)',

@@ -35,6 +35,14 @@ const KeyMark = styled.b`
   font: 600 19px/1.4 ${display};
 `;
 
+/** Whoever holds shapes has to know where, on the smallest screen. */
+const Capo = styled.span`
+  flex: none;
+  font-size: 15px;
+  font-weight: 600;
+  white-space: nowrap;
+`;
+
 const Naming = styled.div`
   flex: 1;
   min-width: 0;
@@ -104,7 +112,7 @@ export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandH
   const settings = reader.use('language');
   const { song, key, capo, note } = standing;
   const facts = [
-    capo === 0 ? '' : `capo ${capo}, shapes of ${keyName(shapesUnder(key, capo), settings)}`,
+    capo === 0 ? '' : `shapes of ${keyName(shapesUnder(key, capo), settings)}`,
     song.tempo === null ? '' : `♩ ${song.tempo}`,
     song.details.singer,
     note,
@@ -112,6 +120,7 @@ export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandH
   return (
     <Head>
       <KeyMark aria-label={`Key ${keyName(key, settings)}`}>{keyName(key, settings)}</KeyMark>
+      {capo === 0 ? null : <Capo>capo {capo}</Capo>}
       <Naming>
         <h1>{song.title || 'Song without a title'}</h1>
         <p>{facts.filter(Boolean).join(' · ')}</p>
