@@ -121,8 +121,13 @@ async function firstLoad(path, shown) {
   const session = await context.newCDPSession(visitor);
   await session.send('Network.enable');
   let wire = 0;
-  session.on('Network.loadingFinished', ({ encodedDataLength }) => {
-    wire += encodedDataLength;
+  // What a script carries in itself came with the script.
+  const inside = new Set();
+  session.on('Network.requestWillBeSent', ({ requestId, request }) => {
+    if (request.url.startsWith('data:')) inside.add(requestId);
+  });
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (!inside.has(requestId)) wire += encodedDataLength;
   });
   await visitor.goto(base + path);
   await shown(visitor);

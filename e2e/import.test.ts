@@ -15,7 +15,7 @@ async function bring(page: Page, name: string, content: string | Uint8Array): Pr
 
 test('a text is pasted, its key recognised and changed, and only then kept', async ({ page }) => {
   await page.goto('/songs');
-  await page.getByRole('button', { name: 'Bring a song' }).click();
+  await page.getByRole('button', { name: 'Import a song' }).click();
   await page
     .getByLabel('Or paste a text')
     .fill(

@@ -127,7 +127,7 @@ test('every screen has a title of its own, and says it when one comes to it', as
     [`${song}/print`, 'Winter Wheat on paper'],
     [`${song}/stand`, 'Winter Wheat on the stand'],
     ['/songs', 'Songs'],
-    ['/songs/import', 'Bring a song'],
+    ['/songs/import', 'Import a song'],
     ['/sets', 'Sets'],
     ['/trash', 'Trash'],
     ['/drafts', 'Drafts'],

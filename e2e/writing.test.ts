@@ -228,7 +228,7 @@ test('the roadmap is put in order, lifted, written into the chart, and undone', 
   await page.getByRole('option', { name: '×2' }).click();
   await page.getByRole('button', { name: 'Step 2 up' }).click();
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Write it' }).click();
+  await page.getByRole('button', { name: 'Use this roadmap' }).click();
   await expect(editor(page)).toContainText('road: Chorus, Verse x2, up 2, Chorus (everyone)');
   await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText('up a whole step');
   await chart(page).focus();

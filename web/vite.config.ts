@@ -2,11 +2,13 @@ import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { keptFiles } from './bundling/keptFiles.ts';
+import { preloadStart } from './bundling/preloadStart.ts';
 
 export default defineConfig({
   plugins: [
     react(),
     keptFiles(),
+    preloadStart(),
     VitePWA({
       strategies: 'injectManifest',
       srcDir: 'src/app/offline',

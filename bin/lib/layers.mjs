@@ -31,6 +31,7 @@ export const layers = {
     ['shares', 'trash'],
   ],
   'web/src': [
+    ['words'],
     ['ui', 'settings'],
     ['music', 'device', 'queries'],
     ['workers', 'document'],

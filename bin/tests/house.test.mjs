@@ -18,7 +18,7 @@ describe('the arrows between folders', () => {
         'web/src/lenses/chart/a.tsx > web/src/ui/Button.tsx',
         'web/src/lenses/chart/a.tsx > web/src/lenses/parts/b.tsx',
         'web/src/lenses/lens.ts > core/src/chart/read/parseChart.ts',
-        'web/src/main.tsx > web/src/app/router.tsx',
+        'web/src/main.ts > web/src/app/start.tsx',
         'server/src/songs/store.ts > node_modules/zod/index.js',
       ),
       storeyOf,

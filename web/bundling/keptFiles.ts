@@ -1,7 +1,7 @@
 import type { Plugin, Rolldown } from 'vite';
 
 /** The screens that a reader without an account is shown, and those of a player. */
-const readers = ['screens/share/SharePage.tsx', 'screens/stand/StandScreens.tsx'];
+const readers = ['app/start.tsx', 'screens/share/SharePage.tsx', 'screens/stand/StandScreens.tsx'];
 const players = [
   ...readers,
   'screens/songs/SongsScreen.tsx',
@@ -13,6 +13,9 @@ const players = [
   'screens/drafts/DraftsScreen.tsx',
   'screens/trash/TrashScreen.tsx',
 ];
+
+/** The words of a language, fetched by who reads in it. */
+const languages = ['portuguese'];
 
 /** What is fetched only where it is asked for: the staff's own drawing, syllables of a language, reading of files. */
 const rare = /node_modules\/(vexflow|hyphen|papaparse)\//;
@@ -47,6 +50,10 @@ export function keptFiles(): Plugin {
       };
       const isRare = ({ moduleIds }: Rolldown.OutputChunk) =>
         moduleIds.length > 0 && moduleIds.every((id) => rare.test(id));
+      const wordsOf = (language: string) =>
+        chunks
+          .filter(({ facadeModuleId }) => facadeModuleId?.endsWith(`/words/${language}.ts`))
+          .map(({ fileName }) => fileName);
       const assets = Object.keys(bundle).filter((name) => bundle[name]!.type === 'asset');
       const always = assets.filter((name) => ours.test(name));
       const workers = assets.filter((name) => /handsWorker[\w-]*\.js$/.test(name));
@@ -56,6 +63,7 @@ export function keptFiles(): Plugin {
         source: JSON.stringify({
           reader: [...filesOf(readers, 0), ...always],
           player: [...filesOf(players, 2), ...always, ...workers],
+          words: Object.fromEntries(languages.map((one) => [one, wordsOf(one)])),
         }),
       });
     },

@@ -21,8 +21,8 @@ const accented = `${signs(0xa0, 0xff).replace('·', '')}ıŁłŒœ‹›€`;
 const numerals = '0123456789/ ';
 const fraunces = '@fontsource-variable/fraunces/files/fraunces-latin';
 const atkinson = '@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next';
-// Numerals and titles in the cut of their size; words, which are small, in that of small sizes.
-const upright = { wght: { min: 400, max: 700 }, opsz: { min: 14, max: 72 } };
+// One optical size for all, that of numerals on a desk: with more of them a face is twice as heavy.
+const upright = { wght: { min: 400, max: 700 }, opsz: 36 };
 const slanted = { wght: { min: 400, max: 600 } };
 const text = { wght: { min: 400, max: 700 } };
 await cut('fraunces', `${fraunces}-opsz-normal.woff2`, plain, upright);
@@ -35,7 +35,7 @@ await cut('atkinson-accented', `${atkinson}-latin-wght-normal.woff2`, accented, 
 
 /**
  * @param {string} name @param {string} source @param {string} characters
- * @param {Record<string, { min: number, max: number }>} [variationAxes]
+ * @param {Record<string, number | { min: number, max: number }>} [variationAxes]
  */
 async function cut(name, source, characters, variationAxes) {
   const font = readFileSync(fileURLToPath(import.meta.resolve(source)));

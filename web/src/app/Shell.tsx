@@ -5,10 +5,11 @@ import { Notices } from '../ui/notices.tsx';
 import { hiddenStyle } from '../ui/hidden.ts';
 import { PlainHttpNote } from '../ui/PlainHttpNote.tsx';
 import { display, phone } from '../ui/theme.ts';
+import { t } from '../words/words.ts';
 
 const Frame = styled.div`
   display: grid;
-  grid-template-columns: 76px minmax(0, 1fr);
+  grid-template-columns: minmax(76px, max-content) minmax(0, 1fr);
   min-height: 100vh;
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
@@ -115,14 +116,15 @@ const Skip = styled.a`
   background: var(--card);
 `;
 
-const lacking =
-  'MIDI keyboards, the microphone, a screen that stays awake and a copy for when there is no network';
+const lacking = t(
+  'MIDI keyboards, the microphone, a screen that stays awake and a copy for when there is no network',
+);
 
 /** The screen alone, for what has a frame of its own: a song's desk. */
 export function DeskShell() {
   return (
     <>
-      <Skip href="#main">Skip to the page</Skip>
+      <Skip href="#main">{t('Skip to the page')}</Skip>
       <Main id="main">
         <PlainHttpNote lacks={lacking} />
         <Outlet />
@@ -136,21 +138,21 @@ export function DeskShell() {
 export function Shell() {
   return (
     <>
-      <Skip href="#main">Skip to the page</Skip>
+      <Skip href="#main">{t('Skip to the page')}</Skip>
       <Frame>
-        <Rail aria-label="Rooms">
+        <Rail aria-label={t('Rooms')}>
           <Mark aria-hidden>IV</Mark>
           <Rooms>
             <li>
               <Room to="/songs">
                 <Music size={20} strokeWidth={1.5} aria-hidden />
-                Songs
+                {t('Songs')}
               </Room>
             </li>
             <li>
               <Room to="/sets">
                 <ListOrdered size={20} strokeWidth={1.5} aria-hidden />
-                Sets
+                {t('Sets')}
               </Room>
             </li>
           </Rooms>

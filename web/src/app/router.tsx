@@ -4,6 +4,7 @@ import { LoadingState, NotFoundState } from '../ui/states.tsx';
 import { Announcer } from '../ui/announce.tsx';
 import { DeskShell, Shell } from './Shell.tsx';
 import { useArrival } from './useArrival.ts';
+import { t } from '../words/words.ts';
 
 /** Lists are found where they were left, whichever way one comes back. */
 function Root() {
@@ -22,7 +23,7 @@ export const router = createBrowserRouter([
   {
     element: <Root />,
     errorElement: <CrashPage />,
-    hydrateFallbackElement: <LoadingState what="the page" />,
+    hydrateFallbackElement: <LoadingState what={t('the page')} />,
     children: [
       {
         path: '/s/:token',
@@ -114,8 +115,8 @@ export const router = createBrowserRouter([
           {
             path: '*',
             element: (
-              <NotFoundState title="No page at this address">
-                The address may be mistyped.
+              <NotFoundState title={t('No page at this address')}>
+                {t('The address may be mistyped.')}
               </NotFoundState>
             ),
           },

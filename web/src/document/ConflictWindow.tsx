@@ -6,7 +6,7 @@ import styled from 'styled-components';
 import type { SaveStatus } from './saver.ts';
 import { ChooseVersion } from '../ui/ChooseVersion.tsx';
 import type { SongDraft, SongRevision } from './songDocument.ts';
-import { counted } from '@intervallum/core';
+import { t } from '../words/words.ts';
 
 const Names = styled.div`
   display: grid;
@@ -67,8 +67,8 @@ export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: Confl
   return (
     <ChooseVersion what="song" width={940} onKeepMine={onKeepMine} onTakeTheirs={onTakeTheirs}>
       <Names>
-        <span>Yours</span>
-        <span>The other</span>
+        <span>{t('Yours')}</span>
+        <span>{t('The other')}</span>
       </Names>
       <Comparison mine={mine.text} theirs={status.theirs.text} />
       <Hands>
@@ -82,7 +82,11 @@ export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: Confl
 /** What a version decides about the hands, in one line. */
 function handsInWords({ decisions }: SongDraft): string {
   const { pins, palette, school } = decisions.hands;
-  return `Hands: ${school}, ${counted(pins.length, 'pin')}, ${counted(palette.length, 'named shape')}`;
+  return t('Hands: {{school}}, {{pins}}, {{shapes}}', {
+    school,
+    pins: t('{{count}} pins', { count: pins.length }),
+    shapes: t('{{count}} named shapes', { count: palette.length }),
+  });
 }
 
 function Comparison({ mine, theirs }: { mine: string; theirs: string }) {
@@ -95,8 +99,8 @@ function Comparison({ mine, theirs }: { mine: string; theirs: string }) {
     ];
     const view = new MergeView({
       parent: host.current!,
-      a: { doc: mine, extensions: readOnly('Your version') },
-      b: { doc: theirs, extensions: readOnly('The other version') },
+      a: { doc: mine, extensions: readOnly(t('Your version')) },
+      b: { doc: theirs, extensions: readOnly(t('The other version')) },
       collapseUnchanged: { margin: 3, minSize: 6 },
     });
     return () => view.destroy();

@@ -1,6 +1,7 @@
 import { Check, CloudOff, LoaderCircle, PencilLine, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import type { SaveStatus } from './saver.ts';
+import { t } from '../words/words.ts';
 
 const Line = styled.p<{ $trouble: boolean }>`
   display: flex;
@@ -32,25 +33,32 @@ export function SaveMark({ status, isNew = false }: SaveMarkProps) {
   );
 }
 
-const begun = { words: 'Kept once you write in it', Icon: PencilLine, trouble: false };
+const begun = { words: t('Kept once you write in it'), Icon: PencilLine, trouble: false };
 
 function look(status: SaveStatus<unknown, unknown>) {
   switch (status.kind) {
     case 'saved':
-      return { words: 'Saved', Icon: Check, trouble: false };
+      return { words: t('Saved'), Icon: Check, trouble: false };
     case 'waiting':
-      return { words: 'Not saved yet', Icon: PencilLine, trouble: false };
+      return { words: t('Not saved yet'), Icon: PencilLine, trouble: false };
     case 'saving':
-      return { words: 'Saving …', Icon: LoaderCircle, trouble: false };
+      return { words: t('Saving …'), Icon: LoaderCircle, trouble: false };
     case 'unreachable':
       return {
-        words: `${status.message} Your edit is kept here and tried again every ${status.retrySeconds} seconds.`,
+        words: t(
+          '{{message}} Your edit is kept here and tried again every {{retrySeconds}} seconds.',
+          { message: status.message, retrySeconds: status.retrySeconds },
+        ),
         Icon: CloudOff,
         trouble: true,
       };
     case 'refused':
-      return { words: `Not saved: ${status.message}`, Icon: TriangleAlert, trouble: true };
+      return {
+        words: t('Not saved: {{message}}', { message: status.message }),
+        Icon: TriangleAlert,
+        trouble: true,
+      };
     case 'conflict':
-      return { words: 'Someone else saved first', Icon: TriangleAlert, trouble: true };
+      return { words: t('Someone else saved first'), Icon: TriangleAlert, trouble: true };
   }
 }

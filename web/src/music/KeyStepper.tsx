@@ -7,6 +7,7 @@ import { reader } from '../settings/reader.ts';
 import { IconButton } from '../ui/Button.tsx';
 import { Pick } from '../ui/Pick.tsx';
 import { display, phone } from '../ui/theme.ts';
+import { t } from '../words/words.ts';
 
 const Box = styled(Group)`
   display: inline-flex;
@@ -43,13 +44,16 @@ export function KeyStepper({ label, value, written: asWritten, onChange }: KeySt
     .filter(({ mode }) => mode === value.mode)
     .toSorted((one, other) => pitchClass(one.tonic) - pitchClass(other.tonic))
     .map((key) => {
-      const group = sameKey(key, asWritten) ? 'As written' : 'Other keys';
+      const group = sameKey(key, asWritten) ? t('As written') : t('Other keys');
       return [formatKey(key), keyName(key, settings), group] as const;
     })
     .toSorted(([, , one], [, , other]) => one.localeCompare(other));
   return (
     <Box aria-label={label}>
-      <IconButton aria-label="Half step down" onPress={() => onChange(transposeKey(value, -1))}>
+      <IconButton
+        aria-label={t('Half step down')}
+        onPress={() => onChange(transposeKey(value, -1))}
+      >
         <Minus size={18} strokeWidth={1.5} />
       </IconButton>
       <KeyPick
@@ -59,7 +63,7 @@ export function KeyStepper({ label, value, written: asWritten, onChange }: KeySt
         options={options}
         onChange={(name) => onChange(allKeys.find((key) => formatKey(key) === name)!)}
       />
-      <IconButton aria-label="Half step up" onPress={() => onChange(transposeKey(value, 1))}>
+      <IconButton aria-label={t('Half step up')} onPress={() => onChange(transposeKey(value, 1))}>
         <Plus size={18} strokeWidth={1.5} />
       </IconButton>
     </Box>

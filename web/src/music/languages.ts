@@ -1,11 +1,12 @@
 import type { NoteLanguage } from '@intervallum/core';
+import { t } from '../words/words.ts';
 
 /** What a reader chooses among, each with its name of the note that differs most. */
 export const languageNames: Readonly<Record<NoteLanguage, string>> = {
-  english: 'English (B, B♭)',
-  german: 'German (H, B)',
-  portuguese: 'Portuguese (Si, Si♭; Dó, Lá)',
-  spanish: 'Spanish (Si, Si♭)',
-  french: 'French (Si, Si♭; Ré)',
-  italian: 'Italian (Si, Si♭)',
+  english: t('English (B, B♭)'),
+  german: t('German (H, B)'),
+  portuguese: t('Portuguese (Si, Si♭; Dó, Lá)'),
+  spanish: t('Spanish (Si, Si♭)'),
+  french: t('French (Si, Si♭; Ré)'),
+  italian: t('Italian (Si, Si♭)'),
 };

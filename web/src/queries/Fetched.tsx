@@ -3,6 +3,7 @@ import { FailedState, LoadingState } from '../ui/states.tsx';
 import { useKeptAt } from './kept.ts';
 import { KeptNote } from './KeptNote.tsx';
 import { NotAnswered } from './queries.ts';
+import { t } from '../words/words.ts';
 
 /** What `Fetched` needs to know of a query. */
 export interface Asked<Value> {
@@ -39,6 +40,6 @@ export function Fetched<Value>({ from, what, missing, kept, children }: FetchedP
   if (!error) return <LoadingState what={what} />;
   const kind = error instanceof NotAnswered ? error.kind : 'refused';
   if (kind === 'missing' && missing) return missing;
-  const again = kind === 'unreachable' ? ' It is tried again by itself.' : '';
+  const again = kind === 'unreachable' ? ` ${t('It is tried again by itself.')}` : '';
   return <FailedState message={`${error.message}${again}`} onRetry={() => void refetch()} />;
 }

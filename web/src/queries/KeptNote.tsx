@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import styled from 'styled-components';
 import { momentInWords } from '../ui/dates.ts';
 import { useSteady } from '../ui/useSteady.ts';
+import { t } from '../words/words.ts';
 
 const Note = styled.aside`
   display: flex;
@@ -52,8 +53,8 @@ export function KeptNote({ at, isWritten = false, onTry }: KeptNoteProps) {
     <Note role="status">
       <CloudOff size={18} strokeWidth={1.5} aria-hidden />
       <span>
-        No network. This is how it was here on {momentInWords(at)}.
-        {isWritten ? ' What you write is kept, and sent when the network is back.' : ''}
+        {t('No network. This is how it was here on {{when}}.', { when: momentInWords(at) })}{' '}
+        {isWritten ? t('What you write is kept, and sent when the network is back.') : ''}
       </span>
     </Note>
   );

@@ -1,5 +1,6 @@
 import { problemDetails, problemType, type ProblemDetails } from '@intervallum/contract';
 import type { z } from 'zod';
+import { t } from '../words/words.ts';
 
 /** How a request ended. Only `unreachable` is worth trying again unchanged. */
 export type Answer<Value> =
@@ -42,23 +43,23 @@ export async function ask<Schema extends z.ZodType>(
     content = response.status === 204 ? null : await response.json();
   } catch (error) {
     if (signal?.aborted) throw error;
-    return { kind: 'unreachable', message: 'The server does not answer.' };
+    return { kind: 'unreachable', message: t('The server does not answer.') };
   }
   if (!response.ok) return refusal(problemDetails.safeParse(content).data, response.status);
   const read = schema.safeParse(content);
   if (read.success) return { kind: 'ok', value: read.data };
   return {
     kind: 'refused',
-    message: 'The server answers in a way this page does not know. Reload the page.',
+    message: t('The server answers in a way this page does not know. Reload the page.'),
   };
 }
 
 function refusal(problem: ProblemDetails | undefined, status: number): Answer<never> {
-  const message = problem?.detail ?? `The server refused (${status}).`;
+  const message = problem?.detail ?? t('The server refused ({{status}}).', { status });
   if (problem?.type === problemType('stale')) return { kind: 'stale', current: problem.current };
   if (status === 404) return { kind: 'missing', message };
   if (problem?.type === problemType('database-unavailable')) {
-    return { kind: 'unreachable', message: 'The database cannot be reached.' };
+    return { kind: 'unreachable', message: t('The database cannot be reached.') };
   }
   if (status >= 500) return { kind: 'unreachable', message };
   return { kind: 'refused', message, isTaken: problem?.type === problemType('taken') };

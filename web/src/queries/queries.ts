@@ -8,13 +8,14 @@ import type { ShareTarget } from '@intervallum/contract';
 import type { Answer } from './client.ts';
 import { orKeptApi } from './kept.ts';
 import { api, type AskedSongs } from './resources.ts';
+import { t } from '../words/words.ts';
 
 /** Why something was not answered, for whoever shows it. */
 export class NotAnswered extends Error {
   readonly kind: Exclude<Answer<never>['kind'], 'ok'>;
 
   constructor(answer: Exclude<Answer<never>, { kind: 'ok' }>) {
-    super(answer.kind === 'stale' ? 'It changed meanwhile.' : answer.message);
+    super(answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message);
     this.kind = answer.kind;
   }
 }

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button, PrimaryButton } from './Button.tsx';
 import { Window } from './Window.tsx';
+import { t } from '../words/words.ts';
 
 const Words = styled.p`
   margin-bottom: 12px;
@@ -18,7 +19,7 @@ const Choices = styled.div`
 
 interface ChooseVersionProps {
   /** What was saved elsewhere: `song`, `set`. */
-  what: string;
+  what: 'song' | 'set';
   width: number;
   onKeepMine: () => void;
   onTakeTheirs: () => void;
@@ -36,20 +37,24 @@ export function ChooseVersion({
 }: ChooseVersionProps) {
   return (
     <Window
-      title="Saved from somewhere else"
+      title={t('Saved from somewhere else')}
       isOpen
       mustDecide
       onClose={() => undefined}
       width={width}
     >
       <Words>
-        While you worked, this {what} was saved on another screen. Both versions are here; choose
-        the one that stays. What was saved there can be had again under “Earlier versions”.
+        {what === 'song'
+          ? t('While you worked, this song was saved on another screen.')
+          : t('While you worked, this set was saved on another screen.')}{' '}
+        {t(
+          'Both versions are here; choose the one that stays. What was saved there can be had again under “Earlier versions”.',
+        )}
       </Words>
       {children}
       <Choices>
-        <Button onPress={onTakeTheirs}>Take the other version</Button>
-        <PrimaryButton onPress={onKeepMine}>Keep mine</PrimaryButton>
+        <Button onPress={onTakeTheirs}>{t('Take the other version')}</Button>
+        <PrimaryButton onPress={onKeepMine}>{t('Keep mine')}</PrimaryButton>
       </Choices>
     </Window>
   );

@@ -1,6 +1,7 @@
 import { useRouteError } from 'react-router';
 import { useEffect } from 'react';
 import { FailedState } from './states.tsx';
+import { t } from '../words/words.ts';
 
 /** The last resort: a mistake of ours. What was typed is still kept in the browser. */
 export function CrashPage() {
@@ -10,7 +11,9 @@ export function CrashPage() {
   }, [error]);
   return (
     <FailedState
-      message="This page made a mistake. What you typed is kept in this browser; load the page again to go on."
+      message={t(
+        'This page made a mistake. What you typed is kept in this browser; load the page again to go on.',
+      )}
       onRetry={() => location.reload()}
     />
   );

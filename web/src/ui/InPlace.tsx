@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Button, TooltipTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { Hint } from './Hint.tsx';
+import { t } from '../words/words.ts';
 
 const Shown = styled(Button)`
   display: block;
@@ -114,7 +115,7 @@ export function InPlace(props: InPlaceProps) {
         <Shown ref={button} onPress={() => setTyped(true)}>
           {shown ?? (value || label)}
         </Shown>
-        <Hint offset={4}>Change: {label.toLowerCase()}</Hint>
+        <Hint offset={4}>{t('Change: {{what}}', { what: label.toLowerCase() })}</Hint>
       </TooltipTrigger>
     );
   return (

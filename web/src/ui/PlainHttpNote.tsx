@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { IconButton } from './Button.tsx';
+import { t } from '../words/words.ts';
 
 const Line = styled.aside`
   display: flex;
@@ -26,12 +27,15 @@ export function PlainHttpNote({ lacks }: { lacks: string }) {
   const [isClosed, setClosed] = useState(wasClosed);
   if (isClosed || window.isSecureContext) return null;
   return (
-    <Line aria-label="About this connection">
+    <Line aria-label={t('About this connection')}>
       <p>
-        This page came unencrypted from another machine. Browsers allow {lacks} over https only.
+        {t(
+          'This page came unencrypted from another machine. Browsers allow {{lacks}} over https only.',
+          { lacks },
+        )}
       </p>
       <IconButton
-        aria-label="Close this note"
+        aria-label={t('Close this note')}
         onPress={() => {
           wasClosed = true;
           setClosed(true);

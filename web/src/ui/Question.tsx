@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import { Choice, type ChoiceProps } from './Choice.tsx';
+import { t } from '../words/words.ts';
 
 /** Something that is asked: its heading, a sentence on it, and what can be answered. */
 export const Question = styled.div`
@@ -46,8 +47,8 @@ export function AskedShown({ label, isShown, onChange }: AskedShownProps) {
       label={label}
       value={isShown ? 'on' : 'off'}
       options={[
-        ['on', 'Shown'],
-        ['off', 'Hidden'],
+        ['on', t('Shown')],
+        ['off', t('Hidden')],
       ]}
       onChange={(chosen) => onChange(chosen === 'on')}
     />

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { IconButton } from './Button.tsx';
 import { keepFocus } from './focus.ts';
 import { phone } from './theme.ts';
+import { t } from '../words/words.ts';
 
 const Veil = styled(ModalOverlay)`
   position: fixed;
@@ -85,7 +86,7 @@ export function Window({
           <Top>
             <Title slot="title">{title}</Title>
             {mustDecide ? null : (
-              <IconButton aria-label="Close" onPress={onClose}>
+              <IconButton aria-label={t('Close')} onPress={onClose}>
                 <X size={20} strokeWidth={1.5} />
               </IconButton>
             )}

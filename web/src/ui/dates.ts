@@ -1,6 +1,12 @@
-/** Days and times are said as the reader's browser says them; the date fields of browsers do so as well. */
+import { wordLanguages } from '../words/languages.ts';
+import { wordLanguage } from '../words/words.ts';
+
+/** Days and times are said in the language of the page, as the browser has it; where that is no language of the reader's, as the browser says them. */
 export function readersLanguage(): string {
-  return globalThis.navigator?.language ?? 'en-GB';
+  const { code } = wordLanguages[wordLanguage];
+  const { language = 'en-GB', languages = [language] } = globalThis.navigator ?? {};
+  const same = languages.find((one) => one.toLowerCase().startsWith(code));
+  return same ?? (wordLanguage === 'english' ? language : code);
 }
 
 /** @example dateInWords('2026-11-29') // in British English: 'Sunday 29 November 2026' */

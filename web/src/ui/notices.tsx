@@ -9,6 +9,7 @@ import {
 } from 'react-aria-components';
 import styled from 'styled-components';
 import { Button, IconButton } from './Button.tsx';
+import { t } from '../words/words.ts';
 
 interface Notice {
   readonly message: string;
@@ -70,7 +71,7 @@ const Card = styled(Toast<Notice>)`
 export function Notices() {
   useUndoByKey();
   return (
-    <Region queue={queue} aria-label="Notices">
+    <Region queue={queue} aria-label={t('Notices')}>
       {({ toast }) => (
         <Card toast={toast}>
           <ToastContent>
@@ -83,10 +84,10 @@ export function Notices() {
                 queue.close(toast.key);
               }}
             >
-              Undo
+              {t('Undo')}
             </Button>
           ) : null}
-          <IconButton slot="close" aria-label="Close notice" style={{ color: 'inherit' }}>
+          <IconButton slot="close" aria-label={t('Close notice')} style={{ color: 'inherit' }}>
             <X size={18} strokeWidth={1.5} />
           </IconButton>
         </Card>

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Button } from './Button.tsx';
 import { useTitle } from './useTitle.ts';
+import { t } from '../words/words.ts';
 
 const Place = styled.div`
   display: grid;
@@ -60,7 +61,7 @@ export function LoadingState({ what }: { what: string }) {
   return (
     <Waiting role="status">
       <Rails aria-hidden />
-      <p>Fetching {what} …</p>
+      <p>{t('Fetching {{what}} …', { what })}</p>
     </Waiting>
   );
 }
@@ -70,9 +71,9 @@ export function FailedState({ message, onRetry }: { message: string; onRetry: ()
   return (
     <Place role="alert">
       <Rails aria-hidden />
-      <h2>Not to be had right now</h2>
+      <h2>{t('Not to be had right now')}</h2>
       <p>{message}</p>
-      <Button onPress={onRetry}>Try again</Button>
+      <Button onPress={onRetry}>{t('Try again')}</Button>
     </Place>
   );
 }
@@ -104,7 +105,7 @@ export function NotFoundState({
       <Zero aria-hidden>0</Zero>
       <h1>{title}</h1>
       <p>{children}</p>
-      {home ? <Link to="/songs">Go to Songs</Link> : null}
+      {home ? <Link to="/songs">{t('Go to Songs')}</Link> : null}
     </Place>
   );
 }

@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { wordLanguage } from '../../words/words.ts';
 import { fileCache, pageCache, pageKey } from './caches.ts';
 
-const lists = z.object({ reader: z.array(z.string()), player: z.array(z.string()) });
+const files = z.array(z.string());
+const lists = z.object({ reader: files, player: files, words: z.record(z.string(), files) });
 
 /** So many files are fetched at the same time: whoever works on the page comes first. */
 const atOnce = 3;
@@ -25,10 +27,11 @@ async function keepNow(): Promise<void> {
     const response = await fetch('/kept-files.json', { cache: 'no-cache' }).catch(() => null);
     // Without a network there is nothing to fetch: what was kept is kept.
     if (!response?.ok) return;
-    const { reader, player } = lists.parse(await response.json());
+    const { reader, player, words } = lists.parse(await response.json());
     const page = await fetch(location.pathname, { headers: { Accept: 'text/html' } });
     if (page.ok) await (await caches.open(pageCache)).put(pageKey, page);
-    await keepFiles(location.pathname.startsWith('/s/') ? reader : player);
+    const pages = location.pathname.startsWith('/s/') ? reader : player;
+    await keepFiles([...pages, ...(words[wordLanguage] ?? [])]);
   } catch (error) {
     console.warn('Without a network these pages will not open.', error);
   }

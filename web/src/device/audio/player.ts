@@ -1,5 +1,6 @@
 import { clockOf, ticksOf, ticksPerQuarter, type Beat, type Performance } from '@intervallum/core';
 import type * as Tone from 'tone';
+import { t } from '../../words/words.ts';
 
 /** How a performance is played. */
 export interface PlayOptions {
@@ -53,7 +54,7 @@ function open() {
 }
 
 async function openPiano() {
-  if (typeof AudioContext === 'undefined') throw new Error('This browser has no sound.');
+  if (typeof AudioContext === 'undefined') throw new Error(t('This browser has no sound.'));
   const [tone, { samples }] = await Promise.all([import('tone'), import('./samples.ts')]);
   // A clock of its own thread would have to be made from a blob, which the page's security policy refuses.
   tone.setContext(new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive' }));
@@ -62,7 +63,7 @@ async function openPiano() {
       urls: samples,
       release: 0.6,
       onload: () => resolve(sampler),
-      onerror: () => reject(new Error('The piano’s sounds could not be loaded.')),
+      onerror: () => reject(new Error(t('The piano’s sounds could not be loaded.'))),
     }).toDestination();
   });
   const click = new tone.MembraneSynth({
@@ -89,7 +90,7 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
     tone.start().then(() => true),
     new Promise<false>((resolve) => setTimeout(() => resolve(false), deviceTimeout)),
   ]);
-  if (!running) throw new Error('The sound device does not answer.');
+  if (!running) throw new Error(t('The sound device does not answer.'));
   const transport = tone.getTransport();
   transport.stop();
   transport.cancel(0);

@@ -1,3 +1,4 @@
+import { t } from '../../words/words.ts';
 /** A keyboard that sends MIDI messages: a real one behind the browser, or the simulated one. */
 export interface MidiSource {
   readonly id: string;
@@ -9,17 +10,17 @@ export interface MidiSource {
 /** The keyboards at this device. Rejects with a reason for a person where the browser has none or is not allowed to ask. */
 export async function realSources(): Promise<MidiSource[]> {
   if (!('requestMIDIAccess' in navigator)) {
-    throw new Error('This browser cannot reach MIDI keyboards.');
+    throw new Error(t('This browser cannot reach MIDI keyboards.'));
   }
   let access: MIDIAccess;
   try {
     access = await navigator.requestMIDIAccess();
   } catch (error) {
-    throw new Error('The browser did not allow MIDI keyboards to be used.', { cause: error });
+    throw new Error(t('The browser did not allow MIDI keyboards to be used.'), { cause: error });
   }
   return [...access.inputs.values()].map((input) => ({
     id: input.id,
-    name: input.name ?? 'Keyboard without a name',
+    name: input.name ?? t('Keyboard without a name'),
     listen: (onMessage) => {
       const take = (event: MIDIMessageEvent) => {
         if (event.data) onMessage(event.data);
@@ -40,7 +41,7 @@ export function simulatedSource(): MidiSource & {
   };
   return {
     id: 'simulated',
-    name: 'Simulated keyboard',
+    name: t('Simulated keyboard'),
     listen: (onMessage) => {
       listeners.add(onMessage);
       return () => listeners.delete(onMessage);
@@ -54,14 +55,14 @@ export function simulatedSource(): MidiSource & {
 
 /** What the simulated keyboard can be asked to play, in notes around middle C: semitones above the tonic. */
 export const simulatedChords = [
-  { name: 'Triad over a bass', notes: [43, 53, 57, 60] },
-  { name: 'Thirteenth without root', notes: [53, 59, 64, 69] },
-  { name: 'Passing diminished', notes: [49, 64, 67, 70] },
-  { name: 'Eleventh without fifth', notes: [45, 55, 60, 62] },
+  { name: t('Triad over a bass'), notes: [43, 53, 57, 60] },
+  { name: t('Thirteenth without root'), notes: [53, 59, 64, 69] },
+  { name: t('Passing diminished'), notes: [49, 64, 67, 70] },
+  { name: t('Eleventh without fifth'), notes: [45, 55, 60, 62] },
 ] as const;
 
 /** What it can be asked to play note by note. */
 export const simulatedPhrases = [
-  { name: 'Down from the fifth', notes: [67, 65, 64, 62, 60] },
-  { name: 'Up and back', notes: [60, 62, 64, 62] },
+  { name: t('Down from the fifth'), notes: [67, 65, 64, 62, 60] },
+  { name: t('Up and back'), notes: [60, 62, 64, 62] },
 ] as const;

@@ -21,6 +21,7 @@ import { chartColours } from './chartColours.ts';
 import { chosenText } from './chosenText.ts';
 import { completeChart } from './completion.ts';
 import { typing } from './typing.ts';
+import { t } from '../../words/words.ts';
 
 const Host = styled.div`
   height: 100%;
@@ -170,7 +171,7 @@ function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Exten
     highlightSpecialChars(),
     EditorView.lineWrapping,
     EditorView.contentAttributes.of({
-      'aria-label': 'Chart text',
+      'aria-label': t('Chart text'),
       spellcheck: 'false',
       tabindex: '0',
     }),
@@ -179,7 +180,7 @@ function editorExtensions(songDocument: SongDocument, viewKey: () => Key): Exten
     EditorView.clipboardInputFilter.of((text) => linesOf(text).join('\n')),
     EditorView.exceptionSink.of((error) => {
       console.error('The text editor failed.', error);
-      notify('This could not be put into the chart: it is as it was before.');
+      notify(t('This could not be put into the chart: it is as it was before.'));
     }),
     linter(diagnose(songDocument), { delay: 250 }),
     autocompletion({

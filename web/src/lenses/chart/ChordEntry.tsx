@@ -1,6 +1,7 @@
 import styled from 'styled-components';
 import { display } from '../../ui/theme.ts';
 import type { Writing } from './useWriting.ts';
+import { t } from '../../words/words.ts';
 
 const Field = styled.input<{ $wrong: boolean }>`
   position: absolute;
@@ -46,7 +47,7 @@ export function ChordEntry({ writing }: { writing: Writing }) {
       <Field
         // The field is there because something was typed: what comes next belongs to it.
         autoFocus
-        aria-label="Chord, in numbers or letters"
+        aria-label={t('Chord, in numbers or letters')}
         aria-invalid={entry.trouble !== null}
         aria-describedby={entry.trouble ? 'chord-trouble' : undefined}
         $wrong={entry.trouble !== null}

@@ -24,6 +24,7 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { colourKeys, ColourList } from './ColourList.tsx';
 import { TypeChord } from './TypeChord.tsx';
+import { t } from '../../words/words.ts';
 
 const Card = styled.div`
   flex: 1;
@@ -120,30 +121,34 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
   useColourKeys(colours, apply);
 
   return (
-    <Card role="region" aria-label="Colours of the chord" tabIndex={0}>
+    <Card role="region" aria-label={t('Colours of the chord')} tabIndex={0}>
       <Name>
         <ChordMark chord={chord} view={view} />
         <b>{toLetters(chord, key, letterStyle)}</b>
       </Name>
-      <Tones aria-label="Tones of the chord">
+      <Tones aria-label={t('Tones of the chord')}>
         {chordTones(chord, key).map((tone) => (
           <Tone key={tone.role + tone.name} $weight={tone.weight} $inKey={tone.inKey}>
             {nameNote(noteOfDegree(tone.degree, key), letterStyle)}{' '}
             <small>
               {withSigns(tone.role, 'printed')}
               {tone.weight === 'essential' ? '' : ` · ${tone.weight}`}
-              {tone.inKey ? '' : ' · not in the key'}
+              {tone.inKey ? '' : ` · ${t('not in the key')}`}
             </small>
           </Tone>
         ))}
       </Tones>
       {others.length > 0 ? (
         <Line>
-          The same notes:{' '}
+          {t('The same notes:')}{' '}
           {others
-            .map(
-              ({ numbers, omitted }) =>
-                numbers + (omitted.length > 0 ? ` (no ${omitted.map(leftOut).join(', ')})` : ''),
+            .map(({ numbers, omitted }) =>
+              omitted.length > 0
+                ? t('{{numbers}} (no {{tones}})', {
+                    numbers,
+                    tones: omitted.map(leftOut).join(', '),
+                  })
+                : numbers,
             )
             .join(', ')}
         </Line>
@@ -153,22 +158,24 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
         onChord={(typed) => onApply(typed, null)}
       />
       <Sung>
-        <h3>Sung over it, long or accented</h3>
+        <h3>{t('Sung over it, long or accented')}</h3>
         <Choice
-          label="Sung note"
+          label={t('Sung note')}
           value={sung}
           options={[
-            ...(tune ? [['tune', `the tune: ${nameDegree(tune, style)}`] as const] : []),
-            ['none', 'nothing'],
+            ...(tune
+              ? [['tune', t('the tune: {{degree}}', { degree: nameDegree(tune, style) })] as const]
+              : []),
+            ['none', t('nothing')],
             ...sungNotes(key, style),
           ]}
           onChange={setSung}
         />
       </Sung>
       <Sung>
-        <h3>Up to</h3>
+        <h3>{t('Up to')}</h3>
         <Choice
-          label="Grade"
+          label={t('Grade')}
           value={grade}
           options={grades.map((name) => [name, name] as const)}
           onChange={setGrade}
@@ -177,7 +184,7 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
       {chord.kind === 'named' ? (
         <ColourList colours={colours} view={view} onApply={apply} />
       ) : (
-        <Line>This shape is colour already: choose a plain chord to colour it.</Line>
+        <Line>{t('This shape is colour already: choose a plain chord to colour it.')}</Line>
       )}
     </Card>
   );
@@ -193,7 +200,7 @@ function sungNotes(key: Key, style: NumberStyle): (readonly [string, string])[] 
 }
 
 function leftOut(figure: number): string {
-  return figure === 1 ? 'root' : String(figure);
+  return figure === 1 ? t('root') : String(figure);
 }
 
 /** One key press takes a colour, unless something is being typed or played. */

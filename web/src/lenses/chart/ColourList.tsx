@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { SuggestionList } from '../parts/SuggestionList.tsx';
+import { t } from '../../words/words.ts';
 
 const Grade = styled.section`
   margin-top: 14px;
@@ -36,14 +37,16 @@ export function ColourList({ colours, view, onApply }: ColourListProps) {
           <Grade key={grade}>
             <h3>{grade.charAt(0).toUpperCase() + grade.slice(1)}</h3>
             <SuggestionList
-              label={`${grade} colours`}
+              label={t('{{grade}} colours', { grade })}
               suggestions={here.map((colour) => ({
                 id: colour.numbers,
                 keyName: colourKeys[colours.indexOf(colour)] ?? '',
                 shown: <ChordMark chord={colour.chord} view={view} />,
                 why: (
                   <>
-                    {colour.inKey ? null : <em>Borrows {colour.borrowed.join(', ')}. </em>}
+                    {colour.inKey ? null : (
+                      <em>{t('Borrows {{notes}}.', { notes: colour.borrowed.join(', ') })} </em>
+                    )}
                     {colour.clash ? <strong>{colour.clash} </strong> : null}
                     {colour.replaces} {colour.resolution?.words}
                   </>

@@ -21,6 +21,7 @@ import { useMedia } from '../../ui/useMedia.ts';
 import { chartCommand, type ChartHands } from './commands.ts';
 import { bassKey, degreeKeys, qualityKeys } from './padKeys.ts';
 import { PadKey, PadButton } from './PadKey.tsx';
+import { t } from '../../words/words.ts';
 
 const Place = styled.div`
   grid-column: 1 / -1;
@@ -94,38 +95,38 @@ const icon = { size: 19, strokeWidth: 1.6, 'aria-hidden': true } as const;
 
 /** How a command looks on the pad: its sign as it is typed, or a small picture, and a word beneath. */
 const faces: Readonly<Record<string, readonly [ReactNode, string]>> = {
-  push: ['‹', 'early'],
-  right: ['R‹', 'right only'],
-  ring: ['~', 'ring'],
-  stop: ['!', 'stop'],
-  accent: ['>', 'accent'],
-  fermata: ['\u{1D110}', 'hold'],
-  silence: ['_', 'silence'],
-  tie: ['·', 'tie'],
-  same: ['%', 'as before'],
-  split: [<SplitSquareHorizontal key="" {...icon} />, 'split'],
-  join: [<Combine key="" {...icon} />, 'join'],
-  barBefore: ['+|', 'bar before'],
-  barAfter: [<Plus key="" {...icon} />, 'bar'],
-  line: [<CornerDownLeft key="" {...icon} />, 'new line'],
-  remove: [<Trash2 key="" {...icon} />, 'take away'],
-  up: ['↑', 'degree up'],
-  down: ['↓', 'degree down'],
-  section: ['§', 'section'],
-  words: ['“ ”', 'words'],
-  lyric: ['“…”', 'lyric'],
-  tune: ['♪', 'tune'],
-  texture: ['⋮', 'hands play'],
-  rename: ['§…', 'its name'],
-  sectionUp: ['§↑', 'move up'],
-  sectionDown: ['§↓', 'move down'],
-  copy: ['§§', 'copy it'],
-  more: ['×+', 'once more'],
-  less: ['×−', 'once less'],
-  removeSection: ['§−', 'section off'],
-  undo: [<Undo2 key="" {...icon} />, 'undo'],
-  redo: [<Redo2 key="" {...icon} />, 'redo'],
-  keys: [<Keyboard key="" {...icon} />, 'all keys'],
+  push: ['‹', t('early')],
+  right: ['R‹', t('right only')],
+  ring: ['~', t('ring')],
+  stop: ['!', t('stop')],
+  accent: ['>', t('accent')],
+  fermata: ['\u{1D110}', t('hold')],
+  silence: ['_', t('silence')],
+  tie: ['·', t('tie')],
+  same: ['%', t('as before')],
+  split: [<SplitSquareHorizontal key="" {...icon} />, t('split')],
+  join: [<Combine key="" {...icon} />, t('join')],
+  barBefore: ['+|', t('bar before')],
+  barAfter: [<Plus key="" {...icon} />, t('bar')],
+  line: [<CornerDownLeft key="" {...icon} />, t('new line')],
+  remove: [<Trash2 key="" {...icon} />, t('take away')],
+  up: ['↑', t('degree up')],
+  down: ['↓', t('degree down')],
+  section: ['§', t('section')],
+  words: ['“ ”', t('words')],
+  lyric: ['“…”', t('lyric')],
+  tune: ['♪', t('tune')],
+  texture: ['⋮', t('hands play')],
+  rename: ['§…', t('its name')],
+  sectionUp: ['§↑', t('move up')],
+  sectionDown: ['§↓', t('move down')],
+  copy: ['§§', t('copy it')],
+  more: ['×+', t('once more')],
+  less: ['×−', t('once less')],
+  removeSection: ['§−', t('section off')],
+  undo: [<Undo2 key="" {...icon} />, t('undo')],
+  redo: [<Redo2 key="" {...icon} />, t('redo')],
+  keys: [<Keyboard key="" {...icon} />, t('all keys')],
 };
 
 const marks = ['push', 'right', 'ring', 'stop', 'accent', 'fermata', 'silence', 'tie', 'same'];
@@ -184,19 +185,19 @@ export const Pad = memo(function Pad({ hands }: PadProps) {
       <Place data-pad="">
         <Tabs>
           <Choice
-            label="Keys of the pad"
+            label={t('Keys of the pad')}
             value={group}
             options={[
-              ['chords', 'Chords'],
-              ['marks', 'Marks'],
-              ['bars', 'Bars'],
-              ['sections', 'Sections'],
+              ['chords', t('Chords')],
+              ['marks', t('Marks')],
+              ['bars', t('Bars')],
+              ['sections', t('Sections')],
             ]}
             onChange={setGroup}
           />
           <TypedKeys hands={hands} />
         </Tabs>
-        <NarrowKeys aria-label="Write on the chart">
+        <NarrowKeys aria-label={t('Write on the chart')}>
           {group === 'chords' ? <ChordKeys hands={hands} /> : null}
           {group === 'marks' ? [...marks, 'undo', 'redo'].map(command) : null}
           {group === 'bars'
@@ -210,17 +211,17 @@ export const Pad = memo(function Pad({ hands }: PadProps) {
     );
   return (
     <Place data-pad="">
-      <Keys aria-label="Write on the chart">
+      <Keys aria-label={t('Write on the chart')}>
         {fingers ? <ChordKeys hands={hands} /> : null}
         {fingers ? <TypedKeys hands={hands} /> : null}
         {[...marks, ...bars, 'section', 'words'].map(command)}
         <MenuTrigger>
-          <PadButton aria-label="More">
+          <PadButton aria-label={t('More')}>
             <Ellipsis {...icon} />
-            <small>more</small>
+            <small>{t('more')}</small>
           </PadButton>
           <Sheet placement="top end">
-            <List aria-label="More" onAction={(id) => chartCommand(String(id)).does(hands)}>
+            <List aria-label={t('More')} onAction={(id) => chartCommand(String(id)).does(hands)}>
               {inMenu.map(chartCommand).map(({ id, name, keyName }) => (
                 <Item key={id} id={id} textValue={name}>
                   {name} <kbd>{keyName}</kbd>
@@ -265,12 +266,12 @@ function TypedKeys({ hands }: PadProps) {
   return (
     <>
       <PadKey
-        name="Take back what was typed"
+        name={t('Take back what was typed')}
         sign={<Delete {...icon} />}
         onPress={hands.takeBack}
       />
       <PadKey
-        name="On to the next slot"
+        name={t('On to the next slot')}
         sign={<ArrowRight {...icon} />}
         onPress={hands.goOnTyping}
       />

@@ -11,6 +11,7 @@ import { degreeLabel, keyLabel } from '../../music/keys/labels.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { Readings } from '../parts/Readings.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
+import { t } from '../../words/words.ts';
 
 const Strip = styled.section`
   grid-column: 1 / -1;
@@ -62,16 +63,16 @@ export function PianoStrip({ view, next, canPlace, onPlace }: PianoStripProps) {
     (note: number): KeyMark => ({ note, hand, label: degreeLabel(note, view) });
 
   return (
-    <Strip aria-label="Piano" tabIndex={0} onKeyDown={played.onKey} onKeyUp={played.onKey}>
+    <Strip aria-label={t('Piano')} tabIndex={0} onKeyDown={played.onKey} onKeyUp={played.onKey}>
       <Readings readings={readings} canPlace={canPlace} view={view} onPlace={onPlace} />
       <div>
         <PlayTools
           played={played}
           musicKey={view.key}
-          hint="Computer keys A to P play, Z and X change the octave."
+          hint={t('Computer keys A to P play, Z and X change the octave.')}
         >
           <QuietButton isDisabled={held.chord.size === 0} onPress={() => setHeld(nothingHeld)}>
-            Clear
+            {t('Clear')}
           </QuietButton>
         </PlayTools>
         <Bed>

@@ -4,6 +4,7 @@ import { Tool } from '../../ui/Tool.tsx';
 import { SoundSettings } from '../parts/SoundTools.tsx';
 import { chartCommand } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
+import { t } from '../../words/words.ts';
 
 /** Plays from the cursor, in the bar over the song. */
 export const PlayTool = memo(function PlayTool({ sound }: { sound: ChartSound }) {
@@ -11,7 +12,7 @@ export const PlayTool = memo(function PlayTool({ sound }: { sound: ChartSound })
   return (
     <>
       <Tool
-        name={isSilent ? 'Play from here' : 'Stop playing'}
+        name={isSilent ? t('Play from here') : t('Stop playing')}
         keyName={chartCommand('play').keyName}
         onPress={sound.toggle}
       >
@@ -22,7 +23,7 @@ export const PlayTool = memo(function PlayTool({ sound }: { sound: ChartSound })
         )}
       </Tool>
       {sound.isOpen ? (
-        <Tool name="Go on" keyName={chartCommand('goOn').keyName} onPress={sound.goOn}>
+        <Tool name={t('Go on')} keyName={chartCommand('goOn').keyName} onPress={sound.goOn}>
           <SkipForward size={20} strokeWidth={1.5} aria-hidden />
         </Tool>
       ) : null}

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { repair } from '../../document/repair.ts';
+import { t } from '../../words/words.ts';
 
 const Box = styled.section`
   max-height: 42%;
@@ -64,13 +65,13 @@ export function ProblemList({ problems }: { problems: readonly Problem[] }) {
     songDocument.focus();
   };
   return (
-    <Box aria-label="Problems in the chart">
-      <h2>{problems.length === 1 ? '1 problem' : `${problems.length} problems`}</h2>
+    <Box aria-label={t('Problems in the chart')}>
+      <h2>{t('{{count}} problems', { count: problems.length })}</h2>
       <ul>
         {problems.slice(0, mostTold).map((problem, place) => (
           <Item key={place}>
             <Where type="button" onClick={() => goTo(problem)}>
-              Line {problem.place.line}
+              {t('Line {{line}}', { line: problem.place.line })}
             </Where>
             {problem.message}
             <Repairs>

@@ -2,6 +2,7 @@ import { ChevronDown } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
 import { InPlaceField } from '../../ui/InPlace.tsx';
+import { t } from '../../words/words.ts';
 
 /** It takes the room of its words and no more: the page is planned with those. */
 const Name = styled.button`
@@ -74,7 +75,7 @@ export const SectionName = memo(function SectionName(props: SectionNameProps) {
     return (
       <Changed>
         <InPlaceField
-          label="Name of the section"
+          label={t('Name of the section')}
           value={name}
           maxLength={60}
           onTake={(typed) => (typed === name ? null : actions.rename(section, typed))}

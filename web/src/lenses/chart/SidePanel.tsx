@@ -16,6 +16,7 @@ import { phone } from '../../ui/theme.ts';
 import { ChartEditor } from './ChartEditor.tsx';
 import { ColourCard } from './ColourCard.tsx';
 import { ProblemList } from './ProblemList.tsx';
+import { t } from '../../words/words.ts';
 
 const Tabs = styled.div`
   flex: none;
@@ -88,10 +89,12 @@ export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
       {proposal ? (
         <Resolve role="status">
           <span>
-            Resolve it {proposal.parted === null ? 'in the next slot' : 'in the same bar'}:{' '}
+            {proposal.parted === null
+              ? t('Resolve it in the next slot:')
+              : t('Resolve it in the same bar:')}{' '}
             <ChordMark chord={proposal.chord} view={view} />
           </span>
-          <PrimaryButton onPress={onTakeProposal}>Take it</PrimaryButton>
+          <PrimaryButton onPress={onTakeProposal}>{t('Take it')}</PrimaryButton>
         </Resolve>
       ) : null}
       {panel === 'text' ? (
@@ -108,14 +111,16 @@ export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
         />
       ) : (
         <Nothing>
-          Choose a chord on the chart: its tones, its other names and its colours appear here.
+          {t(
+            'Choose a chord on the chart: its tones, its other names and its colours appear here.',
+          )}
         </Nothing>
       )}
       <ProblemList problems={problems} />
       {panel === 'text' ? (
         <Foot>
-          <kbd>Ctrl Space</kbd> chords of the key · <kbd>Ctrl Z</kbd> undo · <kbd>Ctrl S</kbd> save
-          now
+          <kbd>Ctrl Space</kbd> {t('chords of the key')} · <kbd>Ctrl Z</kbd> {t('undo')} ·{' '}
+          <kbd>Ctrl S</kbd> {t('save now')}
         </Foot>
       ) : null}
     </>
@@ -127,11 +132,11 @@ const PanelTabs = memo(function PanelTabs({ panel }: { panel: 'text' | 'colours'
   return (
     <Tabs>
       <Choice
-        label="Beside the chart"
+        label={t('Beside the chart')}
         value={panel}
         options={[
-          ['text', 'Text'],
-          ['colours', 'Colours'],
+          ['text', t('Text')],
+          ['colours', t('Colours')],
         ]}
         onChange={(chosen) => desk.change({ panel: chosen })}
       />

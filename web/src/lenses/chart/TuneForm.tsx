@@ -26,6 +26,7 @@ import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
 import type { StaffBar } from '../../music/tune/drawStaff.ts';
 import { TuneStaff } from '../../music/tune/TuneStaff.tsx';
+import { t } from '../../words/words.ts';
 
 const Form = styled.form`
   display: grid;
@@ -80,12 +81,12 @@ const Foot = styled.div`
 
 /** The lengths that a note is played in with, in ticks. */
 const lengths = [
-  ['1920', 'whole'],
-  ['960', 'half'],
-  ['720', 'dotted quarter'],
-  ['480', 'quarter'],
-  ['240', '8th'],
-  ['120', '16th'],
+  ['1920', t('whole')],
+  ['960', t('half')],
+  ['720', t('dotted quarter')],
+  ['480', t('quarter')],
+  ['240', t('8th')],
+  ['120', t('16th')],
 ] as const;
 type Length = (typeof lengths)[number][0];
 
@@ -117,10 +118,10 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
   const edit = (change: (now: readonly TuneBar[]) => readonly TuneBar[] | null) => {
     const now = readTuneLine(latest.current, meters, minor);
     if (now.problems.length > 0)
-      return notify('Mend what is typed first; then notes can be played in.');
+      return notify(t('Mend what is typed first; then notes can be played in.'));
     const next = change(now.tune);
     if (next) write(printTuneLine(next, meters, minor));
-    else notify('The line is full; take back what should give way.');
+    else notify(t('The line is full; take back what should give way.'));
   };
   const put = (note: number | null) => {
     const ticks = Number(length);
@@ -147,7 +148,7 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
       }}
     >
       <TextField
-        label={`The tune of these ${meters.length === 1 ? 'bar' : `${meters.length} bars`}`}
+        label={t('The tune of these {{count}} bars', { count: meters.length })}
         value={text}
         onChange={write}
         maxLength={900}
@@ -156,34 +157,44 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
       <Trouble role="status">{problems[0]?.message ?? ''}</Trouble>
       <Staves>
         {staves.map((bar, index) => (
-          <TuneStaff key={index} bar={bar} label={`Bar ${index + 1} of the tune`} />
+          <TuneStaff
+            key={index}
+            bar={bar}
+            label={t('Bar {{bar}} of the tune', { bar: index + 1 })}
+          />
         ))}
       </Staves>
       <Note>
-        Degrees share their bar equally: 5 6 5 3. A dot holds, _ is silence, ’ an octave up, a comma
-        an octave down, &gt; an accent. What is shorter stands in parentheses: 5 (6 5) 3 .
+        {t(
+          'Degrees share their bar equally: 5 6 5 3. A dot holds, _ is silence, ’ an octave up, a comma an octave down, > an accent. What is shorter stands in parentheses: 5 (6 5) 3 .',
+        )}
       </Note>
       <Played
         role="group"
-        aria-label="Play it in"
+        aria-label={t('Play it in')}
         tabIndex={0}
         onKeyDown={played.onKey}
         onKeyUp={played.onKey}
       >
         <Row>
-          <Choice label="Length of a note" value={length} options={lengths} onChange={setLength} />
-          <Button onPress={() => put(null)}>Silence</Button>
+          <Choice
+            label={t('Length of a note')}
+            value={length}
+            options={lengths}
+            onChange={setLength}
+          />
+          <Button onPress={() => put(null)}>{t('Silence')}</Button>
           <Button
             isDisabled={!ready || tune.length === 0}
             onPress={() => edit((now) => withoutLast(now, meters))}
           >
-            Take the last back
+            {t('Take the last back')}
           </Button>
         </Row>
         <PlayTools
           played={played}
           musicKey={view.key}
-          hint="Computer keys A to P play here."
+          hint={t('Computer keys A to P play here.')}
           plays="tune"
         />
         <Bed>
@@ -198,7 +209,7 @@ export function TuneForm({ song, line, view, onSet }: TuneFormProps) {
       </Played>
       <Foot>
         <PrimaryButton type="submit" isDisabled={!ready}>
-          Set the tune
+          {t('Set the tune')}
         </PrimaryButton>
       </Foot>
     </Form>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
+import { t } from '../../words/words.ts';
 
 const Line = styled.form`
   display: grid;
@@ -42,9 +43,9 @@ export function TypeChord({ read, onChord }: TypeChordProps) {
       }}
     >
       <TextField
-        label="Another chord, in numbers or letters"
+        label={t('Another chord, in numbers or letters')}
         labelHidden
-        placeholder="Another chord: 57 or B♭7"
+        placeholder={t('Another chord: 57 or B♭7')}
         value={text}
         maxLength={60}
         onChange={(typed) => {
@@ -53,7 +54,7 @@ export function TypeChord({ read, onChord }: TypeChordProps) {
         }}
       />
       <Button type="submit" isDisabled={text.trim() === ''}>
-        Put in
+        {t('Use it')}
       </Button>
       {trouble ? <Trouble role="alert">{trouble}</Trouble> : null}
     </Line>

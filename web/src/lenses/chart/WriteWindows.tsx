@@ -13,6 +13,7 @@ import { TextureWindow } from '../parts/TextureWindow.tsx';
 import { chartCommand, chartCommands, chartKeys } from './commands.ts';
 import { inSyllables, wordLanguages, type WordLanguage } from './partWords.ts';
 import type { Writing } from './useWriting.ts';
+import { t } from '../../words/words.ts';
 
 const Form = styled.form`
   display: grid;
@@ -64,7 +65,7 @@ export function WriteWindows({ writing }: { writing: Writing }) {
       {opened === 'texture' && cursor ? <TextureWindow cursor={cursor} onClose={close} /> : null}
       {opened === 'keys' ? (
         <KeysWindow
-          title="Keys on the chart"
+          title={t('Keys on the chart')}
           keys={[...chartKeys, ...chartCommands]}
           onClose={close}
         />
@@ -105,7 +106,7 @@ function SectionForm({ writing }: { writing: Writing }) {
         if (name.trim() !== '') add(name);
       }}
     >
-      <TextField label="Its name" value={name} onChange={setName} maxLength={60} autoFocus />
+      <TextField label={t('Its name')} value={name} onChange={setName} maxLength={60} autoFocus />
       <Names>
         {usualNames.map((usual) => (
           <Button key={usual} onPress={() => add(usual)}>
@@ -115,7 +116,7 @@ function SectionForm({ writing }: { writing: Writing }) {
       </Names>
       <Foot>
         <PrimaryButton type="submit" isDisabled={name.trim() === ''}>
-          Begin it
+          {t('Begin it')}
         </PrimaryButton>
       </Foot>
     </Form>
@@ -135,7 +136,7 @@ function WordsForm({ writing }: { writing: Writing }) {
       {lines.map((line, index) => (
         <TextField
           key={index}
-          label={index === 0 ? 'Words' : `Words of line ${index + 1}`}
+          label={index === 0 ? t('Words') : t('Words of line {{number}}', { number: index + 1 })}
           value={line}
           maxLength={200}
           autoFocus={index === 0}
@@ -143,7 +144,7 @@ function WordsForm({ writing }: { writing: Writing }) {
         />
       ))}
       <Foot>
-        <PrimaryButton type="submit">Set the words</PrimaryButton>
+        <PrimaryButton type="submit">{t('Set the words')}</PrimaryButton>
       </Foot>
     </Form>
   );
@@ -158,7 +159,7 @@ function LyricForm({ writing }: { writing: Writing }) {
       writing.close();
     } catch (error) {
       console.error('The words could not be parted.', error);
-      notify('The words could not be parted; they can still be spread whole.');
+      notify(t('The words could not be parted; they can still be spread whole.'));
     }
   };
   return (
@@ -169,28 +170,29 @@ function LyricForm({ writing }: { writing: Writing }) {
       }}
     >
       <TextField
-        label="The lyric of this section"
+        label={t('The lyric of this section')}
         lines={8}
         value={lyric}
         onChange={setLyric}
         autoFocus
       />
       <Picker
-        label="Words in syllables"
+        label={t('Words in syllables')}
         value={language}
         options={[
-          { id: 'whole', name: 'Words stay whole' },
-          ...wordLanguages.map((id) => ({ id, name: `Parted as in ${id}` })),
+          { id: 'whole', name: t('Words stay whole') },
+          ...wordLanguages.map((id) => ({ id, name: t('Parted as in {{id}}', { id }) })),
         ]}
         onChange={(id) => setLanguage(id as typeof language)}
       />
       <Note>
-        A line of text goes under each line of bars; what is left goes under them once more, for the
-        next time through. Words that stand there now give way; undo brings them back.
+        {t(
+          'A line of text goes under each line of bars; what is left goes under them once more, for the next time through. Words that stand there now give way; undo brings them back.',
+        )}
       </Note>
       <Foot>
         <PrimaryButton type="submit" isDisabled={lyric.trim() === ''}>
-          Spread it
+          {t('Spread it')}
         </PrimaryButton>
       </Foot>
     </Form>

@@ -31,6 +31,7 @@ import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
 import { useChartSound } from './useChartSound.ts';
 import { useWriting } from './useWriting.ts';
 import { WriteWindows } from './WriteWindows.tsx';
+import { t } from '../../words/words.ts';
 
 /** What the parts of the lens share. */
 interface ChartLensState {
@@ -104,7 +105,7 @@ function useProposals(text: string): ChartLensState {
     songDocument.edit(({ song, lines, barPlaces }): Edit<Decisions> => {
       const bar = barPlaces[proposal.bar];
       const place = proposal.parted === null ? bar?.slots[proposal.slot] : bar;
-      if (!place) return { ok: false, why: 'The slot is gone.' };
+      if (!place) return { ok: false, why: t('The slot is gone.') };
       const insert = proposal.parted ?? formatChord(proposal.chord, styleFor(song.key, song));
       return { ok: true, changes: [{ ...lines.rangeOf(place), insert }], cursor: null };
     });
@@ -172,9 +173,9 @@ function OpenStrip() {
 /** The chart itself: written on its rails or as text, with colours for its chords. */
 export const chartLens: Lens = {
   id: 'chart',
-  name: 'Chart',
+  name: t('Chart'),
   needs: 'text',
-  panelName: 'Text and colours',
+  panelName: t('Text and colours'),
   Frame,
   Panel,
   Tools,

@@ -1,4 +1,5 @@
 import type { NumberStyle } from '@intervallum/core';
+import { t } from '../../words/words.ts';
 
 /** A key of the pad that types a part of a chord. */
 export interface TypingKey {
@@ -15,8 +16,17 @@ const degree = (types: string): TypingKey => ({
   kind: 'degree',
   types,
   shown: types.replace('b', '♭').replace('#', '♯'),
-  name: `Chord ${types.replace('b', 'flat ').replace('m', ' minor')}`,
+  name: chordName(types),
 });
+
+/** @example chordName('b7') // 'Chord flat 7' */
+function chordName(types: string): string {
+  const number = types.replace(/[bm]/g, '');
+  if (types.startsWith('b')) return t('Chord flat {{number}}', { number });
+  return types.endsWith('m')
+    ? t('Chord {{number}} minor', { number })
+    : t('Chord {{number}}', { number });
+}
 
 /** The chords that a key of this kind is mostly made of, as a bare number is read. */
 export function degreeKeys({
@@ -40,21 +50,21 @@ const quality = (types: string, name: string): TypingKey => ({
 });
 
 export const qualityKeys: readonly TypingKey[] = [
-  quality('m', 'minor'),
-  quality('7', 'seventh'),
-  quality('m7', 'minor seventh'),
-  quality('maj7', 'major seventh'),
-  quality('sus4', 'fourth for third'),
-  quality('sus2', 'second for third'),
-  quality('add9', 'with ninth'),
-  quality('dim7', 'diminished'),
+  quality('m', t('minor')),
+  quality('7', t('seventh')),
+  quality('m7', t('minor seventh')),
+  quality('maj7', t('major seventh')),
+  quality('sus4', t('fourth for third')),
+  quality('sus2', t('second for third')),
+  quality('add9', t('with ninth')),
+  quality('dim7', t('diminished')),
 ];
 
 export const bassKey: TypingKey = {
   kind: 'bass',
   types: '/',
   shown: '/',
-  name: 'Over a bass note',
+  name: t('Over a bass note'),
 };
 
 const chordText = /^([b#]*[1-7])([^/]*)((?:\/.*)?)$/;

@@ -4,6 +4,7 @@ import { useWhole } from '../../document/voicing.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { usePlayback, type Playback } from '../parts/usePlayback.ts';
+import { t } from '../../words/words.ts';
 
 /** Playing from the cursor while one writes: the hands are found when they are asked for. */
 export interface ChartSound extends Pick<
@@ -48,7 +49,8 @@ export function useChartSound(
   });
   useEffect(() => () => steps.halt(), [steps, until]);
   useEffect(() => {
-    if (silent && isPlaying) notify(`No sound: ${silent} The chart follows in time instead.`);
+    if (silent && isPlaying)
+      notify(t('No sound: {{silent}} The chart follows in time instead.', { silent }));
   }, [silent, isPlaying]);
 
   const play = async () => {
@@ -60,14 +62,14 @@ export function useChartSound(
       const { slots } = found.timeline;
       const here = slots.findIndex((one) => one.slot === slot);
       const from = found.slots.findIndex((one, index) => one !== null && index >= here);
-      if (from < 0) notify('There is no chord from here on that could be played.');
+      if (from < 0) notify(t('There is no chord from here on that could be played.'));
       else {
         setVoiced(found);
         playback.start(found, playback.loop ? 'section' : 'song', from);
       }
     } catch (error) {
       console.error('The song could not be played.', error);
-      if (own === asked.current) notify('It could not be played: its hands were not found.');
+      if (own === asked.current) notify(t('It could not be played: its hands were not found.'));
     } finally {
       if (own === asked.current) setSearching(false);
     }

@@ -4,6 +4,7 @@ import { useSteady } from '../../ui/useSteady.ts';
 import { chartCommand } from './commands.ts';
 import { SectionName } from './SectionName.tsx';
 import type { Writing } from './useWriting.ts';
+import { t } from '../../words/words.ts';
 
 const ActionMenu = lazy(async () => ({
   default: (await import('../../ui/ActionMenu.tsx')).ActionMenu<string>,
@@ -62,7 +63,7 @@ export function useSectionNames(writing: Writing): {
   const menu = opened ? (
     <Suspense fallback={null}>
       <ActionMenu
-        label={name || 'Section without a name'}
+        label={name || t('Section without a name')}
         from={opened.from}
         actions={actionsOfSections}
         placement="bottom start"

@@ -36,6 +36,7 @@ import { withTyped, type TypingKey } from './padKeys.ts';
 import { chordText, wordsAt } from './places.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
+import { t } from '../../words/words.ts';
 
 /** A chord being typed in its slot. */
 export interface Entry {
@@ -130,7 +131,7 @@ export function useWriting(sound: ChartSound): Writing {
   };
   const run: ChartHands['run'] = (make) => {
     if (!takeTyped()) return;
-    if (!cursor) return notify('There is no bar here yet: begin with a section (N).');
+    if (!cursor) return notify(t('There is no bar here yet: begin with a section (N).'));
     const chosen = { anchor: anchor ?? cursor, head: cursor };
     const to = write((now) => make(now, chosen));
     if (to && sameCursor(to, cursor)) setAnchored({ anchor: chosen.anchor, head: cursor });
@@ -214,7 +215,7 @@ export function useWriting(sound: ChartSound): Writing {
     },
     rename: () => {
       const section = cursor && placeOfBar(song, cursor.bar)?.section;
-      if (typeof section !== 'number') notify('There is no section here to name.');
+      if (typeof section !== 'number') notify(t('There is no section here to name.'));
       else setRenamed(section);
     },
     undo: () => {
@@ -222,12 +223,12 @@ export function useWriting(sound: ChartSound): Writing {
       if (entry) dropEntry();
       else {
         songDocument.undo();
-        announce('Undone');
+        announce(t('Undone'));
       }
     },
     redo: () => {
       songDocument.redo();
-      announce('Done again');
+      announce(t('Done again'));
     },
     togglePlaying: sound.toggle,
     goOn: sound.goOn,

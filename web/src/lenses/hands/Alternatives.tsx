@@ -11,6 +11,7 @@ import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
 import { useKept } from '../../ui/useKept.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { SuggestionList } from '../parts/SuggestionList.tsx';
+import { t } from '../../words/words.ts';
 
 const Nothing = styled.p`
   font-size: 14px;
@@ -39,8 +40,8 @@ export function Alternatives({ others, before, now, onTake }: AlternativesProps)
   const shown = useKept<Found, Found>(found, orLast);
   const isLate = useIsLate(found === null);
   const { take } = useSteady({ take: (other: OtherVoicing) => others && onTake(other) });
-  if (!shown || isLate) return <Nothing>Looking for other ways …</Nothing>;
-  if (shown.others.length === 0) return <Nothing>There is no other way to play it.</Nothing>;
+  if (!shown || isLate) return <Nothing>{t('Looking for other ways …')}</Nothing>;
+  if (shown.others.length === 0) return <Nothing>{t('There is no other way to play it.')}</Nothing>;
   return (
     <div aria-busy={!found}>
       <OtherWays {...shown} onTake={take} />
@@ -77,7 +78,7 @@ const OtherWays = memo(function OtherWays({
 }: AlternativesProps & { others: readonly OtherVoicing[] }) {
   return (
     <SuggestionList
-      label="Other ways to play it"
+      label={t('Other ways to play it')}
       suggestions={others.map((other, index) => {
         const isTaken = now !== null && same(now, other);
         return {
@@ -89,7 +90,7 @@ const OtherWays = memo(function OtherWays({
           why: (
             <>
               <b>{shapeWords(other)}</b> {otherInWords(before, other)}
-              {isTaken ? ' · held now' : ''}
+              {isTaken ? ` · ${t('held now')}` : ''}
             </>
           ),
           take: () => onTake(other),
@@ -100,8 +101,8 @@ const OtherWays = memo(function OtherWays({
 });
 
 function costOf({ over, rolled }: OtherVoicing): string {
-  if (rolled.left || rolled.right) return 'rolled';
-  if (over === 0) return 'best';
+  if (rolled.left || rolled.right) return t('rolled');
+  if (over === 0) return t('best');
   return semitonesWorth(over) === 0 ? '+<1' : `+${semitonesWorth(over)}`;
 }
 
@@ -114,16 +115,16 @@ function shapeWords({ left, leftFamily, rightFamily }: OtherVoicing): string {
 
 const leftWords: Readonly<Record<LeftFamily, string>> = {
   nothing: '',
-  root: 'bass alone',
-  octave: 'octave',
+  root: t('bass alone'),
+  octave: t('octave'),
   fifth: '1-5',
   'fifth and octave': '1-5-8',
   seventh: '1-7',
   'fifth and seventh': '1-5-7',
   tenth: '1-10',
   'fifth and tenth': '1-5-10',
-  'other tone': 'one tone',
-  close: 'close left',
-  shell: 'shell',
-  rootless: 'rootless left',
+  'other tone': t('one tone'),
+  close: t('close left'),
+  shell: t('shell'),
+  rootless: t('rootless left'),
 };

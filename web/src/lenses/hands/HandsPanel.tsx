@@ -2,7 +2,6 @@ import {
   commonToneInWords,
   commonTones,
   noteNamer,
-  ordinalOf,
   stepInWords,
   toLetters,
   type ChosenSlot,
@@ -24,6 +23,7 @@ import { PlayerMenu } from './PlayerMenu.tsx';
 import { SearchState } from './SearchState.tsx';
 import { StretchCaution } from './StretchCaution.tsx';
 import type { HandsSearch } from './useHands.ts';
+import { ordinal, t } from '../../words/words.ts';
 
 const Body = styled.div`
   flex: 1;
@@ -119,7 +119,7 @@ export function HandsPanel(props: HandsPanelProps) {
   const walk = slot && hands.walks.find((mark) => mark.slot === slot.index)?.kind;
   return (
     <>
-      <Body role="region" aria-label="Hands" tabIndex={0}>
+      <Body role="region" aria-label={t('Hands')} tabIndex={0}>
         <Head>
           {slot ? (
             <div>
@@ -133,22 +133,22 @@ export function HandsPanel(props: HandsPanelProps) {
                   <>
                     ,{' '}
                     <Pass
-                      aria-label="Another time through"
+                      aria-label={t('Another time through')}
                       onPress={() => props.onPass((pass % chosen.passes) + 1)}
                     >
-                      {ordinalOf(pass)} time
+                      {t('{{pass}} time', { pass: ordinal(pass) })}
                     </Pass>
                   </>
                 ) : null}
               </p>
             </div>
           ) : (
-            <p>Choose a chord on the chart: what both hands hold there appears here.</p>
+            <p>{t('Choose a chord on the chart: what both hands hold there appears here.')}</p>
           )}
           <UndoTools actions={actions} />
         </Head>
         {chosen ? (
-          <Sentence role="status" aria-label="The step">
+          <Sentence role="status" aria-label={t('The step')}>
             {stepInWords(chosen.before, chosen.now, view.letterStyle)}
           </Sentence>
         ) : null}

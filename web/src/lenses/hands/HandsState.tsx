@@ -30,6 +30,7 @@ import { handsKeys } from './commands.ts';
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
+import { t } from '../../words/words.ts';
 
 /** What the parts of the lens share. */
 interface HandsLensState {
@@ -112,7 +113,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       void search.alternatives(chosen.at, 60).then((all) => {
         const found = thinnerOrFatter(all, chosen.now, how);
         if (found) hold(found);
-        else notify(how === 'thin' ? 'It cannot be thinner here.' : 'It cannot be fuller here.');
+        else
+          notify(how === 'thin' ? t('It cannot be thinner here.') : t('It cannot be fuller here.'));
       });
     },
     move: (octaves) => decide((now) => withRegister(now, sectionSlots, octaves)),
@@ -156,7 +158,10 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
 
   const sectionName =
     section && slot
-      ? `Bar ${slot.slot.bar - section.from + 1} of ${section.name || 'the section'}`
+      ? t('Bar {{bar}} of {{section}}', {
+          bar: slot.slot.bar - section.from + 1,
+          section: section.name || t('the section'),
+        })
       : '';
   const octaves = registerOf(hands, sectionSlots);
   const state = useMemo<HandsLensState>(
@@ -185,7 +190,11 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         <TextureWindow cursor={slot.slot} onClose={() => setOpened(null)} />
       ) : null}
       {opened === 'keys' ? (
-        <KeysWindow title="Keys for the hands" keys={handsKeys} onClose={() => setOpened(null)} />
+        <KeysWindow
+          title={t('Keys for the hands')}
+          keys={handsKeys}
+          onClose={() => setOpened(null)}
+        />
       ) : null}
     </>
   );

@@ -27,6 +27,7 @@ import { Tool } from '../../ui/Tool.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { SoundTools } from '../parts/SoundTools.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
+import { t } from '../../words/words.ts';
 
 const Strip = styled.section`
   grid-column: 1 / -1;
@@ -185,10 +186,10 @@ export function HandsStrip(props: HandsStripProps) {
     marks === 'roles' && now ? roleLabel(note, now.chord, view) : degreeLabel(note, view);
 
   return (
-    <Strip aria-label="Piano" tabIndex={0} onKeyDown={onKey} onKeyUp={onKey}>
+    <Strip aria-label={t('Piano')} tabIndex={0} onKeyDown={onKey} onKeyUp={onKey}>
       <Held>
-        <p>Both hands hold</p>
-        <div role="status" aria-label="What both hands hold">
+        <p>{t('Both hands hold')}</p>
+        <div role="status" aria-label={t('What both hands hold')}>
           {reading ? (
             <>
               <Name>
@@ -200,20 +201,20 @@ export function HandsStrip(props: HandsStripProps) {
                 {reading.chord ? <b>{reading.letters}</b> : null}
               </Name>
               <Letters>
-                <b>{notes.left}</b> under <b>{notes.right}</b>
+                <b>{notes.left}</b> {t('under')} <b>{notes.right}</b>
               </Letters>
               <NotOnPhone>
                 <Words>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
               </NotOnPhone>
             </>
           ) : (
-            <Words>Choose a chord on the chart to see what both hands hold.</Words>
+            <Words>{t('Choose a chord on the chart to see what both hands hold.')}</Words>
           )}
         </div>
         <SoundTools playback={props.playback} canHear={chosen !== null} onHear={hear} />
         <InPlayPlace>
           <Tool
-            name={props.playback.isPlaying ? 'Stop playing' : 'Play from here'}
+            name={props.playback.isPlaying ? t('Stop playing') : t('Play from here')}
             isDisabled={chosen === null}
             onPress={() => (props.playback.isPlaying ? props.playback.stop() : hear('song'))}
           >
@@ -230,7 +231,7 @@ export function HandsStrip(props: HandsStripProps) {
           <PlayTools
             played={played}
             musicKey={view.key}
-            hint="Play it or click keys: that is pinned."
+            hint={t('Play it or click keys: that is pinned.')}
           >
             {marksChoice}
           </PlayTools>
@@ -255,11 +256,11 @@ function MarksChoice({ marks }: { marks: 'roles' | 'degrees' }) {
   return (
     <Right>
       <Choice
-        label="Marks on the keys"
+        label={t('Marks on the keys')}
         value={marks}
         options={[
-          ['roles', 'In the chord'],
-          ['degrees', 'In the key'],
+          ['roles', t('In the chord')],
+          ['degrees', t('In the key')],
         ]}
         onChange={(value) => desk.change({ marks: value })}
       />
@@ -268,8 +269,8 @@ function MarksChoice({ marks }: { marks: 'roles' | 'degrees' }) {
 }
 
 function walkWords(kind: string): string {
-  const [from, into] = kind.split('-');
-  return `The left hand walks ${from} to ${into} in the second half.`;
+  const [from = '', into = ''] = kind.split('-');
+  return t('The left hand walks {{from}} to {{into}} in the second half.', { from, into });
 }
 
 function liveMarks(

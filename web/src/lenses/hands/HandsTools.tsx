@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import type { HandsActions } from './actions.ts';
+import { t } from '../../words/words.ts';
 
 /* What a player does with the hands, part by part: none is drawn anew when one goes from chord to chord and it stays as it is. */
 
@@ -39,10 +40,10 @@ interface ToolsProps {
 export const UndoTools = memo(function UndoTools({ actions }: ToolsProps) {
   return (
     <Steps>
-      <IconButton aria-label="Undo" onPress={actions.undo}>
+      <IconButton aria-label={t('Undo')} onPress={actions.undo}>
         <Undo2 size={18} strokeWidth={1.5} />
       </IconButton>
-      <IconButton aria-label="Redo" onPress={actions.redo}>
+      <IconButton aria-label={t('Redo')} onPress={actions.redo}>
         <Redo2 size={18} strokeWidth={1.5} />
       </IconButton>
     </Steps>
@@ -57,7 +58,7 @@ export const SchoolPicker = memo(function SchoolPicker({
 }: ToolsProps & { school: School }) {
   return (
     <Picker
-      label="School"
+      label={t('School')}
       labelHidden
       value={school}
       options={schoolOptions}
@@ -81,18 +82,18 @@ export const ChordTools = memo(function ChordTools({
     <Tools>
       {isPinned ? (
         <Button onPress={actions.unpin}>
-          <PinOff size={16} strokeWidth={1.5} aria-hidden /> Unpin
+          <PinOff size={16} strokeWidth={1.5} aria-hidden /> {t('Unpin')}
         </Button>
       ) : (
         <Button isDisabled={!isFound} onPress={actions.pin}>
-          <Pin size={16} strokeWidth={1.5} aria-hidden /> Pin
+          <Pin size={16} strokeWidth={1.5} aria-hidden /> {t('Pin')}
         </Button>
       )}
       <Button isDisabled={!isFound} onPress={() => actions.change('thin')}>
-        Thin it
+        {t('Thin it')}
       </Button>
       <Button isDisabled={!isFound} onPress={() => actions.change('fatten')}>
-        Fatten
+        {t('Fatten')}
       </Button>
     </Tools>
   );
@@ -112,18 +113,18 @@ export const SectionTools = memo(function SectionTools({
 }: SectionToolsProps) {
   return (
     <>
-      <Tools role="group" aria-label="The section’s octave">
-        <span>Section {octaveWords(octaves)}</span>
+      <Tools role="group" aria-label={t('The section’s octave')}>
+        <span>{octaveWords(octaves)}</span>
         <Button onPress={() => actions.move(1)}>
-          <ChevronUp size={16} strokeWidth={1.5} aria-hidden /> Octave up
+          <ChevronUp size={16} strokeWidth={1.5} aria-hidden /> {t('Octave up')}
         </Button>
         <Button onPress={() => actions.move(-1)}>
-          <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> Octave down
+          <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> {t('Octave down')}
         </Button>
       </Tools>
       <Tools>
         <Button onPress={onTexture}>
-          <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> How they play this section
+          <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> {t('How they play this section')}
         </Button>
       </Tools>
     </>
@@ -137,13 +138,13 @@ interface WalkToolsProps extends ToolsProps {
 
 export const WalkTools = memo(function WalkTools({ walk, isFound, actions }: WalkToolsProps) {
   return (
-    <Tools role="group" aria-label="Walk the left hand">
-      <span>Left hand walks</span>
+    <Tools role="group" aria-label={t('Walk the left hand')}>
+      <span>{t('Left hand walks')}</span>
       {walkKinds.map((kind) => (
         <Button
           key={kind}
           isDisabled={!isFound}
-          aria-label={`Walk ${kind}`}
+          aria-label={t('Walk {{kind}}', { kind })}
           aria-pressed={walk === kind}
           onPress={() => actions.walk(kind)}
         >
@@ -156,7 +157,8 @@ export const WalkTools = memo(function WalkTools({ walk, isFound, actions }: Wal
 });
 
 function octaveWords(octaves: number): string {
-  if (octaves === 0) return 'as usual';
-  const count = Math.abs(octaves) === 1 ? 'an octave' : 'two octaves';
-  return `${count} ${octaves > 0 ? 'up' : 'down'}`;
+  if (octaves === 0) return t('Section as usual');
+  if (Math.abs(octaves) === 1)
+    return octaves > 0 ? t('Section an octave up') : t('Section an octave down');
+  return octaves > 0 ? t('Section two octaves up') : t('Section two octaves down');
 }

@@ -13,6 +13,7 @@ import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import type { HandsActions } from './actions.ts';
+import { t } from '../../words/words.ts';
 
 const Box = styled.section`
   display: grid;
@@ -74,12 +75,13 @@ export const Palette = memo(function Palette({
   const [hands, setHands] = useState<'right' | 'both'>('right');
   const canName = name.trim() !== '' && name.trim().length <= 40 && canUse;
   return (
-    <Box aria-label="Palette">
-      <h3>Palette</h3>
+    <Box aria-label={t('Palette')}>
+      <h3>{t('Palette')}</h3>
       {palette.length === 0 ? (
         <Words>
-          Give the shapes this song keeps using a name: from then on the search likes them, and you
-          can put one anywhere.
+          {t(
+            'Give the shapes this song keeps using a name: from then on the search likes them, and you can put one anywhere.',
+          )}
         </Words>
       ) : (
         <Shapes>
@@ -91,13 +93,13 @@ export const Palette = memo(function Palette({
               </span>
               <Button
                 isDisabled={!canUse}
-                aria-label={`Use ${shape.name} here`}
+                aria-label={t('Use {{name}} here', { name: shape.name })}
                 onPress={() => actions.useShape(shape)}
               >
-                Use here
+                {t('Use here')}
               </Button>
               <IconButton
-                aria-label={`Forget ${shape.name}`}
+                aria-label={t('Forget {{name}}', { name: shape.name })}
                 onPress={() => actions.forgetShape(shape.name)}
               >
                 <X size={16} strokeWidth={1.5} />
@@ -115,23 +117,23 @@ export const Palette = memo(function Palette({
         }}
       >
         <TextField
-          label="Name of the shape held now"
+          label={t('Name of the shape held now')}
           labelHidden
-          placeholder="Name the shape held now"
+          placeholder={t('Name the shape held now')}
           maxLength={40}
           value={name}
           onChange={setName}
         />
         <Button type="submit" isDisabled={!canName}>
-          Name it
+          {t('Name it')}
         </Button>
       </Row>
       <Choice
-        label="What the name means"
+        label={t('What the name means')}
         value={hands}
         options={[
-          ['right', 'Right hand'],
-          ['both', 'Both hands'],
+          ['right', t('Right hand')],
+          ['both', t('Both hands')],
         ]}
         onChange={setHands}
       />
@@ -144,7 +146,7 @@ function writtenOut(shape: PaletteShape, view: ChartView, instrument: Instrument
   const degrees = [...(shape.left ?? []), ...(shape.right ?? [])];
   const notes = fromDegrees(shape, view.key, instrument);
   const numbers = degrees.map((degree) => nameDegree(degree, view.style)).join(' ');
-  if (!notes) return `${numbers} · wider than this keyboard`;
+  if (!notes) return t('{{numbers}} · wider than this keyboard', { numbers });
   const name = noteNamer({ chord: { kind: 'stack', degrees }, key: view.key }, view.letterStyle);
   return `${numbers} · ${[...(notes.left ?? []), ...(notes.right ?? [])].map(name).join(' ')}`;
 }

@@ -15,6 +15,7 @@ import { player, type PlayerSettings } from '../../settings/player.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Switch } from '../../ui/Switch.tsx';
 import { Picker, Sheet } from '../../ui/Picker.tsx';
+import { t } from '../../words/words.ts';
 
 const Trigger = styled(Button)`
   width: 100%;
@@ -45,11 +46,11 @@ const Words = styled.p`
 `;
 
 const gradeWords: Readonly<Record<HandGrade, string>> = {
-  beginner: 'none, and few notes',
-  plain: 'none the chart does not ask for',
-  warm: 'warm: 2nds, 6ths, 7ths',
-  rich: 'rich: 9ths to 13ths',
-  altered: 'altered before their target',
+  beginner: t('none, and few notes'),
+  plain: t('none the chart does not ask for'),
+  warm: t('warm: 2nds, 6ths, 7ths'),
+  rich: t('rich: 9ths to 13ths'),
+  altered: t('altered before their target'),
 };
 
 /** Spans a hand may hold or roll, in semitones: from five to a tenth and a little more. */
@@ -65,15 +66,15 @@ export const PlayerMenu = memo(function PlayerMenu() {
     player.change({ reach: { ...reach, [hand]: { held, rolled: Math.max(held, rolled) } } });
   return (
     <DialogTrigger>
-      <Trigger aria-label={`Your hands: ${summary(settings)}`}>
+      <Trigger aria-label={t('Your hands: {{summary}}', { summary: summary(settings) })}>
         <Hand size={18} strokeWidth={1.5} aria-hidden /> {summary(settings)}
       </Trigger>
       <Sheet placement="bottom end" style={{ maxHeight: '82vh' }}>
-        <Inside aria-label="Your hands">
+        <Inside aria-label={t('Your hands')}>
           {(['left', 'right'] as const).map((hand) => (
             <Two key={hand}>
               <Picker
-                label={hand === 'left' ? 'Left hand holds' : 'Right hand holds'}
+                label={hand === 'left' ? t('Left hand holds') : t('Right hand holds')}
                 value={String(reach[hand].held)}
                 options={spans.map(spanOption)}
                 onChange={(held) => {
@@ -83,40 +84,42 @@ export const PlayerMenu = memo(function PlayerMenu() {
                 }}
               />
               <Picker
-                label={hand === 'left' ? 'Left hand rolls' : 'Right hand rolls'}
+                label={hand === 'left' ? t('Left hand rolls') : t('Right hand rolls')}
                 value={String(reach[hand].rolled)}
                 options={spans
                   .filter((span) => span >= reach[hand].held)
                   .map((span) =>
                     span === reach[hand].held
-                      ? { id: String(span), name: 'no wider' }
+                      ? { id: String(span), name: t('no wider') }
                       : spanOption(span),
                   )}
                 onChange={(rolled) => setReach(hand, reach[hand].held, Number(rolled))}
               />
             </Two>
           ))}
-          <Words>Nothing is offered beyond what you hold, unless it is marked as rolled.</Words>
+          <Words>
+            {t('Nothing is offered beyond what you hold, unless it is marked as rolled.')}
+          </Words>
           <Picker
-            label="Lineup"
+            label={t('Lineup')}
             value={lineup}
             options={lineups.map((id) => ({ id, name: id }))}
             onChange={(id) => player.change({ lineup: id as Lineup })}
           />
           <Picker
-            label="Colour added"
+            label={t('Colour added')}
             value={handGrade}
             options={handGrades.map((id) => ({ id, name: gradeWords[id] }))}
             onChange={(id) => player.change({ handGrade: id as HandGrade })}
           />
           <Picker
-            label="Keyboard"
+            label={t('Keyboard')}
             value={String(keys)}
-            options={Object.keys(instruments).map((id) => ({ id, name: `${id} keys` }))}
+            options={Object.keys(instruments).map((id) => ({ id, name: t('{{id}} keys', { id }) }))}
             onChange={(id) => player.change({ keys: Number(id) as keyof typeof instruments })}
           />
           <Switch isSelected={tuneOnTop} onChange={(on) => player.change({ tuneOnTop: on })}>
-            The tune on top, where a song has one
+            {t('The tune on top, where a song has one')}
           </Switch>
         </Inside>
       </Sheet>
@@ -128,7 +131,15 @@ function summary({ reach, lineup, keys, handGrade }: PlayerSettings): string {
   const { left, right } = reach;
   const hands =
     left.held === right.held
-      ? `Both hands ${spanInWords(left.held)}`
-      : `Left ${spanInWords(left.held)}, right ${spanInWords(right.held)}`;
-  return `${hands} · ${lineup} · ${handGrade} · ${keys} keys`;
+      ? t('Both hands {{span}}', { span: spanInWords(left.held) })
+      : t('Left {{left}}, right {{right}}', {
+          left: spanInWords(left.held),
+          right: spanInWords(right.held),
+        });
+  return t('{{hands}} · {{lineup}} · {{handGrade}} · {{keys}} keys', {
+    hands,
+    lineup,
+    handGrade,
+    keys,
+  });
 }

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import type { HandsSearch } from './useHands.ts';
+import { t } from '../../words/words.ts';
 
 const Line = styled.div`
   flex: none;
@@ -38,8 +39,8 @@ export const SearchState = memo(function SearchState({ search }: { search: Hands
   if (failure || stopped) {
     return (
       <Line role="alert">
-        <span>{failure ?? 'The search was stopped; what you see is from before.'}</span>
-        <Button onPress={again}>Search again</Button>
+        <span>{failure ?? t('The search was stopped; what you see is from before.')}</span>
+        <Button onPress={again}>{t('Search again')}</Button>
       </Line>
     );
   }
@@ -47,16 +48,16 @@ export const SearchState = memo(function SearchState({ search }: { search: Hands
     return (
       <Line>
         <span>
-          <kbd>1</kbd>–<kbd>9</kbd> another way · <kbd>P</kbd> pin · <kbd>←</kbd> <kbd>→</kbd> chord
-          · <kbd>Ctrl Z</kbd> undo
+          <kbd>1</kbd>–<kbd>9</kbd> {t('another way')} · <kbd>P</kbd> {t('pin')} · <kbd>←</kbd>{' '}
+          <kbd>→</kbd> {t('chord')} · <kbd>Ctrl Z</kbd> {t('undo')}
         </span>
       </Line>
     );
   }
   return (
     <Line>
-      <Bar aria-label="Finding the hands" value={progress} max={1} />
-      <Button onPress={stop}>Stop</Button>
+      <Bar aria-label={t('Finding the hands')} value={progress} max={1} />
+      <Button onPress={stop}>{t('Stop')}</Button>
     </Line>
   );
 });

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { QuietButton } from '../../ui/Button.tsx';
+import { t } from '../../words/words.ts';
 
 const Note = styled.div`
   padding: 8px 8px 8px 12px;
@@ -23,11 +24,14 @@ export const StretchCaution = memo(function StretchCaution() {
   );
   if (!isReduced || stretchNoted) return null;
   return (
-    <Note role="note" aria-label="Care for your hands">
-      Warm up, and do not force a stretch. Pain, numbness or tingling means stop; if it stays, see a
-      licensed clinician.
+    <Note role="note" aria-label={t('Care for your hands')}>
+      {t(
+        'Warm up, and do not force a stretch. Pain, numbness or tingling means stop; if it stays, see a licensed clinician.',
+      )}
       <div>
-        <QuietButton onPress={() => desk.change({ stretchNoted: true })}>Understood</QuietButton>
+        <QuietButton onPress={() => desk.change({ stretchNoted: true })}>
+          {t('Understood')}
+        </QuietButton>
       </div>
     </Note>
   );

@@ -1,4 +1,5 @@
 import type { Command } from '../command.ts';
+import { t } from '../../words/words.ts';
 
 /** What the keys of the hands lens do. */
 export interface HandsKeys {
@@ -20,7 +21,7 @@ const ways = Array.from({ length: 9 }, (_, index): HandsCommand => ({
   id: `way ${index + 1}`,
   key: String(index + 1),
   keyName: String(index + 1),
-  name: `Take way ${index + 1}`,
+  name: t('Take way {{number}}', { number: index + 1 }),
   does: ({ take }) => take(index + 1),
 }));
 
@@ -31,45 +32,45 @@ export const handsCommands: readonly HandsCommand[] = [
     id: 'pin',
     key: 'p',
     keyName: 'P',
-    name: 'Pin what is held, or let it go',
+    name: t('Pin what is held, or let it go'),
     does: ({ pin }) => pin(),
   },
   {
     id: 'next',
     key: 'ArrowRight',
     keyName: '→',
-    name: 'The next chord',
+    name: t('The next chord'),
     does: ({ step }) => step(1),
   },
   {
     id: 'before',
     key: 'ArrowLeft',
     keyName: '←',
-    name: 'The chord before',
+    name: t('The chord before'),
     does: ({ step }) => step(-1),
   },
   {
     id: 'goOn',
     key: 'g',
     keyName: 'G',
-    name: 'Go on, while an open section sounds',
+    name: t('Go on, while an open section sounds'),
     does: ({ goOn }) => goOn(),
     canDo: ({ isOpen }) => isOpen,
   },
-  { id: 'undo', key: 'Ctrl+z', keyName: 'Ctrl Z', name: 'Undo', does: ({ undo }) => undo() },
-  { id: 'redo', key: 'Ctrl+y', keyName: 'Ctrl Y', name: 'Redo', does: ({ redo }) => redo() },
+  { id: 'undo', key: 'Ctrl+z', keyName: 'Ctrl Z', name: t('Undo'), does: ({ undo }) => undo() },
+  { id: 'redo', key: 'Ctrl+y', keyName: 'Ctrl Y', name: t('Redo'), does: ({ redo }) => redo() },
   {
     id: 'redoToo',
     key: 'Ctrl+Z',
     keyName: 'Ctrl Shift Z',
-    name: 'Redo',
+    name: t('Redo'),
     does: ({ redo }) => redo(),
   },
-  { id: 'keys', key: '?', keyName: '?', name: 'All keys', does: ({ openKeys }) => openKeys() },
+  { id: 'keys', key: '?', keyName: '?', name: t('All keys'), does: ({ openKeys }) => openKeys() },
 ];
 
 /** The same commands as a page of keys shows them: the nine ways are one line. */
 export const handsKeys = [
-  { id: 'ways', keyName: '1 to 9', name: 'Take another way' },
+  { id: 'ways', keyName: t('1 to 9'), name: t('Take another way') },
   ...handsCommands.filter(({ id }) => !id.startsWith('way ')),
 ];

@@ -12,6 +12,7 @@ import { HandsState, useHandsLens } from './HandsState.tsx';
 import { HandsStrip } from './HandsStrip.tsx';
 import { handsMarks, keptMarks, type Marks } from './marks.ts';
 import { useHands } from './useHands.ts';
+import { t } from '../../words/words.ts';
 
 /** The search kept up to date, and what it found over the chart. */
 function Frame({ draw, children }: LensFrameProps) {
@@ -102,9 +103,9 @@ function keysOf(voiced: Voiced | null): { from: number; to: number } {
 /** What both hands hold: found by search around what the player decides. */
 export const handsLens: Lens = {
   id: 'hands',
-  name: 'Hands',
+  name: t('Hands'),
   needs: 'hands',
-  panelName: 'Tools of the hands',
+  panelName: t('Tools of the hands'),
   Frame,
   Panel,
   Strip,

@@ -14,6 +14,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useVoiceOptions } from '../../document/voicing.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { openHandsThread, type HandsThread } from '../../workers/handsSearch.ts';
+import { t } from '../../words/words.ts';
 
 /** How long a search may take before its progress is shown, in milliseconds. */
 const patience = 100;
@@ -78,7 +79,7 @@ export function useHands(
       .catch((error: unknown) => {
         if (!current) return;
         console.error('The hands could not be searched.', error);
-        setFailure('The hands could not be found: the search broke off.');
+        setFailure(t('The hands could not be found: the search broke off.'));
         setProgress(null);
       });
     return () => {

@@ -5,6 +5,7 @@ import { simulatedChords, simulatedPhrases } from '../../device/midi/sources.ts'
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import type { Played } from './usePlayed.ts';
+import { t } from '../../words/words.ts';
 
 const Tools = styled.div`
   display: flex;
@@ -42,11 +43,11 @@ export const PlayTools = memo(function PlayTools({
   return (
     <Tools>
       <Source
-        label="Play on"
+        label={t('Play on')}
         labelHidden
         value={sourceId}
         options={[
-          { id: 'screen', name: 'This screen and its keys' },
+          { id: 'screen', name: t('This screen and its keys') },
           ...sources.map(({ id, name }) => ({ id, name })),
         ]}
         onChange={choose}
@@ -72,7 +73,7 @@ export const PlayTools = memo(function PlayTools({
         )
       ) : (
         <>
-          <QuietButton onPress={() => void findKeyboards()}>Find MIDI keyboards</QuietButton>
+          <QuietButton onPress={() => void findKeyboards()}>{t('Find MIDI keyboards')}</QuietButton>
           <span>{hint}</span>
         </>
       )}

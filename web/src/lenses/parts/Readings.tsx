@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
+import { t } from '../../words/words.ts';
 
 const Box = styled.div`
   min-height: 128px;
@@ -47,17 +48,18 @@ export function Readings({ readings, view, canPlace, onPlace }: ReadingsProps) {
   const [first, ...others] = readings;
   if (!first) {
     return (
-      <Box role="status" aria-label="Names of the notes">
+      <Box role="status" aria-label={t('Names of the notes')}>
         <Words>
-          Play a chord: its names in the key of the song appear here, and it can be put in the
-          chart.
+          {t(
+            'Play a chord: its names in the key of the song appear here, and it can be put in the chart.',
+          )}
         </Words>
       </Box>
     );
   }
   const { chord } = first;
   return (
-    <Box role="status" aria-label="Names of the notes">
+    <Box role="status" aria-label={t('Names of the notes')}>
       <First>
         {chord ? <ChordMark chord={chord} view={view} /> : <b>{first.numbers}</b>}
         {chord ? <b>{first.letters}</b> : null}
@@ -65,7 +67,7 @@ export function Readings({ readings, view, canPlace, onPlace }: ReadingsProps) {
       <Words>{first.reading}</Words>
       <Row>
         {chord && canPlace ? (
-          <Button onPress={() => onPlace(chord)}>Put it in the chart</Button>
+          <Button onPress={() => onPlace(chord)}>{t('Put it in the chart')}</Button>
         ) : null}
         {others
           .filter(isWorthSaying)
@@ -74,7 +76,7 @@ export function Readings({ readings, view, canPlace, onPlace }: ReadingsProps) {
             reading.chord ? (
               <QuietButton
                 key={reading.numbers}
-                aria-label={`Put ${reading.numbers} in the chart`}
+                aria-label={t('Put {{numbers}} in the chart', { numbers: reading.numbers })}
                 isDisabled={!canPlace}
                 onPress={() => onPlace(reading.chord!)}
               >

@@ -7,6 +7,7 @@ import { TextField } from '../../ui/fields.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { liftInWords } from '../../music/rails/Road.tsx';
+import { t } from '../../words/words.ts';
 
 const Steps = styled.ol`
   display: grid;
@@ -58,7 +59,7 @@ interface RoadEditorProps {
 /** The roadmap as an ordered list: sections with how often and how, lifts of the key between them. */
 export function RoadEditor({ song, isOpen, onClose, onRoad }: RoadEditorProps) {
   return (
-    <Window title="Roadmap" isOpen={isOpen} onClose={onClose} width={760}>
+    <Window title={t('Roadmap')} isOpen={isOpen} onClose={onClose} width={760}>
       <Form song={song} onClose={onClose} onRoad={onRoad} />
     </Window>
   );
@@ -90,7 +91,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
   };
   return (
     <>
-      <Steps aria-label="Steps of the roadmap">
+      <Steps aria-label={t('Steps of the roadmap')}>
         {steps.map((step, index) => (
           <Step key={index}>
             {step.kind === 'lift' ? (
@@ -100,21 +101,21 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
             )}
             <Moves>
               <IconButton
-                aria-label={`Step ${index + 1} up`}
+                aria-label={t('Step {{number}} up', { number: index + 1 })}
                 isDisabled={index === 0}
                 onPress={() => move(index, -1)}
               >
                 <ArrowUp size={16} strokeWidth={1.5} />
               </IconButton>
               <IconButton
-                aria-label={`Step ${index + 1} down`}
+                aria-label={t('Step {{number}} down', { number: index + 1 })}
                 isDisabled={index === steps.length - 1}
                 onPress={() => move(index, 1)}
               >
                 <ArrowDown size={16} strokeWidth={1.5} />
               </IconButton>
               <IconButton
-                aria-label={`Take step ${index + 1} away`}
+                aria-label={t('Take step {{number}} away', { number: index + 1 })}
                 onPress={() => setSteps(steps.filter((_, place) => place !== index))}
               >
                 <Trash2 size={16} strokeWidth={1.5} />
@@ -123,7 +124,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
           </Step>
         ))}
       </Steps>
-      <Add role="group" aria-label="Add to the end">
+      <Add role="group" aria-label={t('Add to the end')}>
         {names.map((name) => (
           <Button key={name} onPress={() => setSteps([...steps, playing(name)])}>
             {name}
@@ -143,7 +144,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
             onClose();
           }}
         >
-          As the sections stand
+          {t('As the sections stand')}
         </Button>
         <PrimaryButton
           isDisabled={steps.length === 0}
@@ -152,7 +153,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
             onClose();
           }}
         >
-          Write it
+          {t('Use this roadmap')}
         </PrimaryButton>
       </Foot>
     </>
@@ -176,23 +177,23 @@ function PlayStep({
   return (
     <>
       <Picker
-        label="Section"
+        label={t('Section')}
         labelHidden
         value={names.find((name) => name.toLowerCase() === step.name.toLowerCase()) ?? step.name}
         options={(known ? names : [step.name, ...names]).map((name) => ({ id: name, name }))}
         onChange={(name) => onChange({ ...step, name })}
       />
       <Picker
-        label="How often"
+        label={t('How often')}
         labelHidden
         value={count}
         options={[...new Set([...Object.keys(countOf), count])].map((id) => ({ id, name: id }))}
         onChange={(id) => onChange({ ...step, ...(countOf[id] ?? {}) })}
       />
       <TextField
-        label="What is done differently"
+        label={t('What is done differently')}
         labelHidden
-        placeholder="softer, everyone"
+        placeholder={t('softer, everyone')}
         maxLength={60}
         value={step.direction}
         onChange={(text) => onChange({ ...step, direction: text.replace(/[(),]/g, ' ') })}

@@ -9,6 +9,7 @@ import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker, Sheet } from '../../ui/Picker.tsx';
 import { Switch } from '../../ui/Switch.tsx';
 import type { Playback } from './usePlayback.ts';
+import { t } from '../../words/words.ts';
 
 const Row = styled.div`
   display: flex;
@@ -43,10 +44,10 @@ const Small = styled.p`
 `;
 
 const stretches: readonly (readonly [Stretch, string, string])[] = [
-  ['chord', 'Chord', 'Hear the chord'],
-  ['step', 'Step', 'Hear the step into the chord'],
-  ['section', 'Section', 'Hear the section'],
-  ['song', 'Song', 'Hear the song from here'],
+  ['chord', t('Chord'), t('Hear the chord')],
+  ['step', t('Step'), t('Hear the step into the chord')],
+  ['section', t('Section'), t('Hear the section')],
+  ['song', t('Song'), t('Hear the song from here')],
 ];
 
 const speeds = [40, 50, 60, 75, 90, 100, 110, 125, 150, 200] as const;
@@ -67,11 +68,11 @@ export const SoundTools = memo(function SoundTools({ playback, canHear, onHear }
         {isPlaying ? (
           <>
             <Button onPress={stop}>
-              <Square size={15} strokeWidth={1.5} aria-hidden /> Stop
+              <Square size={15} strokeWidth={1.5} aria-hidden /> {t('Stop')}
             </Button>
             {isOpen ? (
               <Button onPress={goOn}>
-                <SkipForward size={15} strokeWidth={1.5} aria-hidden /> Go on <Kbd>G</Kbd>
+                <SkipForward size={15} strokeWidth={1.5} aria-hidden /> {t('Go on')} <Kbd>G</Kbd>
               </Button>
             ) : null}
           </>
@@ -98,7 +99,9 @@ export const SoundTools = memo(function SoundTools({ playback, canHear, onHear }
         />
       </Row>
       {silent ? (
-        <Small role="alert">No sound: {silent} The steps are shown in time instead.</Small>
+        <Small role="alert">
+          {t('No sound: {{silent}} The steps are shown in time instead.', { silent })}
+        </Small>
       ) : null}
     </>
   );
@@ -123,41 +126,41 @@ export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsP
   );
   return (
     <DialogTrigger>
-      <IconButton aria-label="How it is played">
+      <IconButton aria-label={t('How it is played')}>
         <Settings2 size={18} strokeWidth={1.5} />
       </IconButton>
       <Sheet>
-        <Inside aria-label="How it is played">
+        <Inside aria-label={t('How it is played')}>
           <Picker
-            label="Tempo"
+            label={t('Tempo')}
             value={String(percent)}
             options={speeds.map((speed) => ({ id: String(speed), name: `${speed} %` }))}
             onChange={(speed) => onSpeed(Number(speed))}
           />
           <Switch isSelected={pedal} onChange={(on) => sound.change({ pedal: on })}>
-            Pedal
+            {t('Pedal')}
           </Switch>
           <Switch isSelected={countIn} onChange={(on) => sound.change({ countIn: on })}>
-            Count in before a section
+            {t('Count in before a section')}
           </Switch>
           <Switch isSelected={click} onChange={(on) => sound.change({ click: on })}>
-            Click
+            {t('Click')}
           </Switch>
           <Picker
-            label="Hands that are heard"
+            label={t('Hands that are heard')}
             value={heardHands}
             options={[
-              { id: 'both', name: 'both' },
-              { id: 'left', name: 'left only' },
-              { id: 'right', name: 'right only' },
+              { id: 'both', name: t('both') },
+              { id: 'left', name: t('left only') },
+              { id: 'right', name: t('right only') },
             ]}
             onChange={(id) => sound.change({ heardHands: id as typeof heardHands })}
           />
           <Switch isSelected={heardTune} onChange={(on) => sound.change({ heardTune: on })}>
-            The tune
+            {t('The tune')}
           </Switch>
           <Switch isSelected={loop} onChange={onLoop}>
-            Again and again
+            {t('Again and again')}
           </Switch>
           <Small>{credit}</Small>
         </Inside>

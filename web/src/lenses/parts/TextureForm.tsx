@@ -26,6 +26,7 @@ import { Switch } from '../../ui/Switch.tsx';
 import { phone } from '../../ui/theme.ts';
 import { TextureGrid } from './TextureGrid.tsx';
 import { useHear } from './useHear.ts';
+import { t } from '../../words/words.ts';
 
 const Hands = styled.div`
   display: grid;
@@ -132,21 +133,22 @@ export function TextureForm({ song, section, meter, onKeep }: TextureFormProps) 
       <Foot>
         {state === 'silent' ? (
           <Button onPress={() => void hear(section, textures)}>
-            <Play size={16} strokeWidth={1.5} aria-hidden /> Hear the section
+            <Play size={16} strokeWidth={1.5} aria-hidden /> {t('Hear the section')}
           </Button>
         ) : (
           <Button onPress={stop}>
             <Square size={15} strokeWidth={1.5} aria-hidden />{' '}
-            {state === 'searching' ? 'Finding the hands: stop' : 'Stop'}
+            {state === 'searching' ? t('Finding the hands: stop') : t('Stop')}
           </Button>
         )}
         <Help>
-          Press a step to strike the note, again to let it ring, again to take it away. Low, middle
-          and top are what the hand holds.
+          {t(
+            'Press a step to strike the note, again to let it ring, again to take it away. Low, middle and top are what the hand holds.',
+          )}
         </Help>
         <Keep>
-          <Button onPress={() => onKeep(now, 'song')}>For the whole song</Button>
-          <PrimaryButton onPress={() => onKeep(textures, 'section')}>Keep it</PrimaryButton>
+          <Button onPress={() => onKeep(now, 'song')}>{t('For the whole song')}</Button>
+          <PrimaryButton onPress={() => onKeep(textures, 'section')}>{t('Keep it')}</PrimaryButton>
         </Keep>
       </Foot>
     </>
@@ -164,35 +166,41 @@ interface HandToolsProps {
 }
 
 const stepNames: Readonly<Record<StepLength, string>> = {
-  beats: 'Beats',
-  eighths: '8ths',
-  sixteenths: '16ths',
-  triplets: 'Triplets',
+  beats: t('Beats'),
+  eighths: t('8ths'),
+  sixteenths: t('16ths'),
+  triplets: t('Triplets'),
 };
 
 function HandTools({ hand, song, own, texture, meter, onChange }: HandToolsProps) {
-  const handName = hand === 'left' ? 'Left hand' : 'Right hand';
+  const handName = hand === 'left' ? t('Left hand') : t('Right hand');
   const others = ownPatterns(song, hand);
   const id = own === null ? 'song' : typeof own.pattern === 'string' ? own.pattern : 'own';
   const said = song.textures[hand];
-  const inSong = said ? `As in the whole song: ${printTexture(said)}` : 'Struck and held';
+  const inSong = said
+    ? t('As in the whole song: {{pattern}}', { pattern: printTexture(said) })
+    : t('Struck and held');
   const step = texture ? patternOf(texture, hand, meter).step : null;
   const leads = texture !== null && patternOf(texture, hand, meter).leading;
   const leadsByName = leads && !texture.leading;
   return (
-    <Hand role="group" aria-label={`${handName}: how it plays`}>
+    <Hand role="group" aria-label={t('{{handName}}: how it plays', { handName })}>
       <Picker
         label={handName}
         value={id}
         options={[
           { id: 'song', name: inSong },
           ...patternNames(hand).map((name) => ({ id: name, name })),
-          ...(id === 'own' ? [{ id: 'own', name: 'Your own' }] : []),
+          ...(id === 'own' ? [{ id: 'own', name: t('Your own') }] : []),
           ...others
             .filter(
               ({ texture: other }) => id !== 'own' || printTexture(other) !== printTexture(own!),
             )
-            .map(({ text, section }) => ({ id: `like ${text}`, name: text, note: section })),
+            .map(({ text, section }) => ({
+              id: `like ${text}`,
+              name: text,
+              note: section,
+            })),
         ]}
         onChange={(chosen) => {
           const other = others.find(({ text }) => `like ${text}` === chosen);
@@ -207,13 +215,13 @@ function HandTools({ hand, song, own, texture, meter, onChange }: HandToolsProps
         <>
           <Choices>
             <Choice<StepLength>
-              label={`${handName}: length of a step`}
+              label={t('{{handName}}: length of a step', { handName })}
               value={step}
               options={stepLengths.map((one) => [one, stepNames[one]] as const)}
               onChange={(chosen) => onChange({ ...own, step: chosen })}
             />
             <Choice<Dynamic>
-              label={`${handName}: how loud`}
+              label={t('{{handName}}: how loud', { handName })}
               value={own.dynamic}
               options={dynamics.map((one) => [one, one] as const)}
               onChange={(dynamic) => onChange({ ...own, dynamic })}
@@ -225,7 +233,7 @@ function HandTools({ hand, song, own, texture, meter, onChange }: HandToolsProps
               isDisabled={leadsByName}
               onChange={(leading) => onChange({ ...own, leading })}
             >
-              The last 8th is the fifth of the next chord
+              {t('The last 8th is the fifth of the next chord')}
             </Switch>
           ) : null}
         </>

@@ -17,6 +17,7 @@ import {
 } from '@intervallum/core';
 import { useRef, type KeyboardEvent } from 'react';
 import styled, { css } from 'styled-components';
+import { t } from '../../words/words.ts';
 
 const Sheet = styled.div`
   display: grid;
@@ -109,18 +110,18 @@ const Landing = styled.span<{ $ticks: number }>`
 `;
 
 const voiceNames: Readonly<Record<StepVoice, string>> = {
-  top: 'Top',
-  middle: 'Middle',
-  low: 'Low',
-  fifth: 'Fifth above',
-  octave: 'Octave above',
+  top: t('Top'),
+  middle: t('Middle'),
+  low: t('Low'),
+  fifth: t('Fifth above'),
+  octave: t('Octave above'),
 };
 
 const touchNames: Readonly<Record<Touch, readonly [sign: string, words: string]>> = {
-  plain: ['', 'plain'],
-  accent: ['>', 'accented'],
-  ghost: ['( )', 'soft'],
-  short: ['!', 'short'],
+  plain: ['', t('plain')],
+  accent: ['>', t('accented')],
+  ghost: ['( )', t('soft')],
+  short: ['!', t('short')],
 };
 
 interface TextureGridProps {
@@ -162,7 +163,7 @@ export function TextureGrid({ left, right, meter, onColumn }: TextureGridProps) 
   };
   const counts = (
     <Row aria-hidden>
-      <Name>Count</Name>
+      <Name>{t('Count')}</Name>
       <Cells>
         {finest.columns.map(({ at, ticks }) => {
           const count = countAt(meter, at, ticks);
@@ -176,12 +177,15 @@ export function TextureGrid({ left, right, meter, onColumn }: TextureGridProps) 
     </Row>
   );
   return (
-    <Sheet ref={sheet} role="group" aria-label="One bar, step by step" onKeyDown={onKeyDown}>
+    <Sheet ref={sheet} role="group" aria-label={t('One bar, step by step')} onKeyDown={onKeyDown}>
       {counts}
       <HandRows grid={right} meter={meter} onColumn={onColumn} />
       <Row>
-        <Name>Together</Name>
-        <Cells aria-label={`Both hands land together ${together.size} times`} role="img">
+        <Name>{t('Together')}</Name>
+        <Cells
+          aria-label={t('Both hands land together {{count}} times', { count: together.size })}
+          role="img"
+        >
           {finest.columns.map(({ at, ticks }) => (
             <Landing key={at} $ticks={ticks}>
               {together.has(at) ? '●' : ''}
@@ -206,9 +210,14 @@ function HandRows({ grid, meter, onColumn }: HandRowsProps) {
   /** The cells before a count belong to the beat that has one. */
   const places = counted.map((count, index) => {
     const beat = counted.slice(0, index + 1).findLast((one) => /\d/.test(one)) ?? '1';
-    return /\d/.test(count) ? `beat ${beat}` : `beat ${beat} ${count || `step ${index + 1}`}`;
+    return /\d/.test(count)
+      ? t('beat {{beat}}', { beat })
+      : t('beat {{beat}} {{step}}', {
+          beat,
+          step: count || t('step {{number}}', { number: index + 1 }),
+        });
   });
-  const handName = hand === 'left' ? 'Left hand' : 'Right hand';
+  const handName = hand === 'left' ? t('Left hand') : t('Right hand');
   const row = (
     name: string,
     stateOf: (step: GridColumn['step']) => string,
@@ -241,7 +250,7 @@ function HandRows({ grid, meter, onColumn }: HandRowsProps) {
         row(
           voiceNames[voice],
           (step) =>
-            ({ none: 'not struck', struck: 'struck', rings: 'struck, rings on' })[
+            ({ none: t('not struck'), struck: t('struck'), rings: t('struck, rings on') })[
               cellOf(step, voice)
             ],
           (step) => {
@@ -254,7 +263,7 @@ function HandRows({ grid, meter, onColumn }: HandRowsProps) {
         ),
       )}
       {row(
-        'Touch',
+        t('Touch'),
         (step) => touchNames[touchOf(step) ?? 'plain'][1],
         (step) => touchNames[touchOf(step) ?? 'plain'][0],
         (step) => {
@@ -265,8 +274,8 @@ function HandRows({ grid, meter, onColumn }: HandRowsProps) {
         },
       )}
       {row(
-        'Silence',
-        (step) => (step.kind === 'silence' ? 'silent' : 'no'),
+        t('Silence'),
+        (step) => (step.kind === 'silence' ? t('silent') : t('not silent')),
         (step) => (step.kind === 'silence' ? '–' : ''),
         silenced,
       )}

@@ -9,6 +9,7 @@ import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { TextureForm } from './TextureForm.tsx';
+import { t } from '../../words/words.ts';
 
 /** How the hands play the section at a cursor, in a window of its own. */
 export function TextureWindow({ cursor, onClose }: { cursor: Cursor; onClose: () => void }) {
@@ -24,7 +25,9 @@ export function TextureWindow({ cursor, onClose }: { cursor: Cursor; onClose: ()
   };
   return (
     <Window
-      title={`How the hands play ${song.sections[line.section]?.name || 'this section'}`}
+      title={t('How the hands play {{section}}', {
+        section: song.sections[line.section]?.name || t('this section'),
+      })}
       isOpen
       onClose={onClose}
       width={1080}

@@ -4,6 +4,7 @@ import { transport, type Owner } from '../../device/audio/transport.ts';
 import { useWhole } from '../../document/voicing.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useTransport } from './usePlayback.ts';
+import { t } from '../../words/words.ts';
 
 /** Hears a section with other textures than it has, round and round, until it is stopped; what plays waits meanwhile. */
 export function useHear() {
@@ -32,7 +33,7 @@ export function useHear() {
       const voiced = withTextures(await whole(), section, textures);
       if (own !== asked.current) return;
       const part = voiced.timeline.parts.find((one) => one.section === section);
-      if (!part) return notify('The roadmap does not play this section.');
+      if (!part) return notify(t('The roadmap does not play this section.'));
       transport.hear(owner, {
         performance: perform(voiced, { from: part.from, to: part.to }),
         options: {
@@ -47,7 +48,7 @@ export function useHear() {
     } catch (error) {
       console.error('The section could not be played.', error);
       if (own === asked.current)
-        notify('The section could not be played: its hands were not found.');
+        notify(t('The section could not be played: its hands were not found.'));
     } finally {
       if (own === asked.current) setSearching(false);
     }

@@ -4,6 +4,7 @@ import { realSources, simulatedSource, type MidiSource } from '../../device/midi
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { noteOfKey } from '../../music/keys/heldNotes.ts';
+import { t } from '../../words/words.ts';
 
 const simulated = simulatedSource();
 
@@ -41,9 +42,9 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
       const found = await realSources();
       setSources([...found, simulated]);
       if (found[0]) setSourceId(found[0].id);
-      else notify('No MIDI keyboard is connected.');
+      else notify(t('No MIDI keyboard is connected.'));
     } catch (error) {
-      notify(error instanceof Error ? error.message : 'MIDI keyboards cannot be reached.');
+      notify(error instanceof Error ? error.message : t('MIDI keyboards cannot be reached.'));
     }
   }
 

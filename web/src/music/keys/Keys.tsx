@@ -1,4 +1,5 @@
 import styled from 'styled-components';
+import { t } from '../../words/words.ts';
 
 const whiteWidth = 24;
 const blackWidth = 15;
@@ -97,14 +98,14 @@ export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
     <Board
       viewBox={`0 0 ${whiteNotes.length * whiteWidth} ${height}`}
       role="group"
-      aria-label="Keys"
+      aria-label={t('Keys')}
     >
       {inOrder.map((note) => (
         <g
           key={note}
           className="key"
           role="button"
-          aria-label={held.has(note) ? `${nameOf(note)}, ${held.get(note)} hand` : nameOf(note)}
+          aria-label={keyInWords(nameOf(note), held.get(note))}
           aria-pressed={held.has(note)}
           onClick={() => onPress(note)}
         >
@@ -164,4 +165,10 @@ function Mark({ mark: { hand, label, ghost }, isOnBlack, x, y }: MarkProps) {
       )}
     </>
   );
+}
+
+/** @example 'E♭4, left hand' */
+function keyInWords(note: string, hand: KeyMark['hand'] | undefined): string {
+  if (hand === undefined) return note;
+  return hand === 'left' ? t('{{note}}, left hand', { note }) : t('{{note}}, right hand', { note });
 }

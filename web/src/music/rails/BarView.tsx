@@ -40,6 +40,7 @@ import { TuneStaff } from '../tune/TuneStaff.tsx';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
 import { earlyText, withoutHyphens } from './natural.ts';
 import type { ChartView } from './view.ts';
+import { t } from '../../words/words.ts';
 
 interface BarProps {
   bar: LaidBar;
@@ -106,7 +107,7 @@ export const BarView = memo(function BarView({
       {closes === 'repeat' || closes === 'final' ? (
         <Edge $side="right" $dots={closes === 'repeat'} aria-hidden />
       ) : null}
-      {bar.pickup ? <Hidden>Pickup: </Hidden> : null}
+      {bar.pickup ? <Hidden>{t('Pickup:')} </Hidden> : null}
       <Slots $wraps={wraps}>
         {bar.same ? (
           <Cell $share={1}>
@@ -115,7 +116,7 @@ export const BarView = memo(function BarView({
               {bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
               {entry}
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
-              <Hidden>the bar before again</Hidden>
+              <Hidden>{t('the bar before again')}</Hidden>
               <EarlyMark early={bar.nextEarly} />
             </OnRail>
           </Cell>
@@ -175,7 +176,10 @@ function Sung({ bar, view, startsRow }: Pick<BarProps, 'bar' | 'view' | 'startsR
   return (
     <>
       {view.tune === 'staff' && bar.tune.length > 0 ? (
-        <TuneStaff bar={staff} label={`Tune: ${tuneInWords(bar.tune, view)}`} />
+        <TuneStaff
+          bar={staff}
+          label={t('Tune: {{degrees}}', { degrees: tuneInWords(bar.tune, view) })}
+        />
       ) : null}
       {view.tune === 'degrees' && bar.tune.length > 0 ? (
         <TuneLane tune={bar.tune} style={view.style} words={isSet ? words : []} />
@@ -263,27 +267,25 @@ function SlotMark({ laid: { slot, early }, view, inPickup }: SlotMarkProps) {
         <>
           {slot.fermata ? <FermataMark /> : null}
           <OnTime>
-            {early ? (
-              <Hidden>{`early, on ${early.count}${early.rightAlone ? ', right hand alone' : ''}: `}</Hidden>
-            ) : null}
+            {early ? <Hidden>{earlyInWords(early)} </Hidden> : null}
             <ChordMark chord={slot.chord} view={view} />
             {slot.accent ? (
               <>
                 <Accent aria-hidden />
-                <Hidden>accented</Hidden>
+                <Hidden>{t('accented')}</Hidden>
               </>
             ) : null}
             {slot.stop ? (
               <>
                 <Stop aria-hidden />
-                <Hidden>stop</Hidden>
+                <Hidden>{t('stop')}</Hidden>
               </>
             ) : null}
           </OnTime>
           {slot.ring ? (
             <>
               <Ring aria-hidden />
-              <Hidden>rings</Hidden>
+              <Hidden>{t('rings')}</Hidden>
             </>
           ) : null}
         </>
@@ -292,19 +294,26 @@ function SlotMark({ laid: { slot, early }, view, inPickup }: SlotMarkProps) {
       return (
         <>
           {slot.fermata ? <FermataMark /> : null}
-          <Hidden>silence</Hidden>
+          <Hidden>{t('silence')}</Hidden>
         </>
       );
     case 'held':
       return inPickup ? null : (
         <>
           <Tie aria-hidden />
-          <Hidden>held over</Hidden>
+          <Hidden>{t('held over')}</Hidden>
         </>
       );
     case 'unread':
       return <Unread>{slot.text}</Unread>;
   }
+}
+
+/** @example 'early, on 2&:' */
+function earlyInWords({ count, rightAlone }: Early): string {
+  return rightAlone
+    ? t('early, on {{when}}, right hand alone:', { when: count })
+    : t('early, on {{when}}:', { when: count });
 }
 
 function hasFermata({ slot }: LaidSlot): boolean {
@@ -315,7 +324,7 @@ function FermataMark() {
   return (
     <>
       <Fermata aria-hidden>{'\u{1D110}'}</Fermata>
-      <Hidden>hold</Hidden>
+      <Hidden>{t('hold')}</Hidden>
     </>
   );
 }

@@ -16,6 +16,7 @@ import { spokenPlace } from './spoken.ts';
 import { lastSection, useLaidOut, usePlan, useSectionViews } from './usePlan.ts';
 import { useNumeral } from './useNumeral.ts';
 import type { ChartView } from './view.ts';
+import { t } from '../../words/words.ts';
 
 const Sections = styled.div`
   display: grid;
@@ -141,10 +142,12 @@ export function Chart({
       ) : null}
       {laid.length === 0 ? (
         <Nothing>
-          No section yet. A name and a colon open one: “Verse 1:”, then bars on the next line.
+          {t(
+            'No section yet. A name and a colon open one: “Verse 1:”, then bars on the next line.',
+          )}
         </Nothing>
       ) : null}
-      <SheetTurner label="Bars that are shown" sheets={sheets} now={now} onTurn={turn} />
+      <SheetTurner label={t('Bars that are shown')} sheets={sheets} now={now} onTurn={turn} />
       {width === 0
         ? null
         : parts.map((part) => (
@@ -157,7 +160,12 @@ export function Chart({
               marks={marks}
             />
           ))}
-      <SheetTurner label="Bars that are shown, below" sheets={sheets} now={now} onTurn={turn} />
+      <SheetTurner
+        label={t('Bars that are shown, below')}
+        sheets={sheets}
+        now={now}
+        onTurn={turn}
+      />
     </Sections>
   );
 }

@@ -4,6 +4,7 @@ import { Hidden } from '../../ui/hidden.ts';
 import { drawn } from '../../ui/theme.ts';
 import type { HandsMark } from './handsMark.ts';
 import { handsHeight } from './sizes.ts';
+import { t } from '../../words/words.ts';
 
 const Row = styled.div<{ $indented?: boolean }>`
   position: relative;
@@ -69,16 +70,16 @@ export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
     <Row title={stays?.said} $indented={besideFermata}>
       {stays ? <Stays aria-hidden /> : null}
       {stays?.begins ? <Hidden>{stays.said}</Hidden> : null}
-      {pinned ? <Pin size={13} strokeWidth={2} aria-label="pinned" /> : null}
+      {pinned ? <Pin size={13} strokeWidth={2} aria-label={t('pinned')} /> : null}
       {problem ? (
         <TriangleAlert
           size={14}
           strokeWidth={2}
           color="var(--right)"
-          aria-label="see the problem"
+          aria-label={t('see the problem')}
         />
       ) : null}
-      {kind === 'jump' ? <Jump>jump {jump}</Jump> : null}
+      {kind === 'jump' ? <Jump>{t('jump {{size}}', { size: jump ?? '' })}</Jump> : null}
       {kind === 'start' || kind === 'jump' ? null : (
         <Dots aria-hidden>
           {Array.from({ length: notes }, (_, index) => (
@@ -86,10 +87,12 @@ export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
           ))}
         </Dots>
       )}
-      {kind === 'held' || kind === 'small' ? <Hidden>{`${held} of ${notes} held`}</Hidden> : null}
+      {kind === 'held' || kind === 'small' ? (
+        <Hidden>{t('{{held}} of {{notes}} held', { held, notes })}</Hidden>
+      ) : null}
       {top ? (
         <Top>
-          <Hidden>top </Hidden>
+          <Hidden>{t('top')} </Hidden>
           {top}
         </Top>
       ) : null}

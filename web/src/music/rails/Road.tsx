@@ -3,6 +3,7 @@ import { memo } from 'react';
 import styled from 'styled-components';
 import { useSteady } from '../../ui/useSteady.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { t } from '../../words/words.ts';
 
 const Line = styled.div`
   display: flex;
@@ -85,7 +86,7 @@ const RoadLine = memo(function RoadLine(props: RoadLineProps) {
   return (
     <Line>
       {road ? (
-        <Steps aria-label="Roadmap">
+        <Steps aria-label={t('Roadmap')}>
           {road.map((step, index) => (
             <li key={index}>
               <Step step={step} />
@@ -96,11 +97,11 @@ const RoadLine = memo(function RoadLine(props: RoadLineProps) {
       {canPlay ? (
         <Side>
           <Choice
-            label="The chart"
+            label={t('The chart')}
             value={asPlayed ? 'played' : 'written'}
             options={[
-              ['written', 'As written'],
-              ['played', 'As played'],
+              ['written', t('As written')],
+              ['played', t('As played')],
             ]}
             onChange={(way) => onChange(way === 'played')}
           />
@@ -119,7 +120,7 @@ function Step({ step }: { step: RoadStep }) {
     <>
       {name}
       {times === null ? '' : ` ×${times}`}
-      {open ? ' until the signal' : ''}
+      {open ? ` ${t('until the signal')}` : ''}
       {direction ? <small> {direction}</small> : null}
     </>
   );
@@ -128,6 +129,8 @@ function Step({ step }: { step: RoadStep }) {
 /** @example liftInWords(2) // 'up a whole step' */
 export function liftInWords(semitones: number): string {
   const size = Math.abs(semitones);
-  const far = size === 1 ? 'a half step' : size === 2 ? 'a whole step' : `${size} half steps`;
-  return `${semitones > 0 ? 'up' : 'down'} ${far}`;
+  const isUp = semitones > 0;
+  if (size === 1) return isUp ? t('up a half step') : t('down a half step');
+  if (size === 2) return isUp ? t('up a whole step') : t('down a whole step');
+  return isUp ? t('up {{size}} half steps', { size }) : t('down {{size}} half steps', { size });
 }

@@ -8,6 +8,7 @@ import { marginGap, type Room } from './columns.ts';
 import { sizeVariables } from './sizes.ts';
 import type { SheetPart } from './sheets.ts';
 import type { ChartView } from './view.ts';
+import { t } from '../../words/words.ts';
 
 const Part = styled.section<{ $names: Room['names'] }>`
   ${({ $names }) =>
@@ -99,7 +100,7 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
     <Part
       $names={names}
       data-section={place}
-      aria-label={section.name || 'Section without a name'}
+      aria-label={section.name || t('Section without a name')}
       style={setting === fit.asked ? undefined : sizeVariables(setting.sizes)}
     >
       <Margin $names={names}>

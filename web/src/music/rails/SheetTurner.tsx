@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import type { Sheet } from './sheets.ts';
+import { t } from '../../words/words.ts';
 
 const Row = styled.nav`
   display: flex;
@@ -30,13 +31,17 @@ export function SheetTurner({ label, sheets, now, onTurn }: SheetTurnerProps) {
   return (
     <Row aria-label={label}>
       <Button isDisabled={now === 0} onPress={() => onTurn(now - 1)}>
-        <ChevronLeft size={18} strokeWidth={1.5} aria-hidden /> Earlier
+        <ChevronLeft size={18} strokeWidth={1.5} aria-hidden /> {t('Earlier')}
       </Button>
       <span>
-        Bars {many(sheet.from + 1)} to {many(sheet.to)} of {many(all)}
+        {t('Bars {{from}} to {{to}} of {{all}}', {
+          from: many(sheet.from + 1),
+          to: many(sheet.to),
+          all: many(all),
+        })}
       </span>
       <Button isDisabled={now === sheets.length - 1} onPress={() => onTurn(now + 1)}>
-        Later <ChevronRight size={18} strokeWidth={1.5} aria-hidden />
+        {t('Later')} <ChevronRight size={18} strokeWidth={1.5} aria-hidden />
       </Button>
     </Row>
   );

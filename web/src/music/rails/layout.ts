@@ -2,7 +2,6 @@ import {
   barTicks,
   formatMeter,
   metersOf,
-  ordinalOf,
   pushCount,
   shareParts,
   soundingAfter,
@@ -17,6 +16,7 @@ import {
   type TuneBar,
   type TuneNote,
 } from '@intervallum/core';
+import { ordinal, t } from '../../words/words.ts';
 
 /** When a pushed chord comes in: `4&`; and whether the right hand alone comes early. */
 export interface Early {
@@ -82,10 +82,10 @@ export interface LaidRail {
 }
 
 const feelInWords: Readonly<Record<Feel, string>> = {
-  'half-time': 'half-time feel',
-  rit: 'rit.',
-  free: 'free',
-  'in time': 'in time',
+  'half-time': t('half-time feel'),
+  rit: t('rit.'),
+  free: t('free'),
+  'in time': t('in time'),
 };
 
 /**
@@ -236,8 +236,10 @@ function earlyOf(slot: Slot, meter: Meter, due: number): Early | null {
 
 /** @example whenInWords({ kind: 'ending', times: [1, 2] }) // '1st and 2nd ending' */
 function whenInWords(when: PhraseWhen): string {
-  const times = when.times.map(ordinalOf).join(' and ');
-  return when.kind === 'ending' ? `${times} ending` : `${times} time, bar ${when.bar}`;
+  const times = when.times.map(ordinal).join(` ${t('and')} `);
+  return when.kind === 'ending'
+    ? t('{{times}} ending', { times })
+    : t('{{times}} time, bar {{bar}}', { times, bar: when.bar });
 }
 
 function layBar(

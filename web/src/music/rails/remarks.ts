@@ -1,14 +1,19 @@
 import { sameKey, type Section, type Textures } from '@intervallum/core';
 import { keyName, type ChartView } from './view.ts';
+import { t } from '../../words/words.ts';
 
 /** What is said of a section beside its name, a line each. */
 export function remarksOf(section: Section, view: ChartView): string[] {
   const { lift } = view;
   const isLifted = lift && !sameKey(lift.from, view.key);
   return [
-    ...(isLifted ? [`in ${keyName(view.key, { language: view.letterStyle.language })}`] : []),
-    ...(section.times > 1 ? [section.times === 2 ? 'twice' : `${section.times} times`] : []),
-    ...(section.open ? ['until the signal'] : []),
+    ...(isLifted
+      ? [t('in {{key}}', { key: keyName(view.key, { language: view.letterStyle.language }) })]
+      : []),
+    ...(section.times > 1
+      ? [section.times === 2 ? t('twice') : t('{{times}} times', { times: section.times })]
+      : []),
+    ...(section.open ? [t('until the signal')] : []),
     ...section.directions,
     ...texturesInWords(section.textures),
   ];
@@ -19,7 +24,8 @@ function texturesInWords(textures: Textures): string[] {
   return (['right', 'left'] as const).flatMap((hand) => {
     const texture = textures[hand];
     if (!texture) return [];
-    const name = typeof texture.pattern === 'string' ? texture.pattern : 'a pattern of its own';
-    return [`${hand} hand: ${name}${texture.dynamic === 'medium' ? '' : `, ${texture.dynamic}`}`];
+    const name = typeof texture.pattern === 'string' ? texture.pattern : t('a pattern of its own');
+    const how = texture.dynamic === 'medium' ? name : `${name}, ${texture.dynamic}`;
+    return [hand === 'left' ? t('left hand: {{how}}', { how }) : t('right hand: {{how}}', { how })];
   });
 }

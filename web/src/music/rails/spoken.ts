@@ -3,6 +3,7 @@ import type { Early, LaidBar, LaidSection } from './layout.ts';
 import { withoutHyphens } from './natural.ts';
 import { chordPieces, type ChordView } from './pieces.ts';
 import type { ChartView } from './view.ts';
+import { t } from '../../words/words.ts';
 
 /** What stands at the cursor, for those who listen: where it is, and what is there. */
 export interface SpokenPlace {
@@ -14,26 +15,29 @@ export interface SpokenPlace {
 
 /** Signs of chords as one says them; longer ones before those that they begin with. */
 const signs: readonly (readonly [RegExp, string])[] = [
-  [/^(m7b5|m7♭5|ø7?)/, 'half diminished'],
-  [/^(maj|△)7?(?=$|[^\d])/, 'major 7'],
-  [/^(maj|△)/, 'major'],
-  [/^(dim|°)/, 'diminished'],
-  [/^(aug|\+)/, 'augmented'],
+  [/^(m7b5|m7♭5|ø7?)/, t('half diminished')],
+  [/^(maj|△)7?(?=$|[^\d])/, t('major 7')],
+  [/^(maj|△)/, t('major')],
+  [/^(dim|°)/, t('diminished')],
+  [/^(aug|\+)/, t('augmented')],
   [/^sus/, 'sus'],
   [/^add/, 'add'],
-  [/^alt/, 'altered'],
-  [/^no/, 'no'],
-  [/^(m|-)/, 'minor'],
-  [/^(♯♯|##)/, 'double sharp'],
-  [/^(♭♭|bb)/, 'double flat'],
-  [/^[♯#]/, 'sharp'],
-  [/^[♭b]/, 'flat'],
-  [/^♮/, 'natural'],
-  [/^\//, 'over'],
+  [/^alt/, t('altered')],
+  [/^no/, t('no')],
+  [/^(m|-)/, t('minor')],
+  [/^(♯♯|##)/, t('double sharp')],
+  [/^(♭♭|bb)/, t('double flat')],
+  [/^[♯#]/, t('sharp')],
+  [/^[♭b]/, t('flat')],
+  [/^♮/, t('natural')],
+  [/^\//, t('over')],
   [/^69/, '6 9'],
   [/^\d+/, ''],
   [/^[(),\s]+/, ','],
 ];
+
+/** A major seventh with more on it is named by that. */
+const majorWithMore = new RegExp(` ${t('major 7')} (\\d)`, 'g');
 
 /**
  * A quality, or the signs before or after a degree or a letter, as one says it.
@@ -51,14 +55,14 @@ export function inWords(written: string): string {
   return words
     .join(' ')
     .replace(/(\s*,)+/g, '')
-    .replace(/ major 7 (\d)/g, ' major $1')
+    .replace(majorWithMore, ` ${t('major')} $1`)
     .trim();
 }
 
 /** @example chordInWords of ♭7maj7/2 is 'flat 7 major 7 over 2' */
 export function chordInWords(chord: Chord, view: ChordView): string {
   const { lead, root, quality, bass } = chordPieces(chord, view);
-  const over = bass === null ? '' : `over ${noteInWords(bass)}`;
+  const over = bass === null ? '' : t('over {{note}}', { note: noteInWords(bass) });
   return [inWords(lead), noteInWords(root), inWords(quality), over].filter(Boolean).join(' ');
 }
 
@@ -68,13 +72,16 @@ function noteInWords(note: string): string {
   return [inWords(before), name, inWords(after)].filter(Boolean).join(' ');
 }
 
-const earlyInWords = ({ count, rightAlone }: Early) =>
-  ` early on ${count.replace('&', ' and')}${rightAlone ? ', right hand alone' : ''}`;
+/** @example ' early on 2 and' */
+function earlyInWords({ count, rightAlone }: Early): string {
+  const when = count.replace('&', ` ${t('and')}`);
+  return ` ${rightAlone ? t('early on {{when}}, right hand alone', { when }) : t('early on {{when}}', { when })}`;
+}
 
 function slotInWords(bar: LaidBar, place: number, view: ChartView): string {
-  if (bar.same) return 'the bar before again';
+  if (bar.same) return t('the bar before again');
   const laid = bar.slots[place];
-  if (!laid) return 'empty';
+  if (!laid) return t('empty');
   const { slot, early } = laid;
   switch (slot.kind) {
     case 'chord': {
@@ -82,10 +89,10 @@ function slotInWords(bar: LaidBar, place: number, view: ChartView): string {
       const letters = chordInWords(slot.chord, { ...view, hero: 'letters' });
       const said = view.hero === 'letters' ? letters : numbers;
       const marks = [
-        slot.accent && 'accented',
-        slot.stop && 'stop',
-        slot.ring && 'rings',
-        slot.fermata && 'hold',
+        slot.accent && t('accented'),
+        slot.stop && t('stop'),
+        slot.ring && t('rings'),
+        slot.fermata && t('hold'),
       ];
       const both = view.hero === 'numbers' && view.letters ? letters : '';
       return [`${said}${early ? earlyInWords(early) : ''}`, both, ...marks]
@@ -93,15 +100,24 @@ function slotInWords(bar: LaidBar, place: number, view: ChartView): string {
         .join(', ');
     }
     case 'rest':
-      return slot.fermata ? 'silence, hold' : 'silence';
+      return slot.fermata ? t('silence, hold') : t('silence');
     case 'held':
-      return 'held over';
+      return t('held over');
     case 'unread':
-      return `not understood: ${slot.text}`;
+      return t('not understood: {{text}}', { text: slot.text });
   }
 }
 
-const ordinals = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
+const ordinals = [
+  t('first'),
+  t('second'),
+  t('third'),
+  t('fourth'),
+  t('fifth'),
+  t('sixth'),
+  t('seventh'),
+  t('eighth'),
+];
 
 /**
  * What stands at a place of the chart; null where no such bar is.
@@ -128,12 +144,16 @@ export function spokenPlace(
       ? one.words.filter(Boolean).map((line) => withoutHyphens(line).replace(/-$/, ''))
       : [];
   const where = [
-    one.pickup ? 'pickup' : `bar ${place + 1} of ${all.length}`,
-    laid.section.name || 'section without a name',
+    one.pickup ? t('pickup') : t('bar {{bar}} of {{count}}', { bar: place + 1, count: all.length }),
+    laid.section.name || t('section without a name'),
     when,
-    count > 1 ? `${ordinals[slot] ?? slot + 1} of ${count}` : null,
+    count > 1 ? t('{{place}} of {{count}}', { place: ordinals[slot] ?? slot + 1, count }) : null,
   ];
-  const before = [one.change && `now ${one.change}`, one.feel];
-  const what = [...before, slotInWords(one, slot, view), ...words.map((line) => `sung: ${line}`)];
+  const before = [one.change && t('now {{change}}', { change: one.change }), one.feel];
+  const what = [
+    ...before,
+    slotInWords(one, slot, view),
+    ...words.map((line) => t('sung: {{line}}', { line })),
+  ];
   return { where: where.filter(Boolean).join(', '), what: what.filter(Boolean).join(', ') };
 }

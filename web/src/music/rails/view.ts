@@ -13,6 +13,7 @@ import {
   type Symbols,
 } from '@intervallum/core';
 import type { ReaderSettings as Settings } from '../../settings/reader.ts';
+import { t } from '../../words/words.ts';
 
 export type TuneView = 'degrees' | 'staff' | 'off';
 
@@ -94,7 +95,7 @@ export function viewAsWritten(
 export function keyName(key: Key, settings: Pick<Settings, 'language'>): string {
   if (settings.language === 'english') return formatKey(key, 'printed');
   const tonic = nameNote(key.tonic, { language: settings.language, signs: 'printed' });
-  return key.mode === 'minor' ? `${tonic} minor` : tonic;
+  return key.mode === 'minor' ? t('{{tonic}} minor', { tonic }) : tonic;
 }
 
 /**

@@ -10,6 +10,7 @@ import {
 import styled from 'styled-components';
 import { Hidden } from '../../ui/hidden.ts';
 import { display } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 const Lane = styled.div`
   display: flex;
@@ -82,7 +83,7 @@ export function TuneLane({ tune, style, words }: TuneLaneProps) {
   const lines = words.map((line) => setToTune(line, tune));
   return (
     <Lane>
-      <Hidden>Tune: </Hidden>
+      <Hidden>{t('Tune:')} </Hidden>
       {tune.map((event, place) => {
         const sung = tune.slice(0, place).filter(({ kind }) => kind === 'note').length;
         return (
@@ -101,12 +102,12 @@ export function TuneLane({ tune, style, words }: TuneLaneProps) {
 }
 
 function TuneMark({ event, style }: { event: TuneEvent; style: NumberStyle }) {
-  if (event.kind === 'held') return <Hidden>held</Hidden>;
+  if (event.kind === 'held') return <Hidden>{t('held')}</Hidden>;
   if (event.kind === 'rest')
     return (
       <Rest>
         <span aria-hidden>–</span>
-        <Hidden>silence</Hidden>
+        <Hidden>{t('silence')}</Hidden>
       </Rest>
     );
   const degree = nameDegree(event.degree, style);
@@ -115,12 +116,12 @@ function TuneMark({ event, style }: { event: TuneEvent; style: NumberStyle }) {
     <>
       <Degree $octave={octave}>
         {degree}
-        {octave === 0 ? null : <Hidden>{octave > 0 ? ' high' : ' low'}</Hidden>}
+        {octave === 0 ? null : <Hidden> {octave > 0 ? t('high') : t('low')}</Hidden>}
       </Degree>
       {event.accent ? (
         <>
           <Accent aria-hidden>&gt;</Accent>
-          <Hidden>accented</Hidden>
+          <Hidden>{t('accented')}</Hidden>
         </>
       ) : null}
     </>

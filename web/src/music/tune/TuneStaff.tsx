@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { drawStaff, loadNotation, type StaffBar } from './drawStaff.ts';
 import { staffHeight, staffWidth } from './staffSize.ts';
+import { t } from '../../words/words.ts';
 
 const Place = styled.div<{ $height: number; $least: number }>`
   width: 100%;
@@ -51,7 +52,8 @@ export function TuneStaff({ bar, label }: { bar: StaffBar; label: string }) {
       watch.disconnect();
     };
   }, [bar]);
-  if (failed) return <Trouble>The staff could not be loaded; look at the tune in degrees.</Trouble>;
+  if (failed)
+    return <Trouble>{t('The staff could not be loaded; look at the tune in degrees.')}</Trouble>;
   return (
     <Place
       ref={place}

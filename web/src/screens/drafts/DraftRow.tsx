@@ -7,6 +7,7 @@ import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { dateInWords, momentInWords } from '../../ui/dates.ts';
 import { display } from '../../ui/theme.ts';
 import type { DraftContent, KeptInBrowser } from '../parts/keptDrafts.ts';
+import { t } from '../../words/words.ts';
 
 export const Words = styled.p`
   max-width: 62ch;
@@ -69,14 +70,14 @@ export function DraftRow({ kept, onOpen, onMakeNew, onDownload, onThrowAway }: D
   const { stored, state, content } = kept;
   const isGone = useIsGone(kept);
   const isReadable = content.kind !== 'unreadable';
-  const what = stored.kind === 'song' ? 'song' : 'set';
+  const isSong = stored.kind === 'song';
   const facts = [
-    stored.kind === 'song' ? 'Song' : 'Set',
-    stored.at > 0 && `typed ${momentInWords(stored.at)}`,
-    isGone && `the ${what} was deleted`,
-    state === 'being saved' && 'just being saved',
-    state === 'being tried' && 'this page goes on trying to save it',
-    state === 'in another tab' && 'open in another tab',
+    isSong ? t('Song') : t('Set'),
+    stored.at > 0 && t('typed {{when}}', { when: momentInWords(stored.at) }),
+    isGone && (isSong ? t('the song was deleted') : t('the set was deleted')),
+    state === 'being saved' && t('just being saved'),
+    state === 'being tried' && t('this page goes on trying to save it'),
+    state === 'in another tab' && t('open in another tab'),
   ];
   const isLeft = state === 'left';
   return (
@@ -85,22 +86,34 @@ export function DraftRow({ kept, onOpen, onMakeNew, onDownload, onThrowAway }: D
       <p>{facts.filter(Boolean).join(' · ')}</p>
       {isReadable ? (
         <details>
-          <summary>What it says</summary>
-          <pre tabIndex={0} aria-label={`Draft of ${content.name}`}>
+          <summary>{t('What it says')}</summary>
+          <pre tabIndex={0} aria-label={t('Draft of {{name}}', { name: content.name })}>
             {inWords(content)}
           </pre>
         </details>
       ) : null}
       <Actions>
         {isReadable && !isGone && state !== 'in another tab' ? (
-          <PrimaryButton onPress={onOpen}>Open it in its {what}</PrimaryButton>
+          <PrimaryButton onPress={onOpen}>
+            {isSong ? t('Open it in its song') : t('Open it in its set')}
+          </PrimaryButton>
         ) : null}
-        {isReadable && isLeft ? <Button onPress={onMakeNew}>Save as a new {what}</Button> : null}
-        <IconButton aria-label={`Download the draft of ${content.name}`} onPress={onDownload}>
+        {isReadable && isLeft ? (
+          <Button onPress={onMakeNew}>
+            {isSong ? t('Save as a new song') : t('Save as a new set')}
+          </Button>
+        ) : null}
+        <IconButton
+          aria-label={t('Download the draft of {{name}}', { name: content.name })}
+          onPress={onDownload}
+        >
           <Download size={18} strokeWidth={1.5} />
         </IconButton>
         {isLeft ? (
-          <IconButton aria-label={`Throw away the draft of ${content.name}`} onPress={onThrowAway}>
+          <IconButton
+            aria-label={t('Throw away the draft of {{name}}', { name: content.name })}
+            onPress={onThrowAway}
+          >
             <Trash2 size={18} strokeWidth={1.5} />
           </IconButton>
         ) : null}
@@ -125,11 +138,11 @@ function inWords(content: Exclude<DraftContent, { kind: 'unreadable' }>): string
   if (content.kind === 'song') return content.draft.text;
   const { date, leader, notes, items } = content.draft;
   const songs = items.map(({ key, notes: note }, place) =>
-    [`${place + 1}.`, key ?? 'in its own key', note].filter(Boolean).join(' '),
+    [`${place + 1}.`, key ?? t('in its own key'), note].filter(Boolean).join(' '),
   );
   return [
     date && dateInWords(date),
-    leader && `led by ${leader}`,
+    leader && t('led by {{leader}}', { leader }),
     notes,
     counted(items.length, 'song'),
     ...songs,

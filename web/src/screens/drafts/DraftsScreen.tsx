@@ -10,6 +10,7 @@ import { EmptyState } from '../../ui/states.tsx';
 import { draftsQuery, type KeptInBrowser } from '../parts/keptDrafts.ts';
 import { DraftRow, DraftList, Words } from './DraftRow.tsx';
 import { saveAsNew } from './saveAsNew.ts';
+import { t } from '../../words/words.ts';
 
 /** Everything that was typed in this browser and never saved, also of songs and sets that are gone. */
 export function DraftsScreen() {
@@ -26,7 +27,7 @@ export function DraftsScreen() {
   async function makeNew(kept: KeptInBrowser) {
     const { stored } = kept;
     const made = await saveAsNew(kept);
-    if (!made.ok) return notify(`It could not be saved: ${made.why}`);
+    if (!made.ok) return notify(t('It could not be saved: {{why}}', { why: made.why }));
     await removeDraft(stored);
     await navigate(`/${stored.kind}s/${made.id}`);
   }
@@ -34,27 +35,29 @@ export function DraftsScreen() {
   async function throwAway({ stored, content }: KeptInBrowser) {
     await removeDraft(stored);
     await reload();
-    notify(`Draft of “${content.name}” thrown away`, () => {
+    notify(t('Draft of “{{name}}” thrown away', { name: content.name }), () => {
       void putDraft(stored).then(reload);
     });
   }
 
   return (
-    <Page title="Drafts">
-      <Fetched from={fetched} what="the drafts">
+    <Page title={t('Drafts')}>
+      <Fetched from={fetched} what={t('the drafts')}>
         {(drafts) =>
           drafts.length === 0 ? (
-            <EmptyState title="Everything is saved">
-              What you type is kept in this browser until the server has it. Whatever could not be
-              saved stands here.
+            <EmptyState title={t('Everything is saved')}>
+              {t(
+                'What you type is kept in this browser until the server has it. Whatever could not be saved stands here.',
+              )}
             </EmptyState>
           ) : (
             <>
               <Words>
-                Typed in this browser and not on the server. Nobody else sees these, and they stay
-                until they are saved or thrown away.
+                {t(
+                  'Typed in this browser and not on the server. Nobody else sees these, and they stay until they are saved or thrown away.',
+                )}
               </Words>
-              <DraftList aria-label="Drafts">
+              <DraftList aria-label={t('Drafts')}>
                 {drafts.map((kept) => (
                   <DraftRow
                     key={`${kept.stored.kind}:${kept.stored.id}:${kept.stored.tab}`}

@@ -1,4 +1,4 @@
-import { counted, formatKey, parseKey } from '@intervallum/core';
+import { formatKey, parseKey } from '@intervallum/core';
 import { FileUp } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { DropZone, FileTrigger, type FileDropItem } from 'react-aria-components';
@@ -16,6 +16,7 @@ import type { Source, SourceHints } from '../../workers/readSource.ts';
 import { keepSongs, requestsFor } from './keepSongs.ts';
 import { ListReview, SongReview } from './Review.tsx';
 import { useReading } from './useReading.ts';
+import { t } from '../../words/words.ts';
 
 const Sides = styled.div`
   display: grid;
@@ -105,7 +106,7 @@ export function ImportScreen() {
       setPasted('');
     } catch (error) {
       console.error('The file could not be opened.', error);
-      notify('The file could not be opened. Choose it again.');
+      notify(t('The file could not be opened. Choose it again.'));
     }
   };
 
@@ -113,21 +114,19 @@ export function ImportScreen() {
   const requests = useMemo(() => (read ? requestsFor(read) : []), [read]);
   const keep = async () => {
     const kept = await keepSongs(requests);
-    if (!kept.ok) return notify(`It could not be kept: ${kept.why}`);
+    if (!kept.ok) return notify(t('It could not be kept: {{why}}', { why: kept.why }));
     if (kept.before > 0)
-      notify(
-        `${counted(kept.before, 'song')} of the list ${kept.before === 1 ? 'was' : 'were'} there already.`,
-      );
+      notify(t('{{count}} songs of the list were there already.', { count: kept.before }));
     const [only] = kept.ids;
     await navigate(kept.ids.length === 1 ? `/songs/${only}` : '/songs');
   };
 
   return (
-    <Page title="Bring a song">
+    <Page title={t('Import a song')}>
       <Sides>
         <Bring>
           <Drop
-            aria-label="Drop a file here"
+            aria-label={t('Drop a file here')}
             onDrop={(event) => {
               const item = event.items.find((one): one is FileDropItem => one.kind === 'file');
               void item?.getFile().then(bringFile);
@@ -135,19 +134,20 @@ export function ImportScreen() {
           >
             <FileUp size={28} strokeWidth={1.4} aria-hidden />
             <span>
-              A file: MusicXML, MIDI, text with chords over the words, a song’s own JSON, a list as
-              CSV
+              {t(
+                'A file: MusicXML, MIDI, text with chords over the words, a song’s own JSON, a list as CSV',
+              )}
             </span>
             <FileTrigger
               acceptedFileTypes={accepted}
               onSelect={(files) => void bringFile(files?.[0])}
             >
-              <Button>Choose a file</Button>
+              <Button>{t('Choose a file')}</Button>
             </FileTrigger>
           </Drop>
           <Aligned>
             <TextField
-              label="Or paste a text: chords over the words, or a chart"
+              label={t('Or paste a text: chords over the words, or a chart')}
               lines={9}
               value={pasted}
               onChange={(text) => {
@@ -161,14 +161,14 @@ export function ImportScreen() {
             />
           </Aligned>
           <Picker
-            label="Its notes have names in"
+            label={t('Its notes have names in')}
             value={language}
             options={Object.entries(languageNames).map(([id, name]) => ({ id, name }))}
             onChange={(id) => setLanguage(id as typeof language)}
           />
         </Bring>
-        <section aria-label="What was understood" aria-live="polite">
-          {source && !read ? <Waiting>Reading …</Waiting> : null}
+        <section aria-label={t('What was understood')} aria-live="polite">
+          {source && !read ? <Waiting>{t('Reading …')}</Waiting> : null}
           {read?.kind === 'none' ? <Trouble role="alert">{read.message}</Trouble> : null}
           {read?.kind === 'song' ? (
             <SongReview
@@ -182,8 +182,9 @@ export function ImportScreen() {
           {read?.kind === 'list' ? <ListReview read={read} onKeep={keep} /> : null}
           {!source ? (
             <Waiting>
-              What was understood appears here, with what was guessed and what was left out. Nothing
-              is kept before you say so.
+              {t(
+                'What was understood appears here, with what was guessed and what was left out. Nothing is kept before you say so.',
+              )}
             </Waiting>
           ) : null}
         </section>

@@ -9,6 +9,7 @@ import { PrimaryButton } from '../../ui/Button.tsx';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import type { Format, Understood } from '../../workers/readSource.ts';
+import { t } from '../../words/words.ts';
 
 const Card = styled.div`
   display: grid;
@@ -84,20 +85,20 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
     <Card>
       <Top>
         <div>
-          <h2>{song.title || 'Song without a title'}</h2>
+          <h2>{song.title || t('Song without a title')}</h2>
           <p>
             {formatNames[read.format]}
             {source && source !== 'pasted' ? ` · ${source}` : ''}
           </p>
         </div>
-        <Keep onKeep={onKeep}>Keep it</Keep>
+        <Keep onKeep={onKeep}>{t('Keep it')}</Keep>
       </Top>
       {keyCounts ? (
         <KeyRow>
-          <KeyStepper label="Key" value={song.key} written={song.key} onChange={onKey} />
+          <KeyStepper label={t('Key')} value={song.key} written={song.key} onChange={onKey} />
           {read.keys.length > 1 && !hasKeyHint ? (
             <Choice
-              label="Likely keys"
+              label={t('Likely keys')}
               value={formatKey(song.key)}
               options={read.keys
                 .filter(({ likelihood }, index) => index === 0 || likelihood >= 0.01)
@@ -114,14 +115,14 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
           ) : null}
         </KeyRow>
       ) : null}
-      <Lines aria-label="Understood, guessed, left out">
-        <Line sign={<Check size={18} color="var(--held)" aria-label="Understood" />}>
+      <Lines aria-label={t('Understood, guessed, left out')}>
+        <Line sign={<Check size={18} color="var(--held)" aria-label={t('Understood')} />}>
           {understood(song)}
         </Line>
         {read.guessed.map((text) => (
           <Line
             key={text}
-            sign={<CircleHelp size={18} color="var(--accent)" aria-label="Guessed" />}
+            sign={<CircleHelp size={18} color="var(--accent)" aria-label={t('Guessed')} />}
           >
             {text}
           </Line>
@@ -132,13 +133,13 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
           : chart.problems.slice(0, 5).map(({ message, place }) => (
               <Line
                 key={`${place.line} ${place.column} ${message}`}
-                sign={<CircleHelp size={18} color="var(--right)" aria-label="Problem" />}
+                sign={<CircleHelp size={18} color="var(--right)" aria-label={t('Problem')} />}
               >
-                {message} It can be put right once the song is kept.
+                {message} {t('It can be put right once the song is kept.')}
               </Line>
             ))}
       </Lines>
-      <Preview tabIndex={0} role="region" aria-label="How the chart will look">
+      <Preview tabIndex={0} role="region" aria-label={t('How the chart will look')}>
         <Chart song={song} view={view} />
       </Preview>
     </Card>
@@ -146,11 +147,11 @@ export function SongReview({ read, source, hasKeyHint, onKey, onKeep }: SongRevi
 }
 
 const formatNames: Readonly<Record<Format, string>> = {
-  'chart text': 'A chart',
-  text: 'Text with chords over the words',
+  'chart text': t('A chart'),
+  text: t('Text with chords over the words'),
   MusicXML: 'MusicXML',
   MIDI: 'MIDI',
-  'song file': 'A song with its hands',
+  'song file': t('A song with its hands'),
 };
 
 /** @example '3 sections, 24 bars, 31 chords; key E♭, 4/4, tempo 72.' */
@@ -161,16 +162,15 @@ function understood({ sections, tempo, details }: Song): string {
   );
   const words = sections.some(({ phrases }) => phrases.some((phrase) => phrase.words.length > 0));
   const hasTune = sections.some(({ phrases }) => phrases.some(({ tune }) => tune.length > 0));
-  const count = (number: number, what: string) => `${number} ${what}${number === 1 ? '' : 's'}`;
   return [
-    count(sections.length, 'section'),
-    count(bars.length, 'bar'),
-    count(chords.length, 'chord'),
-    hasTune ? 'the tune' : '',
-    words ? 'words' : '',
-    tempo === null ? '' : `tempo ${tempo}`,
-    details.by && `by ${details.by}`,
-    details.rights && 'rights',
+    t('{{count}} sections', { count: sections.length }),
+    t('{{count}} bars', { count: bars.length }),
+    t('{{count}} chords', { count: chords.length }),
+    hasTune ? t('the tune') : '',
+    words ? t('words') : '',
+    tempo === null ? '' : t('tempo {{tempo}}', { tempo }),
+    details.by && t('by {{by}}', { by: details.by }),
+    details.rights && t('rights'),
   ]
     .filter(Boolean)
     .join(' · ');
@@ -187,7 +187,10 @@ function Line({ sign, children }: { sign: ReactNode; children: ReactNode }) {
 
 function LeftOut({ texts }: { texts: readonly string[] }) {
   return texts.map((text) => (
-    <Line key={text} sign={<CircleMinus size={18} color="var(--right)" aria-label="Left out" />}>
+    <Line
+      key={text}
+      sign={<CircleMinus size={18} color="var(--right)" aria-label={t('Left out')} />}
+    >
       {text}
     </Line>
   ));
@@ -210,20 +213,23 @@ export function ListReview({
     [read.charts],
   );
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
-  const many = songs.length === 1 ? '1 song' : `${songs.length} songs`;
+  const many = t('{{count}} songs', { count: songs.length });
   return (
     <Card>
       <Top>
         <div>
           <h2>{many}</h2>
-          <p>Each becomes a song without bars yet.</p>
+          <p>{t('Each becomes a song without bars yet.')}</p>
         </div>
-        <Keep onKeep={onKeep}>Keep {many}</Keep>
+        <Keep onKeep={onKeep}>{t('Keep {{count}} songs', { count: songs.length })}</Keep>
       </Top>
-      <Lines aria-label="Understood, left out">
+      <Lines aria-label={t('Understood, left out')}>
         {songs.slice(0, 40).map((song, index) => (
-          <Line key={index} sign={<Check size={18} color="var(--held)" aria-label="Understood" />}>
-            {song.title || 'Song without a title'} · {keyName(song.key, settings)}
+          <Line
+            key={index}
+            sign={<Check size={18} color="var(--held)" aria-label={t('Understood')} />}
+          >
+            {song.title || t('Song without a title')} · {keyName(song.key, settings)}
             {song.tempo === null ? '' : ` · ${song.tempo}`}
           </Line>
         ))}

@@ -3,6 +3,7 @@ import { v5 as uuidv5 } from 'uuid';
 import { uuidv7 } from 'uuidv7';
 import { api } from '../../queries/resources.ts';
 import type { Understood } from '../../workers/readSource.ts';
+import { t } from '../../words/words.ts';
 
 /** How keeping what was read ended: which songs are kept now, and how many of them were there before. */
 export type Kept =
@@ -42,10 +43,10 @@ export async function keepSongs(
       await server.restoreSong(request.id);
       before += 1;
     } else if (answer.kind !== 'ok') {
-      const why = answer.kind === 'stale' ? 'It changed meanwhile.' : answer.message;
+      const why = answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message;
       const so =
         made > 0
-          ? ` ${made} of ${requests.length} songs were kept before; bring the list again to keep the others.`
+          ? ` ${t('{{made}} of {{all}} songs were kept before; bring the list again to keep the others.', { made, all: requests.length })}`
           : '';
       return { ok: false, why: `${why}${so}` };
     }

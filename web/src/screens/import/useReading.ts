@@ -2,6 +2,7 @@ import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { ImportWorker } from '../../workers/importWorker.ts';
 import type { Source, SourceHints, Understood } from '../../workers/readSource.ts';
+import { t } from '../../words/words.ts';
 
 /** The longest that a file may take to be read. */
 const patience = 20_000;
@@ -28,14 +29,14 @@ export function useReading(source: Source | null, hints: SourceHints): Understoo
       worker.terminate();
     };
     const tooLong = setTimeout(
-      () => end({ kind: 'none', message: 'This file takes too long to read; it was given up.' }),
+      () => end({ kind: 'none', message: t('This file takes too long to read; it was given up.') }),
       patience,
     );
     wrap<ImportWorker>(worker)
       .read(source, hints)
       .then(end, (error: unknown) => {
         console.error('The file could not be read.', error);
-        end({ kind: 'none', message: 'This file could not be read.' });
+        end({ kind: 'none', message: t('This file could not be read.') });
       })
       .finally(() => clearTimeout(tooLong));
     return () => {

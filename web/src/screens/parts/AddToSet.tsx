@@ -18,6 +18,7 @@ import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { display } from '../../ui/theme.ts';
 import { Window } from '../../ui/Window.tsx';
+import { t } from '../../words/words.ts';
 
 const List = styled.ul`
   display: grid;
@@ -58,10 +59,15 @@ interface AddToSetProps {
 /** Puts songs at the end of a set. */
 export function AddToSet({ songs, inKey, isOpen, onClose }: AddToSetProps) {
   const settings = reader.use('language');
-  const what = songs.length === 1 ? 'Add' : `Add ${songs.length} songs`;
+  const count = songs.length;
+  const key = inKey && keyName(inKey, settings);
   return (
     <Window
-      title={`${what} to a set${inKey ? ` in ${keyName(inKey, settings)}` : ''}`}
+      title={
+        key
+          ? t('Add {{count}} songs to a set in {{key}}', { count, key })
+          : t('Add {{count}} songs to a set', { count })
+      }
       isOpen={isOpen}
       onClose={onClose}
     >
@@ -79,7 +85,8 @@ function SetList({
   const navigate = useNavigate();
   const settings = reader.use('language');
   const [makeSet] = useState(() => createMaker(api.makeSet));
-  const names = songs.length === 1 ? `“${songs[0]!.title}”` : `${songs.length} songs`;
+  const names =
+    songs.length === 1 ? `“${songs[0]!.title}”` : t('{{count}} songs', { count: songs.length });
   const items = () =>
     songs.map(({ id }) => ({
       id: uuidv7(),
@@ -95,8 +102,12 @@ function SetList({
       items: [...draft.items, ...placed],
     }));
     onDone();
-    if (failed !== null) return notify(`${names} could not be added. ${failed}`);
-    notify(`${names} added to ${name}${inKey ? ` in ${keyName(inKey, settings)}` : ''}`, () => {
+    if (failed !== null)
+      return notify(t('{{names}} could not be added. {{failed}}', { names, failed }));
+    const told = inKey
+      ? t('{{names}} added to {{name}} in {{key}}', { names, name, key: keyName(inKey, settings) })
+      : t('{{names}} added to {{name}}', { names, name });
+    notify(told, () => {
       void changeSet(setId, (draft) => ({
         ...draft,
         items: draft.items.filter(({ id }) => !placed.some((one) => one.id === id)),
@@ -106,16 +117,16 @@ function SetList({
 
   async function addToNew() {
     const made = await makeSet(() => ({ ...newSet(), items: items() }));
-    if (made.kind !== 'ok') return notify('The set could not be made. Try again in a moment.');
+    if (made.kind !== 'ok') return notify(t('The set could not be made. Try again in a moment.'));
     onDone();
     await navigate(`/sets/${made.value.id}`);
   }
 
   return (
-    <Fetched from={fetched} what="the sets">
+    <Fetched from={fetched} what={t('the sets')}>
       {({ pages }) => (
         <>
-          <List aria-label="Sets">
+          <List aria-label={t('Sets')}>
             {pages
               .flatMap(({ sets }) => sets)
               .map(({ id, name, date, titles }) => (
@@ -125,14 +136,14 @@ function SetList({
                       <b>{name}</b>
                       <small>
                         {date ? `${dateInWords(date)} · ` : ''}
-                        {titles.length === 1 ? '1 song' : `${titles.length} songs`}
+                        {t('{{count}} songs', { count: titles.length })}
                       </small>
                     </span>
                   </SetButton>
                 </li>
               ))}
           </List>
-          <PrimaryButton onPress={() => void addToNew()}>Add to a new set</PrimaryButton>
+          <PrimaryButton onPress={() => void addToNew()}>{t('Add to a new set')}</PrimaryButton>
         </>
       )}
     </Fetched>
@@ -156,9 +167,9 @@ async function changeSet(
     if (saved.kind !== 'stale') return whyNot(saved);
     current = songSet.parse(saved.current);
   }
-  return 'The set is being changed from somewhere else. Try again in a moment.';
+  return t('The set is being changed from somewhere else. Try again in a moment.');
 }
 
 function whyNot(answer: Exclude<Answer<unknown>, { kind: 'ok' }>): string {
-  return answer.kind === 'refused' ? answer.message : 'Try again in a moment.';
+  return answer.kind === 'refused' ? answer.message : t('Try again in a moment.');
 }

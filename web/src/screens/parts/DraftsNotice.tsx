@@ -1,10 +1,10 @@
-import { counted } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { NotebookPen } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { DraftPlace } from '../../device/storage/draftBox.ts';
 import { leftQuery } from './leftDrafts.ts';
+import { t } from '../../words/words.ts';
 
 const Line = styled.p`
   display: flex;
@@ -30,7 +30,7 @@ const Apart = styled(Line)`
   margin-bottom: 16px;
 `;
 
-const toDrafts = <Link to="/drafts">Look at what was not saved</Link>;
+const toDrafts = <Link to="/drafts">{t('Look at what was not saved')}</Link>;
 
 /** Over a list: what was typed in this browser and is saved nowhere. */
 export function DraftsNotice() {
@@ -40,8 +40,7 @@ export function DraftsNotice() {
   return (
     <Apart role="status">
       <NotebookPen size={18} strokeWidth={1.5} aria-hidden />
-      {counted(count, 'draft')} of this browser {count === 1 ? 'was' : 'were'} never saved.{' '}
-      {toDrafts}
+      {t('{{count}} drafts of this browser were never saved.', { count })} {toDrafts}
     </Apart>
   );
 }
@@ -52,7 +51,9 @@ export function OtherDrafts({ count, what }: { count: number; what: 'song' | 'se
   return (
     <Line role="status">
       <NotebookPen size={18} strokeWidth={1.5} aria-hidden />
-      {counted(count, 'more draft')} of this {what} {count === 1 ? 'was' : 'were'} never saved.{' '}
+      {what === 'song'
+        ? t('{{count}} more drafts of this song were never saved.', { count })
+        : t('{{count}} more drafts of this set were never saved.', { count })}{' '}
       {toDrafts}
     </Line>
   );
@@ -63,5 +64,10 @@ export function DraftOfMissing({ kind, id }: DraftPlace) {
   const { data = [] } = useQuery(leftQuery());
   const isKept = data.some(({ stored }) => stored.kind === kind && stored.id === id);
   if (!isKept) return null;
-  return <> What you typed into it and was not saved is kept in this browser. {toDrafts}</>;
+  return (
+    <>
+      {' '}
+      {t('What you typed into it and was not saved is kept in this browser.')} {toDrafts}
+    </>
+  );
 }

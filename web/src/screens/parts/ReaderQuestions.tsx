@@ -1,17 +1,18 @@
 import { reader } from '../../settings/reader.ts';
 import { Asked, AskedShown } from '../../ui/Question.tsx';
+import { t } from '../../words/words.ts';
 
 /** Whether pages are light or dark. */
 export function ThemeQuestion() {
   const { theme } = reader.use('theme');
   return (
     <Asked
-      label="Page"
+      label={t('Page')}
       value={theme}
       options={[
-        ['system', 'As the device'],
-        ['light', 'Paper'],
-        ['dark', 'Dark'],
+        ['system', t('As the device')],
+        ['light', t('Paper')],
+        ['dark', t('Dark')],
       ]}
       onChange={(chosen) => reader.change({ theme: chosen })}
     />
@@ -23,7 +24,7 @@ export function LettersQuestion() {
   const { letters } = reader.use('letters');
   return (
     <AskedShown
-      label="Letters beneath"
+      label={t('Letters beneath')}
       isShown={letters}
       onChange={(isShown) => reader.change({ letters: isShown })}
     />

@@ -10,6 +10,7 @@ import { readersLanguage } from '../../ui/dates.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Window } from '../../ui/Window.tsx';
+import { t } from '../../words/words.ts';
 
 const Words = styled.p`
   margin-bottom: 14px;
@@ -61,11 +62,11 @@ interface ShareWindowProps {
 /** The links to a song or set: open one, copy it, take it back. */
 export function ShareWindow({ target, name, isOpen, onClose }: ShareWindowProps) {
   return (
-    <Window title={`Share “${name}”`} isOpen={isOpen} onClose={onClose} width={540}>
+    <Window title={t('Share “{{name}}”', { name })} isOpen={isOpen} onClose={onClose} width={540}>
       <Words>
-        Whoever has a link can read and print, without an account, and nothing else. Charts and
-        words of protected songs may be shared only as your licence allows; each song shows its
-        rights.
+        {t(
+          'Whoever has a link can read and print, without an account, and nothing else. Charts and words of protected songs may be shared only as your licence allows; each song shows its rights.',
+        )}
       </Words>
       <LinkList target={target} />
     </Window>
@@ -81,7 +82,7 @@ function LinkList({ target }: { target: ShareTarget }) {
     setBusy(true);
     const opened = await api.openShare(target);
     setBusy(false);
-    if (opened.kind !== 'ok') notify('The link could not be made. Try again in a moment.');
+    if (opened.kind !== 'ok') notify(t('The link could not be made. Try again in a moment.'));
     reload();
   }
 
@@ -89,17 +90,17 @@ function LinkList({ target }: { target: ShareTarget }) {
     const revoked = await api.revokeShare(id);
     notify(
       revoked.kind === 'ok'
-        ? 'Link revoked: it opens nothing any more'
-        : 'The link could not be revoked. Try again in a moment.',
+        ? t('Link revoked: it opens nothing any more')
+        : t('The link could not be revoked. Try again in a moment.'),
     );
     reload();
   }
 
   return (
-    <Fetched from={fetched} what="the links">
+    <Fetched from={fetched} what={t('the links')}>
       {({ shares, address }) => (
         <>
-          <Links aria-label="Open links">
+          <Links aria-label={t('Open links')}>
             {shares.map((share) => (
               <LinkRow
                 key={share.id}
@@ -110,7 +111,7 @@ function LinkList({ target }: { target: ShareTarget }) {
             ))}
           </Links>
           <PrimaryButton isPending={busy} onPress={() => void open()}>
-            {shares.length === 0 ? 'Make a link' : 'Make another link'}
+            {shares.length === 0 ? t('Make a link') : t('Make another link')}
           </PrimaryButton>
         </>
       )}
@@ -128,10 +129,10 @@ function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: 
   async function copy() {
     try {
       await navigator.clipboard.writeText(address);
-      notify('Link copied');
+      notify(t('Link copied'));
     } catch (error) {
       console.warn('The browser does not let the link be copied.', error);
-      notify('The browser does not allow copying; mark the link and copy it by hand.');
+      notify(t('The browser does not allow copying; mark the link and copy it by hand.'));
     }
   }
 
@@ -139,12 +140,12 @@ function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: 
     <Row>
       <code>{address}</code>
       <div>
-        <small>open since {made}</small>
+        <small>{t('open since {{date}}', { date: made })}</small>
         <Button onPress={() => void copy()}>
-          <Copy size={16} strokeWidth={1.5} aria-hidden /> Copy
+          <Copy size={16} strokeWidth={1.5} aria-hidden /> {t('Copy')}
         </Button>
         <Button onPress={onRevoke}>
-          <Link2Off size={16} strokeWidth={1.5} aria-hidden /> Revoke
+          <Link2Off size={16} strokeWidth={1.5} aria-hidden /> {t('Revoke')}
         </Button>
       </div>
     </Row>

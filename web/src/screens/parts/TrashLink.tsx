@@ -1,6 +1,7 @@
 import { Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { t } from '../../words/words.ts';
 
 const Line = styled.p`
   margin-top: 22px;
@@ -22,7 +23,7 @@ export function TrashLink() {
   return (
     <Line>
       <Link to="/trash">
-        <Trash2 size={16} strokeWidth={1.5} aria-hidden /> Trash
+        <Trash2 size={16} strokeWidth={1.5} aria-hidden /> {t('Trash')}
       </Link>
     </Line>
   );

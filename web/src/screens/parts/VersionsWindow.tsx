@@ -10,6 +10,7 @@ import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { phone } from '../../ui/theme.ts';
 import { Window } from '../../ui/Window.tsx';
+import { t } from '../../words/words.ts';
 
 const Words = styled.p`
   margin-bottom: 14px;
@@ -99,7 +100,7 @@ interface VersionsWindowProps<Version> {
 /** What a song or set was: looked at, and put in the place of what it is, as a version of its own. */
 export function VersionsWindow<Version>(props: VersionsWindowProps<Version>) {
   return (
-    <Window title="Earlier versions" isOpen={props.isOpen} onClose={props.onClose} width={980}>
+    <Window title={t('Earlier versions')} isOpen={props.isOpen} onClose={props.onClose} width={980}>
       <Versions {...props} />
     </Window>
   );
@@ -111,10 +112,11 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
   return (
     <>
       <Words>
-        Saves on one screen within ten minutes are one version. What is put back becomes the latest
-        one; nothing is lost by it.
+        {t(
+          'Saves on one screen within ten minutes are one version. What is put back becomes the latest one; nothing is lost by it.',
+        )}
       </Words>
-      <Fetched from={listed} what="the versions">
+      <Fetched from={listed} what={t('the versions')}>
         {({ pages }) => {
           const versions = pages.flatMap((page) => page.versions);
           const revision = chosen ?? versions[0]?.revision;
@@ -122,7 +124,7 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
             <Sides>
               <div>
                 <List
-                  aria-label="Versions"
+                  aria-label={t('Versions')}
                   selectionMode="single"
                   disallowEmptySelection
                   selectedKeys={revision === undefined ? [] : [revision]}
@@ -144,7 +146,7 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
                     onPress={() => void listed.fetchNextPage()}
                     isPending={listed.isFetchingNextPage}
                   >
-                    {listed.isFetchingNextPage ? 'Fetching …' : 'Show earlier ones'}
+                    {listed.isFetchingNextPage ? t('Fetching …') : t('Show earlier ones')}
                   </Button>
                 ) : null}
               </div>
@@ -185,17 +187,19 @@ function OneVersion<Version>({ name, fetch, show, isNow, onRestore }: OneVersion
     ...opening,
   });
   return (
-    <Fetched from={fetched} what="this version">
+    <Fetched from={fetched} what={t('this version')}>
       {(version) => (
         <Look>
-          <Preview tabIndex={0} role="region" aria-label="What it was">
+          <Preview tabIndex={0} role="region" aria-label={t('What it was')}>
             {show(version)}
           </Preview>
           <Foot>
             {isNow ? (
-              <span>This is how it stands.</span>
+              <span>{t('This is how it stands.')}</span>
             ) : (
-              <PrimaryButton onPress={() => onRestore(version)}>Put this one back</PrimaryButton>
+              <PrimaryButton onPress={() => onRestore(version)}>
+                {t('Put this one back')}
+              </PrimaryButton>
             )}
           </Foot>
         </Look>
@@ -205,7 +209,7 @@ function OneVersion<Version>({ name, fetch, show, isNow, onRestore }: OneVersion
 }
 
 function more({ name }: VersionListed, place: number): string {
-  return [name, place === 0 && 'as it stands'].filter(Boolean).join(' · ');
+  return [name, place === 0 && t('as it stands')].filter(Boolean).join(' · ');
 }
 
 function inWords(version: VersionListed, place: number): string {

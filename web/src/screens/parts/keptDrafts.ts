@@ -5,6 +5,7 @@ import { setShape } from '../../document/setDraft.ts';
 import { songShape } from '../../document/songDraft.ts';
 import type { SongDraft } from '../../document/songDocument.ts';
 import { askingDrafts, listLeft, type LeftDraft } from './leftDrafts.ts';
+import { t } from '../../words/words.ts';
 
 /** A draft as a list shows it. */
 export interface KeptInBrowser extends LeftDraft {
@@ -28,11 +29,17 @@ function read({ kind, draft: kept }: StoredDraft): DraftContent {
     const draft = songShape(0).read(kept);
     if (draft) {
       const { title } = parseChart(draft.text).song;
-      return { kind, name: title || 'Song without a title', draft };
+      return { kind, name: title || t('Song without a title'), draft };
     }
   } else {
     const draft = setShape.read(kept);
-    if (draft) return { kind, name: draft.name.trim() || 'Set without a name', draft };
+    if (draft) return { kind, name: draft.name.trim() || t('Set without a name'), draft };
   }
-  return { kind: 'unreadable', name: `A ${kind} that this version cannot read` };
+  return {
+    kind: 'unreadable',
+    name:
+      kind === 'song'
+        ? t('A song that this version cannot read')
+        : t('A set that this version cannot read'),
+  };
 }

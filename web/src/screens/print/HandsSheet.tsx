@@ -12,6 +12,7 @@ import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { layOut, type LaidRail, type LaidSlot } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
+import { t } from '../../words/words.ts';
 
 const Sections = styled.div`
   display: grid;
@@ -135,12 +136,12 @@ function ChordCard({
         <>
           <MiniKeys left={held.left} right={held.right} range={range} />
           <small>
-            <span>L {held.left.map(name).join(' ') || 'rests'}</span>
+            <span>L {held.left.map(name).join(' ') || t('rests')}</span>
             <span>R {held.right.map(name).join(' ')}</span>
           </small>
         </>
       ) : (
-        <Silent>No hands found</Silent>
+        <Silent>{t('No hands found')}</Silent>
       )}
     </Card>
   );

@@ -18,6 +18,7 @@ import { ChartPages } from './ChartPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { PrintedAlone, type PaperName } from './pageFrame.tsx';
+import { t } from '../../words/words.ts';
 
 /** A song as it will be on paper, at its address. */
 export function PaperScreen() {
@@ -26,10 +27,10 @@ export function PaperScreen() {
   return (
     <Fetched
       from={fetched}
-      what="the song"
+      what={t('the song')}
       missing={
-        <NotFoundState title="No song at this address">
-          It may have been deleted, or the address is not complete.
+        <NotFoundState title={t('No song at this address')}>
+          {t('It may have been deleted, or the address is not complete.')}
         </NotFoundState>
       }
     >
@@ -45,7 +46,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     const read = parseChart(stored.text);
     return read.song;
   }, [stored.text]);
-  useTitle(`${song.title || 'Song without a title'} on paper`);
+  useTitle(t('{{name}} on paper', { name: song.title || t('Song without a title') }));
   const keyText = parameters.get('key');
   const key = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
   const what = oneOf<Printed>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);
@@ -70,45 +71,47 @@ function SongPaper({ stored }: { stored: StoredSong }) {
       <PaperBar>
         <Back
           to={`/songs/${stored.id}${keyText ? `?key=${encodeURIComponent(keyText)}` : ''}`}
-          aria-label="Back to the song"
+          aria-label={t('Back to the song')}
         >
           <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
         </Back>
         <Choice
-          label="What is printed"
+          label={t('What is printed')}
           value={what}
           options={[
-            ['words', 'Numbers and words'],
-            ['numbers', 'Numbers'],
-            ['letters', 'Letters and words'],
-            ['hands', 'Hands'],
+            ['words', t('Numbers and words')],
+            ['numbers', t('Numbers')],
+            ['letters', t('Letters and words')],
+            ['hands', t('Hands')],
           ]}
           onChange={(value) => set('what', value)}
         />
         <PaperChoice paper={paper} onChange={(value) => set('paper', value)} />
         <Choice
-          label="Columns"
+          label={t('Columns')}
           value={columns === 2 ? '2' : '1'}
           options={[
-            ['1', '1 column'],
-            ['2', '2 columns'],
+            ['1', t('1 column')],
+            ['2', t('2 columns')],
           ]}
           onChange={(value) => set('columns', value)}
         />
         {withTune && (what === 'words' || what === 'letters') ? (
           <Choice
-            label="Tune"
+            label={t('Tune')}
             value={hasTune ? 'on' : 'off'}
             options={[
-              ['on', 'With the tune'],
-              ['off', 'Without'],
+              ['on', t('With the tune')],
+              ['off', t('Without')],
             ]}
             onChange={(value) => set('tune', value)}
           />
         ) : null}
-        <p role="status">{pages === 0 ? '' : pages === 1 ? 'One page' : `${pages} pages`}</p>
+        <p role="status">
+          {pages === 0 ? '' : pages === 1 ? t('One page') : t('{{count}} pages', { count: pages })}
+        </p>
         <PrimaryButton onPress={() => print()}>
-          <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
+          <Printer size={18} strokeWidth={1.5} aria-hidden /> {t('Print or PDF')}
         </PrimaryButton>
       </PaperBar>
       <PaperDesk>
@@ -118,11 +121,11 @@ function SongPaper({ stored }: { stored: StoredSong }) {
         ) : !voiced ? (
           failed ? (
             <FailedState
-              message="The hands could not be found: the search broke off."
+              message={t('The hands could not be found: the search broke off.')}
               onRetry={again}
             />
           ) : (
-            <LoadingState what="the hands" />
+            <LoadingState what={t('the hands')} />
           )
         ) : (
           <HandsPages {...page} voiced={voiced} />

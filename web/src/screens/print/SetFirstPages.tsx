@@ -6,6 +6,7 @@ import { reader } from '../../settings/reader.ts';
 import { dateInWords } from '../../ui/dates.ts';
 import { display } from '../../ui/theme.ts';
 import { PlainPage, type PaperName } from './pageFrame.tsx';
+import { t } from '../../words/words.ts';
 
 const Head = styled.header`
   height: 190px;
@@ -71,12 +72,19 @@ interface SetFirstPagesProps {
 export function SetFirstPages({ set, items, paper, of }: SetFirstPagesProps) {
   const settings = reader.use('language');
   const pages = firstPagesOf(items.length);
-  const facts = [set.date && dateInWords(set.date), set.leader && `led by ${set.leader}`];
+  const facts = [
+    set.date && dateInWords(set.date),
+    set.leader && t('led by {{leader}}', { leader: set.leader }),
+  ];
   return Array.from({ length: pages }, (_, page) => {
     const from = page === 0 ? 0 : onFirst + (page - 1) * onOther;
     const until = onFirst + page * onOther;
     return (
-      <PlainPage key={page} paper={paper} foot={[set.name, `${page + 1} of ${of}`]}>
+      <PlainPage
+        key={page}
+        paper={paper}
+        foot={[set.name, t('{{place}} of {{count}}', { place: page + 1, count: of })]}
+      >
         {page === 0 ? (
           <Head>
             <h1>{set.name}</h1>
@@ -84,7 +92,7 @@ export function SetFirstPages({ set, items, paper, of }: SetFirstPagesProps) {
             {set.notes ? <p>{set.notes}</p> : null}
           </Head>
         ) : null}
-        <List start={from + 1} aria-label="Songs of the set">
+        <List start={from + 1} aria-label={t('Songs of the set')}>
           {items.slice(from, until).map(({ id, key, notes, summary }, place) => {
             const written = parseKey(summary.key);
             const sung = written.ok
@@ -93,7 +101,7 @@ export function SetFirstPages({ set, items, paper, of }: SetFirstPagesProps) {
             return (
               <Row key={id}>
                 <span>{from + place + 1}</span>
-                <b>{summary.title || 'Song without a title'}</b>
+                <b>{summary.title || t('Song without a title')}</b>
                 <b>{sung ? keyName(sung, settings) : ''}</b>
                 <span>{notes}</span>
               </Row>

@@ -16,6 +16,7 @@ import { ChartPages } from './ChartPages.tsx';
 import { PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { firstPagesOf, SetFirstPages } from './SetFirstPages.tsx';
+import { t } from '../../words/words.ts';
 
 type What = Exclude<Printed, 'hands'>;
 
@@ -26,10 +27,10 @@ export function SetPaperScreen() {
   return (
     <Fetched
       from={fetched}
-      what="the set"
+      what={t('the set')}
       missing={
-        <NotFoundState title="No set at this address">
-          It may have been deleted, or the address is not complete.
+        <NotFoundState title={t('No set at this address')}>
+          {t('It may have been deleted, or the address is not complete.')}
         </NotFoundState>
       }
     >
@@ -46,7 +47,7 @@ function SetPaper({ set }: { set: SongSet }) {
   const asked = parameters.get('what');
   const what: What = asked === 'numbers' || asked === 'letters' ? asked : 'words';
   const [counts, setCounts] = useState<Readonly<Record<string, number>>>({});
-  useTitle(set.name && `${set.name} on paper`);
+  useTitle(set.name && t('{{name}} on paper', { name: set.name }));
   const choose = (name: string, value: string) => {
     const next = new URLSearchParams(parameters);
     next.set(name, value);
@@ -64,23 +65,25 @@ function SetPaper({ set }: { set: SongSet }) {
   return (
     <>
       <PaperBar>
-        <Back to={`/sets/${set.id}`} aria-label="Back to the set">
+        <Back to={`/sets/${set.id}`} aria-label={t('Back to the set')}>
           <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
         </Back>
         <Choice
-          label="What is printed"
+          label={t('What is printed')}
           value={what}
           options={[
-            ['words', 'Numbers and words'],
-            ['numbers', 'Numbers'],
-            ['letters', 'Letters and words'],
+            ['words', t('Numbers and words')],
+            ['numbers', t('Numbers')],
+            ['letters', t('Letters and words')],
           ]}
           onChange={(value) => choose('what', value)}
         />
         <PaperChoice paper={paper} onChange={(value) => choose('paper', value)} />
-        <p role="status">{isReady ? `${of} pages` : 'Fetching the songs …'}</p>
+        <p role="status">
+          {isReady ? t('{{count}} pages', { count: of }) : t('Fetching the songs …')}
+        </p>
         <PrimaryButton isDisabled={!isReady} onPress={() => print()}>
-          <Printer size={18} strokeWidth={1.5} aria-hidden /> Print or PDF
+          <Printer size={18} strokeWidth={1.5} aria-hidden /> {t('Print or PDF')}
         </PrimaryButton>
       </PaperBar>
       <PaperDesk>
@@ -89,7 +92,7 @@ function SetPaper({ set }: { set: SongSet }) {
         {items.map(({ id, key, summary }, place) => {
           const song = songs[place]!;
           return (
-            <Fetched key={id} from={song} what={summary.title || 'the song'}>
+            <Fetched key={id} from={song} what={summary.title || t('the song')}>
               {({ text }) => (
                 <SongPages
                   id={id}

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import styled, { createGlobalStyle } from 'styled-components';
 import { keyName, type ChartView } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
+import { t } from '../../words/words.ts';
 
 /** Paper in CSS pixels, 96 to the inch. */
 export const papers = {
@@ -118,14 +119,19 @@ interface PaperPageProps {
 /** A sheet of paper of a song: on the first one its name and key, on each its rights and the number of the page. */
 export function PaperPage(props: PaperPageProps) {
   const { song, view, paper, page, of, number = null, children } = props;
-  const place = of > 1 ? ` · ${page + 1} of ${of}` : '';
-  const among = number ? ` · ${number.name}, ${number.before + page + 1} of ${number.of}` : place;
+  const place = of > 1 ? ` · ${t('{{place}} of {{count}}', { place: page + 1, count: of })}` : '';
+  const among = number
+    ? ` · ${number.name}, ${t('{{place}} of {{count}}', { place: number.before + page + 1, count: number.of })}`
+    : place;
   return (
-    <Page $paper={paper} aria-label={`Page ${(number?.before ?? 0) + page + 1}`}>
+    <Page
+      $paper={paper}
+      aria-label={t('Page {{page}}', { page: (number?.before ?? 0) + page + 1 })}
+    >
       {page === 0 ? <PageHead song={song} view={view} /> : null}
       {children}
       <Foot>
-        <span>{song.details.rights || 'Rights not said'}</span>
+        <span>{song.details.rights || t('No rights given')}</span>
         <span>
           {song.title}
           {among}
@@ -145,7 +151,7 @@ interface PlainPageProps {
 /** A sheet of paper that belongs to no song. */
 export function PlainPage({ paper, foot: [left, right], children }: PlainPageProps) {
   return (
-    <Page $paper={paper} aria-label={`Page ${right}`}>
+    <Page $paper={paper} aria-label={t('Page {{page}}', { page: right })}>
       {children}
       <Foot>
         <span>{left}</span>
@@ -161,18 +167,18 @@ function PageHead({ song, view }: { song: Song; view: ChartView }) {
   const facts = [
     formatMeter(song.meter),
     song.tempo === null ? '' : String(song.tempo),
-    song.swing && `swung ${song.swing}`,
+    song.swing && t('swung {{swing}}', { swing: song.swing }),
     feel,
-    singer && `sung by ${singer}`,
+    singer && t('sung by {{singer}}', { singer }),
   ];
   return (
     <>
       <Head>
         <div>
-          <h1>{song.title || 'Song without a title'}</h1>
-          <p>{[by && `by ${by}`, ...facts].filter(Boolean).join(' · ')}</p>
+          <h1>{song.title || t('Song without a title')}</h1>
+          <p>{[by && t('by {{by}}', { by }), ...facts].filter(Boolean).join(' · ')}</p>
         </div>
-        <p>Key {keyName(view.key, settings)}</p>
+        <p>{t('Key {{key}}', { key: keyName(view.key, settings) })}</p>
       </Head>
       {song.road ? <Order>{printRoad(song.road)}</Order> : null}
     </>

@@ -5,6 +5,7 @@ import { letterStyle, numberStyle, type ChartView } from '../../music/rails/view
 import type { ReaderSettings } from '../../settings/reader.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { papers, type PaperName } from './pageFrame.tsx';
+import { t } from '../../words/words.ts';
 
 /** Over the sheets: what is printed, and on which paper. */
 export const PaperBar = styled.div`
@@ -69,7 +70,7 @@ interface PaperChoiceProps {
 export function PaperChoice({ paper, onChange }: PaperChoiceProps) {
   return (
     <Choice
-      label="Paper"
+      label={t('Paper')}
       value={paper}
       options={(Object.keys(papers) as PaperName[]).map((name) => [name, name] as const)}
       onChange={onChange}

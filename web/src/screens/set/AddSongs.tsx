@@ -12,6 +12,7 @@ import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { display } from '../../ui/theme.ts';
 import { Window } from '../../ui/Window.tsx';
+import { t } from '../../words/words.ts';
 
 const List = styled.ul`
   display: grid;
@@ -45,7 +46,7 @@ interface AddSongsProps {
 /** Finds songs and puts them at the end of the set, one press each. */
 export function AddSongs({ isOpen, onClose, onAdd }: AddSongsProps) {
   return (
-    <Window title="Add songs" isOpen={isOpen} onClose={onClose}>
+    <Window title={t('Add songs')} isOpen={isOpen} onClose={onClose}>
       <Finder onAdd={onAdd} />
     </Window>
   );
@@ -58,17 +59,17 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   return (
     <>
       <TextField
-        label="Search songs"
+        label={t('Search songs')}
         labelHidden
-        placeholder="Search titles, words, numbers"
+        placeholder={t('Search titles, words, numbers')}
         value={typed}
         onChange={setTyped}
         maxLength={200}
         autoFocus
       />
-      <Fetched from={fetched} what="the songs">
+      <Fetched from={fetched} what={t('the songs')}>
         {({ pages }) => (
-          <List aria-label="Songs to add">
+          <List aria-label={t('Songs to add')}>
             {pages
               .flatMap(({ songs }) => songs)
               .map((song) => (
@@ -76,22 +77,22 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
                   <Row
                     onPress={() => {
                       onAdd(song);
-                      notify(`“${song.summary.title}” added`);
+                      notify(t('“{{title}}” added', { title: song.summary.title }));
                     }}
                   >
-                    <b>{song.summary.title || 'Song without a title'}</b>
+                    <b>{song.summary.title || t('Song without a title')}</b>
                     <span>{keyInWords(song.summary.key, settings)}</span>
                   </Row>
                 </li>
               ))}
-            {pages[0]?.songs.length === 0 ? <li>No song has that in it.</li> : null}
+            {pages[0]?.songs.length === 0 ? <li>{t('No song has that in it.')}</li> : null}
             {fetched.hasNextPage ? (
               <li>
                 <Button
                   onPress={() => void fetched.fetchNextPage()}
                   isPending={fetched.isFetchingNextPage}
                 >
-                  Show more
+                  {t('Show more')}
                 </Button>
               </li>
             ) : null}

@@ -2,6 +2,7 @@ import type { SetDraft } from '@intervallum/contract';
 import styled from 'styled-components';
 import { dateInWords } from '../../ui/dates.ts';
 import type { KnownSongs } from './openSet.ts';
+import { t } from '../../words/words.ts';
 
 const Text = styled.div`
   p {
@@ -23,7 +24,7 @@ export function SetAsText({ draft, songs }: { draft: SetDraft; songs: KnownSongs
       <ol>
         {items.map((item, place) => (
           <li key={item.id}>
-            {place + 1}. {songs.get(item.songId)?.summary.title ?? 'A song added elsewhere'}{' '}
+            {place + 1}. {songs.get(item.songId)?.summary.title ?? t('A song added elsewhere')}{' '}
             <small>{[item.key, item.notes].filter(Boolean).join(' · ')}</small>
           </li>
         ))}

@@ -5,6 +5,7 @@ import { ChooseVersion } from '../../ui/ChooseVersion.tsx';
 import { phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './openSet.ts';
 import { SetAsText } from './SetAsText.tsx';
+import { t } from '../../words/words.ts';
 
 const Both = styled.div`
   display: grid;
@@ -39,8 +40,8 @@ export function SetConflict({ status, mine, songs, onKeepMine, onTakeTheirs }: S
   return (
     <ChooseVersion what="set" width={720} onKeepMine={onKeepMine} onTakeTheirs={onTakeTheirs}>
       <Both>
-        <Version heading="Yours" draft={mine} songs={songs} />
-        <Version heading="The other" draft={status.theirs} songs={songs} />
+        <Version heading={t('Yours')} draft={mine} songs={songs} />
+        <Version heading={t('The other')} draft={status.theirs} songs={songs} />
       </Both>
     </ChooseVersion>
   );

@@ -26,6 +26,7 @@ import { SetVersions } from './SetVersions.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
 import { followSet, leftSets, type OpenedSet } from './openSet.ts';
+import { t } from '../../words/words.ts';
 
 const Sheet = styled.div`
   max-width: 1080px;
@@ -140,14 +141,14 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         <SaveMark status={status} />
         <Spacer />
         <IconButton
-          aria-label="Undo"
+          aria-label={t('Undo')}
           isDisabled={steps.past.length === 0}
           onPress={() => travel(undo)}
         >
           <Undo2 size={18} strokeWidth={1.5} />
         </IconButton>
         <IconButton
-          aria-label="Redo"
+          aria-label={t('Redo')}
           isDisabled={steps.future.length === 0}
           onPress={() => travel(redo)}
         >
@@ -155,26 +156,26 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         </IconButton>
         {draft.items.length > 0 ? (
           <Button onPress={toStand}>
-            <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> Stand
+            <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
           </Button>
         ) : null}
         <Button onPress={() => setOpened('share')}>
-          <Share2 size={18} strokeWidth={1.5} aria-hidden /> Share
+          <Share2 size={18} strokeWidth={1.5} aria-hidden /> {t('Share')}
         </Button>
-        <IconButton aria-label="Earlier versions" onPress={() => setOpened('versions')}>
+        <IconButton aria-label={t('Earlier versions')} onPress={() => setOpened('versions')}>
           <History size={18} strokeWidth={1.5} />
         </IconButton>
-        <IconButton aria-label="Print" onPress={toPaper}>
+        <IconButton aria-label={t('Print')} onPress={toPaper}>
           <Printer size={18} strokeWidth={1.5} />
         </IconButton>
         <PrimaryButton onPress={() => setOpened('songs')}>
-          <Plus size={18} strokeWidth={1.5} aria-hidden /> Add songs
+          <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('Add songs')}
         </PrimaryButton>
       </Top>
 
       <OtherDrafts count={set.otherDrafts} what="set" />
       <Name
-        label="Name of the set"
+        label={t('Name of the set')}
         labelHidden
         value={draft.name}
         maxLength={120}
@@ -182,19 +183,19 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
       />
       <Facts>
         <TextField
-          label="Date"
+          label={t('Date')}
           type="date"
           value={draft.date ?? ''}
           onChange={(date) => change({ date: date || null }, 'date')}
         />
         <TextField
-          label="Led by"
+          label={t('Led by')}
           value={draft.leader}
           maxLength={80}
           onChange={(leader) => change({ leader }, 'leader')}
         />
         <TextField
-          label="Notes for everyone"
+          label={t('Notes for everyone')}
           lines={1}
           value={draft.notes}
           maxLength={2000}
@@ -204,10 +205,12 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
 
       {draft.items.length === 0 ? (
         <EmptyState
-          title="No songs in this set"
-          action={<PrimaryButton onPress={() => setOpened('songs')}>Add songs</PrimaryButton>}
+          title={t('No songs in this set')}
+          action={
+            <PrimaryButton onPress={() => setOpened('songs')}>{t('Add songs')}</PrimaryButton>
+          }
         >
-          Add them in the order of the service; each can have a key of its own.
+          {t('Add them in the order of the service; each can have a key of its own.')}
         </EmptyState>
       ) : (
         <SetItems
@@ -234,7 +237,9 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         onPutBack={(version, inIt, savedAt) => {
           beside.setState({ songs: new Map([...songs, ...inIt]) });
           change(version);
-          notify(`The version of ${momentInWords(Date.parse(savedAt))} is back`);
+          notify(
+            t('The version of {{when}} is back', { when: momentInWords(Date.parse(savedAt)) }),
+          );
         }}
       />
       <ShareWindow

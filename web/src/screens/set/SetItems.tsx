@@ -18,6 +18,7 @@ import { TextField } from '../../ui/fields.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { display, phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './openSet.ts';
+import { t } from '../../words/words.ts';
 
 const List = styled(GridList)`
   border-top: 1px solid var(--hairline);
@@ -119,7 +120,7 @@ export function SetItems({ items, songs, onOrder, onChange }: SetItemsProps) {
   });
   return (
     <List
-      aria-label="Songs in this set"
+      aria-label={t('Songs in this set')}
       items={items}
       dependencies={[items, songs]}
       dragAndDropHooks={dragAndDropHooks}
@@ -149,13 +150,13 @@ interface ItemRowProps {
 
 function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
-  const title = song?.summary.title || 'Song without a title';
+  const title = song?.summary.title || t('Song without a title');
   const written = parseKey(song?.summary.key ?? 'C');
   const key = written.ok ? (keyNamed(item.key, { key: written.value }) ?? written.value) : null;
   const address = item.key === null ? '' : `?key=${encodeURIComponent(item.key)}`;
   return (
     <Row id={item.id} textValue={title}>
-      <Grip slot="drag" aria-label={`Move ${title}`}>
+      <Grip slot="drag" aria-label={t('Move {{title}}', { title })}>
         <GripVertical size={20} strokeWidth={1.5} aria-hidden />
       </Grip>
       <Place>{place}</Place>
@@ -165,7 +166,7 @@ function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
         ) : (
           <Link to={`/songs/${item.songId}${address}`}>{title}</Link>
         )}
-        {song?.removed ? <p>No longer among the songs</p> : null}
+        {song?.removed ? <p>{t('No longer among the songs')}</p> : null}
         {song && !song.removed ? <Opening summary={song.summary} settings={settings} /> : null}
       </Song>
       <KeyCell>
@@ -178,20 +179,20 @@ function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
           />
         ) : null}
         {key && written.ok && !sameKey(key, written.value) ? (
-          <Written>written in {keyName(written.value, settings)}</Written>
+          <Written>{t('written in {{key}}', { key: keyName(written.value, settings) })}</Written>
         ) : null}
       </KeyCell>
       <NoteCell>
         <TextField
-          label={`Note for ${title}`}
+          label={t('Note for {{title}}', { title })}
           labelHidden
-          placeholder="Note"
+          placeholder={t('Note')}
           maxLength={500}
           value={item.notes}
           onChange={(notes) => onChange({ notes }, `note:${item.id}`)}
         />
       </NoteCell>
-      <IconButton aria-label={`Remove ${title}`} onPress={onRemove}>
+      <IconButton aria-label={t('Remove {{title}}', { title })} onPress={onRemove}>
         <Trash2 size={18} strokeWidth={1.5} />
       </IconButton>
     </Row>
@@ -216,11 +217,11 @@ function KeyChoice({
     .map((key) => ({
       id: formatKey(key),
       name: keyName(key, settings),
-      ...(formatKey(key) === formatKey(written) ? { note: 'as written' } : {}),
+      ...(formatKey(key) === formatKey(written) ? { note: t('as written') } : {}),
     }));
   return (
     <Picker
-      label={`Key of ${title}`}
+      label={t('Key of {{title}}', { title })}
       labelHidden
       value={formatKey(value)}
       options={options}

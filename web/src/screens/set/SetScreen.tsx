@@ -6,6 +6,7 @@ import { NotFoundState } from '../../ui/states.tsx';
 import { DraftOfMissing } from '../parts/DraftsNotice.tsx';
 import { fetchSet } from './openSet.ts';
 import { SetDesk } from './SetDesk.tsx';
+import { t } from '../../words/words.ts';
 
 /** One set at its address. */
 export function SetScreen() {
@@ -16,13 +17,13 @@ export function SetScreen() {
     ...opening,
   });
   const missing = (
-    <NotFoundState title="No set at this address">
-      It may have been deleted, or the address is not complete.
+    <NotFoundState title={t('No set at this address')}>
+      {t('It may have been deleted, or the address is not complete.')}
       <DraftOfMissing kind="set" id={setId} />
     </NotFoundState>
   );
   return (
-    <Fetched from={fetched} what="the set" missing={missing}>
+    <Fetched from={fetched} what={t('the set')} missing={missing}>
       {(opened) => <SetDesk key={opened.id} opened={opened} />}
     </Fetched>
   );

@@ -9,6 +9,7 @@ import { noSteps, type Steps } from '../../document/steps.ts';
 import { isBack, keepSet, keepSongs, keptNames, orKeptApi } from '../../queries/kept.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
+import { t } from '../../words/words.ts';
 
 /** What a screen knows of the songs in a set: what to show, and whether they are still among the songs. */
 export type KnownSongs = ReadonlyMap<
@@ -99,8 +100,9 @@ async function sendSet(id: string, draft: SetDraft, revision: number): Promise<S
     case 'missing':
       return {
         kind: 'refused',
-        message:
+        message: t(
           'the set was deleted. Your version stays in this browser; Songs and Sets lead to it.',
+        ),
       };
     case 'refused':
     case 'unreachable':

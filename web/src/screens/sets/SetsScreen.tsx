@@ -18,6 +18,7 @@ import { display } from '../../ui/theme.ts';
 import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { TrashLink } from '../parts/TrashLink.tsx';
 import { newSet } from '../parts/newSet.ts';
+import { t } from '../../words/words.ts';
 
 const List = styled.ul`
   border-top: 1px solid var(--hairline);
@@ -73,40 +74,43 @@ export function SetsScreen() {
   async function make() {
     const made = await makeSet(newSet);
     if (made.kind === 'ok') await navigate(`/sets/${made.value.id}`);
-    else notify('The set could not be made. Try again in a moment.');
+    else notify(t('The set could not be made. Try again in a moment.'));
   }
 
   async function remove({ id, name }: SetListItem) {
     const answer = await api.deleteSet(id);
-    if (answer.kind !== 'ok') return notify('The set could not be deleted. Try again in a moment.');
+    if (answer.kind !== 'ok')
+      return notify(t('The set could not be deleted. Try again in a moment.'));
     reload();
-    notify(`“${name}” deleted`, () => {
+    notify(t('“{{name}}” deleted', { name }), () => {
       void api.restoreSet(id).then(reload);
     });
   }
 
   const tools = (
     <PrimaryButton onPress={() => void make()}>
-      <Plus size={18} strokeWidth={1.5} aria-hidden /> New set
+      <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New set')}
     </PrimaryButton>
   );
   return (
-    <Page title="Sets" tools={tools}>
+    <Page title={t('Sets')} tools={tools}>
       <DraftsNotice />
-      <Fetched from={fetched} what="the sets" kept={keptNames.sets}>
+      <Fetched from={fetched} what={t('the sets')} kept={keptNames.sets}>
         {({ pages }) =>
           pages[0]?.sets.length === 0 ? (
             <EmptyState
-              title="No sets yet"
+              title={t('No sets yet')}
               action={
-                <PrimaryButton onPress={() => void make()}>Make the next service</PrimaryButton>
+                <PrimaryButton onPress={() => void make()}>
+                  {t('Make the next service')}
+                </PrimaryButton>
               }
             >
-              A set is a service: songs in their order, each in the key it is sung in.
+              {t('A set is a service: songs in their order, each in the key it is sung in.')}
             </EmptyState>
           ) : (
             <>
-              <List aria-label="Sets">
+              <List aria-label={t('Sets')}>
                 {pages
                   .flatMap(({ sets }) => sets)
                   .map((set) => (
@@ -118,7 +122,7 @@ export function SetsScreen() {
                   onPress={() => void fetched.fetchNextPage()}
                   isPending={fetched.isFetchingNextPage}
                 >
-                  {fetched.isFetchingNextPage ? 'Fetching …' : 'Show earlier ones'}
+                  {fetched.isFetchingNextPage ? t('Fetching …') : t('Show earlier ones')}
                 </Button>
               ) : null}
             </>
@@ -131,19 +135,22 @@ export function SetsScreen() {
 }
 
 function SetRow({ set, onDelete }: { set: SetListItem; onDelete: () => void }) {
-  const facts = [set.date && dateInWords(set.date), set.leader && `led by ${set.leader}`];
+  const facts = [
+    set.date && dateInWords(set.date),
+    set.leader && t('led by {{leader}}', { leader: set.leader }),
+  ];
   return (
     <Row>
       <div>
         <Link to={`/sets/${set.id}`}>{set.name}</Link>
         <p>{facts.filter(Boolean).join(' · ')}</p>
-        <ol aria-label={`Songs of ${set.name}`}>
+        <ol aria-label={t('Songs of {{name}}', { name: set.name })}>
           {set.titles.map((title, place) => (
-            <li key={place}>{title || 'Song without a title'}</li>
+            <li key={place}>{title || t('Song without a title')}</li>
           ))}
         </ol>
       </div>
-      <IconButton aria-label={`Delete ${set.name}`} onPress={onDelete}>
+      <IconButton aria-label={t('Delete {{name}}', { name: set.name })} onPress={onDelete}>
         <Trash2 size={18} strokeWidth={1.5} />
       </IconButton>
     </Row>

@@ -21,6 +21,7 @@ import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { phone } from '../../ui/theme.ts';
 import { SharedSong } from './SharedSong.tsx';
+import { t } from '../../words/words.ts';
 
 const Sheet = styled.main`
   max-width: 1000px;
@@ -110,14 +111,15 @@ export function SharePage() {
   const fetched = useQuery(sharedQuery(token));
   const missing = (
     <main>
-      <NotFoundState title="This link opens nothing" home={false}>
-        It may have been taken back, or the address is not complete. Ask whoever sent it for a new
-        one.
+      <NotFoundState title={t('This link opens nothing')} home={false}>
+        {t(
+          'It may have been taken back, or the address is not complete. Ask whoever sent it for a new one.',
+        )}
       </NotFoundState>
     </main>
   );
   return (
-    <Fetched from={fetched} what="the charts" missing={missing} kept={keptNames.shared(token)}>
+    <Fetched from={fetched} what={t('the charts')} missing={missing} kept={keptNames.shared(token)}>
       {(page) => <SharedCharts page={page} token={token} />}
     </Fetched>
   );
@@ -131,24 +133,26 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
   useTitle(page.name);
   const facts = [
     page.date && dateInWords(page.date),
-    page.leader && `led by ${page.leader}`,
+    page.leader && t('led by {{leader}}', { leader: page.leader }),
     page.team,
   ].filter(Boolean);
   return (
     <Sheet>
-      <PlainHttpNote lacks="a screen that stays awake and a copy for when there is no network" />
+      <PlainHttpNote
+        lacks={t('a screen that stays awake and a copy for when there is no network')}
+      />
       <Top>
-        <h1>{page.name || 'Song without a title'}</h1>
+        <h1>{page.name || t('Song without a title')}</h1>
         <p>{facts.join(' · ')}</p>
         {page.notes ? <p>{page.notes}</p> : null}
       </Top>
       <Tools>
         <Choice
-          label="Show"
+          label={t('Show')}
           value={link.hero}
           options={[
-            ['numbers', 'Numbers'],
-            ['letters', 'Letters'],
+            ['numbers', t('Numbers')],
+            ['letters', t('Letters')],
           ]}
           onChange={(hero) => changeLink({ hero })}
         />
@@ -158,31 +162,31 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
             void navigate(`/s/${token}/stand`);
           }}
         >
-          <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> Stand
+          <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
         </Button>
         <Button onPress={() => print()}>
-          <Printer size={18} strokeWidth={1.5} aria-hidden /> Print
+          <Printer size={18} strokeWidth={1.5} aria-hidden /> {t('Print')}
         </Button>
         <More>
-          <summary>More</summary>
+          <summary>{t('More')}</summary>
           <div>
             <Choice
-              label="Words"
+              label={t('Words')}
               value={words ? 'on' : 'off'}
               options={[
-                ['on', 'With words'],
-                ['off', 'Without'],
+                ['on', t('With words')],
+                ['off', t('Without')],
               ]}
               onChange={(chosen) => reader.change({ words: chosen === 'on' })}
             />
             <Language
-              label="Names of notes"
+              label={t('Names of notes')}
               value={language}
               options={noteLanguages.map((id) => [id, languageNames[id]] as const)}
               onChange={(chosen) => reader.change({ language: chosen })}
             />
             <Pick
-              label="Size"
+              label={t('Size')}
               value={link.size ?? size}
               options={chartSizes.map((one) => [one, one] as const)}
               onChange={(chosen) => changeLink({ size: chosen })}

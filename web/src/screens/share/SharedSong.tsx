@@ -24,6 +24,7 @@ import { highestCapo, type LinkSettings } from '../../settings/links.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { Pick } from '../../ui/Pick.tsx';
 import { display } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 const Song = styled.article`
   padding: 18px 0 26px;
@@ -82,7 +83,7 @@ const Rights = styled.p`
 
 const capos = Array.from(
   { length: highestCapo + 1 },
-  (_, fret) => [String(fret), fret === 0 ? 'none' : String(fret)] as const,
+  (_, fret) => [String(fret), fret === 0 ? t('none') : String(fret)] as const,
 );
 
 interface SharedSongProps {
@@ -119,33 +120,36 @@ export function SharedSong(props: SharedSongProps) {
   );
   const { letters, words } = settings;
   const { by, rights } = song.details;
+  const own = keyName(viewKey, settings);
+  const facts = [
+    sameKey(viewKey, given)
+      ? t('Key {{key}}', { key: own })
+      : t('Key {{key}} (played in {{given}})', { key: own, given: keyName(given, settings) }),
+    formatMeter(song.meter),
+    song.tempo,
+    song.details.feel,
+    capo !== 0 && t('capo {{capo}}, shapes of {{key}}', { capo, key: keyName(shapes, settings) }),
+  ];
   return (
     <Song>
       <SongTop>
         <div>
           <h2>
             {place === null ? '' : `${place}. `}
-            {song.title || 'Song without a title'}
+            {song.title || t('Song without a title')}
           </h2>
-          <p>
-            Key {keyName(viewKey, settings)}
-            {sameKey(viewKey, given) ? '' : ` (played in ${keyName(given, settings)})`} ·{' '}
-            {formatMeter(song.meter)}
-            {song.tempo === null ? '' : ` · ${song.tempo}`}
-            {song.details.feel ? ` · ${song.details.feel}` : ''}
-            {capo === 0 ? '' : ` · capo ${capo}, shapes of ${keyName(shapes, settings)}`}
-          </p>
+          <p>{facts.filter(Boolean).join(' · ')}</p>
         </div>
         <Own>
           <Pick
-            label="Capo"
+            label={t('Capo')}
             labelled="beside"
             value={String(capo)}
             options={capos}
             onChange={(chosen) => onChange({ capos: { ...link.capos, [id]: Number(chosen) } })}
           />
           <KeyStepper
-            label={`My key for ${song.title}`}
+            label={t('My key for {{title}}', { title: song.title })}
             value={viewKey}
             written={given}
             onChange={setOwn}
@@ -169,7 +173,9 @@ export function SharedSong(props: SharedSongProps) {
           tune: settings.tune,
         }}
       />
-      <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
+      <Rights>
+        {[by && t('by {{by}}', { by }), rights || t('No rights given')].filter(Boolean).join(' · ')}
+      </Rights>
     </Song>
   );
 }

@@ -7,6 +7,7 @@ import { Chart, cursorId } from '../../music/rails/Chart.tsx';
 import { announce } from '../../ui/announce.tsx';
 import { Road } from '../../music/rails/Road.tsx';
 import { Music, RightsLine } from './deskLayout.tsx';
+import { t } from '../../words/words.ts';
 
 interface ChartRegionProps {
   marks: ChartMarks;
@@ -32,8 +33,8 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
       $panel={isPanelOpen}
       tabIndex={0}
       role="application"
-      aria-roledescription="chart"
-      aria-label="Chart"
+      aria-roledescription={t('chart')}
+      aria-label={t('Chart')}
       aria-activedescendant={hasCursor ? cursorId(currentBar, at?.slot ?? 0) : undefined}
       {...(marks.onKey ? { onKeyDown: marks.onKey } : {})}
       onFocus={(event) => {
@@ -73,8 +74,9 @@ function useTold({ selection, playing }: ChartMarks): void {
   const before = useRef({ chosen, isPlaying });
   useEffect(() => {
     const { current } = before;
-    if (current.isPlaying !== isPlaying) announce(isPlaying ? 'Playing' : 'Stopped');
-    else if (current.chosen !== chosen && chosen > 0) announce(`${chosen} chosen`);
+    if (current.isPlaying !== isPlaying) announce(isPlaying ? t('Playing') : t('Stopped'));
+    else if (current.chosen !== chosen && chosen > 0)
+      announce(t('{{count}} chosen', { count: chosen }));
     before.current = { chosen, isPlaying };
   }, [chosen, isPlaying]);
 }

@@ -23,7 +23,8 @@ import { lenses, lensPath } from './lenses.ts';
 import { SongFacts, SongTitle } from './SongFacts.tsx';
 import { SongMenu } from './SongMenu.tsx';
 import type { SongWindow } from './SongWindows.tsx';
-import type { Panel } from './usePanel.ts';
+import { panelWords, type Panel } from './usePanel.ts';
+import { t } from '../../words/words.ts';
 
 /** The bar, and under it what must be said of the song. */
 const Top = styled.div`
@@ -189,7 +190,7 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
   return (
     <Top>
       <Bar>
-        <Back to={songsAddress()} aria-label="Songs">
+        <Back to={songsAddress()} aria-label={t('Songs')}>
           <ArrowLeft size={20} strokeWidth={1.5} aria-hidden />
         </Back>
         <Naming data-printed>
@@ -220,7 +221,7 @@ function KeyTools() {
   const written = useSong(({ read }) => read.song.key);
   return (
     <Keys>
-      <KeyStepper label="Key" value={view.key} written={written} onChange={setViewKey} />
+      <KeyStepper label={t('Key')} value={view.key} written={written} onChange={setViewKey} />
     </Keys>
   );
 }
@@ -228,7 +229,9 @@ function KeyTools() {
 function KeyOnPaper() {
   const { view } = useLook();
   const settings = reader.use('language');
-  return <PrintedKey data-printed>Key {keyName(view.key, settings)}</PrintedKey>;
+  return (
+    <PrintedKey data-printed>{t('Key {{key}}', { key: keyName(view.key, settings) })}</PrintedKey>
+  );
 }
 
 /** Looked at in another key than it is written in, the chart can be written in that one. */
@@ -244,8 +247,10 @@ function KeyMoved() {
   };
   return (
     <Moved>
-      <span>written in {keyName(written, settings)}</span>
-      <QuietButton onPress={write}>Write it in {keyName(view.key, settings)}</QuietButton>
+      <span>{t('written in {{key}}', { key: keyName(written, settings) })}</span>
+      <QuietButton onPress={write}>
+        {t('Write it in {{key}}', { key: keyName(view.key, settings) })}
+      </QuietButton>
     </Moved>
   );
 }
@@ -268,15 +273,14 @@ function Repairs({ panel }: { panel: Panel }) {
   return (
     <QuietButton onPress={panel.toggle}>
       <TriangleAlert size={16} strokeWidth={1.5} aria-hidden />
-      {count === 1 ? 'One problem' : `${count} problems`}
+      {count === 1 ? t('One problem') : t('{{count}} problems', { count })}
     </QuietButton>
   );
 }
 
 function PanelTool({ lens, panel }: { lens: Lens; panel: Panel }) {
-  const what = lens.needs === 'hands' ? 'the tools' : 'the text';
   return (
-    <Tool name={`${panel.isOpen ? 'Hide' : 'Show'} ${what}`} onPress={panel.toggle}>
+    <Tool name={panelWords(lens, panel.isOpen)} onPress={panel.toggle}>
       <PanelRight size={20} strokeWidth={1.5} />
     </Tool>
   );
@@ -292,8 +296,8 @@ function StandTool({ songId }: { songId: string }) {
     void makeSure(songDocument).then(() => navigate(`/songs/${songId}/stand${search}`));
   };
   return (
-    <StandButton onPress={open} aria-label="Stand">
-      <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> <span>Stand</span>
+    <StandButton onPress={open} aria-label={t('Stand')}>
+      <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> <span>{t('Stand')}</span>
     </StandButton>
   );
 }
@@ -301,7 +305,7 @@ function StandTool({ songId }: { songId: string }) {
 function LensLinks({ songId, open }: { songId: string; open: Lens }) {
   const { search } = useLocation();
   return (
-    <Lenses aria-label="Lenses">
+    <Lenses aria-label={t('Lenses')}>
       {lenses.map((lens) => (
         <Link
           key={lens.id}

@@ -14,6 +14,7 @@ import styled from 'styled-components';
 import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
 import { saveFile } from '../../device/saveFile.ts';
+import { t } from '../../words/words.ts';
 
 const List = styled(Menu)`
   min-width: 270px;
@@ -58,10 +59,10 @@ export function saversOf({
   const viewKey = view.key;
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
-  const withHands = (what: string, save: (found: Voiced) => void) =>
+  const withHands = (without: string, save: (found: Voiced) => void) =>
     voiced().then(save, (error: unknown) => {
       console.error('The hands could not be found.', error);
-      notify(`The hands could not be found, so there is no ${what}. Try again.`);
+      notify(without);
     });
   return {
     letters: () =>
@@ -73,7 +74,7 @@ export function saversOf({
           key: viewKey,
           numbers: { ...view.style, signs: 'typed' },
         }),
-        `${name} in numbers.txt`,
+        t('{{name}} in numbers.txt', { name }),
       ),
     chart: () => saveFile(printChart(song), `${name}.chart.txt`),
     json: () =>
@@ -82,14 +83,16 @@ export function saversOf({
     numerals: () =>
       saveFile(
         toMusicXml(song, { key: viewKey, harmony: 'numeral' }),
-        `${name} in numerals.musicxml`,
+        t('{{name}} in numerals.musicxml', { name }),
         musicXmlType,
       ),
     midi: () =>
-      withHands('MIDI file', (found) => saveFile(toMidi(found), `${name}.mid`, 'audio/midi')),
+      withHands(t('The hands could not be found, so there is no MIDI file. Try again.'), (found) =>
+        saveFile(toMidi(found), `${name}.mid`, 'audio/midi'),
+      ),
     piano: () =>
-      withHands('piano part', (found) =>
-        saveFile(toPianoMusicXml(found), `${name} for piano.musicxml`, musicXmlType),
+      withHands(t('The hands could not be found, so there is no piano part. Try again.'), (found) =>
+        saveFile(toPianoMusicXml(found), t('{{name}} for piano.musicxml', { name }), musicXmlType),
       ),
   };
 }
@@ -97,32 +100,57 @@ export function saversOf({
 /** The song as a file of an open format. */
 export function DownloadList({ onDownload }: { onDownload: (id: string) => void }) {
   return (
-    <List aria-label="Download" onAction={(id) => onDownload(String(id))}>
-      <Item id="letters" textValue="Letters above the words">
-        Letters above the words<small>Plain text, in the key you look at</small>
-      </Item>
-      <Item id="numbers" textValue="Numbers above the words">
-        Numbers above the words<small>Plain text, as you read numbers</small>
-      </Item>
-      <Item id="chart" textValue="The chart’s own text">
-        The chart’s own text<small>Everything that is written, to keep or to paste</small>
-      </Item>
-      <Item id="json" textValue="The whole song, JSON">
-        The whole song, JSON<small>Chart and hands, to bring back later</small>
-      </Item>
-      <Item id="score" textValue="Lead sheet, MusicXML">
-        Lead sheet, MusicXML<small>For notation programs, in the key you look at</small>
-      </Item>
-      <Item id="numerals" textValue="Lead sheet with numerals">
-        Lead sheet with numerals<small>MusicXML 4.0, chords as degrees of the key</small>
-      </Item>
-      <Item id="piano" textValue="Piano part, MusicXML">
-        Piano part, MusicXML<small>Both hands on two staves, as they are played</small>
-      </Item>
-      <Item id="midi" textValue="MIDI of both hands">
-        MIDI of both hands<small>As it is played, a track for each hand</small>
-      </Item>
+    <List aria-label={t('Download')} onAction={(id) => onDownload(String(id))}>
+      <Kind
+        id="letters"
+        name={t('Letters above the words')}
+        says={t('Plain text, in the key you look at')}
+      />
+      <Kind
+        id="numbers"
+        name={t('Numbers above the words')}
+        says={t('Plain text, as you read numbers')}
+      />
+      <Kind
+        id="chart"
+        name={t('The chart’s own text')}
+        says={t('Everything that is written, to keep or to paste')}
+      />
+      <Kind
+        id="json"
+        name={t('The whole song, JSON')}
+        says={t('Chart and hands, to bring back later')}
+      />
+      <Kind
+        id="score"
+        name={t('Lead sheet, MusicXML')}
+        says={t('For notation programs, in the key you look at')}
+      />
+      <Kind
+        id="numerals"
+        name={t('Lead sheet with numerals')}
+        says={t('MusicXML 4.0, chords as degrees of the key')}
+      />
+      <Kind
+        id="piano"
+        name={t('Piano part, MusicXML')}
+        says={t('Both hands on two staves, as they are played')}
+      />
+      <Kind
+        id="midi"
+        name={t('MIDI of both hands')}
+        says={t('As it is played, a track for each hand')}
+      />
     </List>
+  );
+}
+
+function Kind({ id, name, says }: { id: string; name: string; says: string }) {
+  return (
+    <Item id={id} textValue={name}>
+      {name}
+      <small>{says}</small>
+    </Item>
   );
 }
 
@@ -133,6 +161,6 @@ function fileName(title: string): string {
       .replace(/[\\/:*?"<>|\p{Cc}]/gu, ' ')
       .replace(/\s+/g, ' ')
       .trim()
-      .slice(0, 80) || 'Song'
+      .slice(0, 80) || t('Song')
   );
 }

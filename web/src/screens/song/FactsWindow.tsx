@@ -5,6 +5,7 @@ import { useSong } from '../../document/DocumentContext.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { checkField, useField } from './SongFacts.tsx';
+import { t } from '../../words/words.ts';
 
 const Fields = styled.div`
   display: grid;
@@ -27,22 +28,27 @@ export function FactsWindow({ onClose }: { onClose: () => void }) {
   const song = useSong(({ read }) => read.song);
   const { title, key, meter, tempo, details } = song;
   return (
-    <Window title="About this song" isOpen onClose={onClose} width={620}>
+    <Window title={t('About this song')} isOpen onClose={onClose} width={620}>
       <Fields>
-        <Field label="Title" field="title" value={title} maxLength={200} />
-        <Field label="Key it is written in" field="key" value={formatKey(key)} maxLength={12} />
-        <Field label="Metre" field="meter" value={formatMeter(meter)} maxLength={12} />
+        <Field label={t('Title')} field="title" value={title} maxLength={200} />
         <Field
-          label="Tempo"
+          label={t('Key it is written in')}
+          field="key"
+          value={formatKey(key)}
+          maxLength={12}
+        />
+        <Field label={t('Metre')} field="meter" value={formatMeter(meter)} maxLength={12} />
+        <Field
+          label={t('Tempo')}
           field="tempo"
           value={tempo === null ? '' : String(tempo)}
           maxLength={3}
         />
-        <Field label="Feel" field="feel" value={details.feel} maxLength={120} />
-        <Field label="Singer" field="singer" value={details.singer} maxLength={80} />
-        <Field label="By" field="by" value={details.by} maxLength={120} />
+        <Field label={t('Feel')} field="feel" value={details.feel} maxLength={120} />
+        <Field label={t('Singer')} field="singer" value={details.singer} maxLength={80} />
+        <Field label={t('By')} field="by" value={details.by} maxLength={120} />
         <Field
-          label="Rights, as they are printed and shared"
+          label={t('Rights, as they are printed and shared')}
           field="rights"
           value={details.rights}
           maxLength={300}

@@ -16,6 +16,7 @@ import { DeskBar } from './DeskBar.tsx';
 import { followSong, leftSongs, type OpenedSong } from './openSong.ts';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 import { usePanel } from './usePanel.ts';
+import { t } from '../../words/words.ts';
 
 interface SongDeskProps {
   opened: OpenedSong;
@@ -48,7 +49,7 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
 function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const [opened, setOpened] = useState<SongWindow | null>(null);
   const panel = usePanel(lens);
-  const title = useSong(({ read }) => read.song.title) || 'Song without a title';
+  const title = useSong(({ read }) => read.song.title) || t('Song without a title');
   useTitle(lens.id === 'chart' ? title : `${title}, ${lens.name.toLowerCase()}`);
   const { Frame: LensFrame, Panel, Strip, Tools } = lens;
   return (

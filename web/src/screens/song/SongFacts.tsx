@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { InPlace } from '../../ui/InPlace.tsx';
 import { tablet } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 const Title = styled.h1`
   position: relative;
@@ -58,9 +59,9 @@ export function SongTitle() {
   return (
     <Title>
       <InPlace
-        label="Title"
+        label={t('Title')}
         value={title}
-        shown={title || 'Song without a title'}
+        shown={title || t('Song without a title')}
         maxLength={200}
         onChange={setTitle}
       />
@@ -80,9 +81,9 @@ export function SongFacts() {
     <Facts>
       <div>
         <InPlace
-          label="Tempo"
+          label={t('Tempo')}
           value={tempo === null ? '' : String(tempo)}
-          shown={tempo === null ? 'Tempo' : `♩ ${tempo}`}
+          shown={tempo === null ? t('Tempo') : `♩ ${tempo}`}
           inputMode="numeric"
           maxLength={3}
           check={(text) => checkField('tempo', text)}
@@ -91,7 +92,7 @@ export function SongFacts() {
       </div>
       <div>
         <InPlace
-          label="Metre"
+          label={t('Metre')}
           value={meter}
           maxLength={12}
           check={(text) => checkField('meter', text)}
@@ -100,9 +101,9 @@ export function SongFacts() {
       </div>
       <div>
         <InPlace
-          label="Singer"
+          label={t('Singer')}
           value={singer}
-          shown={singer || 'Singer'}
+          shown={singer || t('Singer')}
           maxLength={80}
           onChange={setSinger}
         />

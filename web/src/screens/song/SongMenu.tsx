@@ -23,7 +23,8 @@ import { makeSure } from './openSong.ts';
 import { songsAddress } from '../parts/songsAddress.ts';
 import { DownloadList, saversOf } from './DownloadMenu.tsx';
 import type { SongWindow } from './SongWindows.tsx';
-import type { Panel } from './usePanel.ts';
+import { panelWords, type Panel } from './usePanel.ts';
+import { t } from '../../words/words.ts';
 
 const List = styled(Menu)`
   min-width: 250px;
@@ -66,7 +67,7 @@ export const SongMenu = memo(function SongMenu({ songId, lens, panel, onOpen }: 
   const [isOpen, setOpen] = useState(false);
   return (
     <MenuTrigger isOpen={isOpen} onOpenChange={setOpen}>
-      <IconButton aria-label="Menu">
+      <IconButton aria-label={t('Menu')}>
         <Ellipsis size={22} strokeWidth={1.8} />
       </IconButton>
       <Sheet placement="bottom end" style={{ maxHeight: '86vh' }}>
@@ -109,26 +110,25 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     songs: () => void navigate(songsAddress()),
     sets: () => void navigate('/sets'),
   };
-  const shows = (is: boolean, what: string) => `${is ? 'Hide' : 'Show'} ${what}`;
   return (
-    <List aria-label="Menu" onAction={(id) => actions[String(id)]?.()}>
+    <List aria-label={t('Menu')} onAction={(id) => actions[String(id)]?.()}>
       <MenuSection>
-        <Header>This song</Header>
-        <Item id="facts">Title, tempo, singer, rights</Item>
-        {isChart && song.sections.length > 1 ? <Item id="road">Roadmap</Item> : null}
+        <Header>{t('This song')}</Header>
+        <Item id="facts">{t('Title, tempo, singer, rights')}</Item>
+        {isChart && song.sections.length > 1 ? <Item id="road">{t('Roadmap')}</Item> : null}
         {canUnroll(song) ? (
-          <Item id="played">{asPlayed ? 'Show it as written' : 'Show it as played'}</Item>
+          <Item id="played">{asPlayed ? t('Show it as written') : t('Show it as played')}</Item>
         ) : null}
-        <Item id="versions">Earlier versions</Item>
+        <Item id="versions">{t('Earlier versions')}</Item>
       </MenuSection>
       <MenuSection>
-        <Header>For others</Header>
-        <Item id="set">Add to a set</Item>
-        <Item id="share">Share</Item>
-        <Item id="print">Print</Item>
+        <Header>{t('For others')}</Header>
+        <Item id="set">{t('Add to a set')}</Item>
+        <Item id="share">{t('Share')}</Item>
+        <Item id="print">{t('Print')}</Item>
         <SubmenuTrigger>
-          <Item id="download" textValue="Download">
-            Download <span aria-hidden>›</span>
+          <Item id="download" textValue={t('Download')}>
+            {t('Download')} <span aria-hidden>›</span>
           </Item>
           <Sheet>
             <DownloadList onDownload={download} />
@@ -136,16 +136,20 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
         </SubmenuTrigger>
       </MenuSection>
       <MenuSection>
-        <Header>On this desk</Header>
-        <Item id="view">View</Item>
-        <Item id="panel">{shows(panel.isOpen, isChart ? 'the text' : 'the tools')}</Item>
-        {isChart ? <Item id="tools">{shows(toolsOpen, 'the tools')}</Item> : null}
-        {isChart ? <Item id="piano">{shows(pianoOpen, 'the piano')}</Item> : null}
+        <Header>{t('On this desk')}</Header>
+        <Item id="view">{t('View')}</Item>
+        <Item id="panel">{panelWords(lens, panel.isOpen)}</Item>
+        {isChart ? (
+          <Item id="tools">{toolsOpen ? t('Hide the tools') : t('Show the tools')}</Item>
+        ) : null}
+        {isChart ? (
+          <Item id="piano">{pianoOpen ? t('Hide the piano') : t('Show the piano')}</Item>
+        ) : null}
       </MenuSection>
       <MenuSection>
-        <Header>Go to</Header>
-        <Item id="songs">Songs</Item>
-        <Item id="sets">Sets</Item>
+        <Header>{t('Go to')}</Header>
+        <Item id="songs">{t('Songs')}</Item>
+        <Item id="sets">{t('Sets')}</Item>
       </MenuSection>
     </List>
   );

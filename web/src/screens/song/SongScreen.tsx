@@ -7,6 +7,7 @@ import { NotFoundState } from '../../ui/states.tsx';
 import { lensNamed } from './lenses.ts';
 import { fetchSong } from './openSong.ts';
 import { SongDesk } from './SongDesk.tsx';
+import { t } from '../../words/words.ts';
 
 /** One song at its address, under the lens that the address names. */
 export function SongScreen() {
@@ -18,14 +19,14 @@ export function SongScreen() {
   });
   const lens = lensNamed(lensId);
   const missing = (
-    <NotFoundState title="No song at this address">
-      It may have been deleted, or the address is not complete.
+    <NotFoundState title={t('No song at this address')}>
+      {t('It may have been deleted, or the address is not complete.')}
       <DraftOfMissing kind="song" id={songId} />
     </NotFoundState>
   );
   if (!lens) return missing;
   return (
-    <Fetched from={fetched} what="the song" missing={missing}>
+    <Fetched from={fetched} what={t('the song')} missing={missing}>
       {(opened) => <SongDesk key={opened.id} opened={opened} lens={lens} />}
     </Fetched>
   );

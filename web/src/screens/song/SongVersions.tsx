@@ -9,6 +9,7 @@ import { reader } from '../../settings/reader.ts';
 import { momentInWords } from '../../ui/dates.ts';
 import { notify } from '../../ui/notices.tsx';
 import { VersionsWindow } from '../parts/VersionsWindow.tsx';
+import { t } from '../../words/words.ts';
 
 interface SongVersionsProps {
   songId: string;
@@ -21,7 +22,10 @@ export function SongVersions({ songId, isOpen, onClose }: SongVersionsProps) {
   const songDocument = useDocument();
   const putBack = ({ text, decisions, savedAt }: SongVersion) => {
     songDocument.putBack({ text, decisions });
-    notify(`The version of ${momentInWords(Date.parse(savedAt))} is back`, songDocument.undo);
+    notify(
+      t('The version of {{when}} is back', { when: momentInWords(Date.parse(savedAt)) }),
+      songDocument.undo,
+    );
   };
   return (
     <VersionsWindow
@@ -41,7 +45,7 @@ function ChartOf({ text }: { text: string }) {
   const view = useMemo(() => viewAsWritten(song, settings), [song, settings]);
   return (
     <>
-      <h3>{song.title || 'Song without a title'}</h3>
+      <h3>{song.title || t('Song without a title')}</h3>
       <Chart song={song} view={view} />
     </>
   );

@@ -8,6 +8,7 @@ import { FactsWindow } from './FactsWindow.tsx';
 import { SongVersions } from './SongVersions.tsx';
 import { useRewrite } from './useRewrite.ts';
 import { ViewWindow } from './ViewWindow.tsx';
+import { t } from '../../words/words.ts';
 
 export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts';
 
@@ -27,7 +28,7 @@ function Opened({ songId, opened, onClose }: SongWindowsProps) {
   const { view } = useLook();
   const song = useSong(({ read }) => read.song);
   const rewrite = useRewrite();
-  const name = song.title || 'Song without a title';
+  const name = song.title || t('Song without a title');
   const writeRoad = (road: readonly RoadStep[] | null) =>
     songDocument.edit((read) =>
       road ? setField(read, 'road', printRoad(road)) : dropField(read, 'road'),

@@ -7,6 +7,7 @@ import { Picker } from '../../ui/Picker.tsx';
 import { Asked, Question } from '../../ui/Question.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { LettersQuestion, ThemeQuestion } from '../parts/ReaderQuestions.tsx';
+import { t } from '../../words/words.ts';
 
 const Body = styled.div`
   display: grid;
@@ -20,6 +21,14 @@ interface ViewWindowProps {
   onClose: () => void;
 }
 
+const sizeNames: Readonly<Record<(typeof chartSizes)[number], string>> = {
+  smallest: t('smallest'),
+  small: t('small'),
+  usual: t('usual'),
+  large: t('large'),
+  largest: t('largest'),
+};
+
 /** How this reader looks at charts. It changes no chart, unless the reader asks for the text to be rewritten. */
 export function ViewWindow({ song, onRewrite, onClose }: ViewWindowProps) {
   const { reading, minor, symbols, language, spelling, words, wordsOnBeats, tune, size, joined } =
@@ -29,35 +38,39 @@ export function ViewWindow({ song, onRewrite, onClose }: ViewWindowProps) {
     (reading !== 'chart' && reading !== song.reading) ||
     (mode === 'minor' && minor !== 'chart' && minor !== song.minor);
   return (
-    <Window title="View" isOpen onClose={onClose} width={760}>
+    <Window title={t('View')} isOpen onClose={onClose} width={760}>
       <Body>
         <Asked
-          label="A bare number"
-          note="As written, a bare 2 is a major chord. In key, it is the chord the key has there: 2 minor."
+          label={t('A number alone')}
+          note={t(
+            'As written, a bare 2 is a major chord. In key, it is the chord the key has there: 2 minor.',
+          )}
           value={reading}
           options={[
-            ['chart', 'As the chart'],
-            ['as written', 'As written'],
-            ['in key', 'In key'],
+            ['chart', t('As the chart')],
+            ['as written', t('As written')],
+            ['in key', t('In key')],
           ]}
           onChange={(chosen) => reader.change({ reading: chosen })}
         />
         {mode === 'minor' ? (
           <Asked
-            label="Numbers in minor"
-            note="Home is 6m of the relative major, or 1m of its own tonic."
+            label={t('Numbers in minor')}
+            note={t('Home is 6m of the relative major, or 1m of its own tonic.')}
             value={minor}
             options={[
-              ['chart', 'As the chart'],
-              ['relative', 'Home is 6m'],
-              ['own tonic', 'Home is 1m'],
+              ['chart', t('As the chart')],
+              ['relative', t('Home is 6m')],
+              ['own tonic', t('Home is 1m')],
             ]}
             onChange={(chosen) => reader.change({ minor: chosen })}
           />
         ) : null}
-        {differs ? <Button onPress={onRewrite}>Write the chart’s text this way</Button> : null}
+        {differs ? (
+          <Button onPress={onRewrite}>{t('Write the chart’s text this way')}</Button>
+        ) : null}
         <Asked
-          label="Qualities"
+          label={t('Qualities')}
           value={symbols}
           options={[
             ['words', 'm maj7 dim m7♭5'],
@@ -67,59 +80,61 @@ export function ViewWindow({ song, onRewrite, onClose }: ViewWindowProps) {
         />
         <Question>
           <Picker
-            label="Names of notes"
+            label={t('Names of notes')}
             value={language}
             options={noteLanguages.map((id) => ({ id, name: languageNames[id] }))}
             onChange={(id) => reader.change({ language: id as NoteLanguage })}
           />
         </Question>
         <Asked
-          label="Spelling"
-          note="Easy reading avoids double accidentals and C♭, F♭, B♯, E♯; the chart stays right."
+          label={t('Spelling')}
+          note={t(
+            'Easy reading avoids double accidentals and C♭, F♭, B♯, E♯; the chart stays right.',
+          )}
           value={spelling}
           options={[
-            ['strict', 'Strict'],
-            ['easy', 'Easy reading'],
+            ['strict', t('Strict')],
+            ['easy', t('Easy reading')],
           ]}
           onChange={(chosen) => reader.change({ spelling: chosen })}
         />
         <LettersQuestion />
         <Asked
-          label="Words"
+          label={t('Words')}
           value={!words ? 'off' : wordsOnBeats ? 'beats' : 'bars'}
           options={[
-            ['bars', 'Under the bars'],
-            ['beats', 'On the beats'],
-            ['off', 'Hidden'],
+            ['bars', t('Under the bars')],
+            ['beats', t('On the beats')],
+            ['off', t('Hidden')],
           ]}
           onChange={(chosen) =>
             reader.change({ words: chosen !== 'off', wordsOnBeats: chosen === 'beats' })
           }
         />
         <Asked
-          label="Tune"
+          label={t('Tune')}
           value={tune}
           options={[
-            ['degrees', 'In degrees'],
-            ['staff', 'On a staff'],
-            ['off', 'Hidden'],
+            ['degrees', t('In degrees')],
+            ['staff', t('On a staff')],
+            ['off', t('Hidden')],
           ]}
           onChange={(chosen) => reader.change({ tune: chosen })}
         />
         <Question>
           <Picker
-            label="Size of charts"
+            label={t('Size of charts')}
             value={size}
-            options={chartSizes.map((id) => ({ id, name: id }))}
+            options={chartSizes.map((id) => ({ id, name: sizeNames[id] }))}
             onChange={(id) => reader.change({ size: id as (typeof chartSizes)[number] })}
           />
         </Question>
         <Asked
-          label="Rows"
+          label={t('Rows')}
           value={joined ? 'joined' : 'lines'}
           options={[
-            ['lines', 'A line each'],
-            ['joined', 'As many bars as fit'],
+            ['lines', t('A line each')],
+            ['joined', t('As many bars as fit')],
           ]}
           onChange={(chosen) => reader.change({ joined: chosen === 'joined' })}
         />

@@ -1,6 +1,7 @@
 import type { Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { phone, tablet } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 export const Desk = styled.div<{ $panel: boolean }>`
   display: grid;
@@ -62,6 +63,8 @@ const Rights = styled.p`
 /** What printed paper says of the song besides its chart. */
 export function RightsLine({ details: { by, rights } }: { details: Song['details'] }) {
   return (
-    <Rights>{[by && `by ${by}`, rights || 'Rights not said'].filter(Boolean).join(' · ')}</Rights>
+    <Rights>
+      {[by && t('by {{by}}', { by }), rights || t('No rights given')].filter(Boolean).join(' · ')}
+    </Rights>
   );
 }

@@ -17,6 +17,7 @@ import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
 import { isBegun, isMade } from '../parts/freshSongs.ts';
 import { newChart } from './newChart.ts';
+import { t } from '../../words/words.ts';
 
 /** A song as its screen holds it. */
 export interface OpenedSong {
@@ -125,8 +126,9 @@ function sender(id: string): SendSong {
       case 'missing':
         return {
           kind: 'refused',
-          message:
+          message: t(
             'the song was deleted. Your version stays in this browser; Songs and Sets lead to it.',
+          ),
         };
       case 'refused':
       case 'unreachable':
@@ -152,7 +154,7 @@ async function make(id: string, draft: SongDraft): ReturnType<SendSong> {
   }
   return answer.kind === 'unreachable' || answer.kind === 'refused'
     ? answer
-    : { kind: 'refused', message: 'the song could not be made.' };
+    : { kind: 'refused', message: t('the song could not be made.') };
 }
 
 /** Decisions are plain data whose parts stand in an order of their own on either side of the wire. */

@@ -3,6 +3,13 @@ import type { Lens } from '../../lenses/lens.ts';
 import { desk } from '../../settings/desk.ts';
 import { onPhone, useMedia } from '../../ui/useMedia.ts';
 import { useSteady } from '../../ui/useSteady.ts';
+import { t } from '../../words/words.ts';
+
+/** What pressing the switch of a lens's panel does. */
+export function panelWords({ needs }: Lens, isOpen: boolean): string {
+  if (needs === 'hands') return isOpen ? t('Hide the tools') : t('Show the tools');
+  return isOpen ? t('Hide the text') : t('Show the text');
+}
 
 /** What a lens has beside the chart; on a phone it stands in the chart's place. */
 export interface Panel {

@@ -2,6 +2,7 @@ import { ListPlus, Star, Tag, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { phone } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 const Bar = styled.div`
   position: sticky;
@@ -42,23 +43,23 @@ export function ChosenBar(props: ChosenBarProps) {
   const { count, areAtHand, onAdd, onTags, onFavourite, onDelete, onNone } = props;
   const isDisabled = count === 0;
   return (
-    <Bar role="toolbar" aria-label="The songs that are chosen">
-      <p role="status">{count === 0 ? 'No song is chosen' : `${count} chosen`}</p>
+    <Bar role="toolbar" aria-label={t('The songs that are chosen')}>
+      <p role="status">{count === 0 ? t('No song is chosen') : t('{{count}} chosen', { count })}</p>
       <Button isDisabled={isDisabled} onPress={onAdd}>
-        <ListPlus size={18} strokeWidth={1.5} aria-hidden /> Add to a set
+        <ListPlus size={18} strokeWidth={1.5} aria-hidden /> {t('Add to a set')}
       </Button>
       <Button isDisabled={isDisabled} onPress={onTags}>
-        <Tag size={18} strokeWidth={1.5} aria-hidden /> Tags
+        <Tag size={18} strokeWidth={1.5} aria-hidden /> {t('Tags')}
       </Button>
       <Button isDisabled={isDisabled} onPress={onFavourite}>
         <Star size={18} strokeWidth={1.5} aria-hidden />{' '}
-        {areAtHand && count > 0 ? 'Not at hand' : 'Keep at hand'}
+        {areAtHand && count > 0 ? t('Not at hand') : t('Keep at hand')}
       </Button>
       <Button isDisabled={isDisabled} onPress={onDelete}>
-        <Trash2 size={18} strokeWidth={1.5} aria-hidden /> Delete
+        <Trash2 size={18} strokeWidth={1.5} aria-hidden /> {t('Delete')}
       </Button>
       <QuietButton isDisabled={isDisabled} onPress={onNone}>
-        Choose none
+        {t('Choose none')}
       </QuietButton>
     </Bar>
   );

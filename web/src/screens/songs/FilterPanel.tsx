@@ -5,6 +5,7 @@ import { choicesQuery } from '../../queries/queries.ts';
 import { Pick } from '../../ui/Pick.tsx';
 import { phone } from '../../ui/theme.ts';
 import { isTempo, type Filters } from './listView.ts';
+import { t } from '../../words/words.ts';
 
 const Panel = styled.section`
   display: grid;
@@ -77,25 +78,25 @@ export function FilterPanel({ id, filters, keyInWords, onChange }: FilterPanelPr
   /** What stands in the address is among them, whether or not a song has it. */
   const choices = (values: readonly string[], chosen: string, words = (value: string) => value) =>
     [
-      ['', 'Any'],
+      ['', t('Any')],
       ...[...new Set([...values, chosen])].filter(Boolean).map((value) => [value, words(value)]),
     ] as [string, string][];
   return (
-    <Panel id={id} aria-label="Filter">
+    <Panel id={id} aria-label={t('Filter')}>
       <Pick
-        label="Key"
+        label={t('Key')}
         value={filters.key}
         options={choices(data?.keys ?? [], filters.key, keyInWords)}
         onChange={(key) => onChange({ key })}
       />
       <Pick
-        label="Metre"
+        label={t('Metre')}
         value={filters.meter}
         options={choices(data?.meters ?? [], filters.meter)}
         onChange={(meter) => onChange({ meter })}
       />
       <Tempo>
-        <legend>Tempo</legend>
+        <legend>{t('Tempo')}</legend>
         <TempoField
           name="from"
           value={filters.slowest}
@@ -109,13 +110,13 @@ export function FilterPanel({ id, filters, keyInWords, onChange }: FilterPanelPr
         />
       </Tempo>
       <Pick
-        label="Singer"
+        label={t('Singer')}
         value={filters.singer}
         options={choices(data?.singers ?? [], filters.singer)}
         onChange={(singer) => onChange({ singer })}
       />
       <Pick
-        label="Tag"
+        label={t('Tag')}
         value={filters.tag}
         options={choices(data?.tags ?? [], filters.tag)}
         onChange={(tag) => onChange({ tag })}
@@ -126,7 +127,7 @@ export function FilterPanel({ id, filters, keyInWords, onChange }: FilterPanelPr
           checked={filters.coming === 'yes'}
           onChange={({ target }) => onChange({ coming: target.checked ? 'yes' : '' })}
         />
-        In a coming set
+        {t('In a coming set')}
       </Tick>
     </Panel>
   );
@@ -148,7 +149,9 @@ function TempoField({ name, value, onChange }: TempoFieldProps) {
       min={1}
       max={999}
       step="any"
-      aria-label={`Tempo ${name}, beats in a minute`}
+      aria-label={
+        name === 'from' ? t('Tempo from, beats in a minute') : t('Tempo to, beats in a minute')
+      }
       value={typed ?? value}
       onFocus={() => setTyped(value)}
       onBlur={() => setTyped(null)}

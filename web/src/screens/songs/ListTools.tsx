@@ -12,6 +12,7 @@ import { phone, tablet } from '../../ui/theme.ts';
 import { noFilters, setFilters, type ListView, type Shown } from './listView.ts';
 import { FilterPanel } from './FilterPanel.tsx';
 import type { Choosing } from './useChoosing.ts';
+import { t } from '../../words/words.ts';
 
 const Line = styled.div`
   display: flex;
@@ -66,17 +67,17 @@ const Chips = styled.ul`
 `;
 
 const kinds: readonly (readonly [Shown, string])[] = [
-  ['all', 'All'],
-  ['favourites', 'At hand'],
-  ['opened', 'Opened lately'],
+  ['all', t('All')],
+  ['favourites', t('At hand')],
+  ['opened', t('Opened lately')],
 ];
 
 const orders: readonly (readonly [SongOrder, string])[] = [
-  ['title', 'Title'],
-  ['key', 'Key'],
-  ['tempo', 'Tempo'],
-  ['used', 'Used last'],
-  ['changed', 'Changed last'],
+  ['title', t('Title')],
+  ['key', t('Key')],
+  ['tempo', t('Tempo')],
+  ['used', t('Used last')],
+  ['changed', t('Changed last')],
 ];
 
 interface ListToolsProps {
@@ -99,7 +100,7 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
   return (
     <>
       <Line>
-        <Kinds role="group" aria-label="Which songs">
+        <Kinds role="group" aria-label={t('Which songs')}>
           {kinds.map(([kind, words]) => (
             <Button
               key={kind}
@@ -112,7 +113,7 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
         </Kinds>
         {shown === 'opened' ? null : (
           <Pick
-            label="Order"
+            label={t('Order')}
             labelled="beside"
             value={order}
             options={orders}
@@ -124,11 +125,11 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
           aria-controls={isOpen ? panel : undefined}
           onPress={() => setOpen(!isOpen)}
         >
-          <SlidersHorizontal size={18} strokeWidth={1.5} aria-hidden /> Filter
+          <SlidersHorizontal size={18} strokeWidth={1.5} aria-hidden /> {t('Filter')}
         </Button>
         <Choose aria-pressed={choosing.isOn} onPress={choosing.toggle}>
           <ListChecks size={18} strokeWidth={1.5} aria-hidden />
-          <span>{choosing.isOn ? 'End choosing' : 'Choose several'}</span>
+          <span>{choosing.isOn ? t('End choosing') : t('Choose several')}</span>
         </Choose>
       </Line>
       {isOpen ? (
@@ -140,11 +141,11 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
         />
       ) : null}
       {set.length > 0 ? (
-        <Chips aria-label="Filters that are set">
+        <Chips aria-label={t('Filters that are set')}>
           {set.map(({ id, words, without }) => (
             <li key={id}>
               <Button
-                aria-label={`Leave out the filter: ${words}`}
+                aria-label={t('Leave out the filter: {{words}}', { words })}
                 onPress={() => onChange({ filters: without })}
               >
                 {words} <X size={16} strokeWidth={1.5} aria-hidden />
@@ -154,7 +155,7 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
           {set.length > 1 ? (
             <li>
               <QuietButton onPress={() => onChange({ filters: noFilters })}>
-                Leave out all
+                {t('Leave out all')}
               </QuietButton>
             </li>
           ) : null}

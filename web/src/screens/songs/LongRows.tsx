@@ -7,6 +7,7 @@ import {
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Rows, type SongRowsProps } from './rowsFrame.ts';
+import { t } from '../../words/words.ts';
 
 /** How high a row is before it was measured, in pixels. */
 const usualHeight = 77;
@@ -69,7 +70,7 @@ export function LongRows({ songs, total, onMore, children }: SongRowsProps) {
   return (
     <List
       ref={list}
-      aria-label="Songs"
+      aria-label={t('Songs')}
       style={{ height: rows.getTotalSize() }}
       onFocus={({ target }) => {
         const place = target.closest('li')?.dataset['index'];

@@ -3,6 +3,7 @@ import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { shortDate } from '../../ui/dates.ts';
 import { Window } from '../../ui/Window.tsx';
 import type { Needed } from './useSongDoing.ts';
+import { t } from '../../words/words.ts';
 
 const List = styled.ul`
   display: grid;
@@ -30,14 +31,18 @@ export function NeededWindow({ needed, count, onDelete, onClose }: NeededWindowP
   return (
     <Window
       title={
-        count === 1 ? 'A set to come needs this song' : 'Sets to come need some of these songs'
+        count === 1
+          ? t('A set to come needs this song')
+          : t('Sets to come need some of these songs')
       }
       isOpen
       onClose={onClose}
       mustDecide
     >
       <p>
-        It keeps its place there, marked as gone, and can be taken back from the trash for 30 days.
+        {t(
+          'It keeps its place there, marked as gone, and can be taken back from the trash for 30 days.',
+        )}
       </p>
       <List>
         {needed.map(({ title, sets }, place) => (
@@ -45,16 +50,18 @@ export function NeededWindow({ needed, count, onDelete, onClose }: NeededWindowP
             “{title}”:{' '}
             {sets
               .map(({ name, date }) =>
-                date ? `${name}, ${shortDate(date)}` : `${name}, no day yet`,
+                date ? `${name}, ${shortDate(date)}` : t('{{name}}, no day yet', { name }),
               )
               .join('; ')}
           </li>
         ))}
       </List>
       <Answers>
-        <Button onPress={onDelete}>{count === 1 ? 'Delete it' : `Delete all ${count}`}</Button>
+        <Button onPress={onDelete}>
+          {count === 1 ? t('Delete it') : t('Delete all {{count}}', { count })}
+        </Button>
         <PrimaryButton autoFocus onPress={onClose}>
-          {count === 1 ? 'Keep it' : 'Keep them'}
+          {count === 1 ? t('Keep it') : t('Keep them')}
         </PrimaryButton>
       </Answers>
     </Window>

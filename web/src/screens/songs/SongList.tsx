@@ -10,6 +10,7 @@ import { SongRow, titleOf } from './SongRow.tsx';
 import { SongRows } from './SongRows.tsx';
 import type { Choosing } from './useChoosing.ts';
 import { useSongDoing, type Needed } from './useSongDoing.ts';
+import { t } from '../../words/words.ts';
 
 // Menu and windows are fetched when they are first asked for: the list is there sooner.
 const ActionMenu = lazy(async () => ({
@@ -55,7 +56,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
   async function askAndRemove(wanted: readonly SongListItem[]) {
     const needed = await doing.neededBy(wanted);
     if (needed === null)
-      return notify('It cannot be known now which sets need this. Try again in a moment.');
+      return notify(t('It cannot be known now which sets need this. Try again in a moment.'));
     if (needed.length > 0) setOpened({ kind: 'needed', needed, songs: wanted });
     else await remove(wanted);
   }

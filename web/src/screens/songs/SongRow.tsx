@@ -10,6 +10,7 @@ import { IconButton } from '../../ui/Button.tsx';
 import { shortDate } from '../../ui/dates.ts';
 import { display, phone } from '../../ui/theme.ts';
 import { Opening } from '../parts/Opening.tsx';
+import { t } from '../../words/words.ts';
 
 const Row = styled.div`
   position: relative;
@@ -132,7 +133,7 @@ const Box = styled.label`
 `;
 
 export function titleOf({ summary }: SongListItem): string {
-  return summary.title || 'Song without a title';
+  return summary.title || t('Song without a title');
 }
 
 interface SongRowProps {
@@ -157,7 +158,7 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
     <Row data-chosen={isChosen || undefined}>
       {isChosen === null ? (
         <Hand
-          aria-label={`Keep ${title} at hand`}
+          aria-label={t('Keep {{title}} at hand', { title })}
           aria-pressed={favourite}
           onPress={() => onFavourite(song)}
         >
@@ -167,7 +168,7 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
         <Box>
           <input
             type="checkbox"
-            aria-label={`Choose ${title}`}
+            aria-label={t('Choose {{title}}', { title })}
             checked={isChosen}
             onChange={({ target, nativeEvent }) =>
               onChoose(song, target.checked, 'shiftKey' in nativeEvent && !!nativeEvent.shiftKey)
@@ -178,11 +179,13 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
       <Title>
         <Link to={`/songs/${id}`}>{title}</Link>
         <p>
-          {summary.singer ? <span>sung by {summary.singer}</span> : null}
+          {summary.singer ? (
+            <span>{t('sung by {{singer}}', { singer: summary.singer })}</span>
+          ) : null}
           {summary.problems > 0 ? (
             <Problems>
               {summary.singer ? ' · ' : ''}
-              {summary.problems === 1 ? '1 problem' : `${summary.problems} problems`} in the chart
+              {t('{{count}} problems in the chart', { count: summary.problems })}
             </Problems>
           ) : null}
           {tags.length > 0 ? (
@@ -200,7 +203,7 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
       <Key>{key.ok ? <KeyName name={keyName(key.value, settings)} /> : summary.key}</Key>
       <Feel data-order={isSaid || undefined}>{saidBy(song, order)}</Feel>
       <IconButton
-        aria-label={`More for ${title}`}
+        aria-label={t('More for {{title}}', { title })}
         aria-haspopup="menu"
         onPress={({ target }) => onMenu(song, target)}
       >
@@ -211,8 +214,9 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
 });
 
 function saidBy({ summary, usedOn, savedAt }: SongListItem, order: SongOrder): string {
-  if (order === 'used') return usedOn ? `used ${shortDate(usedOn)}` : 'not used yet';
-  if (order === 'changed') return `changed ${shortDate(savedAt)}`;
+  if (order === 'used')
+    return usedOn ? t('used {{date}}', { date: shortDate(usedOn) }) : t('not used yet');
+  if (order === 'changed') return t('changed {{date}}', { date: shortDate(savedAt) });
   return `${summary.meter}${summary.tempo === null ? '' : ` · ${summary.tempo}`}`;
 }
 

@@ -1,6 +1,7 @@
 import type { SongListItem } from '@intervallum/contract';
 import { lazy, Suspense, useEffect } from 'react';
 import { Rows, type SongRowsProps } from './rowsFrame.ts';
+import { t } from '../../words/words.ts';
 
 /** Up to so many songs are all on the page: the browser's own search finds them. */
 const mostWhole = 150;
@@ -12,7 +13,7 @@ export function SongRows(props: SongRowsProps) {
   const { songs, total, onMore, children } = props;
   const isLong = total > mostWhole;
   const rows = (some: readonly SongListItem[]) => (
-    <Rows aria-label="Songs">
+    <Rows aria-label={t('Songs')}>
       {some.map((song) => (
         <li key={song.id} data-song={song.id}>
           {children(song)}

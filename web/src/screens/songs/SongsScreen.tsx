@@ -27,6 +27,7 @@ import { askedOf, noFilters, readListView, writeListView, type ListView } from '
 import { SongList } from './SongList.tsx';
 import { useChoosing } from './useChoosing.ts';
 import { Welcome } from './Welcome.tsx';
+import { t } from '../../words/words.ts';
 
 const Search = styled(SearchField)`
   input {
@@ -80,39 +81,43 @@ export function SongsScreen() {
     const { songsTable } = await import('./songsTable.ts');
     const table = await songsTable(asked);
     if (table !== null) saveFile(table, 'Songs.csv', 'text/csv');
-    else notify('The list could not be fetched. Try again in a moment.');
+    else notify(t('The list could not be fetched. Try again in a moment.'));
   }
 
   const tools = (
     <>
-      <Search aria-label="Search songs" value={typed} onChange={setTyped}>
-        <Input placeholder="Search titles, words, numbers" maxLength={200} />
+      <Search aria-label={t('Search songs')} value={typed} onChange={setTyped}>
+        <Input placeholder={t('Search titles, words, numbers')} maxLength={200} />
       </Search>
-      <Tool name="Download the list as CSV" onPress={() => void downloadList()}>
+      <Tool name={t('Download the list as CSV')} onPress={() => void downloadList()}>
         <Download size={18} strokeWidth={1.5} />
       </Tool>
       <Button onPress={() => void navigate('/songs/import')}>
-        <FileUp size={18} strokeWidth={1.5} aria-hidden /> Bring a song
+        <FileUp size={18} strokeWidth={1.5} aria-hidden /> {t('Import a song')}
       </Button>
       <PrimaryButton onPress={makeSong}>
-        <Plus size={18} strokeWidth={1.5} aria-hidden /> New song
+        <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New song')}
       </PrimaryButton>
     </>
   );
   const { hasNextPage, isFetchingNextPage, fetchNextPage } = fetched;
   const more = useCallback(() => void fetchNextPage(), [fetchNextPage]);
   return (
-    <Page title="Songs" tools={tools}>
+    <Page title={t('Songs')} tools={tools}>
       <DraftsNotice />
       {isNothing ? (
         <>
           <ListTools view={view} onChange={change} choosing={choosing} />
-          <EmptyState title="No song was opened yet">
-            Songs that are opened on this device are listed here, the last one first.
+          <EmptyState title={t('No song was opened yet')}>
+            {t('Songs that are opened on this device are listed here, the last one first.')}
           </EmptyState>
         </>
       ) : (
-        <Fetched from={fetched} what="the songs" {...(isPlain ? { kept: keptNames.songs } : {})}>
+        <Fetched
+          from={fetched}
+          what={t('the songs')}
+          {...(isPlain ? { kept: keptNames.songs } : {})}
+        >
           {({ pages }) => {
             const total = pages[0]?.total ?? 0;
             const songs = inOrder(
@@ -126,14 +131,17 @@ export function SongsScreen() {
               <>
                 {isPlain && first ? (
                   <Welcome
-                    sample={{ id: first.id, title: first.summary.title || 'Song without a title' }}
+                    sample={{
+                      id: first.id,
+                      title: first.summary.title || t('Song without a title'),
+                    }}
                     onMake={makeSong}
                   />
                 ) : null}
                 <ListTools view={view} onChange={change} choosing={choosing} />
                 <Count role="status">
                   {isCounted && total >= mostCounted
-                    ? `${mostCounted} songs or more`
+                    ? t('{{count}} songs or more', { count: mostCounted })
                     : counted(total)}
                 </Count>
                 {first ? (
@@ -150,7 +158,7 @@ export function SongsScreen() {
                     onAll={() => change({ shown: 'all', filters: noFilters })}
                   />
                 )}
-                {isFetchingNextPage ? <Count>Fetching more …</Count> : null}
+                {isFetchingNextPage ? <Count>{t('Fetching more …')}</Count> : null}
               </>
             );
           }}
@@ -161,7 +169,7 @@ export function SongsScreen() {
   );
 }
 
-const counted = (total: number) => (total === 1 ? '1 song' : `${total} songs`);
+const counted = (count: number) => t('{{count}} songs', { count });
 
 /** What the address says of the list, and how that is changed; what is typed follows it, after a pause. */
 function useListView() {
@@ -209,10 +217,10 @@ function inOrder(
 function NoSongs({ onMake }: { onMake: () => void }) {
   return (
     <EmptyState
-      title="No songs yet"
-      action={<PrimaryButton onPress={onMake}>Write the first one</PrimaryButton>}
+      title={t('No songs yet')}
+      action={<PrimaryButton onPress={onMake}>{t('Write the first one')}</PrimaryButton>}
     >
-      A song is a chart in numbers: write it once, read it in every key.
+      {t('A song is a chart in numbers: write it once, read it in every key.')}
     </EmptyState>
   );
 }
@@ -222,21 +230,21 @@ function NotFound({ view, onAll }: { view: ListView; onAll: () => void }) {
   if (isFiltered || (view.shown !== 'all' && view.search !== ''))
     return (
       <EmptyState
-        title="No song is like that"
-        action={<Button onPress={onAll}>Leave out the filters</Button>}
+        title={t('No song is like that')}
+        action={<Button onPress={onAll}>{t('Leave out the filters')}</Button>}
       >
-        Something else than the filters ask for may be meant.
+        {t('Something else than the filters ask for may be meant.')}
       </EmptyState>
     );
   if (view.shown === 'favourites')
     return (
-      <EmptyState title="No song is at hand">
-        The star before a song keeps it here, for you to find at once.
+      <EmptyState title={t('No song is at hand')}>
+        {t('The star before a song keeps it here, for you to find at once.')}
       </EmptyState>
     );
   return (
-    <EmptyState title="No song has that in it">
-      Search for a title, a word that is sung, or a number.
+    <EmptyState title={t('No song has that in it')}>
+      {t('Search for a title, a word that is sung, or a number.')}
     </EmptyState>
   );
 }

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { titleOf } from './SongRow.tsx';
+import { t } from '../../words/words.ts';
 
 const List = styled.ul`
   display: flex;
@@ -64,18 +65,20 @@ export function TagsWindow({ songs, onTag, onClose }: TagsWindowProps) {
   return (
     <Window
       title={
-        songs.length === 1 && only ? `Tags of “${titleOf(only)}”` : `Tags of ${songs.length} songs`
+        songs.length === 1 && only
+          ? t('Tags of “{{title}}”', { title: titleOf(only) })
+          : t('Tags of {{count}} songs', { count: songs.length })
       }
       isOpen
       onClose={onClose}
     >
-      <Fetched from={fetched} what="the tags">
+      <Fetched from={fetched} what={t('the tags')}>
         {(choices) => {
           const all = [...new Set([...choices.tags, ...songs.flatMap(({ tags }) => tags)])];
           return all.length === 0 ? (
-            <p>A tag is a word to find songs by: a season, a theme, an instrument.</p>
+            <p>{t('A tag is a word to find songs by: a season, a theme, an instrument.')}</p>
           ) : (
-            <List aria-label="Tags">
+            <List aria-label={t('Tags')}>
               {all.map((tag) => {
                 const count = songs.filter(({ tags }) => tags.includes(tag)).length;
                 return (
@@ -100,13 +103,13 @@ export function TagsWindow({ songs, onTag, onClose }: TagsWindowProps) {
       </Fetched>
       <New onSubmit={add}>
         <TextField
-          label={`A new tag (a song has up to ${mostTags})`}
+          label={t('A new tag (a song has up to {{mostTags}})', { mostTags })}
           value={name}
           onChange={setName}
           maxLength={40}
         />
         <Button type="submit" isDisabled={name.trim() === ''}>
-          Add
+          {t('Add')}
         </Button>
       </New>
     </Window>

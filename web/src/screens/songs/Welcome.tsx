@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { visit } from '../../settings/visit.ts';
 import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { display } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 const Card = styled.section`
   margin-bottom: 22px;
@@ -46,19 +47,20 @@ export function Welcome({ sample, onMake }: WelcomeProps) {
   };
   return (
     <Card aria-labelledby="welcome">
-      <h2 id="welcome">Song charts in numbers, for keyboardists in church</h2>
+      <h2 id="welcome">{t('Song charts in numbers, for keyboardists in church')}</h2>
       <p>
-        Write a song once in the degrees of its key and read it in every key, see and hear what two
-        hands play, put songs in the order of a service, and give each to the band by a link.
+        {t(
+          'Write a song once in the degrees of its key and read it in every key, see and hear what two hands play, put songs in the order of a service, and give each to the band by a link.',
+        )}
       </p>
       <Doing>
         {sample ? (
           <PrimaryButton onPress={begun(() => void navigate(`/songs/${sample.id}`))}>
-            Look at “{sample.title}”
+            {t('Look at “{{title}}”', { title: sample.title })}
           </PrimaryButton>
         ) : null}
-        <Button onPress={begun(onMake)}>Begin a song</Button>
-        <QuietButton onPress={begun(() => undefined)}>Close</QuietButton>
+        <Button onPress={begun(onMake)}>{t('Begin a song')}</Button>
+        <QuietButton onPress={begun(() => undefined)}>{t('Close')}</QuietButton>
       </Doing>
     </Card>
   );

@@ -1,6 +1,7 @@
 import { songOrders, type SongOrder } from '@intervallum/contract';
 import { parseKey } from '@intervallum/core';
 import type { AskedSongs } from '../../queries/resources.ts';
+import { t } from '../../words/words.ts';
 
 /** Which songs are listed before any filter: all, those at hand, or those opened last on this device. */
 export type Shown = 'all' | 'favourites' | 'opened';
@@ -108,16 +109,16 @@ export function setFilters(
   });
   const tempo =
     slowest && fastest
-      ? `tempo ${slowest} to ${fastest}`
+      ? t('tempo {{slowest}} to {{fastest}}', { slowest, fastest })
       : slowest
-        ? `tempo ${slowest} and faster`
-        : `tempo ${fastest} and slower`;
+        ? t('tempo {{slowest}} and faster', { slowest })
+        : t('tempo {{fastest}} and slower', { fastest });
   return [
-    ...(key ? [one('key', `key of ${keyInWords(key)}`, { key: '' })] : []),
-    ...(meter ? [one('meter', `in ${meter}`, { meter: '' })] : []),
+    ...(key ? [one('key', t('key of {{key}}', { key: keyInWords(key) }), { key: '' })] : []),
+    ...(meter ? [one('meter', t('in {{meter}}', { meter }), { meter: '' })] : []),
     ...(slowest || fastest ? [one('tempo', tempo, { slowest: '', fastest: '' })] : []),
-    ...(singer ? [one('singer', `sung by ${singer}`, { singer: '' })] : []),
-    ...(tag ? [one('tag', `tag ${tag}`, { tag: '' })] : []),
-    ...(coming ? [one('coming', 'in a coming set', { coming: '' })] : []),
+    ...(singer ? [one('singer', t('sung by {{singer}}', { singer }), { singer: '' })] : []),
+    ...(tag ? [one('tag', t('tag {{tag}}', { tag }), { tag: '' })] : []),
+    ...(coming ? [one('coming', t('in a coming set'), { coming: '' })] : []),
   ];
 }

@@ -7,6 +7,7 @@ import { api } from '../../queries/resources.ts';
 import { today } from '../../ui/dates.ts';
 import { notify } from '../../ui/notices.tsx';
 import { titleOf } from './SongRow.tsx';
+import { t } from '../../words/words.ts';
 
 /** A song that sets of days to come need. */
 export interface Needed {
@@ -25,7 +26,7 @@ export interface SongDoing {
 }
 
 const named = (songs: readonly SongListItem[]) =>
-  songs.length === 1 ? `“${titleOf(songs[0]!)}”` : `${songs.length} songs`;
+  songs.length === 1 ? `“${titleOf(songs[0]!)}”` : t('{{count}} songs', { count: songs.length });
 
 export function useSongDoing(): SongDoing {
   const client = useQueryClient();
@@ -45,8 +46,8 @@ export function useSongDoing(): SongDoing {
     const mark = async (marks: SongMarks): Promise<boolean> => {
       const answer = await api.markSongs(marks);
       if (answer.kind === 'ok') return true;
-      const why = answer.kind === 'refused' ? answer.message : 'Try again in a moment.';
-      notify(`That could not be done. ${why}`);
+      const why = answer.kind === 'refused' ? answer.message : t('Try again in a moment.');
+      notify(t('That could not be done. {{why}}', { why }));
       reload();
       return false;
     };
@@ -57,7 +58,11 @@ export function useSongDoing(): SongDoing {
         patch(songs, (song) => ({ ...song, favourite }));
         if (!(await mark({ ids: idsOf(songs), favourite }))) return;
         if (songs.length > 1)
-          notify(`${named(songs)} ${favourite ? 'at hand' : 'no longer at hand'}`);
+          notify(
+            favourite
+              ? t('{{songs}} at hand', { songs: named(songs) })
+              : t('{{songs}} no longer at hand', { songs: named(songs) }),
+          );
       },
       tag: async (songs, tag, isGiven) => {
         const without = (song: SongListItem) => song.tags.filter((one) => one !== tag);
@@ -83,9 +88,9 @@ export function useSongDoing(): SongDoing {
               })
             : null;
         if (made?.kind !== 'ok')
-          return notify('The song could not be duplicated. Try again in a moment.');
+          return notify(t('The song could not be duplicated. Try again in a moment.'));
         reload();
-        notify(`${named([song])} duplicated`, () => {
+        notify(t('{{songs}} duplicated', { songs: named([song]) }), () => {
           void api.deleteSong(made.value.id).then(reload);
         });
       },
@@ -96,10 +101,12 @@ export function useSongDoing(): SongDoing {
         patch(removed, () => null);
         if (removed.length < songs.length)
           notify(
-            `${named(songs.filter((song) => !removed.includes(song)))} could not be deleted. Try again in a moment.`,
+            t('{{songs}} could not be deleted. Try again in a moment.', {
+              songs: named(songs.filter((song) => !removed.includes(song))),
+            }),
           );
         if (removed.length === 0) return;
-        notify(`${named(removed)} deleted`, () => {
+        notify(t('{{songs}} deleted', { songs: named(removed) }), () => {
           void Promise.all(removed.map(({ id }) => api.restoreSong(id))).then(reload);
         });
       },

@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import styled from 'styled-components';
 import { pressSimulatedPedal } from '../../device/pedal.ts';
 import { Button } from '../../ui/Button.tsx';
+import { t } from '../../words/words.ts';
 
 const Pedal = styled.div`
   display: grid;
@@ -17,12 +18,12 @@ const Pedal = styled.div`
 /** A foot pedal for whoever has none at hand: it sends the keys that a real one sends. */
 export function ScreenPedal() {
   return (
-    <Pedal role="group" aria-label="Pedal on the screen">
+    <Pedal role="group" aria-label={t('Pedal on the screen')}>
       <Button onPress={() => pressSimulatedPedal('back')}>
-        <ChevronLeft size={22} strokeWidth={1.5} aria-hidden /> Back
+        <ChevronLeft size={22} strokeWidth={1.5} aria-hidden /> {t('Back')}
       </Button>
       <Button onPress={() => pressSimulatedPedal('on')}>
-        On <ChevronRight size={22} strokeWidth={1.5} aria-hidden />
+        {t('On')} <ChevronRight size={22} strokeWidth={1.5} aria-hidden />
       </Button>
     </Pedal>
   );

@@ -8,6 +8,7 @@ import type { StandPage } from '../../music/rails/standPages.ts';
 import { QuietButton } from '../../ui/Button.tsx';
 import { phone } from '../../ui/theme.ts';
 import type { StandPlace } from './standing.ts';
+import { t } from '../../words/words.ts';
 
 const Foot = styled.footer`
   display: flex;
@@ -77,8 +78,8 @@ const Sleeps = styled.span`
 
 /** Why it may. */
 const sleeps = {
-  cannot: 'This browser has no way to keep the screen awake',
-  refused: 'The browser does not keep the screen awake now',
+  cannot: t('This browser has no way to keep the screen awake'),
+  refused: t('The browser does not keep the screen awake now'),
 } as const;
 
 interface StandFootProps {
@@ -98,8 +99,10 @@ export function StandFoot({ song, place, page, pages, awake, onTurn }: StandFoot
   const after = titles[at + 1];
   const here = new Set(pages.length > 1 ? pages[page]?.sections : []);
   const count = [
-    titles.length > 1 ? `${at + 1} of ${titles.length}` : '',
-    pages.length > 1 ? `page ${page + 1} of ${pages.length}` : '',
+    titles.length > 1 ? t('{{place}} of {{count}}', { place: at + 1, count: titles.length }) : '',
+    pages.length > 1
+      ? t('page {{page}} of {{count}}', { page: page + 1, count: pages.length })
+      : '',
   ].filter(Boolean);
   return (
     <Foot>
@@ -107,18 +110,21 @@ export function StandFoot({ song, place, page, pages, awake, onTurn }: StandFoot
         {before === undefined ? (
           page > 0 ? (
             <QuietButton onPress={() => onTurn('back')}>
-              <ChevronLeft size={18} strokeWidth={1.5} aria-hidden /> <span>Back</span>
+              <ChevronLeft size={18} strokeWidth={1.5} aria-hidden /> <span>{t('Back')}</span>
             </QuietButton>
           ) : null
         ) : (
-          <QuietButton onPress={() => go(at - 1)} aria-label={`Song before: ${named(before)}`}>
+          <QuietButton
+            onPress={() => go(at - 1)}
+            aria-label={t('Song before: {{title}}', { title: named(before) })}
+          >
             <ChevronLeft size={18} strokeWidth={1.5} aria-hidden /> <span>{named(before)}</span>
           </QuietButton>
         )}
       </span>
-      <Order tabIndex={0} role="group" aria-label="Where this is">
+      <Order tabIndex={0} role="group" aria-label={t('Where this is')}>
         {count.length > 0 ? <span>{count.join(' · ')}</span> : null}
-        <ol aria-label="Roadmap">
+        <ol aria-label={t('Roadmap')}>
           {roadOf(song).map(({ text, section }, step) => (
             <li key={step} aria-current={here.has(section) ? 'step' : undefined}>
               {text}
@@ -129,18 +135,21 @@ export function StandFoot({ song, place, page, pages, awake, onTurn }: StandFoot
       {awake === 'cannot' || awake === 'refused' ? (
         <Sleeps title={sleeps[awake]}>
           <Moon size={15} strokeWidth={1.5} aria-hidden />
-          Screen may go dark
+          {t('Screen may go dark')}
         </Sleeps>
       ) : null}
       <span>
         {after === undefined ? (
           page < pages.length - 1 ? (
             <QuietButton onPress={() => onTurn('on')}>
-              <span>On</span> <ChevronRight size={18} strokeWidth={1.5} aria-hidden />
+              <span>{t('On')}</span> <ChevronRight size={18} strokeWidth={1.5} aria-hidden />
             </QuietButton>
           ) : null
         ) : (
-          <QuietButton onPress={() => go(at + 1)} aria-label={`Song after: ${named(after)}`}>
+          <QuietButton
+            onPress={() => go(at + 1)}
+            aria-label={t('Song after: {{title}}', { title: named(after) })}
+          >
             <span>{named(after)}</span> <ChevronRight size={18} strokeWidth={1.5} aria-hidden />
           </QuietButton>
         )}
@@ -150,7 +159,7 @@ export function StandFoot({ song, place, page, pages, awake, onTurn }: StandFoot
 }
 
 function named(title: string): string {
-  return title || 'Song without a title';
+  return title || t('Song without a title');
 }
 
 /** The steps of a song's way, by its roadmap or as its sections stand, with the section that each plays. */
@@ -164,7 +173,7 @@ function roadOf({ road, sections }: Song): { text: string; section: number }[] {
     if (step.kind === 'lift') return { text: liftInWords(step.semitones), section: -1 };
     const { name, times, open } = step;
     return {
-      text: `${name}${times === null ? '' : ` ×${times}`}${open ? ' until the signal' : ''}`,
+      text: `${name}${times === null ? '' : ` ×${times}`}${open ? ` ${t('until the signal')}` : ''}`,
       section: sectionOfStep(sections, name),
     };
   });

@@ -11,6 +11,7 @@ import { display, phone } from '../../ui/theme.ts';
 import { LettersQuestion, ThemeQuestion } from '../parts/ReaderQuestions.tsx';
 import type { StandSong } from './standing.ts';
 import type { StandSound } from './useStandSound.ts';
+import { t } from '../../words/words.ts';
 
 const Head = styled.header`
   display: flex;
@@ -112,21 +113,26 @@ export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandH
   const settings = reader.use('language');
   const { song, key, capo, note } = standing;
   const facts = [
-    capo === 0 ? '' : `shapes of ${keyName(shapesUnder(key, capo), settings)}`,
+    capo === 0 ? '' : t('shapes of {{key}}', { key: keyName(shapesUnder(key, capo), settings) }),
     song.tempo === null ? '' : `♩ ${song.tempo}`,
     song.details.singer,
     note,
   ];
   return (
     <Head>
-      <KeyMark aria-label={`Key ${keyName(key, settings)}`}>{keyName(key, settings)}</KeyMark>
-      {capo === 0 ? null : <Capo>capo {capo}</Capo>}
+      <KeyMark aria-label={t('Key {{key}}', { key: keyName(key, settings) })}>
+        {keyName(key, settings)}
+      </KeyMark>
+      {capo === 0 ? null : <Capo>{t('capo {{capo}}', { capo })}</Capo>}
       <Naming>
-        <h1>{song.title || 'Song without a title'}</h1>
+        <h1>{song.title || t('Song without a title')}</h1>
         <p>{facts.filter(Boolean).join(' · ')}</p>
       </Naming>
       {sound.canPlay ? (
-        <IconButton aria-label={sound.state === 'silent' ? 'Play' : 'Stop'} onPress={sound.toggle}>
+        <IconButton
+          aria-label={sound.state === 'silent' ? t('Play') : t('Stop')}
+          onPress={sound.toggle}
+        >
           {sound.state === 'silent' ? (
             <Play size={20} strokeWidth={1.5} />
           ) : (
@@ -138,21 +144,21 @@ export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandH
         <SizeTools onSize={onSize} isFitted={isFitted} />
       </Sizes>
       <StandMenu onSize={onSize} isFitted={isFitted} />
-      <Button onPress={onLeave}>Leave</Button>
+      <Button onPress={onLeave}>{t('Leave')}</Button>
     </Head>
   );
 }
 
 function SizeTools({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitted'>) {
   return (
-    <SizeRow role="group" aria-label="Size">
-      <IconButton aria-label="Smaller" onPress={() => onSize(-1)}>
+    <SizeRow role="group" aria-label={t('Size')}>
+      <IconButton aria-label={t('Smaller')} onPress={() => onSize(-1)}>
         <Minus size={20} strokeWidth={1.5} />
       </IconButton>
       <Button isDisabled={isFitted} onPress={() => onSize(0)}>
-        Fit
+        {t('Fit')}
       </Button>
-      <IconButton aria-label="Larger" onPress={() => onSize(1)}>
+      <IconButton aria-label={t('Larger')} onPress={() => onSize(1)}>
         <Plus size={20} strokeWidth={1.5} />
       </IconButton>
     </SizeRow>
@@ -164,33 +170,33 @@ function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitt
   const { hero, pedal } = stand.use('hero', 'pedal');
   return (
     <DialogTrigger>
-      <IconButton aria-label="How it is shown">
+      <IconButton aria-label={t('How it is shown')}>
         <Settings2 size={20} strokeWidth={1.5} />
       </IconButton>
       <Sheet placement="bottom end" style={{ maxHeight: '82vh' }}>
-        <Questions aria-label="How it is shown">
+        <Questions aria-label={t('How it is shown')}>
           <Question>
-            <h3>Size</h3>
+            <h3>{t('Size')}</h3>
             <SizeTools onSize={onSize} isFitted={isFitted} />
           </Question>
           <ThemeQuestion />
           <Asked
-            label="Chords as"
+            label={t('Chords as')}
             value={hero}
             options={[
-              ['numbers', 'Numbers'],
-              ['letters', 'Letters'],
+              ['numbers', t('Numbers')],
+              ['letters', t('Letters')],
             ]}
             onChange={(chosen) => stand.change({ hero: chosen })}
           />
           <LettersQuestion />
           <AskedShown
-            label="Words"
+            label={t('Words')}
             isShown={words}
             onChange={(isShown) => reader.change({ words: isShown })}
           />
           <AskedShown
-            label="Pedal on the screen"
+            label={t('Pedal on the screen')}
             isShown={pedal}
             onChange={(isShown) => stand.change({ pedal: isShown })}
           />

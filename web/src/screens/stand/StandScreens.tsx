@@ -11,6 +11,7 @@ import { momentInWords } from '../../ui/dates.ts';
 import { Notices, notify } from '../../ui/notices.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { StandView } from './StandView.tsx';
+import { t } from '../../words/words.ts';
 
 /** A song on the music stand, at its address. */
 export function SongStand() {
@@ -19,7 +20,7 @@ export function SongStand() {
   const fetched = useQuery(songQuery(songId));
   const search = parameters.size > 0 ? `?${parameters}` : '';
   return (
-    <Fetched from={fetched} what="the song" missing={missing('song')}>
+    <Fetched from={fetched} what={t('the song')} missing={missing('song')}>
       {(song) => (
         <Stand
           charts={[
@@ -50,12 +51,14 @@ export function SetStand() {
   const at = usePlace(items.length);
   const here = songs[at];
   return (
-    <Fetched from={fetched} what="the set" missing={missing('set')}>
+    <Fetched from={fetched} what={t('the set')} missing={missing('set')}>
       {(set) =>
         !here ? (
-          <NotFoundState title="No songs in this set">Add songs to it first.</NotFoundState>
+          <NotFoundState title={t('No songs in this set')}>
+            {t('Add songs to it first.')}
+          </NotFoundState>
         ) : (
-          <Fetched from={here} what="the song" missing={missing('song')}>
+          <Fetched from={here} what={t('the song')} missing={missing('song')}>
             {() => (
               <Stand
                 charts={items.map(({ id, key, notes }, place) => {
@@ -89,11 +92,12 @@ export function LinkStand() {
   return (
     <Fetched
       from={fetched}
-      what="the charts"
+      what={t('the charts')}
       missing={
-        <NotFoundState title="This link opens nothing" home={false}>
-          It may have been taken back, or the address is not complete. Ask whoever sent it for a new
-          one.
+        <NotFoundState title={t('This link opens nothing')} home={false}>
+          {t(
+            'It may have been taken back, or the address is not complete. Ask whoever sent it for a new one.',
+          )}
         </NotFoundState>
       }
     >
@@ -140,7 +144,8 @@ function Stand({ charts, titles, leaveTo, kept }: StandProps) {
   const keptAt = useKeptAt(kept);
   // Nothing takes room from the music.
   useEffect(() => {
-    if (keptAt !== null) notify(`No network. This is how it was on ${momentInWords(keptAt)}.`);
+    if (keptAt !== null)
+      notify(t('No network. This is how it was on {{when}}.', { when: momentInWords(keptAt) }));
   }, [keptAt]);
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
@@ -176,8 +181,10 @@ function usePlace(count: number): number {
 
 function missing(what: 'song' | 'set') {
   return (
-    <NotFoundState title={`No ${what} at this address`}>
-      It may have been deleted, or the address is not complete.
+    <NotFoundState
+      title={what === 'song' ? t('No song at this address') : t('No set at this address')}
+    >
+      {t('It may have been deleted, or the address is not complete.')}
     </NotFoundState>
   );
 }

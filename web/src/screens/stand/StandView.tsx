@@ -21,6 +21,7 @@ import { StandFoot } from './StandFoot.tsx';
 import { StandHead } from './StandHead.tsx';
 import { usePageGestures } from './usePageGestures.ts';
 import { useStandSound } from './useStandSound.ts';
+import { t } from '../../words/words.ts';
 
 interface StandViewProps {
   standing: StandSong;
@@ -71,7 +72,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   const { page, turnTo } = useTurned(standing.id, pages, sound.playingSlot, comesTo);
   const { numeral: asked, pedal } = stand.use('numeral', 'pedal');
   const navigate = useNavigate();
-  useTitle(song.title ? `${song.title} on the stand` : 'Music stand');
+  useTitle(song.title ? t('{{title}} on the stand', { title: song.title }) : t('Music stand'));
 
   const { turn, size, leave, toSong } = useSteady({
     toSong: (song: number) => {
@@ -136,12 +137,14 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
         ref={music}
         tabIndex={0}
         role="region"
-        aria-label="Chart"
+        aria-label={t('Chart')}
         data-numeral={shown?.set.sizes.numeral}
         {...gestures}
       >
         <Hidden role="status">
-          {pages.length > 1 ? `Page ${page + 1} of ${pages.length}` : 'The whole song on one page'}
+          {pages.length > 1
+            ? t('Page {{page}} of {{count}}', { page: page + 1, count: pages.length })
+            : t('The whole song on one page')}
         </Hidden>
         {shown ? (
           <PageColumns

@@ -8,6 +8,7 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { findOnce } from '../../workers/handsSearch.ts';
 import type { StandSong } from './standing.ts';
+import { t } from '../../words/words.ts';
 
 export interface StandSound {
   readonly canPlay: boolean;
@@ -41,7 +42,8 @@ export function useStandSound({ id, song, key, hands }: StandSong, view: ChartVi
   });
   useEffect(() => () => steps.halt(), [steps, id]);
   useEffect(() => {
-    if (silent && isPlaying) notify(`No sound: ${silent} The pages turn in time instead.`);
+    if (silent && isPlaying)
+      notify(t('No sound: {{silent}} The pages turn in time instead.', { silent }));
   }, [silent, isPlaying]);
   const [awake, setAwake] = useState<Awake>('asked');
   useEffect(() => keepAwake(setAwake), []);
@@ -53,14 +55,14 @@ export function useStandSound({ id, song, key, hands }: StandSong, view: ChartVi
       const found = await findOnce(timeline, options);
       if (own !== asked.current) return;
       const from = found.slots.findIndex((one) => one !== null);
-      if (from < 0) notify('There is no chord that could be played.');
+      if (from < 0) notify(t('There is no chord that could be played.'));
       else {
         setVoiced(found);
         playback.start(found, 'song', from);
       }
     } catch (error) {
       console.error('The song could not be played.', error);
-      if (own === asked.current) notify('It could not be played: its hands were not found.');
+      if (own === asked.current) notify(t('It could not be played: its hands were not found.'));
     } finally {
       if (own === asked.current) setSearching(false);
     }

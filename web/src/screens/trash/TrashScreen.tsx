@@ -11,6 +11,7 @@ import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { display } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
 
 const List = styled.ul`
   border-top: 1px solid var(--hairline);
@@ -47,41 +48,47 @@ export function TrashScreen() {
   async function restore({ kind, id, name }: TrashItem) {
     const answer = await (kind === 'song' ? api.restoreSong(id) : api.restoreSet(id));
     if (answer.kind !== 'ok')
-      return notify(`The ${kind} could not be taken back. Try again in a moment.`);
+      return notify(
+        kind === 'song'
+          ? t('The song could not be taken back. Try again in a moment.')
+          : t('The set could not be taken back. Try again in a moment.'),
+      );
     await client.invalidateQueries(trashQuery());
     void client.invalidateQueries({ queryKey: kind === 'song' ? songsKey : setsKey });
-    notify(`“${name || 'Song without a title'}” is back`);
+    notify(t('“{{name}}” is back', { name: name || t('Song without a title') }));
   }
 
   return (
-    <Page title="Trash">
-      <Fetched from={fetched} what="the trash">
+    <Page title={t('Trash')}>
+      <Fetched from={fetched} what={t('the trash')}>
         {({ items, more }) =>
           items.length === 0 ? (
-            <EmptyState title="Nothing was deleted">
-              Songs and sets that are deleted lie here for {trashDays} days.
+            <EmptyState title={t('Nothing was deleted')}>
+              {t('Songs and sets that are deleted lie here for {{days}} days.', {
+                days: trashDays,
+              })}
             </EmptyState>
           ) : (
             <>
               <Words>
-                Deleted songs and sets lie here for {trashDays} days.
-                {more ? ' Only the last 200 are listed.' : ''}
+                {t('Deleted songs and sets lie here for {{days}} days.', { days: trashDays })}{' '}
+                {more ? t('Only the last 200 are listed.') : ''}
               </Words>
-              <List aria-label="Deleted songs and sets">
+              <List aria-label={t('Deleted songs and sets')}>
                 {items.map((item) => (
                   <Row key={`${item.kind} ${item.id}`}>
                     <div>
-                      <b>{item.name || 'Song without a title'}</b>
+                      <b>{item.name || t('Song without a title')}</b>
                       <p>
-                        {item.kind === 'song' ? 'Song' : 'Set'}, deleted{' '}
-                        {momentInWords(Date.parse(item.deletedAt))}
+                        {item.kind === 'song' ? t('Song') : t('Set')} ·{' '}
+                        {t('deleted {{when}}', { when: momentInWords(Date.parse(item.deletedAt)) })}
                       </p>
                     </div>
                     <Button
-                      aria-label={`Take back ${item.name}`}
+                      aria-label={t('Take back {{name}}', { name: item.name })}
                       onPress={() => void restore(item)}
                     >
-                      <Undo2 size={18} strokeWidth={1.5} aria-hidden /> Take back
+                      <Undo2 size={18} strokeWidth={1.5} aria-hidden /> {t('Take back')}
                     </Button>
                   </Row>
                 ))}

@@ -1,0 +1,29 @@
+/** English is written where it is said; here is what it says of one, and how it counts times. */
+export const english = {
+  '{{count}} pins_one': '{{count}} pin',
+  '{{count}} named shapes_one': '{{count}} named shape',
+  '{{count}} problems_one': '{{count}} problem',
+  '{{count}} problems in the chart_one': '{{count}} problem in the chart',
+  'The tune of these {{count}} bars_one': 'The tune of this bar',
+  'Both hands land together {{count}} times_one': 'Both hands land together {{count}} time',
+  '{{count}} songs of the list were there already._one':
+    '{{count}} song of the list was there already.',
+  '{{count}} sections_one': '{{count}} section',
+  '{{count}} bars_one': '{{count}} bar',
+  '{{count}} chords_one': '{{count}} chord',
+  '{{count}} songs_one': '{{count}} song',
+  'Keep {{count}} songs_one': 'Keep {{count}} song',
+  'Add {{count}} songs to a set in {{key}}_one': 'Add to a set in {{key}}',
+  'Add {{count}} songs to a set_one': 'Add to a set',
+  '{{count}} drafts of this browser were never saved._one':
+    '{{count}} draft of this browser was never saved.',
+  '{{count}} more drafts of this song were never saved._one':
+    '{{count}} more draft of this song was never saved.',
+  '{{count}} more drafts of this set were never saved._one':
+    '{{count}} more draft of this set was never saved.',
+  '{{count}} pages_one': '{{count}} page',
+  '{{count}}th_ordinal_one': '{{count}}st',
+  '{{count}}th_ordinal_two': '{{count}}nd',
+  '{{count}}th_ordinal_few': '{{count}}rd',
+  '{{count}}th_ordinal_other': '{{count}}th',
+} as const;
