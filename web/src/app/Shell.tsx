@@ -1,9 +1,10 @@
-import { ListOrdered, Music } from 'lucide-react';
+import { CircleHelp, ListOrdered, Music, Settings } from 'lucide-react';
 import { NavLink, Outlet } from 'react-router';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { Notices } from '../ui/notices.tsx';
 import { hiddenStyle } from '../ui/hidden.ts';
 import { PlainHttpNote } from '../ui/PlainHttpNote.tsx';
+import { openHelp } from '../ui/help.ts';
 import { display, phone } from '../ui/theme.ts';
 import { t } from '../words/words.ts';
 
@@ -60,7 +61,7 @@ const Rooms = styled.ul`
   }
 `;
 
-const Room = styled(NavLink)`
+const room = css`
   display: grid;
   justify-items: center;
   gap: 3px;
@@ -77,9 +78,22 @@ const Room = styled(NavLink)`
     color: var(--ink);
   }
   ${phone} {
-    min-width: 96px;
+    min-width: 76px;
     padding: 5px 4px;
   }
+`;
+
+const Room = styled(NavLink)`
+  ${room}
+`;
+
+const Help = styled.button`
+  ${room}
+  width: 100%;
+  border-top: 0;
+  border-bottom: 0;
+  background: none;
+  cursor: pointer;
 `;
 
 /** With a note over it the screen has what is left of the window. */
@@ -154,6 +168,18 @@ export function Shell() {
                 <ListOrdered size={20} strokeWidth={1.5} aria-hidden />
                 {t('Sets')}
               </Room>
+            </li>
+            <li>
+              <Room to="/settings">
+                <Settings size={20} strokeWidth={1.5} aria-hidden />
+                {t('Settings')}
+              </Room>
+            </li>
+            <li>
+              <Help type="button" onClick={openHelp}>
+                <CircleHelp size={20} strokeWidth={1.5} aria-hidden />
+                {t('Help')}
+              </Help>
             </li>
           </Rooms>
         </Rail>

@@ -2,6 +2,7 @@ import { createBrowserRouter, Navigate, Outlet, ScrollRestoration } from 'react-
 import { CrashPage } from '../ui/CrashPage.tsx';
 import { LoadingState, NotFoundState } from '../ui/states.tsx';
 import { Announcer } from '../ui/announce.tsx';
+import { HelpPlace } from './help/HelpPlace.tsx';
 import { DeskShell, Shell } from './Shell.tsx';
 import { useArrival } from './useArrival.ts';
 import { t } from '../words/words.ts';
@@ -13,6 +14,7 @@ function Root() {
     <>
       <Outlet />
       <Announcer />
+      <HelpPlace />
       <ScrollRestoration getKey={({ pathname, search }) => pathname + search} />
     </>
   );
@@ -104,6 +106,12 @@ export const router = createBrowserRouter([
             path: '/trash',
             lazy: async () => ({
               Component: (await import('../screens/trash/TrashScreen.tsx')).TrashScreen,
+            }),
+          },
+          {
+            path: '/settings',
+            lazy: async () => ({
+              Component: (await import('../screens/settings/SettingsScreen.tsx')).SettingsScreen,
             }),
           },
           {

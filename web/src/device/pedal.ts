@@ -15,6 +15,24 @@ const turns: Readonly<Record<string, Turn>> = {
   Backspace: 'back',
 };
 
+/** How keys are written for people, where their names are long. */
+const keyNames: Readonly<Record<string, string>> = {
+  PageDown: 'Page ↓',
+  ArrowRight: '→',
+  ArrowDown: '↓',
+  PageUp: 'Page ↑',
+  ArrowLeft: '←',
+  ArrowUp: '↑',
+};
+
+/** The keys that turn one way, as they are written for people. */
+export function pedalKeys(way: Turn): string {
+  return Object.keys(turns)
+    .filter((key) => turns[key] === way)
+    .map((key) => keyNames[key] ?? key)
+    .join(' ');
+}
+
 /** A pedal that sends two keys at once was pressed once: keys that come so soon after another are not counted, in milliseconds. */
 const together = 150;
 

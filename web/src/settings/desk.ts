@@ -14,4 +14,6 @@ export const desk = createSettings('desk', 2, {
   marks: z.enum(['roles', 'degrees']).catch('roles'),
   /** The word of caution about stretching was read and put away. */
   stretchNoted: z.boolean().catch(false),
+  /** Keys of one sign do something outside the chart as well. */
+  signKeys: z.boolean().catch(true),
 });

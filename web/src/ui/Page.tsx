@@ -1,5 +1,6 @@
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
+import { useHelp, type HelpLine } from './help.ts';
 import { phone } from './theme.ts';
 import { useTitle } from './useTitle.ts';
 
@@ -35,13 +36,17 @@ const Tools = styled.div`
 export function Page({
   title,
   tools,
+  help,
   children,
 }: {
   title: string;
   tools?: ReactNode;
+  /** What can be done there. */
+  help: readonly HelpLine[];
   children: ReactNode;
 }) {
   useTitle(title);
+  useHelp(useMemo(() => ({ title, lines: help }), [title, help]));
   return (
     <Sheet>
       <Top>

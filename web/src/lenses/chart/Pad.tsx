@@ -126,7 +126,7 @@ const faces: Readonly<Record<string, readonly [ReactNode, string]>> = {
   removeSection: ['§−', t('section off')],
   undo: [<Undo2 key="" {...icon} />, t('undo')],
   redo: [<Redo2 key="" {...icon} />, t('redo')],
-  keys: [<Keyboard key="" {...icon} />, t('all keys')],
+  keys: [<Keyboard key="" {...icon} />, t('help')],
 };
 
 const marks = ['push', 'right', 'ring', 'stop', 'accent', 'fermata', 'silence', 'tie', 'same'];

@@ -13,6 +13,7 @@ import { desk } from '../../settings/desk.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { phone } from '../../ui/theme.ts';
+import { GrammarCard } from './GrammarCard.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
 import { ColourCard } from './ColourCard.tsx';
 import { ProblemList } from './ProblemList.tsx';
@@ -28,6 +29,22 @@ const Tabs = styled.div`
 const EditorPlace = styled.div`
   flex: 1;
   min-height: 0;
+`;
+
+const Typing = styled.details`
+  flex: none;
+  border-top: 1px solid var(--hairline);
+  summary {
+    padding: 10px 16px;
+    font-size: 15px;
+    cursor: pointer;
+  }
+  > div {
+    max-height: 40vh;
+    overflow: auto;
+    padding: 0 16px 12px;
+    outline-offset: -3px;
+  }
 `;
 
 const Foot = styled.p`
@@ -117,6 +134,14 @@ export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
         </Nothing>
       )}
       <ProblemList problems={problems} />
+      {panel === 'text' ? (
+        <Typing>
+          <summary>{t('How a chart is typed')}</summary>
+          <div role="region" aria-label={t('How a chart is typed')} tabIndex={0}>
+            <GrammarCard />
+          </div>
+        </Typing>
+      ) : null}
       {panel === 'text' ? (
         <Foot>
           <kbd>Ctrl Space</kbd> {t('chords of the key')} · <kbd>Ctrl Z</kbd> {t('undo')} ·{' '}

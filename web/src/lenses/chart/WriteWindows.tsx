@@ -8,9 +8,8 @@ import { Picker } from '../../ui/Picker.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { useLook } from '../../document/look.tsx';
 import { useSong } from '../../document/DocumentContext.tsx';
-import { KeysWindow } from '../parts/KeysWindow.tsx';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
-import { chartCommand, chartCommands, chartKeys } from './commands.ts';
+import { chartCommand } from './commands.ts';
 import { inSyllables, wordLanguages, type WordLanguage } from './partWords.ts';
 import type { Writing } from './useWriting.ts';
 import { t } from '../../words/words.ts';
@@ -37,7 +36,7 @@ const Note = styled.p`
   color: var(--soft);
 `;
 
-/** What the chart asks for in a window of its own: the name of a section, words, a lyric; and all its keys. */
+/** What the chart asks for in a window of its own: the name of a section, words, a lyric. */
 export function WriteWindows({ writing }: { writing: Writing }) {
   const { opened, close, line, cursor } = writing;
   // Most of the time nothing is open, and typing draws nothing here.
@@ -63,13 +62,6 @@ export function WriteWindows({ writing }: { writing: Writing }) {
         <TuneOfLine writing={writing} />
       </Window>
       {opened === 'texture' && cursor ? <TextureWindow cursor={cursor} onClose={close} /> : null}
-      {opened === 'keys' ? (
-        <KeysWindow
-          title={t('Keys on the chart')}
-          keys={[...chartKeys, ...chartCommands]}
-          onClose={close}
-        />
-      ) : null}
     </>
   );
 }

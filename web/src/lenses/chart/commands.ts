@@ -20,6 +20,7 @@ import {
 } from '@intervallum/core';
 import type { Command } from '../command.ts';
 import type { TypingKey } from './padKeys.ts';
+import { openHelp } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
 /** What is chosen on the chart: one slot, or all from one to another. */
@@ -29,7 +30,7 @@ export interface Chosen {
 }
 
 /** What opens a window of its own. */
-export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric' | 'keys';
+export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric';
 
 /** What a command of the chart can do. */
 export interface ChartHands {
@@ -186,7 +187,7 @@ export const chartCommands: readonly ChartCommand[] = [
     name: t('Redo'),
     does: ({ redo }) => redo(),
   },
-  opens('keys', '?', t('All keys')),
+  { id: 'keys', key: '?', keyName: '?', name: t('Help'), does: openHelp },
 ];
 
 /** A command by its id. */

@@ -22,11 +22,9 @@ import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
-import { KeysWindow } from '../parts/KeysWindow.tsx';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
 import type { HandsActions } from './actions.ts';
-import { handsKeys } from './commands.ts';
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
@@ -77,7 +75,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
   const { shown } = useShown();
   const hands = useSong((state) => state.decisions.hands);
   const [pass, setPass] = useState(1);
-  const [opened, setOpened] = useState<'texture' | 'keys' | null>(null);
+  const [isTextureOpen, setTextureOpen] = useState(false);
   const { slot, hands: chosen, others } = useChosen(search, pass);
   const section = useMemo(() => slot && sectionOfBar(shown, slot.slot.bar), [shown, slot]);
   const sectionSlots = useMemo(
@@ -129,7 +127,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     useShape: (shape) => at && decide((now) => withShapeAt(now, at, shape)),
     forgetShape: (name) => decide((now) => withoutShape(now, name)),
     hold,
-    openTexture: () => setOpened('texture'),
+    openTexture: () => setTextureOpen(true),
   });
 
   useHandsKeys({
@@ -153,7 +151,6 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     goOn: playback.goOn,
     undo: songDocument.undo,
     redo: songDocument.redo,
-    openKeys: () => setOpened('keys'),
   });
 
   const sectionName =
@@ -186,15 +183,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
   return (
     <>
       <HandsLensContext.Provider value={state}>{children}</HandsLensContext.Provider>
-      {opened === 'texture' && slot ? (
-        <TextureWindow cursor={slot.slot} onClose={() => setOpened(null)} />
-      ) : null}
-      {opened === 'keys' ? (
-        <KeysWindow
-          title={t('Keys for the hands')}
-          keys={handsKeys}
-          onClose={() => setOpened(null)}
-        />
+      {isTextureOpen && slot ? (
+        <TextureWindow cursor={slot.slot} onClose={() => setTextureOpen(false)} />
       ) : null}
     </>
   );

@@ -1,4 +1,5 @@
 import type { Command } from '../command.ts';
+import { openHelp } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
 /** What the keys of the hands lens do. */
@@ -12,7 +13,6 @@ export interface HandsKeys {
   readonly isOpen: boolean;
   readonly undo: () => void;
   readonly redo: () => void;
-  readonly openKeys: () => void;
 }
 
 type HandsCommand = Command<HandsKeys>;
@@ -66,7 +66,7 @@ export const handsCommands: readonly HandsCommand[] = [
     name: t('Redo'),
     does: ({ redo }) => redo(),
   },
-  { id: 'keys', key: '?', keyName: '?', name: t('All keys'), does: ({ openKeys }) => openKeys() },
+  { id: 'keys', key: '?', keyName: '?', name: t('Help'), does: openHelp },
 ];
 
 /** The same commands as a page of keys shows them: the nine ways are one line. */

@@ -10,7 +10,13 @@ import { EmptyState } from '../../ui/states.tsx';
 import { draftsQuery, type KeptInBrowser } from '../parts/keptDrafts.ts';
 import { DraftRow, DraftList, Words } from './DraftRow.tsx';
 import { saveAsNew } from './saveAsNew.ts';
+import type { HelpLine } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
+
+const help: readonly HelpLine[] = [
+  { id: 'open', name: t('Open a draft where it belongs, or save it as new') },
+  { id: 'download', name: t('Download a draft, or throw it away') },
+];
 
 /** Everything that was typed in this browser and never saved, also of songs and sets that are gone. */
 export function DraftsScreen() {
@@ -41,7 +47,7 @@ export function DraftsScreen() {
   }
 
   return (
-    <Page title={t('Drafts')}>
+    <Page title={t('Drafts')} help={help}>
       <Fetched from={fetched} what={t('the drafts')}>
         {(drafts) =>
           drafts.length === 0 ? (

@@ -16,6 +16,7 @@ import type { Source, SourceHints } from '../../workers/readSource.ts';
 import { keepSongs, requestsFor } from './keepSongs.ts';
 import { ListReview, SongReview } from './Review.tsx';
 import { useReading } from './useReading.ts';
+import type { HelpLine } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
 const Sides = styled.div`
@@ -81,6 +82,13 @@ const Waiting = styled.p`
 /** Kinds of files that are read; what is in a file counts, not its name. */
 const accepted = ['.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.json', '.csv'];
 
+const help: readonly HelpLine[] = [
+  { id: 'file', name: t('Choose a file, or drop one') },
+  { id: 'paste', name: t('Paste a text: chords over the words, or a chart') },
+  { id: 'key', name: t('Put the key right, if it was guessed') },
+  { id: 'keep', name: t('Keep the song; nothing is kept before') },
+];
+
 /** A song brought from elsewhere: read, shown with what was guessed and left out, and only then kept. */
 export function ImportScreen() {
   const { language: usual } = reader.use('language');
@@ -122,7 +130,7 @@ export function ImportScreen() {
   };
 
   return (
-    <Page title={t('Import a song')}>
+    <Page title={t('Import a song')} help={help}>
       <Sides>
         <Bring>
           <Drop

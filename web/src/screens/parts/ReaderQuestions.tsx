@@ -7,7 +7,7 @@ export function ThemeQuestion() {
   const { theme } = reader.use('theme');
   return (
     <Asked
-      label={t('Page')}
+      label={t('Light or dark')}
       value={theme}
       options={[
         ['system', t('As the device')],

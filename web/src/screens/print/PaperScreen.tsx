@@ -18,6 +18,8 @@ import { ChartPages } from './ChartPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { PrintedAlone, type PaperName } from './pageFrame.tsx';
+import { useHelp } from '../../ui/help.ts';
+import { paperHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 /** A song as it will be on paper, at its address. */
@@ -46,6 +48,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     const read = parseChart(stored.text);
     return read.song;
   }, [stored.text]);
+  useHelp(paperHelp);
   useTitle(t('{{name}} on paper', { name: song.title || t('Song without a title') }));
   const keyText = parameters.get('key');
   const key = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);

@@ -16,6 +16,8 @@ import { ChartPages } from './ChartPages.tsx';
 import { PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { firstPagesOf, SetFirstPages } from './SetFirstPages.tsx';
+import { useHelp } from '../../ui/help.ts';
+import { paperHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 type What = Exclude<Printed, 'hands'>;
@@ -47,6 +49,7 @@ function SetPaper({ set }: { set: SongSet }) {
   const asked = parameters.get('what');
   const what: What = asked === 'numbers' || asked === 'letters' ? asked : 'words';
   const [counts, setCounts] = useState<Readonly<Record<string, number>>>({});
+  useHelp(paperHelp);
   useTitle(set.name && t('{{name}} on paper', { name: set.name }));
   const choose = (name: string, value: string) => {
     const next = new URLSearchParams(parameters);

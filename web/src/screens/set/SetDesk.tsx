@@ -26,6 +26,8 @@ import { SetVersions } from './SetVersions.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
 import { followSet, leftSets, type OpenedSet } from './openSet.ts';
+import { useHelp } from '../../ui/help.ts';
+import { setHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 const Sheet = styled.div`
@@ -91,6 +93,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
   const keptAt = useKeptAt(keptNames.set(setId));
   const navigate = useNavigate();
   const [opened, setOpened] = useState<'share' | 'songs' | 'versions' | null>(null);
+  useHelp(setHelp);
   useTitle(draft.name);
 
   /** Every change goes through here, so that each can be undone; `kind` joins what is typed into one field. */

@@ -18,6 +18,7 @@ import { display } from '../../ui/theme.ts';
 import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { TrashLink } from '../parts/TrashLink.tsx';
 import { newSet } from '../parts/newSet.ts';
+import { setsHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 const List = styled.ul`
@@ -93,7 +94,7 @@ export function SetsScreen() {
     </PrimaryButton>
   );
   return (
-    <Page title={t('Sets')} tools={tools}>
+    <Page title={t('Sets')} tools={tools} help={setsHelp}>
       <DraftsNotice />
       <Fetched from={fetched} what={t('the sets')} kept={keptNames.sets}>
         {({ pages }) =>

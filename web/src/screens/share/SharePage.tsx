@@ -1,6 +1,6 @@
 import type { SharedPage } from '@intervallum/contract';
 import { noteLanguages } from '@intervallum/core';
-import { MonitorPlay, Printer } from 'lucide-react';
+import { CircleHelp, MonitorPlay, Printer } from 'lucide-react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useQuery } from '@tanstack/react-query';
@@ -15,12 +15,15 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { dateInWords } from '../../ui/dates.ts';
 import { languageNames } from '../../music/languages.ts';
+import { sizeNames } from '../../music/sizeNames.ts';
 import { Pick } from '../../ui/Pick.tsx';
 import { useTitle } from '../../ui/useTitle.ts';
 import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { phone } from '../../ui/theme.ts';
 import { SharedSong } from './SharedSong.tsx';
+import { openHelp, useHelp } from '../../ui/help.ts';
+import { shareHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 const Sheet = styled.main`
@@ -130,6 +133,7 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
   const [link, changeLink] = useLink(token);
   const numeral = useNumeral(link.size);
   const { words, language, size } = reader.use('words', 'language', 'size');
+  useHelp(shareHelp);
   useTitle(page.name);
   const facts = [
     page.date && dateInWords(page.date),
@@ -188,9 +192,12 @@ function SharedCharts({ page, token }: { page: SharedPage; token: string }) {
             <Pick
               label={t('Size')}
               value={link.size ?? size}
-              options={chartSizes.map((one) => [one, one] as const)}
+              options={chartSizes.map((one) => [one, sizeNames[one]] as const)}
               onChange={(chosen) => changeLink({ size: chosen })}
             />
+            <Button onPress={openHelp}>
+              <CircleHelp size={18} strokeWidth={1.5} aria-hidden /> {t('Help')}
+            </Button>
           </div>
         </More>
       </Tools>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { DocumentProvider, useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { LookProvider } from '../../document/look.tsx';
 import { useLeftOpen } from '../../document/leftOpen.ts';
@@ -8,6 +8,7 @@ import { PlayPlaceProvider } from '../../lenses/parts/PlayPlace.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
 import { rememberOpened } from '../../settings/visit.ts';
+import { useHelp, type HelpTopic } from '../../ui/help.ts';
 import { useTitle } from '../../ui/useTitle.ts';
 import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
@@ -51,6 +52,7 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const panel = usePanel(lens);
   const title = useSong(({ read }) => read.song.title) || t('Song without a title');
   useTitle(lens.id === 'chart' ? title : `${title}, ${lens.name.toLowerCase()}`);
+  useHelp(useMemo(() => topicOf(lens), [lens]));
   const { Frame: LensFrame, Panel, Strip, Tools } = lens;
   return (
     <Desk $panel={panel.isOpen}>
@@ -77,6 +79,11 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
       <SongWindows songId={songId} opened={opened} onClose={() => setOpened(null)} />
     </Desk>
   );
+}
+
+/** Everything that the keys and tools of a lens do. */
+function topicOf({ id, name, commands }: Lens): HelpTopic {
+  return { title: name, lines: commands, charts: id === 'chart' ? 'written' : 'read' };
 }
 
 function Conflict() {

@@ -24,6 +24,7 @@ import { songsAddress } from '../parts/songsAddress.ts';
 import { DownloadList, saversOf } from './DownloadMenu.tsx';
 import type { SongWindow } from './SongWindows.tsx';
 import { panelWords, type Panel } from './usePanel.ts';
+import { openHelp } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
 const List = styled(Menu)`
@@ -109,6 +110,8 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     piano: () => desk.change({ pianoOpen: !pianoOpen }),
     songs: () => void navigate(songsAddress()),
     sets: () => void navigate('/sets'),
+    settings: () => void navigate('/settings'),
+    help: openHelp,
   };
   return (
     <List aria-label={t('Menu')} onAction={(id) => actions[String(id)]?.()}>
@@ -150,6 +153,8 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
         <Header>{t('Go to')}</Header>
         <Item id="songs">{t('Songs')}</Item>
         <Item id="sets">{t('Sets')}</Item>
+        <Item id="settings">{t('Settings')}</Item>
+        <Item id="help">{t('Help')}</Item>
       </MenuSection>
     </List>
   );

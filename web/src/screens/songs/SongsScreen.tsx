@@ -27,6 +27,7 @@ import { askedOf, noFilters, readListView, writeListView, type ListView } from '
 import { SongList } from './SongList.tsx';
 import { useChoosing } from './useChoosing.ts';
 import { Welcome } from './Welcome.tsx';
+import { songsHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 const Search = styled(SearchField)`
@@ -103,7 +104,7 @@ export function SongsScreen() {
   const { hasNextPage, isFetchingNextPage, fetchNextPage } = fetched;
   const more = useCallback(() => void fetchNextPage(), [fetchNextPage]);
   return (
-    <Page title={t('Songs')} tools={tools}>
+    <Page title={t('Songs')} tools={tools} help={songsHelp}>
       <DraftsNotice />
       {isNothing ? (
         <>

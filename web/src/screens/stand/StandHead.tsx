@@ -1,4 +1,4 @@
-import { Minus, Play, Plus, Settings2, Square } from 'lucide-react';
+import { CircleHelp, Minus, Play, Plus, Settings2, Square } from 'lucide-react';
 import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { keyName, shapesUnder } from '../../music/rails/view.ts';
@@ -11,6 +11,7 @@ import { display, phone } from '../../ui/theme.ts';
 import { LettersQuestion, ThemeQuestion } from '../parts/ReaderQuestions.tsx';
 import type { StandSong } from './standing.ts';
 import type { StandSound } from './useStandSound.ts';
+import { openHelp } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
 const Head = styled.header`
@@ -200,6 +201,9 @@ function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitt
             isShown={pedal}
             onChange={(isShown) => stand.change({ pedal: isShown })}
           />
+          <Button onPress={openHelp}>
+            <CircleHelp size={18} strokeWidth={1.5} aria-hidden /> {t('Help')}
+          </Button>
         </Questions>
       </Sheet>
     </DialogTrigger>

@@ -21,6 +21,9 @@ import { StandFoot } from './StandFoot.tsx';
 import { StandHead } from './StandHead.tsx';
 import { usePageGestures } from './usePageGestures.ts';
 import { useStandSound } from './useStandSound.ts';
+import { desk } from '../../settings/desk.ts';
+import { useHelp } from '../../ui/help.ts';
+import { standHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
 interface StandViewProps {
@@ -72,6 +75,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   const { page, turnTo } = useTurned(standing.id, pages, sound.playingSlot, comesTo);
   const { numeral: asked, pedal } = stand.use('numeral', 'pedal');
   const navigate = useNavigate();
+  useHelp(standHelp);
   useTitle(song.title ? t('{{title}} on the stand', { title: song.title }) : t('Music stand'));
 
   const { turn, size, leave, toSong } = useSteady({
@@ -99,6 +103,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   const { onKey } = useSteady({
     onKey: (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      const isSign = '+-0'.includes(event.key);
       const does = {
         ' ': sound.toggle,
         '+': () => size(1),
@@ -106,6 +111,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
         '0': () => size(0),
         Escape: leave,
       }[event.key];
+      if (isSign && !desk.now().signKeys) return;
       const on = event.target instanceof Element ? event.target : null;
       const isTaken =
         on?.closest('[role="dialog"]') || (event.key === ' ' && on?.closest('button, a'));

@@ -11,6 +11,7 @@ import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { display } from '../../ui/theme.ts';
+import type { HelpLine } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
 const List = styled.ul`
@@ -40,6 +41,14 @@ const Words = styled.p`
   color: var(--soft);
 `;
 
+const help: readonly HelpLine[] = [
+  { id: 'back', name: t('Take a song or a set back as it was') },
+  {
+    id: 'how long',
+    name: t('Deleted songs and sets lie here for {{days}} days.', { days: trashDays }),
+  },
+];
+
 /** What was deleted in the last days, each to be taken back. */
 export function TrashScreen() {
   const fetched = useQuery(trashQuery());
@@ -59,7 +68,7 @@ export function TrashScreen() {
   }
 
   return (
-    <Page title={t('Trash')}>
+    <Page title={t('Trash')} help={help}>
       <Fetched from={fetched} what={t('the trash')}>
         {({ items, more }) =>
           items.length === 0 ? (

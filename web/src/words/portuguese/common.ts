@@ -130,7 +130,7 @@ export const common = {
   'Try again': 'Tentar de novo',
   'Try again in a moment.': 'Tente de novo daqui a pouco.',
   'Go to Songs': 'Ir para Músicas',
-  Page: 'Página',
+  'Light or dark': 'Claro ou escuro',
   'As the device': 'Como o aparelho',
   Paper: 'Papel',
   Dark: 'Escuro',

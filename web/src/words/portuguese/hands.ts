@@ -23,7 +23,6 @@ export const hands = {
   'Bar {{bar}} of {{section}}': 'Compasso {{bar}} de {{section}}',
   'the section': 'a seção',
   'this section': 'esta seção',
-  'Keys for the hands': 'Atalhos das mãos',
   'Both hands hold': 'As duas mãos seguram',
   'What both hands hold': 'O que as duas mãos seguram',
   under: 'sob',

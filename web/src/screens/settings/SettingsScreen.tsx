@@ -1,0 +1,134 @@
+import { parseChart } from '@intervallum/core';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { Chart } from '../../music/rails/Chart.tsx';
+import { viewAsWritten } from '../../music/rails/view.ts';
+import { desk } from '../../settings/desk.ts';
+import { chartSettings, reader } from '../../settings/reader.ts';
+import { QuietButton } from '../../ui/Button.tsx';
+import type { HelpLine } from '../../ui/help.ts';
+import { notify } from '../../ui/notices.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Asked, Question } from '../../ui/Question.tsx';
+import { phone } from '../../ui/theme.ts';
+import { wordLanguages, type WordLanguage } from '../../words/languages.ts';
+import { chooseLanguage, t, wordLanguage } from '../../words/words.ts';
+import { ChartQuestions, NumberQuestions } from '../parts/ChartQuestions.tsx';
+import { ThemeQuestion } from '../parts/ReaderQuestions.tsx';
+import { sampleText } from './sampleText.ts';
+
+const Part = styled.section`
+  padding: 18px 0 22px;
+  border-top: 1px solid var(--hairline);
+  h2 {
+    margin-bottom: 12px;
+    font-size: 22px;
+  }
+`;
+
+const Questions = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
+  gap: 18px 28px;
+`;
+
+const Sample = styled.div`
+  margin-bottom: 18px;
+  padding: 2px 18px 16px;
+  border: 1px solid var(--hairline);
+  border-radius: 12px;
+  background: var(--card);
+  ${phone} {
+    padding: 2px 10px 12px;
+  }
+`;
+
+const help: readonly HelpLine[] = [
+  { id: 'language', name: t('Choose the language of the pages') },
+  { id: 'theme', name: t('Choose light or dark pages') },
+  { id: 'charts', name: t('Choose how charts are shown; the sample shows it at once') },
+  { id: 'keys', name: t('Switch off keys of one sign') },
+];
+
+/** How the pages of this browser speak and look. Everything here stays on this device. */
+export function SettingsScreen() {
+  return (
+    <Page title={t('Settings')} help={help}>
+      <Part>
+        <h2>{t('All pages')}</h2>
+        <Questions>
+          <LanguageQuestion />
+          <ThemeQuestion />
+          <KeysQuestion />
+        </Questions>
+      </Part>
+      <Part>
+        <h2>{t('Charts')}</h2>
+        <SampleChart />
+        <Questions>
+          <ChartQuestions />
+          <NumberQuestions inMinor />
+        </Questions>
+      </Part>
+    </Page>
+  );
+}
+
+const languages = Object.entries(wordLanguages).map(
+  ([id, { name }]) => [id as WordLanguage, name] as const,
+);
+
+/** The language of the pages. Who reads them in it may want the names of notes in it as well. */
+function LanguageQuestion() {
+  const { language } = reader.use('language');
+  const [chosen, setChosen] = useState(wordLanguage);
+  const choose = (asked: WordLanguage) => {
+    setChosen(asked);
+    if (chooseLanguage(asked)) return;
+    setChosen(wordLanguage);
+    notify(t('This browser remembers nothing for pages, so their language stays.'));
+  };
+  return (
+    <div>
+      <Asked label={t('Language')} value={chosen} options={languages} onChange={choose} />
+      {wordLanguage !== 'english' && language === 'english' ? (
+        <Question>
+          <QuietButton onPress={() => reader.change({ language: wordLanguage })}>
+            {t('Name the notes in this language too')}
+          </QuietButton>
+        </Question>
+      ) : null}
+    </div>
+  );
+}
+
+function KeysQuestion() {
+  const { signKeys } = desk.use('signKeys');
+  return (
+    <Asked
+      label={t('Keys of one sign, as ? for help')}
+      note={t('Off, if speech or a slip of the hand sets them off. On the chart they stay.')}
+      value={signKeys ? 'on' : 'off'}
+      options={[
+        ['on', t('In use')],
+        ['off', t('Switched off')],
+      ]}
+      onChange={(value) => desk.change({ signKeys: value === 'on' })}
+    />
+  );
+}
+
+/** A few bars as all charts are shown now. */
+function SampleChart() {
+  const settings = reader.use(...chartSettings);
+  const { song } = useMemo(() => parseChart(sampleText), []);
+  const view = useMemo(() => {
+    const { letters, words, wordsOnBeats, tune } = settings;
+    return { ...viewAsWritten(song, settings), letters, words, wordsOnBeats, tune };
+  }, [song, settings]);
+  return (
+    <Sample role="img" aria-label={t('A few bars as charts are shown now')}>
+      <Chart song={song} view={view} />
+    </Sample>
+  );
+}
