@@ -211,7 +211,7 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
   await page.keyboard.press('Enter');
   await expect(panel(page)).toContainText('the home shape3 5 1 · E G C');
   await choose(page, 'Verse', 2);
-  await panel(page).getByRole('button', { name: 'Use the home shape here' }).click();
+  await panel(page).getByRole('button', { name: 'Use here: the home shape' }).click();
   await expect.poll(async () => (await held(page)).right).toEqual(right);
   expect((await held(page)).left[0]! % 12).toBe(9);
   await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(

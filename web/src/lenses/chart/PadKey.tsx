@@ -32,7 +32,8 @@ export const PadButton = styled(Button)`
   }
   small {
     max-width: 100%;
-    overflow: hidden;
+    white-space: normal;
+    overflow-wrap: anywhere;
     font:
       500 12px/1.15 'Atkinson Cut',
       'Atkinson Hyperlegible Next Variable',

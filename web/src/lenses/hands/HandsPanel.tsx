@@ -133,7 +133,7 @@ export function HandsPanel(props: HandsPanelProps) {
                   <>
                     ,{' '}
                     <Pass
-                      aria-label={t('Another time through')}
+                      aria-label={t('{{pass}} time: show another one', { pass: ordinal(pass) })}
                       onPress={() => props.onPass((pass % chosen.passes) + 1)}
                     >
                       {t('{{pass}} time', { pass: ordinal(pass) })}

@@ -93,7 +93,7 @@ export const Palette = memo(function Palette({
               </span>
               <Button
                 isDisabled={!canUse}
-                aria-label={t('Use {{name}} here', { name: shape.name })}
+                aria-label={t('Use here: {{name}}', { name: shape.name })}
                 onPress={() => actions.useShape(shape)}
               >
                 {t('Use here')}

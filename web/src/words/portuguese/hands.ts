@@ -13,7 +13,7 @@ export const hands = {
   shell: 'essencial',
   'rootless left': 'esquerda sem fundamental',
   Hands: 'Mãos',
-  'Another time through': 'Outra vez',
+  '{{pass}} time: show another one': '{{pass}} vez: mostrar outra',
   '{{pass}} time': '{{pass}} vez',
   'Choose a chord on the chart: what both hands hold there appears here.':
     'Escolha um acorde na cifra: o que as duas mãos seguram aparece aqui.',
@@ -54,7 +54,7 @@ export const hands = {
   Palette: 'Paleta',
   'Give the shapes this song keeps using a name: from then on the search likes them, and you can put one anywhere.':
     'Dê um nome às formas que esta música usa sempre: a busca passa a preferi-las, e você pode pôr uma onde quiser.',
-  'Use {{name}} here': 'Usar {{name}} aqui',
+  'Use here: {{name}}': 'Usar aqui: {{name}}',
   'Use here': 'Usar aqui',
   'Forget {{name}}': 'Esquecer {{name}}',
   'Name of the shape held now': 'Nome da forma de agora',
