@@ -113,6 +113,7 @@ const states: readonly State[] = [
   { name: 'Link', come: link, help: 'Charts by a link' },
   over('More of a link', link, (page) => page.getByText('More', { exact: true }).click()),
   { name: 'Import', come: at('/songs/import'), help: 'Import a song' },
+  { name: 'What was sung', come: at('/sung'), help: 'What was sung' },
   { name: 'Trash', come: at('/trash'), help: 'Trash' },
   { name: 'Drafts', come: at('/drafts'), help: 'Drafts' },
   { name: 'Settings', come: at('/settings'), help: 'Settings' },

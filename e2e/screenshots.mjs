@@ -106,15 +106,6 @@ await take('textures', {
     await page.getByRole('dialog').waitFor();
   },
 });
-await take('tune', {
-  path: songAt('The Ferry Bell'),
-  viewport: laptop,
-  act: async (page) => {
-    await page.getByRole('region', { name: 'Chorus' }).getByRole('listitem').first().click();
-    await page.keyboard.press('t');
-    await page.getByRole('dialog').locator('svg').nth(4).waitFor();
-  },
-});
 const pasted = `Harbour Morning
 by Nele Marsh
 Tempo: 84
@@ -162,22 +153,21 @@ await take('hands', {
   viewport: laptop,
   act: openHands,
 });
-await take('hands-dark', {
-  path: `${songAt('Slow River, Carry')}/hands`,
-  viewport: laptop,
-  dark: true,
-  act: openHands,
-});
-await take('hands-phone', {
-  path: `${songAt('Winter Wheat')}/hands`,
-  viewport: phone,
-  act: (page) => page.getByRole('button', { pressed: true }).first().waitFor(),
-});
 await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('sets', { path: '/sets', viewport: laptop });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const { token } = await ask('/shares', { kind: 'set', id: advent });
+await take('sung', { path: '/sung', viewport: laptop });
+await take('settings', { path: '/settings', viewport: { width: 1024, height: 768 } });
+await take('help', {
+  path: songAt('Every Window Lit'),
+  viewport: laptop,
+  act: async (page) => {
+    await fromMenu(page, 'Help');
+    await page.getByText('What the marks say').click();
+  },
+});
 await take('share', { path: `/s/${token}`, viewport: phone });
 
 /** @param {import('@playwright/test').Page} page @param {string} text */

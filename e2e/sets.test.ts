@@ -101,3 +101,66 @@ test('what a set was is looked at, put back with its songs, and taken back again
   await expect(name).toHaveValue('Harvest');
   expect(await titles(page)).toEqual(['The Ferry Bell']);
 });
+
+test('the key of the last time is offered, and what was sung is listed with its rights', async ({
+  page,
+}) => {
+  const { id: songId } = await (async () => {
+    const text =
+      'title: Sung Before\nkey: G\nby: Noor Amsel\nrights: Words and music Noor Amsel 2026.\n\nVerse:\n  1\n';
+    const made = await page.request.post('/api/songs', { data: { text } });
+    return (await made.json()) as { id: string };
+  })();
+  const make = async (name: string, date: string, leader: string, key: string | null) => {
+    const items = [{ id: crypto.randomUUID(), songId, key, notes: '' }];
+    const made = await page.request.post('/api/sets', {
+      data: { name, date, leader, notes: '', items },
+    });
+    return ((await made.json()) as { id: string }).id;
+  };
+  await make('In May', '2024-05-05', 'Imre Solt', 'A');
+  await make('In June', '2024-06-02', 'Odile Farrow', 'F');
+  const now = await make('To come', '2027-01-03', 'Imre Solt', null);
+  await page.goto(`/sets/${now}`);
+  const key = page.getByRole('button', { name: /Key of Sung Before/ });
+  const offer = page.getByRole('button', { name: 'Last time A: take it for Sung Before' });
+  await test.step('of who leads now, else of anybody', async () => {
+    await expect(offer).toBeVisible();
+    await page.getByRole('textbox', { name: 'Led by' }).fill('Somebody New');
+    await expect(page.getByRole('button', { name: /^Last time F/ })).toBeVisible();
+    await page.getByRole('textbox', { name: 'Led by' }).fill('Imre Solt');
+    await offer.click();
+    await expect(key).toHaveText('A');
+    await expect(offer).toBeHidden();
+    await expect(key).toBeFocused();
+  });
+  await test.step('the list of keys says where each was sung', async () => {
+    await key.click();
+    await expect(page.getByRole('option', { name: /^F(?!♯)/ })).toContainText(
+      'sung with Odile Farrow on 2 Jun 2024',
+    );
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(key).toHaveText('G');
+  });
+  await test.step('what was sung, from one day to another', async () => {
+    await page.getByRole('link', { name: 'Sets' }).click();
+    await page.getByRole('button', { name: 'What was sung' }).click();
+    await page.getByLabel('From').fill('2024-05-01');
+    await page.getByLabel('To', { exact: true }).fill('2024-06-30');
+    const row = page.getByRole('row', { name: /Sung Before/ });
+    await expect(row).toHaveText(/by Noor Amsel.*Words and music Noor Amsel 2026\..*2.*2 Jun 2024/);
+    const saving = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Download as CSV' }).click();
+    const file = await (await saving).createReadStream();
+    const lines = (await new Response(file as unknown as ReadableStream).text()).split('\r\n');
+    expect(lines[0]).toBe('date,set,leader,title,by,rights,key');
+    expect(lines).toContain(
+      '2024-06-02,In June,Odile Farrow,Sung Before,Noor Amsel,Words and music Noor Amsel 2026.,F',
+    );
+    await page.reload();
+    await expect(row).toBeVisible();
+    await page.getByLabel('To', { exact: true }).fill('2024-04-01');
+    await expect(page.getByText('The first day is after the last one')).toBeVisible();
+  });
+});

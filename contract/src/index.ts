@@ -11,4 +11,5 @@ export * from './wire/shares.ts';
 export * from './wire/songList.ts';
 export * from './wire/songs.ts';
 export * from './wire/trash.ts';
+export * from './wire/uses.ts';
 export { id } from './wire/text.ts';

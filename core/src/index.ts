@@ -281,4 +281,5 @@ export { toPianoMusicXml } from './formats/to/toPianoMusicXml.ts';
 export { toMusicXml } from './formats/to/toMusicXml.ts';
 export { fromMidi } from './formats/from/fromMidi.ts';
 export type { ImportedList, SongRow } from './formats/songList.ts';
+export { writeCsv } from './formats/csv.ts';
 export { fromCsv, rowOf, toCsv } from './formats/songList.ts';

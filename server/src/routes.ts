@@ -4,6 +4,8 @@ import { route, type Route } from './http/route.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { setRoutes } from './sets/routes.ts';
 import { setService } from './sets/service.ts';
+import { useRoutes } from './sets/uses/routes.ts';
+import { useService } from './sets/uses/service.ts';
 import { shareRoutes } from './shares/routes.ts';
 import { songListRoutes } from './songs/list/routes.ts';
 import { songListService } from './songs/list/service.ts';
@@ -28,6 +30,7 @@ export function allRoutes(
     ...songListRoutes(songListService(database, charts)),
     ...songRoutes(songService(database, charts)),
     ...setRoutes(setService(database, charts)),
+    ...useRoutes(useService(database, charts)),
     ...shareRoutes(database, linksUrl),
     ...trashRoutes(database),
   ];

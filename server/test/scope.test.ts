@@ -9,6 +9,7 @@ import { readForLists } from '../src/jobs/readings.ts';
 import * as parts from '../src/parts/store.ts';
 import { allRoutes } from '../src/routes.ts';
 import * as sets from '../src/sets/store.ts';
+import * as uses from '../src/sets/uses/store.ts';
 import * as shares from '../src/shares/store.ts';
 import * as lists from '../src/songs/list/store.ts';
 import * as songs from '../src/songs/store.ts';
@@ -135,6 +136,10 @@ beforeAll(async () => {
           [ours.teamId, dated, null],
         );
     }
+  await server.owner.query(
+    `update songs set summary = jsonb_set(summary, '{key}', '"ALPHA"') where team_id = $1 and id = $2`,
+    [theirs.teamId, song],
+  );
   const [old, oldInSet] = [randomUUID(), randomUUID()];
   for (const { teamId } of [theirs, ours]) {
     for (const id of [old, oldInSet])
@@ -194,6 +199,19 @@ const filtered = (
   filter: lists.SongFilter & { search: string },
   order: SongOrder = 'title',
 ) => lists.filterSongs(ours, db, filter, { order, today, after: null, most: 9 });
+
+/** Asks while the set of both has a day and a leader, which the other lists are not about. */
+async function onADay(ask: () => Promise<unknown>): Promise<unknown> {
+  await server.owner.query("update sets set date = '2019-05-05', leader = name where id = $1", [
+    set,
+  ]);
+  try {
+    return await ask();
+  } finally {
+    await server.owner.query("update sets set date = null, leader = '' where id = $1", [set]);
+  }
+}
+
 const draft = { name: 'BETA', date: null, leader: '', notes: '', items: [] };
 const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   listSongs: (db) => lists.listSongs(ours, db, { after: null, most: 9 }),
@@ -227,6 +245,14 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
       : 'ALPHA';
   },
   listChoices: (db) => lists.listChoices(ours, db, 9),
+  listUses: (db) =>
+    onADay(() => uses.listUses(ours, db, { from: null, to: null, after: null, most: 9 })),
+  listSungKeys: (db) =>
+    onADay(async () => {
+      const asked = { songIds: [song, notMarked], except: null, until: null, most: 9 };
+      const found = await uses.listSungKeys(ours, db, asked);
+      return found.map(({ key, leader }) => [key, leader]);
+    }),
   presentSongs: async (db) =>
     (await lists.presentSongs(ours, db, [song, randomUUID()])).length === 1 ? 'BETA' : 'ALPHA',
   addTag: (db) => lists.addTag(ours, db, { ids: [song], tag: 'quiet', most: 9 }),
@@ -321,7 +347,9 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, lists, parts, sets, shares, trash].flatMap((store) => Object.keys(store));
+    const all = [songs, lists, parts, sets, uses, shares, trash].flatMap((store) =>
+      Object.keys(store),
+    );
     const asked = new Set(Object.keys(calls).map((name) => name.split(',')[0]!));
     expect([...asked].sort()).toEqual(all.sort());
   });

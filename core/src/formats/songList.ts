@@ -4,6 +4,7 @@ import { formatMeter } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
 import { formatKey } from '../pitch/key.ts';
 import { success, type Result } from '../kit/result.ts';
+import { writeCsv } from './csv.ts';
 import { emptySong, oneLine, unreadable } from './imported.ts';
 
 /** The columns of a list of songs, by the names of a chart's fields. */
@@ -28,25 +29,9 @@ const longestList = 2_000_000;
 /** A line of the list: what is not known is left out. */
 export type SongRow = Readonly<Partial<Record<Column, string>>>;
 
-/**
- * A list of songs as CSV (RFC 4180), with a line of column names. What a spreadsheet would take for a formula has an
- * apostrophe before it.
- */
+/** A list of songs as CSV. */
 export function toCsv(rows: readonly SongRow[]): string {
-  const csv = Papa.unparse(
-    { fields: [...columns], data: rows.map(apart) },
-    { newline: '\r\n', escapeFormulae: true },
-  );
-  return `${csv}\r\n`;
-}
-
-/** A text of one's own that begins as an escaped formula does gets an apostrophe too, so that it comes back as it is. */
-function apart(row: SongRow): SongRow {
-  const cells = Object.entries(row).map(([column, text]) => [
-    column,
-    /^'+[=+\-@\t\r]/.test(text) ? `'${text}` : text,
-  ]);
-  return Object.fromEntries(cells) as SongRow;
+  return writeCsv(columns, rows);
 }
 
 /** What a list says of a song. */

@@ -29,6 +29,8 @@ export interface ChartReading {
   readonly titleKey: string;
   /** The words as one sings them: without the hyphens of syllables, lines without their bars. */
   readonly sung: string;
+  /** Who wrote it and who holds the rights, as far as the chart says. */
+  readonly credits: { readonly by: string; readonly rights: string };
 }
 
 /** A save reads the text that stands and the one that comes, the next save this one again. */
@@ -53,7 +55,14 @@ export function readForLists(text: string): ChartReading {
     opening: openingOf(song),
     problems: read.ok ? 0 : read.problems.length,
   };
-  return { summary, title: song.title, titleKey: titleKeyOf(song.title), sung: asSung(song) };
+  const { by, rights } = song.details;
+  return {
+    summary,
+    title: song.title,
+    titleKey: titleKeyOf(song.title),
+    sung: asSung(song),
+    credits: { by, rights },
+  };
 }
 
 function openingOf(song: Song): Chord[] {

@@ -103,6 +103,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: '/sung',
+            lazy: async () => ({
+              Component: (await import('../screens/sung/SungScreen.tsx')).SungScreen,
+            }),
+          },
+          {
             path: '/trash',
             lazy: async () => ({
               Component: (await import('../screens/trash/TrashScreen.tsx')).TrashScreen,

@@ -4,7 +4,7 @@ import {
   QueryClient,
   queryOptions,
 } from '@tanstack/react-query';
-import type { ShareTarget } from '@intervallum/contract';
+import type { ShareTarget, SongUse, UseList } from '@intervallum/contract';
 import type { Answer } from './client.ts';
 import { orKeptApi } from './kept.ts';
 import { api, type AskedSongs } from './resources.ts';
@@ -103,6 +103,35 @@ export function setsQuery() {
     queryFn: ({ pageParam, signal }) => answered(orKeptApi.sets({ after: pageParam, signal })),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.next,
+  });
+}
+
+/** What was sung from one day to another, all of it. */
+export function usesQuery(from: string, to: string) {
+  return queryOptions({
+    queryKey: ['uses', from, to],
+    queryFn: async ({ signal }) => {
+      const uses: SongUse[] = [];
+      for (let after: string | null = null; ;) {
+        const page: UseList = await answered(api.uses({ from, to }, { after, signal }));
+        uses.push(...page.uses);
+        after = page.next;
+        if (after === null) return uses;
+      }
+    },
+    enabled: from <= to,
+    gcTime: 0,
+  });
+}
+
+/** The keys that the songs of a set were sung in before. Without an answer none is offered. */
+export function sungKeysQuery(setId: string, songIds: readonly string[]) {
+  return queryOptions({
+    queryKey: ['sung keys', setId, songIds],
+    queryFn: () => answered(api.sungKeys(songIds, setId)),
+    enabled: songIds.length > 0,
+    placeholderData: keepPreviousData,
+    retry: false,
   });
 }
 

@@ -9,7 +9,9 @@ import {
   songSets,
   songSet,
   songVersion,
+  sungKeys,
   trashList,
+  useList,
   setVersion,
   versionList,
   type NewSet,
@@ -88,6 +90,11 @@ export const api = {
     ask(songSet, `/sets/${id}`, { method: 'PUT', body: draft, revision, ...(await thisScreen()) }),
   deleteSet: (id: string) => ask(nothing, `/sets/${id}`, { method: 'DELETE' }),
   restoreSet: (id: string) => ask(songSet, `/sets/${id}/restore`, { method: 'POST' }),
+
+  uses: (days: { from: string; to: string }, page: Page = {}) =>
+    ask(useList, `/uses?${queryOf({ ...days, after: page.after, limit: '200' })}`, signalOf(page)),
+  sungKeys: (songs: readonly string[], except: string) =>
+    ask(sungKeys, `/uses/keys?${queryOf({ songs: songs.join(','), except, until: today() })}`),
 
   versions: ({ kind, id }: ShareTarget, page: Page = {}) =>
     ask(versionList, `/${kind}s/${id}/versions?${queryOf({ after: page.after })}`, signalOf(page)),

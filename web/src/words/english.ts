@@ -21,6 +21,7 @@ export const english = {
     '{{count}} more draft of this song was never saved.',
   '{{count}} more drafts of this set were never saved._one':
     '{{count}} more draft of this set was never saved.',
+  'sung {{count}} times_one': 'sung {{count}} time',
   '{{count}} pages_one': '{{count}} page',
   '{{count}}th_ordinal_one': '{{count}}st',
   '{{count}}th_ordinal_two': '{{count}}nd',

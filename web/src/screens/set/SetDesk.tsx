@@ -1,6 +1,7 @@
 import type { SetDraft, SetItem } from '@intervallum/contract';
 import { History, MonitorPlay, Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
@@ -28,6 +29,8 @@ import { KeptNote } from '../../queries/KeptNote.tsx';
 import { followSet, leftSets, type OpenedSet } from './openSet.ts';
 import { useHelp } from '../../ui/help.ts';
 import { setHelp } from './help.ts';
+import { sungKeysQuery } from '../../queries/queries.ts';
+import { byTheirSongs, SungContext, type SungBefore } from './sungBefore.ts';
 import { t } from '../../words/words.ts';
 
 const Sheet = styled.div`
@@ -93,6 +96,9 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
   const keptAt = useKeptAt(keptNames.set(setId));
   const navigate = useNavigate();
   const [opened, setOpened] = useState<'share' | 'songs' | 'versions' | null>(null);
+  const before = useSungBefore(setId, draft.items);
+  const { leader } = draft;
+  const sung = useMemo(() => ({ before, leader }), [before, leader]);
   useHelp(setHelp);
   useTitle(draft.name);
 
@@ -216,12 +222,14 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
           {t('Add them in the order of the service; each can have a key of its own.')}
         </EmptyState>
       ) : (
-        <SetItems
-          items={draft.items}
-          songs={songs}
-          onOrder={(items) => change({ items })}
-          onChange={changeItem}
-        />
+        <SungContext value={sung}>
+          <SetItems
+            items={draft.items}
+            songs={songs}
+            onOrder={(items) => change({ items })}
+            onChange={changeItem}
+          />
+        </SungContext>
       )}
 
       <AddSongs
@@ -260,4 +268,11 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
       />
     </Sheet>
   );
+}
+
+/** The keys that the songs of a set were sung in before; asked anew only where other songs come in. */
+function useSungBefore(setId: string, items: readonly SetItem[]): SungBefore {
+  const ids = [...new Set(items.map(({ songId }) => songId))].sort();
+  const { data } = useQuery(sungKeysQuery(setId, ids));
+  return useMemo(() => byTheirSongs(data?.keys ?? []), [data]);
 }

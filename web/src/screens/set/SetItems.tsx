@@ -1,4 +1,4 @@
-import type { SetItem } from '@intervallum/contract';
+import type { SetItem, SungKey } from '@intervallum/contract';
 import { allKeys, formatKey, parseKey, pitchClass, sameKey, type Key } from '@intervallum/core';
 import { GripVertical, Trash2 } from 'lucide-react';
 import {
@@ -6,6 +6,7 @@ import {
   DropIndicator,
   GridList,
   GridListItem,
+  TooltipTrigger,
   useDragAndDrop,
 } from 'react-aria-components';
 import { Link } from 'react-router';
@@ -13,11 +14,15 @@ import styled from 'styled-components';
 import { keyName, keyNamed } from '../../music/rails/view.ts';
 import { Opening } from '../parts/Opening.tsx';
 import { reader } from '../../settings/reader.ts';
-import { IconButton } from '../../ui/Button.tsx';
+import { IconButton, QuietButton } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { display, phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './openSet.ts';
+import { keepFocus } from '../../ui/focus.ts';
+import { Hint } from '../../ui/Hint.tsx';
+import { shortDate } from '../../ui/dates.ts';
+import { offeredKey, useSung } from './sungBefore.ts';
 import { t } from '../../words/words.ts';
 
 const List = styled(GridList)`
@@ -92,6 +97,12 @@ const Written = styled.p`
   color: var(--soft);
 `;
 
+const Offer = styled(QuietButton)`
+  min-height: 28px;
+  padding: 2px 0;
+  font-size: 14px;
+`;
+
 const NoteCell = styled.div`
   ${phone} {
     grid-column: 3;
@@ -106,7 +117,8 @@ interface SetItemsProps {
 }
 
 /** The songs of a set in their order; dragged with the mouse or finger, or from the handle with Enter and the arrows. */
-export function SetItems({ items, songs, onOrder, onChange }: SetItemsProps) {
+export function SetItems(props: SetItemsProps) {
+  const { items, songs, onOrder, onChange } = props;
   const { dragAndDropHooks } = useDragAndDrop<SetItem>({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
     renderDropIndicator: (target) => <DropIndicator target={target} />,
@@ -148,7 +160,9 @@ interface ItemRowProps {
   onRemove: () => void;
 }
 
-function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
+function ItemRow(props: ItemRowProps) {
+  const { item, place, song, onChange, onRemove } = props;
+  const { sung, leader } = useSung(item.songId);
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const title = song?.summary.title || t('Song without a title');
   const written = parseKey(song?.summary.key ?? 'C');
@@ -175,11 +189,20 @@ function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
             title={title}
             value={key}
             written={written.value}
+            sung={sung}
             onChange={(name) => onChange({ key: name })}
           />
         ) : null}
         {key && written.ok && !sameKey(key, written.value) ? (
           <Written>{t('written in {{key}}', { key: keyName(written.value, settings) })}</Written>
+        ) : null}
+        {key && written.ok && !song?.removed ? (
+          <KeyOffer
+            offered={offeredKey(sung, leader)}
+            now={key}
+            title={title}
+            onTake={(name) => onChange({ key: name })}
+          />
         ) : null}
       </KeyCell>
       <NoteCell>
@@ -199,15 +222,58 @@ function ItemRow({ item, place, song, onChange, onRemove }: ItemRowProps) {
   );
 }
 
+/** When and with whom a song was sung in a key; nothing where it was not. */
+function sungInWords(sung: SungKey | undefined): string {
+  if (!sung) return '';
+  const date = shortDate(sung.date);
+  return sung.leader === ''
+    ? t('sung on {{date}}', { date })
+    : t('sung with {{leader}} on {{date}}', { leader: sung.leader, date });
+}
+
+interface KeyOfferProps {
+  offered: SungKey | null;
+  now: Key;
+  title: string;
+  onTake: (name: string) => void;
+}
+
+/** The key that a song had the last time, where it has another one now. */
+function KeyOffer({ offered, now, title, onTake }: KeyOfferProps) {
+  const settings = reader.use('language');
+  const read = offered && parseKey(offered.key);
+  if (!offered || !read?.ok || read.value.mode !== now.mode || sameKey(read.value, now))
+    return null;
+  const key = keyName(read.value, settings);
+  return (
+    <TooltipTrigger delay={400}>
+      <Offer
+        aria-label={t('Last time {{key}}: take it for {{title}}', { key, title })}
+        onPress={({ target }) => {
+          const keys = target.parentElement?.querySelector<HTMLElement>('[aria-haspopup]') ?? null;
+          onTake(offered.key);
+          // It is gone now: the list of keys beside it says what was taken.
+          keepFocus(() => keys);
+        }}
+      >
+        {t('Last time {{key}}', { key })}
+      </Offer>
+      <Hint offset={4}>{sungInWords(offered)}</Hint>
+    </TooltipTrigger>
+  );
+}
+
 function KeyChoice({
   title,
   value,
   written,
+  sung,
   onChange,
 }: {
   title: string;
   value: Key;
   written: Key;
+  sung: readonly SungKey[];
   onChange: (name: string) => void;
 }) {
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
@@ -217,7 +283,12 @@ function KeyChoice({
     .map((key) => ({
       id: formatKey(key),
       name: keyName(key, settings),
-      ...(formatKey(key) === formatKey(written) ? { note: t('as written') } : {}),
+      note: [
+        formatKey(key) === formatKey(written) ? t('as written') : '',
+        sungInWords(sung.find((one) => one.key === formatKey(key))),
+      ]
+        .filter(Boolean)
+        .join(' · '),
     }));
   return (
     <Picker

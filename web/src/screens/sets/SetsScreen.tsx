@@ -1,4 +1,4 @@
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus, ScrollText, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { SetListItem } from '@intervallum/contract';
@@ -89,9 +89,14 @@ export function SetsScreen() {
   }
 
   const tools = (
-    <PrimaryButton onPress={() => void make()}>
-      <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New set')}
-    </PrimaryButton>
+    <>
+      <Button onPress={() => void navigate('/sung')}>
+        <ScrollText size={18} strokeWidth={1.5} aria-hidden /> {t('What was sung')}
+      </Button>
+      <PrimaryButton onPress={() => void make()}>
+        <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New set')}
+      </PrimaryButton>
+    </>
   );
   return (
     <Page title={t('Sets')} tools={tools} help={setsHelp}>

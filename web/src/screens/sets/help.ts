@@ -5,5 +5,6 @@ import { t } from '../../words/words.ts';
 export const setsHelp: readonly HelpLine[] = [
   { id: 'new', name: t('Make the next service') },
   { id: 'open', name: t('Open a set, to order its songs and choose their keys') },
+  { id: 'sung', name: t('See what was sung when, and whose it is, for licences') },
   { id: 'delete', name: t('Delete a set; what was deleted can be taken back') },
 ];

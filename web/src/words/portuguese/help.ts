@@ -118,4 +118,9 @@ export const help = {
   'Smaller, larger, as large as fits': 'Menor, maior, o maior que couber',
   'Smaller, larger: with two fingers': 'Menor, maior: com dois dedos',
   'Take a song or a set back as it was': 'Trazer uma música ou repertório de volta como estava',
+  'Choose from which day to which': 'Escolher de que dia a que dia',
+  'Leave out songs of which no rights are given': 'Deixar de fora músicas sem direitos informados',
+  'Download it as CSV, a line for each time': 'Baixar em CSV, uma linha para cada vez',
+  'See what was sung when, and whose it is, for licences':
+    'Ver o que se cantou, quando e de quem é, para licenças',
 } as const;

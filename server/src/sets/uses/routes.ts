@@ -1,0 +1,16 @@
+import { sungSearch, useSearch } from '@intervallum/contract';
+import { route } from '../../http/route.ts';
+import { checked } from '../../http/validate.ts';
+import type { UseService } from './service.ts';
+
+/** What the team sang. */
+export function useRoutes(uses: UseService) {
+  return [
+    route('GET', '/api/uses', 'member', async (request, response, scope) => {
+      response.json(await uses.list(scope, checked(useSearch, request.query)));
+    }),
+    route('GET', '/api/uses/keys', 'member', async (request, response, scope) => {
+      response.json(await uses.sungKeys(scope, checked(sungSearch, request.query)));
+    }),
+  ];
+}

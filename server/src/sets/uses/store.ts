@@ -1,0 +1,106 @@
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lte, ne, sql } from 'drizzle-orm';
+import type { Database } from '../../db/database.ts';
+import { setItems, sets, songs } from '../../db/schema.ts';
+import type { Scope } from '../../db/scope.ts';
+
+/** A place in a list of uses: after this day, of one day after this set, of one set after this place in it. */
+export type UsePlace = readonly [day: string, setId: string, position: string];
+
+export interface FoundUse {
+  readonly setId: string;
+  readonly setName: string;
+  readonly date: string;
+  readonly leader: string;
+  readonly songId: string;
+  readonly title: string;
+  readonly key: string;
+  readonly text: string;
+  readonly place: UsePlace;
+}
+
+/** The key that a song is sung in at its place: its own, where the set says none. */
+const keyThere = sql<string>`coalesce(${setItems.key}, ${songs.key})`;
+
+/**
+ * What the team sang in sets of some days, the first day first; `most` of it from a place on. A song that was deleted
+ * since was sung all the same; a set that was deleted was not.
+ */
+export async function listUses(
+  scope: Scope,
+  db: Database,
+  list: { from: string | null; to: string | null; after: UsePlace | null; most: number },
+): Promise<FoundUse[]> {
+  const { from, to, after, most } = list;
+  const rows = await db
+    .select({
+      setId: sets.id,
+      setName: sets.name,
+      date: sql<string>`${sets.date}::text`,
+      leader: sets.leader,
+      songId: songs.id,
+      title: songs.title,
+      key: keyThere,
+      text: songs.text,
+      position: setItems.position,
+    })
+    .from(sets)
+    .innerJoin(setItems, and(eq(setItems.teamId, sets.teamId), eq(setItems.setId, sets.id)))
+    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .where(
+      and(
+        eq(sets.teamId, scope.teamId),
+        isNull(sets.deletedAt),
+        isNotNull(sets.date),
+        from === null ? undefined : gte(sets.date, from),
+        to === null ? undefined : lte(sets.date, to),
+        after === null
+          ? undefined
+          : sql`(${sets.date}, ${sets.id}, ${setItems.position}) > (${after[0]}::date, ${after[1]}::uuid, ${after[2]}::integer)`,
+      ),
+    )
+    .orderBy(asc(sets.date), asc(sets.id), asc(setItems.position))
+    .limit(most);
+  return rows.map(({ position, ...row }) => ({
+    ...row,
+    place: [row.date, row.setId, String(position)],
+  }));
+}
+
+/** The keys that some songs were sung in up to a day, by who led, each with its last day; the latest first, `most` of them. */
+export async function listSungKeys(
+  scope: Scope,
+  db: Database,
+  asked: {
+    songIds: readonly string[];
+    except: string | null;
+    until: string | null;
+    most: number;
+  },
+): Promise<{ songId: string; key: string; leader: string; date: string }[]> {
+  const { songIds, except, until, most } = asked;
+  if (songIds.length === 0) return [];
+  const last = sql<string>`max(${sets.date})`;
+  return db
+    .select({
+      songId: songs.id,
+      key: keyThere,
+      leader: sets.leader,
+      date: sql<string>`${last}::text`,
+    })
+    .from(sets)
+    .innerJoin(setItems, and(eq(setItems.teamId, sets.teamId), eq(setItems.setId, sets.id)))
+    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .where(
+      and(
+        eq(sets.teamId, scope.teamId),
+        isNull(sets.deletedAt),
+        isNotNull(sets.date),
+        inArray(setItems.songId, [...songIds]),
+        except === null ? undefined : ne(sets.id, except),
+        until === null ? undefined : lte(sets.date, until),
+      ),
+    )
+    .groupBy(songs.id, keyThere, sets.leader)
+    .orderBy(desc(last), asc(songs.id), asc(keyThere))
+    .limit(most);
+}

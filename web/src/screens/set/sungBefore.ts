@@ -1,0 +1,39 @@
+import type { SungKey } from '@intervallum/contract';
+import { createContext, useContext } from 'react';
+
+/** The keys that each song was sung in before, the latest first. */
+export type SungBefore = ReadonlyMap<string, readonly SungKey[]>;
+
+export function byTheirSongs(keys: readonly SungKey[]): SungBefore {
+  const songs = new Map<string, SungKey[]>();
+  for (const key of keys) songs.set(key.songId, [...(songs.get(key.songId) ?? []), key]);
+  return songs;
+}
+
+/**
+ * The key that a song should be offered in: the last one of who leads now, else the last one of all.
+ * @param keys of one song, the latest first
+ */
+export function offeredKey(keys: readonly SungKey[], leader: string): SungKey | null {
+  const same = (name: string) => name.trim().toLowerCase();
+  const theirs =
+    leader.trim() === '' ? null : keys.find((key) => same(key.leader) === same(leader));
+  return theirs ?? keys[0] ?? null;
+}
+
+const noKeys: readonly SungKey[] = [];
+
+/**
+ * What was sung before, and who leads now. Not given to the list of songs as a property: a list that is made anew loses a
+ * song that is being moved in it.
+ */
+export const SungContext = createContext<{ before: SungBefore; leader: string }>({
+  before: new Map(),
+  leader: '',
+});
+
+/** The keys that a song was sung in before, and who leads now. */
+export function useSung(songId: string): { sung: readonly SungKey[]; leader: string } {
+  const { before, leader } = useContext(SungContext);
+  return { sung: before.get(songId) ?? noKeys, leader };
+}

@@ -1,0 +1,194 @@
+import { useQuery } from '@tanstack/react-query';
+import { Download } from 'lucide-react';
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { saveFile } from '../../device/saveFile.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { usesQuery } from '../../queries/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { shortDate, today } from '../../ui/dates.ts';
+import { TextField } from '../../ui/fields.tsx';
+import type { HelpLine } from '../../ui/help.ts';
+import { Page } from '../../ui/Page.tsx';
+import { EmptyState } from '../../ui/states.tsx';
+import { Switch } from '../../ui/Switch.tsx';
+import { display, phone } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
+import { bySong, usesTable, type SungSong } from './uses.ts';
+
+const Asked = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 12px 20px;
+  margin-bottom: 16px;
+`;
+
+const Count = styled.p`
+  margin-bottom: 8px;
+  font-size: 14px;
+  color: var(--soft);
+`;
+
+const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 15px;
+  th {
+    padding: 6px 12px 6px 0;
+    font-size: 13px;
+    font-weight: 400;
+    text-align: left;
+    color: var(--soft);
+    border-bottom: 1px solid var(--rail);
+  }
+  td {
+    padding: 12px 12px 12px 0;
+    vertical-align: top;
+    border-bottom: 1px solid var(--hairline);
+    overflow-wrap: anywhere;
+  }
+  td:first-child a {
+    font: 600 18px/1.25 ${display};
+  }
+  small {
+    display: block;
+    font-size: 14px;
+    color: var(--soft);
+  }
+  td:nth-child(3) {
+    font: 600 22px/1.1 ${display};
+  }
+  /* On a phone each song is a block of lines; what stands in them says itself. */
+  ${phone} {
+    thead {
+      display: none;
+    }
+    tr {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto;
+      padding: 10px 0;
+      border-bottom: 1px solid var(--hairline);
+    }
+    td {
+      padding: 2px 8px 2px 0;
+      border-bottom: 0;
+    }
+    td:nth-child(2),
+    td:nth-child(4) {
+      grid-column: 1;
+    }
+    td:nth-child(3) {
+      grid-area: 1 / 2;
+    }
+  }
+`;
+
+const help: readonly HelpLine[] = [
+  { id: 'days', name: t('Choose from which day to which') },
+  { id: 'rights', name: t('Leave out songs of which no rights are given') },
+  { id: 'csv', name: t('Download it as CSV, a line for each time') },
+];
+
+/** What was sung in the sets of some days, how often, and whose it is: for licences. */
+export function SungScreen() {
+  const [parameters, setParameters] = useSearchParams();
+  const from = dayOf(parameters.get('from')) ?? `${today().slice(0, 4)}-01-01`;
+  const to = dayOf(parameters.get('to')) ?? today();
+  const isOnly = parameters.get('rights') === 'given';
+  const fetched = useQuery(usesQuery(from, to));
+  const uses = useMemo(
+    () => (fetched.data ?? []).filter(({ rights }) => !isOnly || rights !== ''),
+    [fetched.data, isOnly],
+  );
+  const songs = useMemo(() => bySong(uses), [uses]);
+  const ask = (name: string, value: string) => {
+    const next = new URLSearchParams(parameters);
+    if (value === '') next.delete(name);
+    else next.set(name, value);
+    setParameters(next, { replace: true });
+  };
+  const tools = (
+    <Button
+      isDisabled={uses.length === 0}
+      onPress={() => saveFile(usesTable(uses), `${from} ${to}.csv`, 'text/csv')}
+    >
+      <Download size={18} strokeWidth={1.5} aria-hidden /> {t('Download as CSV')}
+    </Button>
+  );
+  return (
+    <Page title={t('What was sung')} tools={tools} help={help}>
+      <Asked>
+        <TextField
+          label={t('From')}
+          type="date"
+          value={from}
+          onChange={(day) => ask('from', day)}
+        />
+        <TextField label={t('To')} type="date" value={to} onChange={(day) => ask('to', day)} />
+        <Switch isSelected={isOnly} onChange={(only) => ask('rights', only ? 'given' : '')}>
+          {t('Only with rights given')}
+        </Switch>
+      </Asked>
+      {from > to ? (
+        <EmptyState title={t('The first day is after the last one')}>
+          {t('Choose days in their order.')}
+        </EmptyState>
+      ) : (
+        <Fetched from={fetched} what={t('what was sung')}>
+          {() => (songs.length === 0 ? <Nothing /> : <Report songs={songs} times={uses.length} />)}
+        </Fetched>
+      )}
+    </Page>
+  );
+}
+
+function Nothing() {
+  return (
+    <EmptyState title={t('Nothing was sung in these days')}>
+      {t('What stands in sets with a date is listed here, with its rights.')}
+    </EmptyState>
+  );
+}
+
+function Report({ songs, times }: { songs: readonly SungSong[]; times: number }) {
+  return (
+    <>
+      <Count role="status">
+        {t('{{count}} songs', { count: songs.length })} ·{' '}
+        {t('sung {{count}} times', { count: times })}
+      </Count>
+      <Table>
+        <thead>
+          <tr>
+            <th scope="col">{t('Song')}</th>
+            <th scope="col">{t('Rights')}</th>
+            <th scope="col">{t('Times')}</th>
+            <th scope="col">{t('Last')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {songs.map(({ songId, title, by, rights, dates }) => (
+            <tr key={songId}>
+              <td>
+                <Link to={`/songs/${songId}`}>{title || t('Song without a title')}</Link>
+                {by ? <small>{t('by {{by}}', { by })}</small> : null}
+              </td>
+              <td>{rights || t('No rights given')}</td>
+              <td>{dates.length}</td>
+              <td>{shortDate(dates.at(-1)!)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </>
+  );
+}
+
+/** A day as an address says it; null where it says none. */
+function dayOf(text: string | null): string | null {
+  return text !== null && /^\d{4}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(text))
+    ? text
+    : null;
+}
