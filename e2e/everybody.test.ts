@@ -198,6 +198,25 @@ const cutOff = (page: Page) =>
       .map((element) => `${element.tagName} ${element.textContent?.slice(0, 60)}`),
   );
 
+/** What is to be pressed and stands partly beyond the window, where no part of the page scrolls to it. */
+const pressedBeyond = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('button, a[href], label, select, input')]
+      .filter((target) => {
+        const { left, right, width, height } = target.getBoundingClientRect();
+        // For those who listen only.
+        if (target.closest('[style*="clip"]')) return false;
+        if (width < 4 || height < 4 || (left >= 0 && right <= innerWidth + 1)) return false;
+        for (let at = target.parentElement; at; at = at.parentElement)
+          if (/auto|scroll/.test(getComputedStyle(at).overflowX)) {
+            const scrolls = at.scrollWidth > at.clientWidth && at.dataset['pad'] === undefined;
+            if (scrolls) return false;
+          }
+        return true;
+      })
+      .map((target) => target.outerHTML.slice(0, 90)),
+  );
+
 for (const { name, come, help } of states) {
   test(`${name}: nothing for axe, in light and dark; targets, help, small windows`, async ({
     page,
@@ -224,5 +243,6 @@ for (const { name, come, help } of states) {
     await page.setViewportSize({ width: 320, height: 256 });
     await page.waitForTimeout(300);
     expect(await beyond(page)).toBeLessThanOrEqual(0);
+    expect(await pressedBeyond(page)).toEqual([]);
   });
 }

@@ -57,7 +57,7 @@ const Rooms = styled.ul`
   gap: 6px;
   ${phone} {
     grid-auto-flow: column;
-    justify-content: space-around;
+    grid-auto-columns: minmax(0, 1fr);
   }
 `;
 
@@ -78,8 +78,8 @@ const room = css`
     color: var(--ink);
   }
   ${phone} {
-    min-width: 76px;
-    padding: 5px 4px;
+    min-width: 0;
+    padding: 5px 2px;
   }
 `;
 

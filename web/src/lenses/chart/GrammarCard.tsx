@@ -1,15 +1,17 @@
 import styled from 'styled-components';
-import { phone } from '../../ui/theme.ts';
 import { grammar } from './grammar.ts';
 
+const Place = styled.div`
+  container-type: inline-size;
+`;
+
 const Card = styled.dl`
-  display: grid;
-  grid-template-columns: minmax(0, max-content) minmax(0, 1fr);
-  gap: 0 18px;
   font-size: 15px;
-  dt,
+  dt {
+    padding-top: 4px;
+  }
   dd {
-    padding: 4px 0;
+    padding-bottom: 4px;
     border-bottom: 1px solid var(--hairline);
   }
   code {
@@ -17,11 +19,15 @@ const Card = styled.dl`
     font-weight: 700;
     white-space: pre-wrap;
   }
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr);
-    dt {
-      padding-bottom: 0;
-      border-bottom: 0;
+  /* Beside each other where there is room, as in the window of help. */
+  @container (min-width: 520px) {
+    display: grid;
+    grid-template-columns: minmax(0, max-content) minmax(0, 1fr);
+    gap: 0 18px;
+    dt,
+    dd {
+      padding: 4px 0;
+      border-bottom: 1px solid var(--hairline);
     }
   }
 `;
@@ -29,13 +35,15 @@ const Card = styled.dl`
 /** How a chart is typed, in short. */
 export function GrammarCard() {
   return (
-    <Card>
-      {grammar.map(({ typed, says }) => [
-        <dt key={typed}>
-          <code>{typed}</code>
-        </dt>,
-        <dd key={says}>{says}</dd>,
-      ])}
-    </Card>
+    <Place>
+      <Card>
+        {grammar.map(({ typed, says }) => [
+          <dt key={typed}>
+            <code>{typed}</code>
+          </dt>,
+          <dd key={says}>{says}</dd>,
+        ])}
+      </Card>
+    </Place>
   );
 }

@@ -44,9 +44,22 @@ const Tabs = styled.div`
   [role='radiogroup'] {
     flex-wrap: nowrap;
     gap: 4px;
+    min-width: 0;
+    margin: -4px;
+    padding: 4px;
+    overflow-x: auto;
+    scrollbar-width: none;
   }
-  [role='radio'] {
+  label {
+    flex: none;
     padding: 5px 9px;
+  }
+  /* On the narrowest screens the words give way, not the two keys beside them. */
+  @media (max-width: 420px) {
+    label {
+      padding: 5px 6px;
+      font-size: 13px;
+    }
   }
   > button {
     flex: none;

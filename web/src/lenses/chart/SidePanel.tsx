@@ -40,7 +40,7 @@ const Typing = styled.details`
     cursor: pointer;
   }
   > div {
-    max-height: 40vh;
+    max-height: 32vh;
     overflow: auto;
     padding: 0 16px 12px;
     outline-offset: -3px;
