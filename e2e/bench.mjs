@@ -152,6 +152,67 @@ console.log(
   `first load, compressed, fonts and all: Songs ${listLoad.toFixed(0)} kB, a link ${linkLoad.toFixed(0)} kB`,
 );
 
+/**
+ * A first visit on a phone of the middle range over a slow network: four times slower than this machine, 1.6 Mbit/s with
+ * 150 ms there and back (the figures that audits of pages use; from memory). Read from the browser's own trace: when the
+ * first words are painted, when the song or list is there, and how long the page would not have answered in between, that
+ * is what tasks took over 50 ms each (W3C Long Tasks).
+ * @param {string} path @param {(page: import('@playwright/test').Page) => Promise<unknown>} shown
+ */
+async function slowVisit(path, shown) {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const visitor = await context.newPage();
+  const session = await context.newCDPSession(visitor);
+  await session.send('Network.enable');
+  await session.send('Network.emulateNetworkConditions', {
+    offline: false,
+    latency: 150,
+    downloadThroughput: 200_000,
+    uploadThroughput: 90_000,
+  });
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await browser.startTracing(visitor, {
+    categories: ['loading', 'devtools.timeline', 'disabled-by-default-devtools.timeline'],
+  });
+  const begun = performance.now();
+  await visitor.goto(base + path);
+  await shown(visitor);
+  const there = performance.now() - begun;
+  await visitor.waitForTimeout(3_000);
+  const trace = JSON.parse((await browser.stopTracing()).toString('utf8'));
+  await context.close();
+  /** @type {{ name: string, ph: string, ts: number, dur?: number, pid: number, tid: number }[]} */
+  const events = trace.traceEvents;
+  const from = events.find(
+    ({ name }) => name === 'navigationStart' || name === 'ResourceSendRequest',
+  );
+  const paint = events.find(({ name }) => name === 'firstContentfulPaint');
+  if (!from || !paint) throw new Error('The trace does not say when something was painted.');
+  const blocked = events
+    .filter(({ name, pid, tid, dur = 0, ts }) => {
+      const isMain = pid === paint.pid && tid === paint.tid;
+      return name === 'RunTask' && isMain && dur > 50_000 && ts > from.ts;
+    })
+    .reduce((sum, { dur = 0 }) => sum + dur - 50_000, 0);
+  return {
+    painted: (paint.ts - from.ts) / 1000,
+    there,
+    blocked: blocked / 1000,
+  };
+}
+for (const [name, path, what] of /** @type {const} */ ([
+  ['Songs', '/songs', 'link'],
+  ['a link', `/s/${share.token}`, 'listitem'],
+])) {
+  const { painted, there, blocked } = await slowVisit(path, (visitor) =>
+    visitor.locator('main').getByRole(what).first().waitFor(),
+  );
+  console.log(
+    `a first visit to ${name} on a slow phone: first words after ${(painted / 1000).toFixed(1)} s, ` +
+      `what it is about after ${(there / 1000).toFixed(1)} s, blocked for ${blocked.toFixed(0)} ms`,
+  );
+}
+
 const { songs } = await (await fetch(`${base}/api/songs`)).json();
 const list = Array.from({ length: 20 }, (_, index) => songs[index % songs.length]);
 let bytes = 0;

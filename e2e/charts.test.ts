@@ -217,29 +217,3 @@ test('a search finds songs by words that are sung', async ({ page }) => {
   await page.getByRole('searchbox').fill('no such words');
   await expect(page.getByRole('heading', { name: 'No song has that in it' })).toBeVisible();
 });
-
-for (const theme of ['light', 'dark'] as const) {
-  test(`screens keep WCAG 2.2 AA as far as axe can tell: ${theme}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
-    await openSong(page, 'Slow River, Carry');
-    await expectAccessible(page);
-    await fromMenu(page, 'View');
-    await expect(page.getByRole('dialog', { name: 'View' })).toBeVisible();
-    await expectAccessible(page);
-    await page.goto('/songs');
-    await expect(page.getByRole('link', { name: 'Winter Wheat' })).toBeVisible();
-    await expectAccessible(page);
-    await page.goto('/sets');
-    await page.getByRole('link', { name: 'Harvest supper' }).click();
-    await expect(page.getByRole('grid')).toBeVisible();
-    await expectAccessible(page);
-    await page.getByRole('button', { name: 'Share' }).click();
-    await page.getByRole('button', { name: /Make a(nother)? link/ }).click();
-    const link = page.getByRole('list', { name: 'Open links' }).getByRole('code').first();
-    await expect(link).toBeVisible();
-    await expectAccessible(page);
-    await page.goto(await link.innerText());
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await expectAccessible(page);
-  });
-}

@@ -1,7 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import {
   editor,
-  expectAccessible,
   openSong,
   playing,
   replaceText,
@@ -172,7 +171,6 @@ test('digits take another way, thin and fatten change it, and undo takes every s
   await choose(page, 'Verse', 2);
   const first = await held(page);
   await expect(page.getByRole('status', { name: 'The step' })).toContainText(/Keep|stays/);
-  await expectAccessible(page);
 
   await page.keyboard.press('3');
   await expect.poll(() => held(page)).not.toEqual(first);

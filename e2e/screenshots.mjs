@@ -102,7 +102,7 @@ await take('textures', {
   viewport: laptop,
   act: async (page) => {
     await page.getByRole('region', { name: 'Chorus' }).getByRole('listitem').first().click();
-    await page.keyboard.press('g');
+    await page.keyboard.press('h');
     await page.getByRole('dialog').waitFor();
   },
 });

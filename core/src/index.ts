@@ -239,6 +239,7 @@ export { dropField, setField } from './writing/fields.ts';
 export { rewriteNumbers } from './writing/numbers.ts';
 export { splitSlot } from './writing/parting.ts';
 export { addPhrase, insertBar, remove } from './writing/bars.ts';
+export { changeBar, endOtherwise } from './writing/endings.ts';
 export {
   addSection,
   copySection,

@@ -3,7 +3,10 @@ import fc from 'fast-check';
 import {
   addPhrase,
   addSection,
+  changeBar,
   copySection,
+  endOtherwise,
+  expand,
   moveSection,
   renameSection,
   hold,
@@ -415,5 +418,105 @@ describe('any edit of any chart', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('endings', () => {
+  test.each([
+    [
+      'what stands from a bar on becomes the ending of the first time',
+      'A:\n  1 | 4 | 5\n  > Now the | road is | long\n  tune: 1 | 2 | 3',
+      2,
+      'A x2:\n  1 | 4\n  tune: 1 | 2\n  > Now the | road is\n  1st ending: 5\n  tune: 3\n  > long\n  2nd ending: _',
+    ],
+    [
+      'a section that is played more often ends otherwise the last time; the metre is that before the endings',
+      'A x3:\n  1 | 4\n  5 | {2/4} 5 | 1',
+      2,
+      'A x3:\n  1 | 4\n  1st 2nd ending: 5 | {2/4} 5 | 1\n  3rd ending: _ | _ | _',
+    ],
+    [
+      'where there are endings, one more stands below them',
+      'A x2:\n  1 | 4\n  1st ending: 5\n  2nd ending: 1 | 1',
+      0,
+      'A x3:\n  1 | 4\n  1st ending: 5\n  2nd ending: 1 | 1\n  3rd ending: _ | _',
+    ],
+    [
+      'times that no ending named go on with the last one',
+      'A x5:\n  1\n  1st ending: 5\n  2nd ending: 1',
+      0,
+      'A x5:\n  1\n  1st ending: 5\n  2nd 3rd 4th ending: 1\n  5th ending: _',
+    ],
+    [
+      'one ending may be of more times',
+      'A x3:\n  1\n  1st 2nd ending: 5\n  3rd ending: 1',
+      1,
+      'A x4:\n  1\n  1st 2nd ending: 5\n  3rd ending: 1\n  4th ending: _',
+    ],
+  ])('%s', (_what, typed, bar, wanted) => {
+    const order = (text: string) => text.split('\n').map((line) => line.trim());
+    expect(order(after(head + typed, at(bar), endOtherwise))).toEqual(order(head + wanted));
+  });
+
+  test.each([
+    ['A:\n  1 | 4', 0, 'Something has to stand before'],
+    ['A:\n  1 | 4\n  5', 1, 'the last line that all times share'],
+    ['A:\n  1 | . . . 4', 1, 'goes on from the one before'],
+    ['A x2:\n  1 | 4 | 5\n  2nd time bar 3: 1', 2, 'bars of its own'],
+    ['A x99:\n  1\n  99th ending: 5', 0, '1 to 99 times'],
+  ])('%s, from bar %i on: %s', (typed, bar, why) => {
+    expect(after(head + typed, at(bar), endOtherwise)).toContain(why);
+  });
+
+  test.each([
+    ['A:\n  1 | 4\n  5 | 1', 2, 'A x2:\n  1 | 4\n  5 | 1\n  2nd time bar 3: _'],
+    [
+      'A x3:\n  1 | {2/4} 4\n  1st ending: 5',
+      1,
+      'A x3:\n  1 | {2/4} 4\n  1st ending: 5\n  3rd time bar 2: _',
+    ],
+  ])('%s: bar %i is another one the last time', (typed, bar, wanted) => {
+    expect(after(head + typed, at(bar), changeBar)).toBe(head + wanted);
+  });
+
+  test.each([
+    ['A x2:\n  1 | 4\n  2nd time bar 2: 5', 1, 'already time 2'],
+    ['A x2:\n  1 | 4\n  2nd time bar 2: 5', 2, 'of some times only'],
+  ])('%s: why bar %i is not changed', (typed, bar, why) => {
+    expect(after(head + typed, at(bar), changeBar)).toContain(why);
+  });
+
+  test.each([
+    ['ends otherwise', endOtherwise, 60],
+    ['has another bar', changeBar, 60],
+  ])('the last time %s, the others are played as they were', (_what, tool, least) => {
+    const played = ({ song }: ChartResult, time: number) => {
+      const slots = expand(song, { key: song.key }).slots.filter(({ pass }) => pass === time);
+      return slots.map(({ start, is }) => [start - slots[0]!.start, is]);
+    };
+    let made = 0;
+    fc.assert(
+      fc.property(songs, fc.nat(30), (song, bar) => {
+        const [only] = song.sections;
+        if (!only || only.open) return;
+        const alone = { ...song, road: null, sections: [{ ...only, name: 'Alone' }] };
+        const read = parseChart(printChart(alone));
+        const edit = tool(read, at(bar));
+        if (!edit.ok) return;
+        made += 1;
+        const then = parseChart(withEdits(read.text, edit.changes));
+        expect(then.ok ? [] : then.problems).toEqual([]);
+        const { times } = read.song.sections[0]!;
+        const phrases = then.song.sections[0]!.phrases;
+        const lines = phrases.flatMap(({ when, bars }) => bars.map((made) => ({ when, made })));
+        const there = lines[edit.cursor!.bar]!;
+        const last = there.when!.times[0]!;
+        for (let time = 1; time < last && time <= times; time += 1)
+          expect(played(then, time)).toEqual(played(read, time));
+        expect(there.made).toMatchObject({ kind: 'played', slots: [{ kind: 'rest' }] });
+      }),
+      { numRuns: 1500 },
+    );
+    expect(made).toBeGreaterThan(least);
   });
 });

@@ -136,6 +136,8 @@ const faces: Readonly<Record<string, readonly [ReactNode, string]>> = {
   copy: ['§§', t('copy it')],
   more: ['×+', t('once more')],
   less: ['×−', t('once less')],
+  ending: ['1|2', t('ending')],
+  otherBar: ['2:', t('other bar')],
   removeSection: ['§−', t('section off')],
   undo: [<Undo2 key="" {...icon} />, t('undo')],
   redo: [<Redo2 key="" {...icon} />, t('redo')],
@@ -157,6 +159,8 @@ const sections = [
   'copy',
   'more',
   'less',
+  'ending',
+  'otherBar',
   'removeSection',
 ];
 /** What has no key of its own where all stand together. */
@@ -173,6 +177,8 @@ const inMenu = [
   'copy',
   'more',
   'less',
+  'ending',
+  'otherBar',
   'removeSection',
 ];
 

@@ -1,6 +1,8 @@
 import {
   addPhrase,
+  changeBar,
   copySection,
+  endOtherwise,
   hold,
   insertBar,
   join,
@@ -167,6 +169,8 @@ export const chartCommands: readonly ChartCommand[] = [
     t('Play the section once less'),
     at((read, to) => repeatSection(read, to, -1)),
   ),
+  edit('ending', ['v', 'V'], t('Another ending the last time'), at(endOtherwise)),
+  edit('otherBar', ['V', 'Shift V'], t('Another bar here the last time'), at(changeBar)),
   edit(
     'removeSection',
     ['Ctrl+Backspace', 'Ctrl Backspace'],
@@ -176,7 +180,7 @@ export const chartCommands: readonly ChartCommand[] = [
   opens('section', 'n', t('New section')),
   opens('words', 'w', t('Words under this bar')),
   opens('tune', 't', t('Tune of this line')),
-  opens('texture', 'g', t('How the hands play this section')),
+  opens('texture', 'h', t('How the hands play this section')),
   opens('lyric', 'l', t('Paste a lyric and spread it')),
   { id: 'undo', key: 'Ctrl+z', keyName: 'Ctrl Z', name: t('Undo'), does: ({ undo }) => undo() },
   { id: 'redo', key: 'Ctrl+y', keyName: 'Ctrl Y', name: t('Redo'), does: ({ redo }) => redo() },

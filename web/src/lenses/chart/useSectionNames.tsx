@@ -18,6 +18,7 @@ const actionsOfSections = [
   'copy',
   'more',
   'less',
+  'ending',
   'texture',
   'removeSection',
 ].map(chartCommand);

@@ -54,6 +54,7 @@ const Title = styled.div`
     margin-top: 3px;
     font-size: 14px;
     color: var(--soft);
+    overflow-wrap: anywhere;
   }
 `;
 
@@ -65,7 +66,9 @@ const Tags = styled.span`
     border: 1px solid var(--rail);
     border-radius: 10px;
     font-size: 13px;
-    white-space: nowrap;
+    /* A long one goes on in the next line, as a whole where it can. */
+    display: inline-block;
+    max-width: 100%;
   }
   &:first-child i:first-child {
     margin-left: 0;
