@@ -41,9 +41,15 @@ export async function smallTargets(page: Page): Promise<string[]> {
   });
 }
 
-/** How far the page is wider than its window, in CSS pixels. */
+/** Where the page is wider than its window: what reaches farthest. */
 export const beyond = (page: Page) =>
-  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  page.evaluate(() => {
+    const { scrollWidth, clientWidth } = document.documentElement;
+    if (scrollWidth <= clientWidth) return [];
+    return [...document.querySelectorAll<HTMLElement>('body *')]
+      .filter((one) => Math.abs(one.getBoundingClientRect().right + scrollX - scrollWidth) < 2)
+      .map((one) => `${one.outerHTML.slice(0, 120)} ${scrollWidth} of ${clientWidth}`);
+  });
 
 /** What a reader may ask for without losing anything (WCAG 2.2, 1.4.12: text spacing). */
 export const spacing = `* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; }

@@ -99,7 +99,7 @@ export async function expectAccessible(page: Page, only: 'colours' | null = null
         context: Document,
         options: object,
       ) => Promise<{
-        violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[];
+        violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
       }>;
     };
     const { axe: runner } = window as unknown as { axe: Axe };
@@ -116,7 +116,7 @@ export async function expectAccessible(page: Page, only: 'colours' | null = null
       id,
       where: nodes
         .slice(0, 5)
-        .map(({ target, failureSummary }) => `${target.join(' ')} ${failureSummary ?? ''}`),
+        .map(({ html, failureSummary }) => `${html.slice(0, 200)} ${failureSummary ?? ''}`),
     }));
   }, only);
   expect(violations).toEqual([]);

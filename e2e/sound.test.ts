@@ -29,12 +29,15 @@ async function listen(page: Page): Promise<void> {
 const given = (page: Page) =>
   page.evaluate(() => structuredClone((window as unknown as { given: Given }).given));
 
-/** The times at which something begins, from the first on, and how much begins at each; to 1/32 of a second. */
+/**
+ * The times at which something begins, from the first on, and how much begins at each; to 1/8 of a second, the finest that
+ * is struck here: on a busy machine a note comes some hundredths late.
+ */
 function together(times: readonly number[]): [after: number, count: number][] {
   const first = Math.min(...times);
   const counted = new Map<number, number>();
   for (const time of times) {
-    const after = Math.round((time - first) * 32) / 32;
+    const after = Math.round((time - first) * 8) / 8;
     counted.set(after, (counted.get(after) ?? 0) + 1);
   }
   return [...counted].sort(([one], [other]) => one - other);

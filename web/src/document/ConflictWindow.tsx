@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import type { SaveStatus } from './saver.ts';
 import { ChooseVersion } from '../ui/ChooseVersion.tsx';
 import type { SongDraft, SongRevision } from './songDocument.ts';
+import { schoolNames } from '../words/choiceNames.ts';
 import { t } from '../words/words.ts';
 
 const Names = styled.div`
@@ -83,7 +84,7 @@ export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: Confl
 function handsInWords({ decisions }: SongDraft): string {
   const { pins, palette, school } = decisions.hands;
   return t('Hands: {{school}}, {{pins}}, {{shapes}}', {
-    school,
+    school: schoolNames[school],
     pins: t('{{count}} pins', { count: pins.length }),
     shapes: t('{{count}} named shapes', { count: palette.length }),
   });

@@ -24,6 +24,7 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { colourKeys, ColourList } from './ColourList.tsx';
 import { TypeChord } from './TypeChord.tsx';
+import { gradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 const Card = styled.div`
@@ -177,7 +178,7 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
         <Choice
           label={t('Grade')}
           value={grade}
-          options={grades.map((name) => [name, name] as const)}
+          options={grades.map((name) => [name, gradeNames[name]] as const)}
           onChange={setGrade}
         />
       </Sung>

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { SuggestionList } from '../parts/SuggestionList.tsx';
+import { gradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 const Grade = styled.section`
@@ -35,9 +36,9 @@ export function ColourList({ colours, view, onApply }: ColourListProps) {
         if (here.length === 0) return null;
         return (
           <Grade key={grade}>
-            <h3>{grade.charAt(0).toUpperCase() + grade.slice(1)}</h3>
+            <h3>{capitalized(gradeNames[grade])}</h3>
             <SuggestionList
-              label={t('{{grade}} colours', { grade })}
+              label={t('{{grade}} colours', { grade: gradeNames[grade] })}
               suggestions={here.map((colour) => ({
                 id: colour.numbers,
                 keyName: colourKeys[colours.indexOf(colour)] ?? '',
@@ -59,4 +60,8 @@ export function ColourList({ colours, view, onApply }: ColourListProps) {
       })}
     </>
   );
+}
+
+function capitalized(word: string): string {
+  return word.charAt(0).toUpperCase() + word.slice(1);
 }

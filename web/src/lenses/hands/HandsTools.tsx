@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import type { HandsActions } from './actions.ts';
+import { schoolNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 /* What a player does with the hands, part by part: none is drawn anew when one goes from chord to chord and it stays as it is. */
@@ -50,7 +51,7 @@ export const UndoTools = memo(function UndoTools({ actions }: ToolsProps) {
   );
 });
 
-const schoolOptions = schools.map((id) => ({ id, name: id }));
+const schoolOptions = schools.map((id) => ({ id, name: schoolNames[id] }));
 
 export const SchoolPicker = memo(function SchoolPicker({
   school,

@@ -15,6 +15,7 @@ import { player, type PlayerSettings } from '../../settings/player.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Switch } from '../../ui/Switch.tsx';
 import { Picker, Sheet } from '../../ui/Picker.tsx';
+import { gradeNames, lineupNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 const Trigger = styled(Button)`
@@ -103,7 +104,7 @@ export const PlayerMenu = memo(function PlayerMenu() {
           <Picker
             label={t('Lineup')}
             value={lineup}
-            options={lineups.map((id) => ({ id, name: id }))}
+            options={lineups.map((id) => ({ id, name: lineupNames[id] }))}
             onChange={(id) => player.change({ lineup: id as Lineup })}
           />
           <Picker
@@ -138,8 +139,8 @@ function summary({ reach, lineup, keys, handGrade }: PlayerSettings): string {
         });
   return t('{{hands}} · {{lineup}} · {{handGrade}} · {{keys}} keys', {
     hands,
-    lineup,
-    handGrade,
+    lineup: lineupNames[lineup],
+    handGrade: gradeNames[handGrade],
     keys,
   });
 }

@@ -26,6 +26,7 @@ import { Switch } from '../../ui/Switch.tsx';
 import { phone } from '../../ui/theme.ts';
 import { TextureGrid } from './TextureGrid.tsx';
 import { useHear } from './useHear.ts';
+import { dynamicNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 const Hands = styled.div`
@@ -223,7 +224,7 @@ function HandTools({ hand, song, own, texture, meter, onChange }: HandToolsProps
             <Choice<Dynamic>
               label={t('{{handName}}: how loud', { handName })}
               value={own.dynamic}
-              options={dynamics.map((one) => [one, one] as const)}
+              options={dynamics.map((one) => [one, dynamicNames[one]] as const)}
               onChange={(dynamic) => onChange({ ...own, dynamic })}
             />
           </Choices>

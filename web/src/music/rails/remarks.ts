@@ -1,5 +1,6 @@
 import { sameKey, type Section, type Textures } from '@intervallum/core';
 import { keyName, type ChartView } from './view.ts';
+import { dynamicNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 /** What is said of a section beside its name, a line each. */
@@ -25,7 +26,7 @@ function texturesInWords(textures: Textures): string[] {
     const texture = textures[hand];
     if (!texture) return [];
     const name = typeof texture.pattern === 'string' ? texture.pattern : t('a pattern of its own');
-    const how = texture.dynamic === 'medium' ? name : `${name}, ${texture.dynamic}`;
+    const how = texture.dynamic === 'medium' ? name : `${name}, ${dynamicNames[texture.dynamic]}`;
     return [hand === 'left' ? t('left hand: {{how}}', { how }) : t('right hand: {{how}}', { how })];
   });
 }

@@ -3,10 +3,11 @@ import { useQuery } from '@tanstack/react-query';
 import { Download, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import { api } from '../../queries/resources.ts';
-import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { dateInWords, momentInWords } from '../../ui/dates.ts';
 import { display } from '../../ui/theme.ts';
 import type { DraftContent, KeptInBrowser } from '../parts/keptDrafts.ts';
+import { Tool } from '../../ui/Tool.tsx';
 import { t } from '../../words/words.ts';
 
 export const Words = styled.p`
@@ -103,19 +104,19 @@ export function DraftRow({ kept, onOpen, onMakeNew, onDownload, onThrowAway }: D
             {isSong ? t('Save as a new song') : t('Save as a new set')}
           </Button>
         ) : null}
-        <IconButton
-          aria-label={t('Download the draft of {{name}}', { name: content.name })}
+        <Tool
+          name={t('Download the draft of {{name}}', { name: content.name })}
           onPress={onDownload}
         >
           <Download size={18} strokeWidth={1.5} />
-        </IconButton>
+        </Tool>
         {isLeft ? (
-          <IconButton
-            aria-label={t('Throw away the draft of {{name}}', { name: content.name })}
+          <Tool
+            name={t('Throw away the draft of {{name}}', { name: content.name })}
             onPress={onThrowAway}
           >
             <Trash2 size={18} strokeWidth={1.5} />
-          </IconButton>
+          </Tool>
         ) : null}
       </Actions>
     </Row>

@@ -244,7 +244,7 @@ function Keep({ onKeep, children }: { onKeep: () => Promise<void>; children: Rea
   const [isBusy, setBusy] = useState(false);
   return (
     <PrimaryButton
-      isDisabled={isBusy}
+      isPending={isBusy}
       onPress={() => {
         setBusy(true);
         void onKeep().finally(() => setBusy(false));

@@ -12,7 +12,7 @@ import { OtherDrafts } from '../parts/DraftsNotice.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { redo, remember, undo } from '../../document/steps.ts';
 import { useLeftOpen } from '../../document/leftOpen.ts';
-import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
@@ -31,6 +31,7 @@ import { useHelp } from '../../ui/help.ts';
 import { setHelp } from './help.ts';
 import { sungKeysQuery } from '../../queries/queries.ts';
 import { byTheirSongs, SungContext, type SungBefore } from './sungBefore.ts';
+import { Tool } from '../../ui/Tool.tsx';
 import { t } from '../../words/words.ts';
 
 const Sheet = styled.div`
@@ -149,20 +150,22 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
       <Top>
         <SaveMark status={status} />
         <Spacer />
-        <IconButton
-          aria-label={t('Undo')}
+        <Tool
+          name={t('Undo')}
+          keyName="Ctrl Z"
           isDisabled={steps.past.length === 0}
           onPress={() => travel(undo)}
         >
           <Undo2 size={18} strokeWidth={1.5} />
-        </IconButton>
-        <IconButton
-          aria-label={t('Redo')}
+        </Tool>
+        <Tool
+          name={t('Redo')}
+          keyName="Ctrl Shift Z"
           isDisabled={steps.future.length === 0}
           onPress={() => travel(redo)}
         >
           <Redo2 size={18} strokeWidth={1.5} />
-        </IconButton>
+        </Tool>
         {draft.items.length > 0 ? (
           <Button onPress={toStand}>
             <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
@@ -171,12 +174,12 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
         <Button onPress={() => setOpened('share')}>
           <Share2 size={18} strokeWidth={1.5} aria-hidden /> {t('Share')}
         </Button>
-        <IconButton aria-label={t('Earlier versions')} onPress={() => setOpened('versions')}>
+        <Tool name={t('Earlier versions')} onPress={() => setOpened('versions')}>
           <History size={18} strokeWidth={1.5} />
-        </IconButton>
-        <IconButton aria-label={t('Print')} onPress={toPaper}>
+        </Tool>
+        <Tool name={t('Print')} onPress={toPaper}>
           <Printer size={18} strokeWidth={1.5} />
-        </IconButton>
+        </Tool>
         <PrimaryButton onPress={() => setOpened('songs')}>
           <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('Add songs')}
         </PrimaryButton>

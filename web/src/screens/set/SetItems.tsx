@@ -14,7 +14,7 @@ import styled from 'styled-components';
 import { keyName, keyNamed } from '../../music/rails/view.ts';
 import { Opening } from '../parts/Opening.tsx';
 import { reader } from '../../settings/reader.ts';
-import { IconButton, QuietButton } from '../../ui/Button.tsx';
+import { QuietButton } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { display, phone } from '../../ui/theme.ts';
@@ -23,6 +23,7 @@ import { keepFocus } from '../../ui/focus.ts';
 import { Hint } from '../../ui/Hint.tsx';
 import { shortDate } from '../../ui/dates.ts';
 import { offeredKey, useSung } from './sungBefore.ts';
+import { Tool } from '../../ui/Tool.tsx';
 import { t } from '../../words/words.ts';
 
 const List = styled(GridList)`
@@ -215,9 +216,9 @@ function ItemRow(props: ItemRowProps) {
           onChange={(notes) => onChange({ notes }, `note:${item.id}`)}
         />
       </NoteCell>
-      <IconButton aria-label={t('Remove {{title}}', { title })} onPress={onRemove}>
+      <Tool name={t('Remove {{title}}', { title })} onPress={onRemove}>
         <Trash2 size={18} strokeWidth={1.5} />
-      </IconButton>
+      </Tool>
     </Row>
   );
 }

@@ -9,7 +9,7 @@ import { Fetched } from '../../queries/Fetched.tsx';
 import { createMaker } from '../../queries/making.ts';
 import { keptNames } from '../../queries/kept.ts';
 import { setsKey, setsQuery } from '../../queries/queries.ts';
-import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { dateInWords } from '../../ui/dates.ts';
 import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -19,6 +19,7 @@ import { DraftsNotice } from '../parts/DraftsNotice.tsx';
 import { TrashLink } from '../parts/TrashLink.tsx';
 import { newSet } from '../parts/newSet.ts';
 import { setsHelp } from './help.ts';
+import { Tool } from '../../ui/Tool.tsx';
 import { t } from '../../words/words.ts';
 
 const List = styled.ul`
@@ -156,9 +157,9 @@ function SetRow({ set, onDelete }: { set: SetListItem; onDelete: () => void }) {
           ))}
         </ol>
       </div>
-      <IconButton aria-label={t('Delete {{name}}', { name: set.name })} onPress={onDelete}>
+      <Tool name={t('Delete {{name}}', { name: set.name })} onPress={onDelete}>
         <Trash2 size={18} strokeWidth={1.5} />
-      </IconButton>
+      </Tool>
     </Row>
   );
 }

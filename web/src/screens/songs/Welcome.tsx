@@ -28,6 +28,11 @@ const Doing = styled.div`
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 14px;
+  /* The title of a song is as long as it is. */
+  button {
+    max-width: 100%;
+    white-space: normal;
+  }
 `;
 
 interface WelcomeProps {

@@ -50,7 +50,7 @@ export const chart = {
   'once less': '−1 vez',
   'section off': 'sem seção',
   ending: 'final',
-  'other bar': 'outro',
+  'another bar': 'outro compasso',
   'Another ending the last time': 'Outro final na última vez',
   'Another bar here the last time': 'Outro compasso aqui na última vez',
   undo: 'desfazer',
