@@ -172,6 +172,8 @@ test('digits take another way, thin and fatten change it, and undo takes every s
   const first = await held(page);
   await expect(page.getByRole('status', { name: 'The step' })).toContainText(/Keep|stays/);
 
+  const ways = page.getByRole('list', { name: 'Other ways to play it' });
+  await expect(ways.getByRole('listitem').nth(2)).toBeVisible();
   await page.keyboard.press('3');
   await expect.poll(() => held(page)).not.toEqual(first);
   const third = await held(page);
