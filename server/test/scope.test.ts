@@ -130,11 +130,17 @@ beforeAll(async () => {
         "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, '')",
         [team.teamId, dated, item, songId],
       );
-      if (team === theirs)
+      if (team === theirs) {
         await server.owner.query(
           "insert into sets (team_id, id, name, leader, notes, date) values ($1, $2, 'BETA', '', '', $3)",
           [ours.teamId, dated, null],
         );
+        // The same song in it, so that only the team tells whose day it is.
+        await server.owner.query(
+          "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, '')",
+          [ours.teamId, dated, item, songId],
+        );
+      }
     }
   await server.owner.query(
     `update songs set summary = jsonb_set(summary, '{key}', '"ALPHA"') where team_id = $1 and id = $2`,
