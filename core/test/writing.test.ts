@@ -430,6 +430,12 @@ describe('endings', () => {
       'A x2:\n  1 | 4\n  tune: 1 | 2\n  > Now the | road is\n  1st ending: 5\n  tune: 3\n  > long\n  2nd ending: _',
     ],
     [
+      'a line of words for each time',
+      'A x2:\n  1 | 4 | 5\n  > a | b | c\n  > d | e | f',
+      2,
+      'A x2:\n  1 | 4\n  > a | b\n  > d | e\n  1st ending: 5\n  > c\n  2nd ending: _\n  > f',
+    ],
+    [
       'a section that is played more often ends otherwise the last time; the metre is that before the endings',
       'A x3:\n  1 | 4\n  5 | {2/4} 5 | 1',
       2,
@@ -464,6 +470,7 @@ describe('endings', () => {
     ['A:\n  1 | . . . 4', 1, 'goes on from the one before'],
     ['A x2:\n  1 | 4 | 5\n  2nd time bar 3: 1', 2, 'bars of its own'],
     ['A x99:\n  1\n  99th ending: 5', 0, '1 to 99 times'],
+    ['A x3:\n  1 | 4\n  > a\n  > b | c', 1, 'no words here'],
   ])('%s, from bar %i on: %s', (typed, bar, why) => {
     expect(after(head + typed, at(bar), endOtherwise)).toContain(why);
   });

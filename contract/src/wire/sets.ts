@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cursor, page } from './page.ts';
 import { songSummary } from './songs.ts';
-import { id, keyName, line, moment, paragraph, revision } from './text.ts';
+import { day, id, keyName, line, moment, paragraph, revision } from './text.ts';
 
 /** A song's place in a set, with the key it is played in there; null keeps the key of its chart. */
 export const setItem = z.object({
@@ -14,8 +14,7 @@ export type SetItem = z.infer<typeof setItem>;
 
 const setFields = {
   name: line(120, 'The name of a set').refine((name) => name !== '', 'A set needs a name.'),
-  date: z.iso
-    .date('A date is written year-month-day, as 2026-11-29.')
+  date: day
     .refine((date) => !date.startsWith('0000'), 'Years are counted from 0001 on.')
     .nullable(),
   leader: line(80, 'The name of a leader'),

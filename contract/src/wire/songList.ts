@@ -1,9 +1,7 @@
 import { z } from 'zod';
 import { cursor, page } from './page.ts';
 import { songSummary } from './songs.ts';
-import { id, keyName, line, moment, revision } from './text.ts';
-
-const day = z.iso.date('A date is written year-month-day, as 2026-11-29.');
+import { day, id, keyName, line, moment, revision } from './text.ts';
 
 /** A word that the team sorts its songs by. */
 export const tag = line(40, 'A tag').refine((name) => name !== '', 'A tag needs a name.');

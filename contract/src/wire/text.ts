@@ -76,5 +76,7 @@ export const keyName = z
   });
 
 export const id = z.uuid('This is no id.');
+/** A day as it is sent: `2026-11-29`. */
+export const day = z.iso.date('A date is written year-month-day, as 2026-11-29.');
 export const moment = z.iso.datetime({ offset: true });
 export const revision = z.int().min(1);

@@ -1,8 +1,6 @@
 import { z } from 'zod';
 import { cursor, page } from './page.ts';
-import { id } from './text.ts';
-
-const day = z.iso.date('A date is written year-month-day, as 2026-11-29.');
+import { day, id } from './text.ts';
 
 /** Which uses of songs are listed: those of sets whose day lies between two days, both of them among them. */
 export const useSearch = z

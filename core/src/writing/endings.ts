@@ -41,11 +41,25 @@ function firstEndings(read: ChartResult, placed: BarPlaced): Edit {
   if (leansBack(of, inPhrase))
     return refused('This bar goes on from the one before it; begin the endings at another one.');
   const time = Math.max(2, playsOf(song, placed.section));
-  const first: Phrase = { ...cut(of, inPhrase, of.bars.length), when: ending(upTo(1, time - 1)) };
   const meter = sharedMeters(section, song)[shared - 1]!;
-  const second = silentEnding(meter, of.bars.length - inPhrase, time);
+  const last = cut(of, inPhrase, of.bars.length);
+  const first: Phrase = {
+    ...last,
+    when: ending(upTo(1, time - 1)),
+    words: last.words.slice(0, time - 1),
+  };
+  // Each line of words is of a time: that of the last one goes to its ending.
+  const second: Phrase = {
+    ...silentEnding(meter, of.bars.length - inPhrase, time),
+    words: last.words.slice(time - 1),
+  };
   const kept = inPhrase === 0 ? [] : [cut(of, 0, inPhrase)];
-  return written(read, [rewrite(placed, ...kept, first, second), ...playedTwice(song, placed)], {
+  const parts = [...kept, first, second].map(withoutEmptyEnd);
+  if (parts.some(({ words }) => words.some(isEmptyLine)))
+    return refused(
+      'Some time has no words here; the words of the next one would take their place.',
+    );
+  return written(read, [rewrite(placed, ...parts), ...playedTwice(song, placed)], {
     bar: barsBefore(song, placed.section) + barsUpTo(section, phrase + 1),
     slot: 0,
   });
@@ -170,10 +184,16 @@ function cut(phrase: Phrase, from: number, to: number): Phrase {
     ...phrase,
     bars: phrase.bars.slice(from, to),
     tune: withoutSilentEnd(phrase.tune.slice(from, to)),
-    words: phrase.words
-      .map((line) => line.slice(from, to))
-      .filter((line) => line.some((cell) => cell !== '')),
+    words: phrase.words.map((line) => line.slice(from, to)),
   };
+}
+
+const isEmptyLine = (line: readonly string[]) => line.every((cell) => cell === '');
+
+/** A phrase without the lines at its end that have no words. */
+function withoutEmptyEnd(phrase: Phrase): Phrase {
+  const last = phrase.words.findLastIndex((line) => !isEmptyLine(line));
+  return { ...phrase, words: phrase.words.slice(0, last + 1) };
 }
 
 /** Whether a change of another time stands in bars from one on, counted from 0 over those that all times share. */

@@ -15,7 +15,7 @@ export interface Command<Context> {
   readonly canDo?: (context: Context) => boolean;
 }
 
-/** What a page of keys shows of a command. */
+/** What the help shows of a command. */
 export type CommandName = Pick<Command<never>, 'id' | 'name' | 'keyName'>;
 
 /** The command that a key stands for; null where it stands for none that can be done now. */

@@ -4,6 +4,7 @@ import type { Database } from '../../db/database.ts';
 import { inScope, type Scope } from '../../db/scope.ts';
 import { readCursor, writeCursor } from '../../http/cursor.ts';
 import type { ChartReader } from '../../jobs/charts.ts';
+import { textsOf } from '../../songs/store.ts';
 import { listSungKeys, listUses } from './store.ts';
 
 export type UseService = ReturnType<typeof useService>;
@@ -18,21 +19,22 @@ export function useService(database: Database, charts: ChartReader) {
   async function list(scope: Scope, { from, to, after, limit }: UseSearch): Promise<UseList> {
     const of = `uses ${from ?? ''} ${to ?? ''}`;
     const place = readCursor(of, usePlace, after);
-    const rows = await inScope(database, scope, (db) =>
-      listUses(scope, db, { from: from ?? null, to: to ?? null, after: place, most: limit + 1 }),
-    );
-    const page = rows.slice(0, limit);
-    // A song that is sung every week is read once.
+    const { rows, page, texts } = await inScope(database, scope, async (db) => {
+      const asked = { from: from ?? null, to: to ?? null, after: place, most: limit + 1 };
+      const rows = await listUses(scope, db, asked);
+      const page = rows.slice(0, limit);
+      // A song that is sung every week is fetched and read once.
+      const texts = await textsOf(scope, db, [...new Set(page.map(({ songId }) => songId))]);
+      return { rows, page, texts };
+    });
     const credits = new Map(
       await Promise.all(
-        [...new Map(page.map(({ songId, text }) => [songId, text]))].map(
-          async ([songId, text]) => [songId, (await charts.read(text)).credits] as const,
-        ),
+        texts.map(async ({ id, text }) => [id, (await charts.read(text)).credits] as const),
       ),
     );
     const last = rows.length > limit ? page.at(-1) : undefined;
     return {
-      uses: page.map(({ text: _, place: _place, ...use }) => ({
+      uses: page.map(({ place: _, ...use }) => ({
         ...use,
         ...credits.get(use.songId)!,
       })),

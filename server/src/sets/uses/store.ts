@@ -14,12 +14,18 @@ export interface FoundUse {
   readonly songId: string;
   readonly title: string;
   readonly key: string;
-  readonly text: string;
   readonly place: UsePlace;
 }
 
 /** The key that a song is sung in at its place: its own, where the set says none. */
 const keyThere = sql<string>`coalesce(${setItems.key}, ${songs.key})`;
+
+const itemOfSet = and(eq(setItems.teamId, sets.teamId), eq(setItems.setId, sets.id));
+const songOfItem = and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId));
+
+/** What stands in a set of the team that has a day, and was not deleted. */
+const wasSung = (scope: Scope) =>
+  and(eq(sets.teamId, scope.teamId), isNull(sets.deletedAt), isNotNull(sets.date));
 
 /**
  * What the team sang in sets of some days, the first day first; `most` of it from a place on. A song that was deleted
@@ -40,17 +46,14 @@ export async function listUses(
       songId: songs.id,
       title: songs.title,
       key: keyThere,
-      text: songs.text,
       position: setItems.position,
     })
     .from(sets)
-    .innerJoin(setItems, and(eq(setItems.teamId, sets.teamId), eq(setItems.setId, sets.id)))
-    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .innerJoin(setItems, itemOfSet)
+    .innerJoin(songs, songOfItem)
     .where(
       and(
-        eq(sets.teamId, scope.teamId),
-        isNull(sets.deletedAt),
-        isNotNull(sets.date),
+        wasSung(scope),
         from === null ? undefined : gte(sets.date, from),
         to === null ? undefined : lte(sets.date, to),
         after === null
@@ -88,13 +91,11 @@ export async function listSungKeys(
       date: sql<string>`${last}::text`,
     })
     .from(sets)
-    .innerJoin(setItems, and(eq(setItems.teamId, sets.teamId), eq(setItems.setId, sets.id)))
-    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .innerJoin(setItems, itemOfSet)
+    .innerJoin(songs, songOfItem)
     .where(
       and(
-        eq(sets.teamId, scope.teamId),
-        isNull(sets.deletedAt),
-        isNotNull(sets.date),
+        wasSung(scope),
         inArray(setItems.songId, [...songIds]),
         except === null ? undefined : ne(sets.id, except),
         until === null ? undefined : lte(sets.date, until),

@@ -18,7 +18,7 @@ import { useLook } from '../../document/look.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
 import { useMedia } from '../../ui/useMedia.ts';
-import { chartCommand, type ChartHands } from './commands.ts';
+import { chartCommand, sectionTools, type ChartHands } from './commands.ts';
 import { bassKey, degreeKeys, qualityKeys } from './padKeys.ts';
 import { PadKey, PadButton } from './PadKey.tsx';
 import { t } from '../../words/words.ts';
@@ -147,22 +147,7 @@ const faces: Readonly<Record<string, readonly [ReactNode, string]>> = {
 const marks = ['push', 'right', 'ring', 'stop', 'accent', 'fermata', 'silence', 'tie', 'same'];
 const bars = ['split', 'join', 'barAfter', 'line', 'remove'];
 const history = ['undo', 'redo', 'keys'];
-const sections = [
-  'section',
-  'words',
-  'lyric',
-  'tune',
-  'texture',
-  'rename',
-  'sectionUp',
-  'sectionDown',
-  'copy',
-  'more',
-  'less',
-  'ending',
-  'otherBar',
-  'removeSection',
-];
+const sections = ['section', 'words', 'lyric', 'tune', 'texture', ...sectionTools, 'removeSection'];
 /** What has no key of its own where all stand together. */
 const inMenu = [
   'lyric',
@@ -171,14 +156,8 @@ const inMenu = [
   'barBefore',
   'up',
   'down',
-  'rename',
-  'sectionUp',
-  'sectionDown',
-  'copy',
-  'more',
-  'less',
-  'ending',
   'otherBar',
+  ...sectionTools,
   'removeSection',
 ];
 
@@ -220,7 +199,7 @@ export const Pad = memo(function Pad({ hands }: PadProps) {
           {group === 'chords' ? <ChordKeys hands={hands} /> : null}
           {group === 'marks' ? [...marks, 'undo', 'redo'].map(command) : null}
           {group === 'bars'
-            ? ['split', 'join', 'barBefore', 'barAfter', 'line', 'remove', 'up', 'down']
+            ? ['split', 'join', 'barBefore', 'barAfter', 'line', 'remove', 'up', 'down', 'otherBar']
                 .concat(['undo', 'redo'])
                 .map(command)
             : null}

@@ -201,6 +201,17 @@ export function chartCommand(id: string): ChartCommand {
   return found;
 }
 
+/** What is done with a whole section, in the order of menus and pads. */
+export const sectionTools = [
+  'rename',
+  'sectionUp',
+  'sectionDown',
+  'copy',
+  'more',
+  'less',
+  'ending',
+];
+
 /** What the keys of the chart do besides: moving and typing. */
 export const chartKeys = [
   { id: 'typing', keyName: t('1 to 7, # b, A to G'), name: t('Type a chord') },

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useCallback, useState, type ReactNode } from 'react';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
-import { chartCommand } from './commands.ts';
+import { chartCommand, sectionTools } from './commands.ts';
 import { SectionName } from './SectionName.tsx';
 import type { Writing } from './useWriting.ts';
 import { t } from '../../words/words.ts';
@@ -11,17 +11,7 @@ const ActionMenu = lazy(async () => ({
 }));
 
 /** What can be done from the name of a section, in the order of its menu. */
-const actionsOfSections = [
-  'rename',
-  'sectionUp',
-  'sectionDown',
-  'copy',
-  'more',
-  'less',
-  'ending',
-  'texture',
-  'removeSection',
-].map(chartCommand);
+const actionsOfSections = [...sectionTools, 'texture', 'removeSection'].map(chartCommand);
 
 /** What opens a field or a window, which then has the focus. */
 const goesOn = ['rename', 'texture'];

@@ -69,7 +69,7 @@ export const handsCommands: readonly HandsCommand[] = [
   { id: 'keys', key: '?', keyName: '?', name: t('Help'), does: openHelp },
 ];
 
-/** The same commands as a page of keys shows them: the nine ways are one line. */
+/** The same commands as the help shows them: the nine ways are one line. */
 export const handsKeys = [
   { id: 'ways', keyName: t('1 to 9'), name: t('Take another way') },
   ...handsCommands.filter(({ id }) => !id.startsWith('way ')),

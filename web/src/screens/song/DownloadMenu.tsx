@@ -97,60 +97,29 @@ export function saversOf({
   };
 }
 
+/** Each file with its name, and what is in it. */
+const kinds = [
+  ['letters', t('Letters above the words'), t('Plain text, in the key you look at')],
+  ['numbers', t('Numbers above the words'), t('Plain text, as you read numbers')],
+  ['chart', t('The chart’s own text'), t('Everything that is written, to keep or to paste')],
+  ['json', t('The whole song, JSON'), t('Chart and hands, to bring back later')],
+  ['score', t('Lead sheet, MusicXML'), t('For notation programs, in the key you look at')],
+  ['numerals', t('Lead sheet with numerals'), t('MusicXML 4.0, chords as degrees of the key')],
+  ['piano', t('Piano part, MusicXML'), t('Both hands on two staves, as they are played')],
+  ['midi', t('MIDI of both hands'), t('As it is played, a track for each hand')],
+] as const;
+
 /** The song as a file of an open format. */
 export function DownloadList({ onDownload }: { onDownload: (id: string) => void }) {
   return (
     <List aria-label={t('Download')} onAction={(id) => onDownload(String(id))}>
-      <Kind
-        id="letters"
-        name={t('Letters above the words')}
-        says={t('Plain text, in the key you look at')}
-      />
-      <Kind
-        id="numbers"
-        name={t('Numbers above the words')}
-        says={t('Plain text, as you read numbers')}
-      />
-      <Kind
-        id="chart"
-        name={t('The chart’s own text')}
-        says={t('Everything that is written, to keep or to paste')}
-      />
-      <Kind
-        id="json"
-        name={t('The whole song, JSON')}
-        says={t('Chart and hands, to bring back later')}
-      />
-      <Kind
-        id="score"
-        name={t('Lead sheet, MusicXML')}
-        says={t('For notation programs, in the key you look at')}
-      />
-      <Kind
-        id="numerals"
-        name={t('Lead sheet with numerals')}
-        says={t('MusicXML 4.0, chords as degrees of the key')}
-      />
-      <Kind
-        id="piano"
-        name={t('Piano part, MusicXML')}
-        says={t('Both hands on two staves, as they are played')}
-      />
-      <Kind
-        id="midi"
-        name={t('MIDI of both hands')}
-        says={t('As it is played, a track for each hand')}
-      />
+      {kinds.map(([id, name, says]) => (
+        <Item key={id} id={id} textValue={name}>
+          {name}
+          <small>{says}</small>
+        </Item>
+      ))}
     </List>
-  );
-}
-
-function Kind({ id, name, says }: { id: string; name: string; says: string }) {
-  return (
-    <Item id={id} textValue={name}>
-      {name}
-      <small>{says}</small>
-    </Item>
   );
 }
 

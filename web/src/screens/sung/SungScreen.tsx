@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Download } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { saveFile } from '../../device/saveFile.ts';
@@ -120,13 +120,8 @@ export function SungScreen() {
   return (
     <Page title={t('What was sung')} tools={tools} help={help}>
       <Asked>
-        <TextField
-          label={t('From')}
-          type="date"
-          value={from}
-          onChange={(day) => ask('from', day)}
-        />
-        <TextField label={t('To')} type="date" value={to} onChange={(day) => ask('to', day)} />
+        <DayField label={t('From')} day={from} onDay={(day) => ask('from', day)} />
+        <DayField label={t('To')} day={to} onDay={(day) => ask('to', day)} />
         <Switch isSelected={isOnly} onChange={(only) => ask('rights', only ? 'given' : '')}>
           {t('Only with rights given')}
         </Switch>
@@ -141,6 +136,30 @@ export function SungScreen() {
         </Fetched>
       )}
     </Page>
+  );
+}
+
+interface DayFieldProps {
+  label: string;
+  day: string;
+  onDay: (day: string) => void;
+}
+
+/** A day; what is typed stays while it is typed, and counts as soon as it is one. */
+function DayField({ label, day, onDay }: DayFieldProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      label={label}
+      type="date"
+      value={typed ?? day}
+      onFocus={() => setTyped(day)}
+      onBlur={() => setTyped(null)}
+      onChange={(text) => {
+        setTyped(text);
+        if (dayOf(text) !== null) onDay(text);
+      }}
+    />
   );
 }
 
@@ -186,9 +205,9 @@ function Report({ songs, times }: { songs: readonly SungSong[]; times: number })
   );
 }
 
-/** A day as an address says it; null where it says none. */
+/** A day as an address or a field says it; null where it says none, or a year that is still being typed. */
 function dayOf(text: string | null): string | null {
-  return text !== null && /^\d{4}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(text))
+  return text !== null && /^[12]\d{3}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(text))
     ? text
     : null;
 }
