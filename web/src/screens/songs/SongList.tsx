@@ -9,7 +9,7 @@ import { rowActions, type RowAction } from './rowActions.ts';
 import { SongRow, titleOf } from './SongRow.tsx';
 import { SongRows } from './SongRows.tsx';
 import type { Choosing } from './useChoosing.ts';
-import { useSongDoing, type Needed } from './useSongDoing.ts';
+import { useSongDoing, withTag, type Needed } from './useSongDoing.ts';
 import { t } from '../../words/words.ts';
 
 // Menu and windows are fetched when they are first asked for: the list is there sooner.
@@ -24,7 +24,8 @@ const AddToSet = lazy(async () => ({ default: (await import('../parts/AddToSet.t
 
 type Opened =
   | { readonly kind: 'menu'; readonly song: SongListItem; readonly from: Element }
-  | { readonly kind: 'set' | 'tags'; readonly ids: readonly string[] }
+  | { readonly kind: 'set'; readonly ids: readonly string[] }
+  | { readonly kind: 'tags'; readonly songs: readonly SongListItem[] }
   | {
       readonly kind: 'needed';
       readonly needed: readonly Needed[];
@@ -53,6 +54,12 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
   const now = (ids: Iterable<string>) =>
     [...ids].flatMap((id) => songs.find((song) => song.id === id) ?? choosing.chosen.get(id) ?? []);
 
+  /** A song without the tag of a filter leaves the list; the window goes on having it. */
+  function tag(wanted: readonly SongListItem[], name: string, isGiven: boolean) {
+    setOpened({ kind: 'tags', songs: wanted.map((song) => withTag(song, name, isGiven)) });
+    void doing.tag(wanted, name, isGiven);
+  }
+
   async function askAndRemove(wanted: readonly SongListItem[]) {
     const needed = await doing.neededBy(wanted);
     if (needed === null)
@@ -77,7 +84,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
     stand: ({ id }) => void navigate(`/songs/${id}/stand`),
     duplicate: (song) => void doing.duplicate(song),
     set: ({ id }) => setOpened({ kind: 'set', ids: [id] }),
-    tags: ({ id }) => setOpened({ kind: 'tags', ids: [id] }),
+    tags: (song) => setOpened({ kind: 'tags', songs: [song] }),
     choose: (song) => choosing.begin(song),
     delete: (song) => void askAndRemove([song]),
   };
@@ -95,6 +102,10 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
   });
 
   const chosen = now(choosing.chosen.keys());
+  const inTags =
+    opened?.kind === 'tags'
+      ? opened.songs.map((song) => songs.find(({ id }) => id === song.id) ?? song)
+      : [];
   const areAtHand = chosen.every(({ favourite }) => favourite);
   return (
     <>
@@ -115,7 +126,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
           count={chosen.length}
           areAtHand={areAtHand}
           onAdd={() => setOpened({ kind: 'set', ids: [...choosing.chosen.keys()] })}
-          onTags={() => setOpened({ kind: 'tags', ids: [...choosing.chosen.keys()] })}
+          onTags={() => setOpened({ kind: 'tags', songs: chosen })}
           onFavourite={() => void doing.favourite(chosen, !areAtHand)}
           onDelete={() => void askAndRemove(chosen)}
           onNone={choosing.none}
@@ -142,8 +153,8 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
         ) : null}
         {opened?.kind === 'tags' ? (
           <TagsWindow
-            songs={now(opened.ids)}
-            onTag={(tag, isGiven) => void doing.tag(now(opened.ids), tag, isGiven)}
+            songs={inTags}
+            onTag={(name, isGiven) => tag(inTags, name, isGiven)}
             onClose={close}
           />
         ) : null}

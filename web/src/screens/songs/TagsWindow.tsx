@@ -73,33 +73,7 @@ export function TagsWindow({ songs, onTag, onClose }: TagsWindowProps) {
       onClose={onClose}
     >
       <Fetched from={fetched} what={t('the tags')}>
-        {(choices) => {
-          const all = [...new Set([...choices.tags, ...songs.flatMap(({ tags }) => tags)])];
-          return all.length === 0 ? (
-            <p>{t('A tag is a word to find songs by: a season, a theme, an instrument.')}</p>
-          ) : (
-            <List aria-label={t('Tags')}>
-              {all.map((tag) => {
-                const count = songs.filter(({ tags }) => tags.includes(tag)).length;
-                return (
-                  <li key={tag}>
-                    <label>
-                      <input
-                        type="checkbox"
-                        checked={count === songs.length}
-                        ref={(box) => {
-                          if (box) box.indeterminate = count > 0 && count < songs.length;
-                        }}
-                        onChange={() => onTag(tag, count < songs.length)}
-                      />
-                      {tag}
-                    </label>
-                  </li>
-                );
-              })}
-            </List>
-          );
-        }}
+        {(choices) => <TagChoices known={choices.tags} songs={songs} onTag={onTag} />}
       </Fetched>
       <New onSubmit={add}>
         <TextField
@@ -113,5 +87,44 @@ export function TagsWindow({ songs, onTag, onClose }: TagsWindowProps) {
         </Button>
       </New>
     </Window>
+  );
+}
+
+interface TagChoicesProps {
+  known: readonly string[];
+  songs: readonly SongListItem[];
+  onTag: (tag: string, isGiven: boolean) => void;
+}
+
+/** A tag that no song has any more stays until the window closes: what has the focus does not go away. */
+function TagChoices({ known, songs, onTag }: TagChoicesProps) {
+  const [offered, setOffered] = useState<readonly string[]>([]);
+  const fresh = [...new Set([...known, ...songs.flatMap(({ tags }) => tags)])].filter(
+    (tag) => !offered.includes(tag),
+  );
+  if (fresh.length > 0) setOffered([...offered, ...fresh]);
+  if (offered.length === 0)
+    return <p>{t('A tag is a word to find songs by: a season, a theme, an instrument.')}</p>;
+  return (
+    <List aria-label={t('Tags')}>
+      {offered.map((tag) => {
+        const count = songs.filter(({ tags }) => tags.includes(tag)).length;
+        return (
+          <li key={tag}>
+            <label>
+              <input
+                type="checkbox"
+                checked={count === songs.length}
+                ref={(box) => {
+                  if (box) box.indeterminate = count > 0 && count < songs.length;
+                }}
+                onChange={() => onTag(tag, count < songs.length)}
+              />
+              {tag}
+            </label>
+          </li>
+        );
+      })}
+    </List>
   );
 }

@@ -65,11 +65,7 @@ export function useSongDoing(): SongDoing {
           );
       },
       tag: async (songs, tag, isGiven) => {
-        const without = (song: SongListItem) => song.tags.filter((one) => one !== tag);
-        patch(songs, (song) => ({
-          ...song,
-          tags: isGiven ? [...without(song), tag] : without(song),
-        }));
+        patch(songs, (song) => withTag(song, tag, isGiven));
         const done = await mark({
           ids: idsOf(songs),
           ...(isGiven ? { addTag: tag } : { removeTag: tag }),
@@ -123,6 +119,12 @@ export function useSongDoing(): SongDoing {
       },
     };
   }, [client]);
+}
+
+/** A song with a tag given to it, or taken from it. */
+export function withTag(song: SongListItem, tag: string, isGiven: boolean): SongListItem {
+  const others = song.tags.filter((one) => one !== tag);
+  return { ...song, tags: isGiven ? [...others, tag] : others };
 }
 
 function patchPages(
