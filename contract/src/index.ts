@@ -3,6 +3,7 @@ export * from './files/songFile.ts';
 export * from './stored/decisions.ts';
 export * from './stored/setContent.ts';
 export * from './stored/summary.ts';
+export * from './wire/attachments.ts';
 export * from './wire/decisions.ts';
 export * from './wire/history.ts';
 export * from './wire/problems.ts';

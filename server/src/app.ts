@@ -4,7 +4,7 @@ import express, { type Express, type Request, type RequestHandler } from 'expres
 import type { Logger } from 'pino';
 import type { Database } from './db/database.ts';
 import type { Scope } from './db/scope.ts';
-import { noIndex, ownChangesOnly, securityHeaders } from './http/guards.ts';
+import { noIndex, onlyBodiesOf, ownChangesOnly, securityHeaders } from './http/guards.ts';
 import { ownHostOnly, ownOrNumberedHostOnly } from './http/hosts.ts';
 import { requestLog } from './http/log.ts';
 import { problemHandler, Refusal } from './http/problem.ts';
@@ -71,9 +71,9 @@ function ended(app: Express): Express {
 }
 
 function serveRoutes(app: Express, { database, session }: AppParts, routes: readonly Route[]) {
-  for (const { method, path, rule, handle } of routes) {
+  for (const { method, path, rule, takes, handle } of routes) {
     const verb = method.toLowerCase() as Lowercase<Route['method']>;
-    app[verb](path, async (request, response) => {
+    app[verb](path, onlyBodiesOf(takes), async (request, response) => {
       await handle(request, response, await admitted(rule, request));
     });
   }

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from './db/database.ts';
+import { attachmentRoutes } from './attachments/routes.ts';
+import { attachmentService } from './attachments/service.ts';
 import { route, type Route } from './http/route.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { setRoutes } from './sets/routes.ts';
@@ -29,6 +31,7 @@ export function allRoutes(
     }),
     ...songListRoutes(songListService(database, charts)),
     ...songRoutes(songService(database, charts)),
+    ...attachmentRoutes(attachmentService(database)),
     ...setRoutes(setService(database, charts)),
     ...useRoutes(useService(database, charts)),
     ...shareRoutes(database, linksUrl),

@@ -6,6 +6,7 @@ import { noDecisions } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
+import * as files from '../src/attachments/store.ts';
 import * as parts from '../src/parts/store.ts';
 import { allRoutes } from '../src/routes.ts';
 import * as sets from '../src/sets/store.ts';
@@ -30,6 +31,9 @@ const set = randomUUID();
 const item = randomUUID();
 const part = randomUUID();
 const share = randomUUID();
+const file = randomUUID();
+const trashed = randomUUID();
+const onItsWay = randomUUID();
 
 const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
 
@@ -79,6 +83,19 @@ beforeAll(async () => {
       await server.owner.query(
         'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
         [team, share, mark.padEnd(32, 'x'), set],
+      );
+      for (const [id, state] of [
+        [file, 'now(), null'],
+        [trashed, 'now(), now()'],
+        [onItsWay, 'null, null'],
+      ])
+        await server.owner.query(
+          `insert into attachments (team_id, id, song_id, name, type, size, digest, ready_at, deleted_at) values ($1, $2, $3, $4, 'audio/mpeg', 4, $4, ${state})`,
+          [team, id, song, mark],
+        );
+      await server.owner.query(
+        'insert into attachment_pieces (team_id, attachment_id, position, content) values ($1, $2, 0, $3)',
+        [team, file, Buffer.from(mark)],
       );
       return scopeOf(team);
     }),
@@ -158,6 +175,16 @@ beforeAll(async () => {
       [teamId, old],
     );
   }
+  // A file that is theirs alone, of the song of both, and one that was deleted long ago of each.
+  for (const [{ teamId }, deleted] of [
+    [theirs, null],
+    [theirs, '40 days'],
+    [ours, '40 days'],
+  ] as const)
+    await server.owner.query(
+      "insert into attachments (team_id, id, song_id, name, type, size, ready_at, deleted_at) values ($1, $2, $3, 'ALPHA', 'audio/mpeg', 4, now(), now() - $4::interval)",
+      [teamId, randomUUID(), song, deleted],
+    );
   await server.owner.query(
     "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 1, $4, '')",
     [theirs.teamId, set, randomUUID(), oldInSet],
@@ -180,6 +207,8 @@ const tables = [
   'set_items',
   'set_revisions',
   'shares',
+  'attachments',
+  'attachment_pieces',
   'team_counters',
 ];
 
@@ -326,8 +355,50 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await sets.setSetDeleted(ours, db, set, false);
     return found;
   },
-  // Two songs and a set of ours; that a set of theirs holds the second song is no reason to keep ours.
-  purgeDeleted: async (db) => ((await trash.purgeDeleted(ours, db, 30)) === 3 ? 'BETA' : 'ALPHA'),
+  // Two songs, a set and a file of ours; that a set of theirs holds the second song is no reason to keep ours.
+  purgeDeleted: async (db) => ((await trash.purgeDeleted(ours, db, 30)) === 4 ? 'BETA' : 'ALPHA'),
+  listAttachments: async (db) =>
+    `${(await files.listAttachments(ours, db, song)).length} ${(await files.listAttachments(ours, db, song))[0]!.name}`,
+  findAttachment: (db) => files.findAttachment(ours, db, file),
+  findAnyAttachment: (db) => files.findAnyAttachment(ours, db, trashed),
+  // Of our song the one that is there and the one on its way, of the team also the one in the trash.
+  countAttachments: async (db) =>
+    JSON.stringify(await files.countAttachments(ours, db, song)) ===
+    JSON.stringify({ ofSong: 2, bytesOfTeam: 12 })
+      ? 'BETA'
+      : 'ALPHA',
+  beginAttachment: (db) =>
+    files.beginAttachment(ours, db, {
+      id: randomUUID(),
+      songId: song,
+      name: 'BETA',
+      type: 'audio/mpeg',
+      size: 1,
+    }),
+  insertPiece: (db) =>
+    files.insertPiece(ours, db, { id: file, position: 1, content: Buffer.from('BETA') }),
+  readPiece: async (db) => {
+    const of = async (position: number) =>
+      String(await files.readPiece(ours, db, { id: file, position }));
+    return [await of(0), await of(1)];
+  },
+  'finishAttachment, dropUnfinished': async (db) => {
+    await files.dropUnfinished(ours, db, onItsWay);
+    await files.beginAttachment(ours, db, {
+      id: onItsWay,
+      songId: song,
+      name: 'BETA',
+      type: 'audio/mpeg',
+      size: 1,
+    });
+    await files.finishAttachment(ours, db, { id: onItsWay, digest: 'BETA' });
+  },
+  renameAttachment: (db) => files.renameAttachment(ours, db, { id: file, name: 'BETA' }),
+  setAttachmentDeleted: async (db) => {
+    await files.setAttachmentDeleted(ours, db, file, true);
+    return files.setAttachmentDeleted(ours, db, file, false);
+  },
+  endDeletedAttachment: (db) => files.endDeletedAttachment(ours, db, trashed),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -353,15 +424,18 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, lists, parts, sets, uses, shares, trash].flatMap((store) =>
+    const all = [songs, lists, files, parts, sets, uses, shares, trash].flatMap((store) =>
       Object.keys(store),
     );
-    const asked = new Set(Object.keys(calls).map((name) => name.split(',')[0]!));
+    const asked = new Set([
+      'dropUnfinished',
+      ...Object.keys(calls).map((name) => name.split(',')[0]!),
+    ]);
     expect([...asked].sort()).toEqual(all.sort());
   });
 
   test('takes its scope first', () => {
-    const functions = [songs, lists, parts, sets, shares, trash].flatMap((store) =>
+    const functions = [songs, lists, files, parts, sets, uses, shares, trash].flatMap((store) =>
       Object.values(store),
     );
     for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);
@@ -376,7 +450,7 @@ describe('a store asked for one team', () => {
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
       if (
-        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a|filter|besides|present|setsOf|purge)/.test(
+        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a|filter|besides|present|setsOf|purge|readPiece)/.test(
           name,
         )
       )
@@ -464,8 +538,12 @@ describe('every route', () => {
     'POST /api/sets': draft,
     'PUT /api/sets/:id': draft,
     'POST /api/shares': { kind: 'set', id: set },
+    'PUT /api/attachments/:id': { name: 'BETA' },
   };
-  const query: Readonly<Record<string, string>> = { 'GET /api/shares': `?kind=set&id=${set}` };
+  const query: Readonly<Record<string, string>> = {
+    'GET /api/shares': `?kind=set&id=${set}`,
+    'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,
+  };
   const table = () => allRoutes(server.database, server.charts);
 
   test('that the server answers stands in the table, with its rule', () => {
@@ -491,13 +569,23 @@ describe('every route', () => {
     const stranger = randomUUID();
     await server.owner.query("insert into teams (id, name) values ($1, 'GAMMA')", [stranger]);
     const before = await everythingOfTheirs();
-    for (const { method, path, rule } of table()) {
+    for (const { method, path, rule, takes } of table()) {
       const name = `${method} ${path}`;
       if (rule !== 'member') continue;
-      const id = path.includes('/sets/') ? set : path.includes('/shares/') ? share : song;
+      const id =
+        Object.entries({
+          '/trash/': trashed,
+          '/attachments/': file,
+          '/sets/': set,
+          '/shares/': share,
+        }).find(([part]) => path.includes(part))?.[1] ?? song;
       const url = filled(path, { id }) + (query[name] ?? '');
+      const sent: [unknown, string] =
+        takes === 'file'
+          ? ['%PDF-1.7', 'application/octet-stream']
+          : [bodies[name], 'application/json'];
       const ask = (headers: Record<string, string>) =>
-        asked(method, url, bodies[name], { 'If-Match': '"1"', ...headers });
+        asked(method, url, sent[0], { 'If-Match': '"1"', 'Content-Type': sent[1], ...headers });
       expect([name, (await ask({})).status]).toEqual([name, 401]);
       const answer = await ask({ [teamHeader]: stranger });
       expect([name, JSON.stringify(answer.body)]).not.toEqual([

@@ -6,9 +6,11 @@ export const trashDays = 30;
 
 /** Something that was deleted, and when. */
 export const trashItem = z.object({
-  kind: z.enum(['song', 'set']),
+  kind: z.enum(['song', 'set', 'attachment']),
   id,
   name: z.string(),
+  /** The title of the song that a file belongs to; null for what stands by itself. */
+  of: z.string().nullable(),
   deletedAt: moment,
 });
 export type TrashItem = z.infer<typeof trashItem>;

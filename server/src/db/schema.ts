@@ -3,6 +3,7 @@ import { isNull, sql } from 'drizzle-orm';
 import {
   bigint,
   check,
+  customType,
   date,
   doublePrecision,
   foreignKey,
@@ -17,6 +18,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const moment = (name: string) => timestamp(name, { withTimezone: true });
 const createdAt = () => moment('created_at').notNull().defaultNow();
 const savedAt = () => moment('saved_at').notNull().defaultNow();
@@ -142,6 +144,56 @@ export const favourites = pgTable(
     foreignKey({
       columns: [table.teamId, table.personId],
       foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/**
+ * A file that a song carries: a recording, a paper, a picture. `readyAt` is null while it is on its way; its `size` is what
+ * was announced then, so that what arrives at the same time counts. A deleted one can come back.
+ */
+export const attachments = pgTable(
+  'attachments',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull(),
+    songId: uuid('song_id').notNull(),
+    personId: uuid('person_id'),
+    seq: seq(),
+    name: text('name').notNull(),
+    /** What its content is, as a media type: read from the content, whatever the name says. */
+    type: text('type').notNull(),
+    size: integer('size').notNull(),
+    /** SHA-256 of the content; empty while it is on its way. */
+    digest: text('digest').notNull().default(''),
+    createdAt: createdAt(),
+    readyAt: moment('ready_at'),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('attachments_song').on(table.teamId, table.songId),
+    foreignKey({
+      columns: [table.teamId, table.songId],
+      foreignColumns: [songs.teamId, songs.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** The content of a file in pieces of one size but for the last, so that neither side ever holds the whole of it. */
+export const attachmentPieces = pgTable(
+  'attachment_pieces',
+  {
+    teamId: teamId(),
+    attachmentId: uuid('attachment_id').notNull(),
+    position: integer('position').notNull(),
+    content: bytes('content').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.attachmentId, table.position] }),
+    foreignKey({
+      columns: [table.teamId, table.attachmentId],
+      foreignColumns: [attachments.teamId, attachments.id],
     }).onDelete('cascade'),
   ],
 );

@@ -1,4 +1,4 @@
-import type { RequestHandler } from 'express';
+import type { Request, RequestHandler } from 'express';
 import helmet from 'helmet';
 import { Refusal } from './problem.ts';
 
@@ -21,8 +21,11 @@ export const securityHeaders: RequestHandler = helmet({
   referrerPolicy: { policy: 'no-referrer' },
 });
 
+/** What bodies are sent as: JSON, or the bytes of a file. A form of another site can send neither without asking first. */
+export const bodyTypes = { json: 'application/json', file: 'application/octet-stream' } as const;
+
 /**
- * Changes come only from our own pages, as JSON: another site's form can send neither. The page that asks has to be of the
+ * Changes come only from our own pages, as JSON or as bytes: another site's form can send neither. The page that asks has to be of the
  * host that is asked (OWASP, “Cross-Site Request Forgery Prevention”: verifying origin with standard headers); a program
  * that is no browser says nothing of a page.
  */
@@ -40,17 +43,28 @@ export const ownChangesOnly: RequestHandler = (request, _response, next) => {
       'Changes are taken from this application’s own pages only.',
     );
   }
-  const hasBody =
-    request.get('Content-Length') !== '0' && request.get('Content-Length') !== undefined;
-  if (hasBody && !request.is('application/json')) {
-    throw new Refusal('wrong-type', 'Send the body as application/json.');
-  }
+  if (hasBody(request) && !request.is(Object.values(bodyTypes)))
+    throw new Refusal('wrong-type', `Send the body as ${bodyTypes.json}.`);
   // RFC 8259, 8.1: between programs JSON is UTF-8.
   const charset = /charset\s*=\s*"?([^;"\s]+)/i.exec(request.get('Content-Type') ?? '')?.[1];
   if (charset && !/^utf-?8$/i.test(charset))
     throw new Refusal('wrong-type', 'Send the body as UTF-8.');
   next();
 };
+
+/** Refuses a body that is not of the one type that a route takes. */
+export function onlyBodiesOf(takes: keyof typeof bodyTypes): RequestHandler {
+  return (request, _response, next) => {
+    if (hasBody(request) && !request.is(bodyTypes[takes]))
+      throw new Refusal('wrong-type', `Send the body as ${bodyTypes[takes]}.`);
+    next();
+  };
+}
+
+function hasBody(request: Request): boolean {
+  const length = request.get('Content-Length');
+  return length !== '0' && length !== undefined;
+}
 
 /** The host of a page's origin; null of one that has none, as a page in a sandbox. */
 function hostOf(origin: string): string | null {

@@ -34,7 +34,7 @@ const titleOf: Record<ProblemKind, string> = {
   'wrong-version': 'It is another version',
   'wrong-range': 'There is no such part of it',
   'too-large': 'Too large',
-  'wrong-type': 'Not JSON',
+  'wrong-type': 'Not the type that is taken here',
   invalid: 'Something in it cannot be saved',
   'needs-revision': 'The request does not say which version it changes',
   internal: 'Something went wrong on the server',

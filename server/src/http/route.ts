@@ -12,6 +12,8 @@ export interface Route {
   readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   readonly path: string;
   readonly rule: Rule;
+  /** What its body is, where it has one. */
+  readonly takes: 'json' | 'file';
   readonly handle: (request: Request, response: Response, scope: Scope | null) => Promise<void>;
 }
 
@@ -37,6 +39,16 @@ export function route(
     method,
     path,
     rule,
+    takes: 'json',
     handle: (request, response, scope) => handle(request, response, scope as Scope),
   };
+}
+
+/** A route for members that takes the bytes of a file, which it reads as they come. */
+export function fileRoute(
+  method: 'POST' | 'PUT',
+  path: string,
+  handle: (request: Request, response: Response, scope: Scope) => Promise<void>,
+): Route {
+  return { ...route(method, path, 'member', handle), takes: 'file' };
 }
