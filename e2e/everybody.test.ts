@@ -94,6 +94,7 @@ const screens: readonly Screen[] = [
       press('Menu'),
       item('Title, tempo, singer, rights'),
       item('Roadmap'),
+      item('Recordings and papers'),
       item('Earlier versions'),
       item('View'),
       press('How it is played'),

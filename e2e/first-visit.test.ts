@@ -201,7 +201,7 @@ test('at a first visit it says what it is; a song that is begun is nowhere until
   await expect(unnamed).toHaveCount(before + 1);
   await fromRow(page, 'Begun Here', 'Delete');
   await page.getByRole('link', { name: 'Trash' }).click();
-  const trash = page.getByRole('list', { name: 'Deleted songs and sets' });
+  const trash = page.getByRole('list', { name: 'What was deleted' });
   await expect(trash.getByRole('listitem').first()).toContainText('Begun Here');
   await expectAccessible(page);
   await trash.getByRole('button', { name: 'Take back Begun Here' }).click();

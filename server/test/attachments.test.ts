@@ -39,9 +39,9 @@ async function add(
     headers: { 'Content-Type': type },
     body: new Uint8Array(content),
   });
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into any answer
   return {
     status: answer.status,
+    // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into any answer
     body: (await answer.json()) as any,
     where: answer.headers.get('Location') ?? '',
   };
@@ -130,7 +130,11 @@ describe('a file of a song', () => {
       ...['Content-Type', 'X-Content-Type-Options', 'Content-Security-Policy'].map((name) =>
         shown.headers.get(name),
       ),
-    ]).toEqual(['application/pdf', 'nosniff', "default-src 'none'; frame-ancestors 'none'"]);
+    ]).toEqual([
+      'application/pdf',
+      'nosniff',
+      "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'",
+    ]);
     // RFC 6266, 4.3, with the encoding of RFC 8187.
     expect(shown.headers.get('Content-Disposition')).toMatch(
       /^inline; .*filename\*=UTF-8''Gr%C3%BC%C3%9Fe%20%E2%80%9CB%E2%80%9D\.pdf$/,

@@ -43,9 +43,60 @@ export async function ask<Schema extends z.ZodType>(
     content = response.status === 204 ? null : await response.json();
   } catch (error) {
     if (signal?.aborted) throw error;
-    return { kind: 'unreachable', message: t('The server does not answer.') };
+    return unreachable();
   }
-  if (!response.ok) return refusal(problemDetails.safeParse(content).data, response.status);
+  return answerOf(schema, response.status, content);
+}
+
+/** A file on its way. */
+export interface Sending {
+  /** How much of it has gone, from 0 to 1. */
+  readonly onSent: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+/**
+ * Sends a file, as bytes, and tells how much of it has gone, which `fetch` does not say.
+ * @returns null where it was stopped
+ */
+export function send<Schema extends z.ZodType>(
+  schema: Schema,
+  path: string,
+  content: Blob,
+  { onSent, signal }: Sending,
+): Promise<Answer<z.output<Schema>> | null> {
+  return new Promise((resolve) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', `/api${path}`);
+    request.setRequestHeader('Content-Type', 'application/octet-stream');
+    request.upload.onprogress = ({ loaded, total }) => onSent(total === 0 ? 0 : loaded / total);
+    request.onload = () => resolve(answerOf(schema, request.status, jsonOf(request.responseText)));
+    request.onerror = () => resolve(unreachable());
+    request.onabort = () => resolve(null);
+    signal.addEventListener('abort', () => request.abort());
+    request.send(content);
+  });
+}
+
+/** What a text says as JSON; nothing where it is none, as the page of a proxy. */
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+function unreachable(): Answer<never> {
+  return { kind: 'unreachable', message: t('The server does not answer.') };
+}
+
+function answerOf<Schema extends z.ZodType>(
+  schema: Schema,
+  status: number,
+  content: unknown,
+): Answer<z.output<Schema>> {
+  if (status >= 400) return refusal(problemDetails.safeParse(content).data, status);
   const read = schema.safeParse(content);
   if (read.success) return { kind: 'ok', value: read.data };
   return {

@@ -1,9 +1,10 @@
 import { chart } from './portuguese/chart.ts';
 import { common } from './portuguese/common.ts';
+import { files } from './portuguese/files.ts';
 import { help } from './portuguese/help.ts';
 import { hands } from './portuguese/hands.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
 
 /** Every phrase of the interface in Portuguese, by its English. What counts has an entry for one and one for more. */
-export const portuguese = { ...common, ...chart, ...hands, ...songs, ...sets, ...help };
+export const portuguese = { ...common, ...chart, ...hands, ...songs, ...sets, ...files, ...help };

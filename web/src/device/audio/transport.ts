@@ -40,6 +40,11 @@ export interface Transport {
   readonly stop: (owner: Owner) => void;
   /** Gives the signal: what goes on and on is played to its end, then what follows. */
   readonly goOn: (owner: Owner) => void;
+  /**
+   * Something that the browser plays by itself begins, a recording: what plays or waits here ends.
+   * @param pause is called when something begins here
+   */
+  readonly giveWay: (pause: () => void) => void;
 }
 
 interface Sounding {
@@ -59,6 +64,7 @@ export function createTransport(): Transport {
   const store = createStore<TransportState>(() => ({ playing: null, waiting: null, silent: null }));
   let sounding: Sounding | null = null;
   let waiting: Waiting | null = null;
+  let pauseOutside: (() => void) | null = null;
 
   const setWaiting = (next: Waiting | null) => {
     waiting = next;
@@ -73,6 +79,8 @@ export function createTransport(): Transport {
 
   function begin(owner: Owner, piece: Piece, resume: Sounding['resume']): void {
     halt();
+    pauseOutside?.();
+    pauseOutside = null;
     const own: Sounding = { owner, resume, playing: null };
     sounding = own;
     store.setState({ playing: { owner, at: null, isOpen: false } });
@@ -122,6 +130,11 @@ export function createTransport(): Transport {
       if (sounding?.owner !== owner || !playing) return;
       sounding.playing?.goOn();
       store.setState({ playing: { ...playing, isOpen: false } });
+    },
+    giveWay: (pause) => {
+      setWaiting(null);
+      halt();
+      pauseOutside = pause;
     },
   };
 }

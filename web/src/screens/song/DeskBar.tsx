@@ -1,6 +1,6 @@
 import { formatKey, sameKey, setField } from '@intervallum/core';
 import { ArrowLeft, MonitorPlay, PanelRight, TriangleAlert } from 'lucide-react';
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useStore } from 'zustand';
@@ -182,11 +182,13 @@ interface DeskBarProps {
   otherDrafts: number;
   panel: Panel;
   onOpen: (window: SongWindow) => void;
+  /** What stands under the bar for as long as it is needed. */
+  children?: ReactNode;
 }
 
 /** The one bar over a song: what it is called, its key, playing, the lenses, the stand, and a menu. Each part is drawn when it changes. */
 export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
-  const { songId, lens, otherDrafts, panel, onOpen } = props;
+  const { songId, lens, otherDrafts, panel, onOpen, children } = props;
   return (
     <Top>
       <Bar>
@@ -212,6 +214,7 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
         <SongMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} />
       </Bar>
       <OtherDrafts count={otherDrafts} what="song" />
+      {children}
     </Top>
   );
 });

@@ -1,3 +1,4 @@
+import type { Attachment } from '@intervallum/contract';
 import { useEffect, useMemo, useState } from 'react';
 import { DocumentProvider, useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { LookProvider } from '../../document/look.tsx';
@@ -14,6 +15,7 @@ import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
 import { Desk, SidePlace } from './deskLayout.tsx';
 import { DeskBar } from './DeskBar.tsx';
+import { RecordingBar } from './files/RecordingBar.tsx';
 import { followSong, leftSongs, type OpenedSong } from './openSong.ts';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 import { usePanel } from './usePanel.ts';
@@ -49,6 +51,7 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
 
 function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const [opened, setOpened] = useState<SongWindow | null>(null);
+  const [listened, setListened] = useState<Attachment | null>(null);
   const panel = usePanel(lens);
   const title = useSong(({ read }) => read.song.title) || t('Song without a title');
   useTitle(lens.id === 'chart' ? title : `${title}, ${lens.name.toLowerCase()}`);
@@ -62,7 +65,11 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
         otherDrafts={otherDrafts}
         panel={panel}
         onOpen={setOpened}
-      />
+      >
+        {listened ? (
+          <RecordingBar key={listened.id} file={listened} onClose={() => setListened(null)} />
+        ) : null}
+      </DeskBar>
       <LensFrame
         key={lens.id}
         draw={(marks) => <ChartRegion marks={marks} isPanelOpen={panel.isOpen} />}
@@ -76,7 +83,12 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
         <Strip />
       </LensFrame>
       <Conflict />
-      <SongWindows songId={songId} opened={opened} onClose={() => setOpened(null)} />
+      <SongWindows
+        songId={songId}
+        opened={opened}
+        onListen={setListened}
+        onClose={() => setOpened(null)}
+      />
     </Desk>
   );
 }

@@ -104,6 +104,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     // Paper shows what the server has.
     print: () =>
       void makeSure(songDocument).then(() => navigate(`/songs/${songId}/print${search}`)),
+    files: () => void makeSure(songDocument).then(() => onOpen('files')),
     versions: () => void makeSure(songDocument).then(() => onOpen('versions')),
     panel: panel.toggle,
     tools: () => desk.change({ toolsOpen: !toolsOpen }),
@@ -122,6 +123,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
         {canUnroll(song) ? (
           <Item id="played">{asPlayed ? t('Show it as written') : t('Show it as played')}</Item>
         ) : null}
+        <Item id="files">{t('Recordings and papers')}</Item>
         <Item id="versions">{t('Earlier versions')}</Item>
       </MenuSection>
       <MenuSection>

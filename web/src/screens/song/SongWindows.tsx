@@ -1,4 +1,6 @@
+import type { Attachment } from '@intervallum/contract';
 import { dropField, printRoad, setField, type RoadStep } from '@intervallum/core';
+import { lazy, Suspense } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
 import { RoadEditor } from '../../lenses/parts/RoadEditor.tsx';
@@ -10,11 +12,17 @@ import { useRewrite } from './useRewrite.ts';
 import { ViewWindow } from './ViewWindow.tsx';
 import { t } from '../../words/words.ts';
 
-export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts';
+// Fetched when it is first asked for.
+const FilesWindow = lazy(async () => ({
+  default: (await import('./files/FilesWindow.tsx')).FilesWindow,
+}));
+
+export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
 
 interface SongWindowsProps {
   songId: string;
   opened: SongWindow | null;
+  onListen: (file: Attachment) => void;
   onClose: () => void;
 }
 
@@ -23,7 +31,7 @@ export function SongWindows({ opened, ...props }: SongWindowsProps) {
   return opened === null ? null : <Opened opened={opened} {...props} />;
 }
 
-function Opened({ songId, opened, onClose }: SongWindowsProps) {
+function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
   const songDocument = useDocument();
   const { view } = useLook();
   const song = useSong(({ read }) => read.song);
@@ -43,6 +51,19 @@ function Opened({ songId, opened, onClose }: SongWindowsProps) {
       />
       {opened === 'view' ? <ViewWindow song={song} onRewrite={rewrite} onClose={onClose} /> : null}
       {opened === 'facts' ? <FactsWindow onClose={onClose} /> : null}
+      {opened === 'files' ? (
+        <Suspense fallback={null}>
+          <FilesWindow
+            songId={songId}
+            title={name}
+            onListen={(file) => {
+              onListen(file);
+              onClose();
+            }}
+            onClose={onClose}
+          />
+        </Suspense>
+      ) : null}
       <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />
       <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={writeRoad} />
       <AddToSet

@@ -1,15 +1,18 @@
 import { trashDays, type TrashItem } from '@intervallum/contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Undo2 } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { setsKey, songsKey, trashQuery } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
+import { keepFocus } from '../../ui/focus.ts';
 import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
+import { Window } from '../../ui/Window.tsx';
 import { display } from '../../ui/theme.ts';
 import type { HelpLine } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
@@ -41,64 +44,114 @@ const Words = styled.p`
   color: var(--soft);
 `;
 
+const Does = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+`;
+
 const help: readonly HelpLine[] = [
-  { id: 'back', name: t('Take a song or a set back as it was') },
+  { id: 'back', name: t('Take a song, a set or a file back as it was') },
+  { id: 'good', name: t('Delete a file for good, to make room') },
   {
     id: 'how long',
-    name: t('Deleted songs and sets lie here for {{days}} days.', { days: trashDays }),
+    name: t('Songs, sets and files that are deleted lie here for {{days}} days.', {
+      days: trashDays,
+    }),
   },
 ];
+
+const kindNames: Readonly<Record<TrashItem['kind'], string>> = {
+  song: t('Song'),
+  set: t('Set'),
+  attachment: t('File'),
+};
+
+const restores: Readonly<Record<TrashItem['kind'], (id: string) => Promise<{ kind: string }>>> = {
+  song: api.restoreSong,
+  set: api.restoreSet,
+  attachment: api.restoreFile,
+};
+
+const nameOf = ({ name }: TrashItem) => name || t('Song without a title');
+
+function kindOf({ kind, of }: TrashItem): string {
+  return of === null
+    ? kindNames[kind]
+    : t('{{kind}} of “{{title}}”', {
+        kind: kindNames[kind],
+        title: of || t('Song without a title'),
+      });
+}
 
 /** What was deleted in the last days, each to be taken back. */
 export function TrashScreen() {
   const fetched = useQuery(trashQuery());
   const client = useQueryClient();
+  const [ending, setEnding] = useState<TrashItem | null>(null);
 
-  async function restore({ kind, id, name }: TrashItem) {
-    const answer = await (kind === 'song' ? api.restoreSong(id) : api.restoreSet(id));
+  async function restore(item: TrashItem) {
+    const answer = await restores[item.kind](item.id);
     if (answer.kind !== 'ok')
-      return notify(
-        kind === 'song'
-          ? t('The song could not be taken back. Try again in a moment.')
-          : t('The set could not be taken back. Try again in a moment.'),
-      );
+      return notify(t('It could not be taken back. Try again in a moment.'));
     await client.invalidateQueries(trashQuery());
-    void client.invalidateQueries({ queryKey: kind === 'song' ? songsKey : setsKey });
-    notify(t('“{{name}}” is back', { name: name || t('Song without a title') }));
+    void client.invalidateQueries({ queryKey: item.kind === 'set' ? setsKey : songsKey });
+    notify(t('“{{name}}” is back', { name: nameOf(item) }));
+    keepFocus();
   }
 
+  async function end(item: TrashItem) {
+    setEnding(null);
+    const answer = await api.endFile(item.id);
+    await client.invalidateQueries(trashQuery());
+    notify(
+      answer.kind === 'ok'
+        ? t('“{{name}}” is deleted for good', { name: nameOf(item) })
+        : t('That could not be done. {{why}}', { why: t('Try again in a moment.') }),
+    );
+    keepFocus();
+  }
+
+  const howLong = t('Songs, sets and files that are deleted lie here for {{days}} days.', {
+    days: trashDays,
+  });
   return (
     <Page title={t('Trash')} help={help}>
       <Fetched from={fetched} what={t('the trash')}>
         {({ items, more }) =>
           items.length === 0 ? (
-            <EmptyState title={t('Nothing was deleted')}>
-              {t('Songs and sets that are deleted lie here for {{days}} days.', {
-                days: trashDays,
-              })}
-            </EmptyState>
+            <EmptyState title={t('Nothing was deleted')}>{howLong}</EmptyState>
           ) : (
             <>
               <Words>
-                {t('Deleted songs and sets lie here for {{days}} days.', { days: trashDays })}{' '}
-                {more ? t('Only the last 200 are listed.') : ''}
+                {howLong} {more ? t('Only the last 200 are listed.') : ''}
               </Words>
-              <List aria-label={t('Deleted songs and sets')}>
+              <List aria-label={t('What was deleted')}>
                 {items.map((item) => (
                   <Row key={`${item.kind} ${item.id}`}>
                     <div>
-                      <b>{item.name || t('Song without a title')}</b>
+                      <b>{nameOf(item)}</b>
                       <p>
-                        {item.kind === 'song' ? t('Song') : t('Set')} ·{' '}
+                        {kindOf(item)} ·{' '}
                         {t('deleted {{when}}', { when: momentInWords(Date.parse(item.deletedAt)) })}
                       </p>
                     </div>
-                    <Button
-                      aria-label={t('Take back {{name}}', { name: item.name })}
-                      onPress={() => void restore(item)}
-                    >
-                      <Undo2 size={18} strokeWidth={1.5} aria-hidden /> {t('Take back')}
-                    </Button>
+                    <Does>
+                      {item.kind === 'attachment' ? (
+                        <Button
+                          aria-label={t('Delete for good: {{name}}', { name: item.name })}
+                          onPress={() => setEnding(item)}
+                        >
+                          {t('Delete for good')}
+                        </Button>
+                      ) : null}
+                      <Button
+                        aria-label={t('Take back {{name}}', { name: nameOf(item) })}
+                        onPress={() => void restore(item)}
+                      >
+                        <Undo2 size={18} strokeWidth={1.5} aria-hidden /> {t('Take back')}
+                      </Button>
+                    </Does>
                   </Row>
                 ))}
               </List>
@@ -106,6 +159,16 @@ export function TrashScreen() {
           )
         }
       </Fetched>
+      {ending ? (
+        <Window
+          title={t('Delete “{{name}}” for good?', { name: ending.name })}
+          isOpen
+          onClose={() => setEnding(null)}
+        >
+          <Words>{t('It makes room for others, and cannot be taken back.')}</Words>
+          <PrimaryButton onPress={() => void end(ending)}>{t('Delete for good')}</PrimaryButton>
+        </Window>
+      ) : null}
     </Page>
   );
 }

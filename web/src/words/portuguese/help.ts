@@ -117,7 +117,9 @@ export const help = {
   'Play or stop; the pages follow': 'Tocar ou parar; as páginas seguem',
   'Smaller, larger, as large as fits': 'Menor, maior, o maior que couber',
   'Smaller, larger: with two fingers': 'Menor, maior: com dois dedos',
-  'Take a song or a set back as it was': 'Trazer uma música ou repertório de volta como estava',
+  'Take a song, a set or a file back as it was':
+    'Trazer uma música, repertório ou arquivo de volta como estava',
+  'Delete a file for good, to make room': 'Apagar um arquivo de vez, para abrir espaço',
   'Choose from which day to which': 'Escolher de que dia a que dia',
   'Leave out songs of which no rights are given': 'Deixar de fora músicas sem direitos informados',
   'Download it as CSV, a line for each time': 'Baixar em CSV, uma linha para cada vez',

@@ -144,19 +144,13 @@ export const sets = {
   'No sound: {{silent}} The pages turn in time instead.':
     'Sem som: {{silent}} As páginas viram no tempo mesmo assim.',
   'There is no chord that could be played.': 'Não há acorde que se possa tocar.',
-  'The song could not be taken back. Try again in a moment.':
-    'Não foi possível trazer a música de volta. Tente de novo daqui a pouco.',
-  'The set could not be taken back. Try again in a moment.':
-    'Não foi possível trazer o repertório de volta. Tente de novo daqui a pouco.',
   '“{{name}}” is back': '“{{name}}” está de volta',
   'the trash': 'a lixeira',
   'Nothing was deleted': 'Nada foi apagado',
-  'Songs and sets that are deleted lie here for {{days}} days.':
-    'Músicas e repertórios apagados ficam aqui por {{days}} dias.',
-  'Deleted songs and sets lie here for {{days}} days.':
-    'Músicas e repertórios apagados ficam aqui por {{days}} dias.',
+  'Songs, sets and files that are deleted lie here for {{days}} days.':
+    'Músicas, repertórios e arquivos apagados ficam aqui por {{days}} dias.',
   'Only the last 200 are listed.': 'Só os últimos 200 aparecem.',
-  'Deleted songs and sets': 'Músicas e repertórios apagados',
+  'What was deleted': 'O que foi apagado',
   'deleted {{when}}': 'apagado em {{when}}',
   'Take back {{name}}': 'Trazer {{name}} de volta',
   'Take back': 'Trazer de volta',

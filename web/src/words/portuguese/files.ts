@@ -1,0 +1,47 @@
+/** Recordings, papers and pictures that songs carry. */
+export const files = {
+  'Recordings and papers': 'Gravações e papéis',
+  'What goes with “{{title}}”: a recording, a PDF, a picture, up to {{most}} each. They stay with the team: a shared link does not show them.':
+    'O que acompanha “{{title}}”: uma gravação, um PDF, uma imagem, até {{most}} cada. Ficam com a equipe: um link compartilhado não os mostra.',
+  'the files': 'os arquivos',
+  'Files of this song': 'Arquivos desta música',
+  'Place to drop files': 'Lugar para soltar arquivos',
+  'Add files': 'Juntar arquivos',
+  'or drop them here': 'ou solte aqui',
+  '“{{name}}” is with the song': '“{{name}}” está com a música',
+  '“{{name}}” deleted': '“{{name}}” apagado',
+  Recording: 'Gravação',
+  PDF: 'PDF',
+  Picture: 'Imagem',
+  'Name of the file': 'Nome do arquivo',
+  'A file needs a name.': 'Um arquivo precisa de um nome.',
+  Listen: 'Ouvir',
+  'Listen to {{name}}': 'Ouvir {{name}}',
+  Open: 'Abrir',
+  'Open {{name}} in a new tab': 'Abrir {{name}} em outra aba',
+  Save: 'Salvar',
+  'Save {{name}}': 'Salvar {{name}}',
+  'Delete {{name}}': 'Apagar {{name}}',
+  '{{name}} on its way': '{{name}} a caminho',
+  'Try again: {{name}}': 'Tentar de novo: {{name}}',
+  Stop: 'Parar',
+  'Stop sending {{name}}': 'Parar de enviar {{name}}',
+  'Leave out': 'Deixar de fora',
+  'Leave out {{name}}': 'Deixar de fora {{name}}',
+  'There is nothing in this file.': 'Este arquivo está vazio.',
+  'It has {{size}}; a file may have up to {{most}}. A recording is smaller as MP3, OGG or M4A.':
+    'Ele tem {{size}}; um arquivo pode ter até {{most}}. Uma gravação fica menor em MP3, OGG ou M4A.',
+  'Close the recording': 'Fechar a gravação',
+  'This browser cannot play it. Save it, and play it elsewhere.':
+    'Este navegador não consegue tocar. Salve e toque em outro lugar.',
+  '{{kind}} of “{{title}}”': '{{kind}} de “{{title}}”',
+  File: 'Arquivo',
+  'It could not be taken back. Try again in a moment.':
+    'Não foi possível trazer de volta. Tente de novo daqui a pouco.',
+  'Delete for good': 'Apagar de vez',
+  'Delete for good: {{name}}': 'Apagar de vez: {{name}}',
+  'Delete “{{name}}” for good?': 'Apagar “{{name}}” de vez?',
+  'It makes room for others, and cannot be taken back.':
+    'Abre espaço para outros, e não dá para trazer de volta.',
+  '“{{name}}” is deleted for good': '“{{name}}” foi apagado de vez',
+} as const;
