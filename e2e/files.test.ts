@@ -76,7 +76,9 @@ test('a song carries files: added, refused with the reason, named, opened, delet
   expect((await saving).suggestedFilename()).toBe('For the horns.pdf');
   const opening = page.waitForEvent('popup');
   await files.getByRole('link', { name: 'Open For the horns.pdf in a new tab' }).click();
-  expect((await opening).url()).toMatch(/\/api\/attachments\/[\w-]+\/content$/);
+  const opened = await opening;
+  expect(opened.url()).toMatch(/\/api\/attachments\/[\w-]+\/content$/);
+  await opened.close();
 
   await files.getByRole('button', { name: 'Delete For the horns.pdf' }).click();
   await expect(files.getByRole('listitem')).toHaveCount(1);

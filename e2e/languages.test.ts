@@ -3,7 +3,7 @@ import { expectAccessible } from './pages.ts';
 
 /** English that no Portuguese sentence has; names of songs, sections and people are the band's own. */
 const english =
-  /\b(the|of|and|is|are|with|from|this|that|not|songs?|sets?|chart|hands|section|bars?|words|show|hide|add|take|keep|help|close|your)\b/i;
+  /(?<!\p{L})(the|of|and|is|are|with|from|this|that|not|songs?|sets?|chart|hands|section|bars?|words|show|hide|add|take|keep|help|close|your)(?!\p{L})/iu;
 
 /** Words that stand on a part of the page, in sight or for those who listen, and are English. */
 async function englishIn(page: Page, where: string): Promise<string[]> {
@@ -79,6 +79,11 @@ test('the pages speak Portuguese once that is chosen, keep it, and come back to 
     await expect(said).toContainText('1 add 9, Mi bemol add 9');
     await page.getByRole('button', { name: 'Menu' }).click();
     expect(await englishIn(page, '[role=menu]')).toEqual([]);
+    await page.getByRole('menuitem', { name: 'Gravações e papéis' }).click();
+    await expect(page.getByText(/ Ficam com a equipe/)).toBeVisible();
+    expect(await englishIn(page, '[role=dialog]')).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Menu' }).click();
     await page.getByRole('menuitem', { name: 'Exibição' }).click();
     expect(await englishIn(page, '[role=dialog]')).toEqual([]);
   });

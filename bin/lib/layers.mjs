@@ -27,7 +27,7 @@ export const layers = {
     ['http', 'jobs'],
     ['teams', 'parts'],
     ['songs'],
-    ['sets'],
+    ['sets', 'attachments'],
     ['shares', 'trash'],
   ],
   'web/src': [

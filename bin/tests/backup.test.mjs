@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { spawn, spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import {
   chmodSync,
@@ -75,11 +76,21 @@ describe('a backup', () => {
   let before;
   let song = '';
   let token = '';
+  let file = '';
 
   test('is written while the application runs, whole, for its owner alone, over no other file', async () => {
     const made = await call('/api/songs', 'POST', { text: 'title: First draft\n' });
     song = made.id;
     await call(`/api/songs/${song}`, 'PUT', { text: 'title: Kept\n' }, { 'If-Match': '"1"' });
+    const added = await fetch(
+      `${url()}/api/songs/${song}/attachments?id=${randomUUID()}&name=horns.pdf`,
+      {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/octet-stream' },
+        body: '%PDF-1.7 as it was',
+      },
+    );
+    file = added.headers.get('Location') ?? '';
     token = (await call('/api/shares', 'POST', { kind: 'song', id: song })).token;
     before = await titles();
     const { code, output } = await run('backup', [at('songs.dump')]);
@@ -91,8 +102,9 @@ describe('a backup', () => {
     expect(existsSync(at('songs.dump.part'))).toBe(false);
   }, 60_000);
 
-  test('is put back while the application runs, with histories and links; what was there stays', async () => {
+  test('is put back while the application runs, with histories, files and links; what was there stays', async () => {
     await call('/api/songs', 'POST', { text: 'title: After\n' });
+    await fetch(url() + file.replace('/content', ''), { method: 'DELETE' });
     await call(`/api/songs/${song}`, 'PUT', { text: 'title: Changed\n' }, { 'If-Match': '"2"' });
     expect((await run('restore', [at('songs.dump')])).output).toContain('say so with --yes');
     expect(await titles()).toContain('After');
@@ -106,6 +118,7 @@ describe('a backup', () => {
     const was = await call(`/api/songs/${song}/versions/1`);
     expect(was.text).toBe('title: First draft\n');
     expect((await call(`/api/shared/${token}`)).name).toBe('Kept');
+    expect(await (await fetch(url() + file)).text()).toBe('%PDF-1.7 as it was');
   }, 60_000);
 
   test('that is none changes nothing', async () => {

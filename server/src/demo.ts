@@ -1,9 +1,12 @@
+import { existsSync } from 'node:fs';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
+import { Readable } from 'node:stream';
 import { newSong, setDraft, songHands, tag } from '@intervallum/contract';
 import { noDecisions, parseChart } from '@intervallum/core';
 import { z } from 'zod';
+import { attachmentService } from './attachments/service.ts';
 import type { Database } from './db/database.ts';
 import { scopeOf } from './db/scope.ts';
 import type { ChartReader } from './jobs/charts.ts';
@@ -42,12 +45,20 @@ export async function loadDemo(
   await database.transaction(async (db) => {
     const scope = scopeOf(await insertTeam(db, team));
     const [songs, services] = [songService(db, charts), setService(db, charts)];
-    const lists = songListService(db, charts);
+    const [lists, files] = [songListService(db, charts), attachmentService(db)];
     const idOfTitle = new Map<string, string>();
     for (const { title, text } of texts) {
       const decided = hands[title];
       const part = decided && { ...noDecisions, hands: decided };
       idOfTitle.set(title, (await songs.create(scope, { text, part })).song.id);
+    }
+    for (const [title, songId] of idOfTitle) {
+      const folderOfSong = join(folder, 'files', title);
+      for (const name of await namesIn(folderOfSong)) {
+        const content = await readFile(join(folderOfSong, name));
+        const arriving = { size: content.length, stream: Readable.from([content]) };
+        await files.add(scope, songId, { id: randomUUID(), name }, arriving);
+      }
     }
     for (const [title, { tags, favourite }] of Object.entries(marks)) {
       const ids = [idOfTitle.get(title)!];
@@ -64,6 +75,11 @@ export async function loadDemo(
       await services.create(scope, setDraft.parse({ ...fields, items }));
     }
   });
+}
+
+/** What is in a folder, in order; nothing where there is no such folder. */
+async function namesIn(folder: string): Promise<string[]> {
+  return existsSync(folder) ? (await readdir(folder)).sort() : [];
 }
 
 async function readCharts(folder: string): Promise<{ title: string; text: string }[]> {

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import http from 'node:http';
 
 /**
@@ -54,6 +55,10 @@ function* requests(id) {
     `/api/songs/${id}/restore`,
     `/api/songs/${id}/versions`,
     `/api/songs/${id}/versions/1`,
+    `/api/songs/${id}/attachments?id=${randomUUID()}&name=a.pdf`,
+    `/api/attachments/${id}`,
+    `/api/attachments/${id}/content`,
+    `/api/trash/attachments/${id}`,
     '/api/sets',
     `/api/sets/${id}`,
     '/api/shares',
@@ -114,6 +119,34 @@ function* requests(id) {
     yield { method: 'POST', path: '/api/songs', headers, body: song };
     yield { method: 'GET', path: '/', headers, body: '' };
   }
+  const bytes = { 'Content-Type': 'application/octet-stream' };
+  const files = `/api/songs/${id}/attachments`;
+  const paper = '%PDF-1.7';
+  for (const query of [
+    '',
+    '?id=1',
+    `?id=${randomUUID()}&name=${'x'.repeat(200)}`,
+    `?id=${randomUUID()}&name=%00`,
+    `?id=${randomUUID()}&name=%E2%80%AE`,
+    `?id=${randomUUID()}&name=a&name=b`,
+    `?id=${randomUUID()}&name=..%2F..%2Fetc%2Fpasswd`,
+    `?id[]=${randomUUID()}&name[x]=1`,
+  ])
+    yield { method: 'POST', path: files + query, headers: bytes, body: paper };
+  for (const body of [...bodies, '<svg onload=alert(1)>', 'ID3', 'RIFF', 'OggS', paper])
+    yield {
+      method: 'POST',
+      path: `${files}?id=${randomUUID()}&name=a.pdf`,
+      headers: bytes,
+      body,
+    };
+  for (const more of strange)
+    yield {
+      method: 'POST',
+      path: `${files}?id=${randomUUID()}&name=a.pdf`,
+      headers: { ...more, ...bytes },
+      body: paper,
+    };
   const searches = [
     '%00',
     '%',
