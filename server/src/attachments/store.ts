@@ -42,7 +42,7 @@ export async function listAttachments(
     .select(columns)
     .from(attachments)
     .where(and(ofTeam(scope), eq(attachments.songId, songId), isThere))
-    .orderBy(asc(attachments.createdAt), asc(attachments.id));
+    .orderBy(asc(attachments.createdAt), asc(attachments.name), asc(attachments.id));
 }
 
 /** A file of a song that is no more in the trash than the file is. */

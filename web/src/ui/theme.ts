@@ -32,6 +32,8 @@ export const text =
 /** Widths at which the page changes: a phone, and a tablet held upright or an old laptop. */
 export const phone = '@media (max-width: 640px)';
 export const tablet = '@media (max-width: 1100px)';
+/** A phone on its side: wide, and hardly high. */
+export const short = '@media (max-height: 500px) and (min-width: 641px)';
 
 /** What `fonts/make.mjs` cuts: a face is fetched only where one of its signs is on the page. */
 const numerals = 'U+0020, U+002F-0039';

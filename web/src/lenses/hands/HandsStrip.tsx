@@ -10,7 +10,7 @@ import {
 } from '@intervallum/core';
 import { useMemo, useRef, useState } from 'react';
 import { Play, Square } from 'lucide-react';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { follow, nothingHeld } from '../../music/keys/heldNotes.ts';
@@ -22,7 +22,7 @@ import { usePlayed } from '../parts/usePlayed.ts';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { Choice } from '../../ui/Choice.tsx';
-import { phone } from '../../ui/theme.ts';
+import { phone, short } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { SoundTools } from '../parts/SoundTools.tsx';
@@ -41,6 +41,11 @@ const Strip = styled.section`
     grid-template-columns: minmax(0, 1fr);
     padding: 8px 14px;
   }
+  ${short} {
+    grid-column: 1;
+    grid-template-columns: minmax(0, 1fr);
+    padding: 4px 14px 6px;
+  }
   @media print {
     display: none;
   }
@@ -58,6 +63,23 @@ const Held = styled.div`
     --numeral: 28px;
     > p:first-child {
       display: none;
+    }
+  }
+  ${short} {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 14px;
+    min-height: 0;
+    --numeral: 24px;
+    > p:first-child {
+      display: none;
+    }
+    > [role='status'] {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 0 14px;
     }
   }
 `;
@@ -92,10 +114,26 @@ const Letters = styled.p`
   ${phone} {
     display: block;
   }
+  ${short} {
+    display: block;
+  }
 `;
 
 const NotOnPhone = styled.div`
   ${phone} {
+    display: none;
+  }
+  ${short} {
+    display: none;
+  }
+`;
+
+const small = css`
+  svg {
+    min-width: 0;
+    height: 56px;
+  }
+  text {
     display: none;
   }
 `;
@@ -104,13 +142,10 @@ const Bed = styled.div`
   min-width: 0;
   overflow-x: auto;
   ${phone} {
-    svg {
-      min-width: 0;
-      height: 56px;
-    }
-    text {
-      display: none;
-    }
+    ${small}
+  }
+  ${short} {
+    ${small}
   }
 `;
 

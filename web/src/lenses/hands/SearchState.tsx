@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
+import { short } from '../../ui/theme.ts';
 import type { HandsSearch } from './useHands.ts';
 import { t } from '../../words/words.ts';
 
@@ -27,6 +28,13 @@ const Line = styled.div`
   }
 `;
 
+/** Where there is no room for it there is no keyboard. */
+const Hints = styled(Line)`
+  ${short} {
+    display: none;
+  }
+`;
+
 const Bar = styled.progress`
   flex: 1;
   height: 8px;
@@ -46,12 +54,12 @@ export const SearchState = memo(function SearchState({ search }: { search: Hands
   }
   if (progress === null) {
     return (
-      <Line>
+      <Hints>
         <span>
           <kbd>1</kbd>–<kbd>9</kbd> {t('another way')} · <kbd>P</kbd> {t('pin')} · <kbd>←</kbd>{' '}
           <kbd>→</kbd> {t('chord')} · <kbd>Ctrl Z</kbd> {t('undo')}
         </span>
-      </Line>
+      </Hints>
     );
   }
   return (

@@ -7,6 +7,7 @@ import { credit } from '../../device/audio/samples.ts';
 import { sound } from '../../settings/sound.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker, Sheet } from '../../ui/Picker.tsx';
+import { short } from '../../ui/theme.ts';
 import { Switch } from '../../ui/Switch.tsx';
 import type { Playback } from './usePlayback.ts';
 import { t } from '../../words/words.ts';
@@ -20,6 +21,13 @@ const Row = styled.div`
     min-height: 36px;
     padding: 5px 10px;
     font-size: 14px;
+  }
+  ${short} {
+    flex: none;
+    flex-wrap: nowrap;
+    > svg {
+      display: none;
+    }
   }
 `;
 

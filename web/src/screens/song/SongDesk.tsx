@@ -75,7 +75,7 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
         draw={(marks) => <ChartRegion marks={marks} isPanelOpen={panel.isOpen} />}
       >
         {panel.isOpen ? (
-          <SidePlace aria-label={lens.panelName}>
+          <SidePlace $tall={lens.needs === 'hands'} aria-label={lens.panelName}>
             <Panel />
           </SidePlace>
         ) : null}

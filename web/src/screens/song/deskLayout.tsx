@@ -1,6 +1,6 @@
 import type { Song } from '@intervallum/core';
 import styled from 'styled-components';
-import { phone, tablet } from '../../ui/theme.ts';
+import { phone, short, tablet } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
 
 export const Desk = styled.div<{ $panel: boolean }>`
@@ -37,8 +37,8 @@ export const Music = styled.div<{ $panel: boolean }>`
   }
 `;
 
-/** Beside the chart. */
-export const SidePlace = styled.aside`
+/** Beside the chart; on a phone on its side, where the strip leaves room, down to the foot of the page. */
+export const SidePlace = styled.aside<{ $tall: boolean }>`
   display: flex;
   flex-direction: column;
   min-height: 0;
@@ -46,6 +46,9 @@ export const SidePlace = styled.aside`
   background: var(--card);
   ${phone} {
     border-left: 0;
+  }
+  ${short} {
+    ${({ $tall }) => ($tall ? 'grid-area: 2 / 2 / -1' : '')};
   }
   @media print {
     display: none;
