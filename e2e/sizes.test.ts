@@ -177,6 +177,32 @@ for (const turns of languages)
     expect(found).toEqual([]);
   });
 
+/** A piano under the chart and tools beside it leave less room, and marks of the hands stand over the numbers. */
+test('nor under the Hands lens', async ({ page }) => {
+  test.setTimeout(240_000);
+  const found: string[] = [];
+  for (const { id, title } of isDeep
+    ? await demoSongs(page)
+    : (await demoSongs(page)).slice(0, 4)) {
+    await page.goto(`/songs/${id}/hands`);
+    await settled(page);
+    // The hands are found, and the note on top stands over each chord.
+    await expect(
+      chart(page)
+        .locator('li span')
+        .filter({ hasText: /^[A-G][♭♯]?$/ })
+        .first(),
+    ).toBeVisible();
+    for (const { width, height } of isDeep ? sizes : [sizes[0], sizes[2], sizes[4]]) {
+      await page.setViewportSize({ width, height });
+      await settled(page);
+      const trouble = await troubleOnChart(page);
+      found.push(...trouble.map((what) => `${title}, ${width} x ${height}: ${what}`));
+    }
+  }
+  expect(found).toEqual([]);
+});
+
 const words = 'Hippopotomonstrosesquippedaliophobia and antidisestablishmentarianism';
 const songs: Readonly<Record<string, string>> = {
   'a title of two hundred letters, a section of sixty': `title: ${'A title that never ends '.repeat(9).slice(0, 200)}\nsinger: ${'Somebody With a Long Name '.repeat(3)}\nkey: C\n\n${'A section with a name that goes on for sixty letters at least'.slice(0, 60)}:\n  * ${'as softly as can be, '.repeat(6)}\n  1 | 4 | 5 | 1\n  > ${words} | b | c | d\n`,
