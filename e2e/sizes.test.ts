@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { troubleOnChart } from './geometry.ts';
+import { spacing } from './measures.ts';
 
 /** The sizes that a reader can choose, as `settings/reader.ts` has them. */
 const chartSizes = ['smallest', 'small', 'usual', 'large', 'largest'] as const;
@@ -232,6 +233,38 @@ test('what no song should be is shown whole, on a screen of any width', async ({
       }
     await page.request.delete(`/api/songs/${id}`);
   }
+  expect(found).toEqual([]);
+});
+
+test('letters and words that a reader spaces wider have their room, whenever the reader begins to', async ({
+  page,
+}) => {
+  const text =
+    'title: Dense\nkey: Gb\n\nVerse:\n  1maj7 2m7b5 #4m7b5 b7(13) | 57#9#5 3m7b5/b7 6m(maj7)/#5 2(13#11)\n  > a long evening comes | over hills we knew before\n';
+  const made = await page.request.post('/api/songs', { data: { text } });
+  const { id } = (await made.json()) as { id: string };
+  const found: string[] = [];
+  const look = async (where: string) => {
+    await settled(page);
+    found.push(...(await troubleOnChart(page)).map((what) => `${where}: ${what}`));
+  };
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/songs/${id}`);
+  await look('as it is');
+  await page.addStyleTag({ content: spacing });
+  await look('after it was opened');
+  await page.addInitScript((content) => {
+    document.addEventListener('DOMContentLoaded', () => {
+      document.head.append(
+        Object.assign(document.createElement('style'), { textContent: content }),
+      );
+    });
+  }, spacing);
+  for (const path of ['', '/stand']) {
+    await page.goto(`/songs/${id}${path}`);
+    await look(`from the beginning${path}`);
+  }
+  await page.request.delete(`/api/songs/${id}`);
   expect(found).toEqual([]);
 });
 

@@ -24,8 +24,14 @@ const fonts: Readonly<Record<Face, (size: number) => string>> = {
 
 let context: CanvasRenderingContext2D | null = null;
 
+/** Room that a reader wants between letters and between words, in ems, beyond what the faces have. */
+interface Spacing {
+  readonly letters: number;
+  readonly words: number;
+}
+
 /** Measures with the page's own faces, as far as they have come. What was measured once is known. */
-function pageMeasure(): Measure {
+function pageMeasure({ letters, words }: Spacing): Measure {
   const known = new Map<string, Map<string, number>>();
   return (text, face, size) => {
     if (text === '') return 0;
@@ -37,7 +43,8 @@ function pageMeasure(): Measure {
     context ??= document.createElement('canvas').getContext('2d');
     if (!context) throw new Error('This browser draws no text, so none can be measured.');
     context.font = font;
-    const { width } = context.measureText(text);
+    const gaps = letters * text.length + words * (text.split(' ').length - 1);
+    const width = context.measureText(text).width + gaps * size;
     widths.set(text, width);
     return width;
   };
@@ -45,23 +52,59 @@ function pageMeasure(): Measure {
 
 let current: Measure | null = null;
 const waiting = new Set<() => void>();
+let probe: { readonly element: HTMLElement; readonly observer: ResizeObserver } | null = null;
 
-/** What was measured before a face came is measured anew. */
-function onFaces(changed: () => void): () => void {
-  if (waiting.size === 0) document.fonts.addEventListener('loadingdone', facesCame);
+/** What was measured before a face came, or before the reader spaced letters otherwise, is measured anew. */
+function onChanges(changed: () => void): () => void {
+  if (waiting.size === 0) {
+    document.fonts.addEventListener('loadingdone', measureAnew);
+    probe = watchSpacing();
+  }
   waiting.add(changed);
+  const { letters, words } = readersSpacing();
+  if (letters !== 0 || words !== 0) measureAnew();
   return () => {
     waiting.delete(changed);
-    if (waiting.size === 0) document.fonts.removeEventListener('loadingdone', facesCame);
+    if (waiting.size > 0) return;
+    document.fonts.removeEventListener('loadingdone', measureAnew);
+    probe?.observer.disconnect();
+    probe?.element.remove();
+    probe = null;
   };
 }
 
-function facesCame(): void {
+function measureAnew(): void {
   current = null;
   for (const changed of waiting) changed();
 }
 
-/** How wide texts are on this page; another one whenever faces have come. */
+/** A text that nobody sees, which grows when a style of the reader's own, an extension, spaces letters or words (WCAG 2.2, 1.4.12). */
+function watchSpacing() {
+  const element = document.createElement('span');
+  element.ariaHidden = 'true';
+  element.textContent = 'n n';
+  element.style.cssText = 'position: absolute; visibility: hidden; font: 16px monospace';
+  document.body.append(element);
+  let before = element.getBoundingClientRect().width;
+  const observer = new ResizeObserver(() => {
+    const { width } = element.getBoundingClientRect();
+    if (width === before) return;
+    before = width;
+    measureAnew();
+  });
+  observer.observe(element);
+  return { element, observer };
+}
+
+/** How the reader spaces letters and words now. */
+function readersSpacing(): Spacing {
+  if (!probe) return { letters: 0, words: 0 };
+  const { letterSpacing, wordSpacing, fontSize } = getComputedStyle(probe.element);
+  const ems = (length: string) => (Number.parseFloat(length) || 0) / Number.parseFloat(fontSize);
+  return { letters: ems(letterSpacing), words: ems(wordSpacing) };
+}
+
+/** How wide texts are on this page; another one whenever that changes. */
 export function useMeasure(): Measure {
-  return useSyncExternalStore(onFaces, () => (current ??= pageMeasure()));
+  return useSyncExternalStore(onChanges, () => (current ??= pageMeasure(readersSpacing())));
 }
