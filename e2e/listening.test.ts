@@ -115,6 +115,86 @@ test('by keys and ears alone a song is begun, written, moved through, played and
   await expect(page.locator('main')).toBeFocused();
 });
 
+test('by keys and ears alone one learns what both hands hold, pins it, takes another way, and takes that back', async ({
+  page,
+}) => {
+  await page.goto('/songs');
+  await page.getByRole('link', { name: 'Lanterns on the Quay' }).click();
+  await expect(page.getByRole('application', { name: 'Chart', exact: true })).toBeVisible();
+  await tabTo(page, page.getByRole('link', { name: 'Hands', exact: true }));
+  await page.keyboard.press('Enter');
+  await expect(told(page)).toContainText('Lanterns on the Quay, hands');
+  await tabTo(page, page.getByRole('application', { name: 'Chart', exact: true }));
+  const held = page.getByRole('status', { name: 'What both hands hold' });
+  await expect(held).toContainText('left hand E flat B flat, right hand F G B flat, pinned.');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => heard(page)).toBe('bar 3 of 4, Intro: 6 minor 7, C minor 7');
+  await expect(held).toContainText(/Minor seventh chord on 6\..* left hand C G, right hand/);
+  await expect(held).not.toContainText('pinned');
+  // The step into it is told as well: which notes stay, which finger moves.
+  await expect(page.getByRole('status', { name: 'The step' })).toContainText('Keep B♭');
+
+  await page.keyboard.press('p');
+  await expect(held).toContainText('pinned');
+  const ways = page.getByRole('list', { name: 'Other ways to play it' });
+  await expect(ways.getByRole('button', { name: /held now/ })).toHaveCount(1);
+  await page.keyboard.press('2');
+  await expect(held).toContainText('left hand C G C,');
+  await page.keyboard.press('Control+z');
+  await expect(held).toContainText('left hand C G, right hand');
+  await page.keyboard.press('p');
+  await expect(held).not.toContainText('pinned');
+});
+
+test('by keys and ears alone a set is put in another order, songs leave it and come to it', async ({
+  page,
+}) => {
+  await page.goto('/sets');
+  await tabTo(page, page.getByRole('link', { name: 'First Sunday in Advent' }));
+  await page.keyboard.press('Enter');
+  await expect(told(page)).toContainText('First Sunday in Advent');
+  await tabTo(page, page.getByRole('row').first());
+  const count = await page.getByRole('row').count();
+  await page.keyboard.press('ArrowDown');
+  await expect.poll(() => heard(page)).toBe(`Winter Wheat, 2 of ${count}`);
+  await tabTo(page, page.getByRole('button', { name: /^Move Winter Wheat/ }));
+  await page.keyboard.press('Enter');
+  await expect.poll(() => heard(page)).toMatch(/^Insert between Winter Wheat, 2 of/);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(told(page)).toContainText(`Winter Wheat, 3 of ${count}`);
+  await expect.poll(() => heard(page)).toBe(`Winter Wheat, 3 of ${count}`);
+
+  await tabTo(page, page.getByRole('button', { name: 'Remove Winter Wheat' }));
+  await page.keyboard.press('Enter');
+  await expect(told(page)).toContainText('Winter Wheat is off the set');
+  // The focus is at the song that stands there now.
+  await expect.poll(() => heard(page)).toMatch(new RegExp(`, 3 of ${count - 1}$`));
+  await page.keyboard.press('Control+z');
+  await expect(told(page)).toContainText('Taken back');
+  await expect(page.getByRole('row')).toHaveCount(count);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('row').nth(1)).toHaveAccessibleName(/^Winter Wheat/);
+
+  await tabTo(page, page.getByRole('button', { name: 'Add songs' }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Search songs' })).toBeFocused();
+  await page.keyboard.type('ferry');
+  await expect(page.getByRole('list', { name: 'Songs to add' }).getByRole('button')).toHaveCount(1);
+  await tabTo(page, page.getByRole('button', { name: /^The Ferry Bell/ }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('“The Ferry Bell” added');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Add songs' })).toBeFocused();
+  await expect(page.getByRole('row').last()).toHaveAccessibleName(
+    `The Ferry Bell, ${count + 1} of ${count + 1}`,
+  );
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('row')).toHaveCount(count);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+});
+
 test('every screen has a title of its own, and says it when one comes to it', async ({ page }) => {
   await page.goto('/songs');
   await page.getByRole('link', { name: 'Winter Wheat' }).click();

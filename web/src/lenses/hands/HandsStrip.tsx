@@ -19,9 +19,11 @@ import { degreeLabel, keyLabel, roleLabel } from '../../music/keys/labels.ts';
 import { InPlayPlace } from '../parts/PlayPlace.tsx';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
+import { noteInWords } from '../../music/rails/spoken.ts';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { Hidden } from '../../ui/hidden.ts';
 import { phone, short } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -213,10 +215,7 @@ export function HandsStrip(props: HandsStripProps) {
     [now, view.key, view.style, view.letterStyle, bassPlayer, next],
   );
   const name = now ? noteNamer(now, view.letterStyle) : String;
-  const notes = {
-    left: now?.left.map(name).join(' ') || '–',
-    right: now?.right.map(name).join(' ') || '–',
-  };
+  const notes = { left: now?.left.map(name) ?? [], right: now?.right.map(name) ?? [] };
   const label = (note: number) =>
     marks === 'roles' && now ? roleLabel(note, now.chord, view) : degreeLabel(note, view);
 
@@ -227,7 +226,7 @@ export function HandsStrip(props: HandsStripProps) {
         <div role="status" aria-label={t('What both hands hold')}>
           {reading ? (
             <>
-              <Name>
+              <Name aria-hidden>
                 {reading.chord ? (
                   <ChordMark chord={reading.chord} view={view} />
                 ) : (
@@ -235,12 +234,17 @@ export function HandsStrip(props: HandsStripProps) {
                 )}
                 {reading.chord ? <b>{reading.letters}</b> : null}
               </Name>
-              <Letters>
-                <b>{notes.left}</b> {t('under')} <b>{notes.right}</b>
+              <Letters aria-hidden>
+                <b>{notes.left.join(' ') || '–'}</b> {t('under')}{' '}
+                <b>{notes.right.join(' ') || '–'}</b>
               </Letters>
               <NotOnPhone>
-                <Words>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
+                <Words aria-hidden>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
               </NotOnPhone>
+              <Hidden>
+                {reading.reading} {handsInWords(notes, now?.pinned ?? false)}.{' '}
+                {now?.walk ? walkWords(now.walk.kind) : null}
+              </Hidden>
             </>
           ) : (
             <Words>{t('Choose a chord on the chart to see what both hands hold.')}</Words>
@@ -301,6 +305,21 @@ function MarksChoice({ marks }: { marks: 'roles' | 'degrees' }) {
       />
     </Right>
   );
+}
+
+/** Which notes each hand holds, for those who listen. */
+function handsInWords(
+  { left, right }: { readonly left: readonly string[]; readonly right: readonly string[] },
+  isPinned: boolean,
+): string {
+  const said = (notes: readonly string[]) => notes.map(noteInWords).join(' ') || t('nothing');
+  return [
+    t('left hand {{left}}', { left: said(left) }),
+    t('right hand {{right}}', { right: said(right) }),
+    isPinned ? t('pinned') : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
 }
 
 function walkWords(kind: string): string {

@@ -67,7 +67,7 @@ export function chordInWords(chord: Chord, view: ChordView): string {
 }
 
 /** A degree or the name of a note, its signs said: `♭3`, `B♭`, `Sol♯`. */
-function noteInWords(note: string): string {
+export function noteInWords(note: string): string {
   const [, before = '', name = '', after = ''] = /^([♭♯♮]*)([^♭♯♮]*)([♭♯♮]*)/.exec(note) ?? [];
   return [inWords(before), name, inWords(after)].filter(Boolean).join(' ');
 }

@@ -13,6 +13,7 @@ import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { redo, remember, undo } from '../../document/steps.ts';
 import { useLeftOpen } from '../../document/leftOpen.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { announce } from '../../ui/announce.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
@@ -113,6 +114,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     if (!moved) return;
     beside.setState({ steps: moved.steps });
     saver.edit(moved.document);
+    announce(step === undo ? t('Taken back') : t('Done again'));
   };
   const changeItem = (id: string, changed: Partial<SetItem>, kind: string | null = null) =>
     change(

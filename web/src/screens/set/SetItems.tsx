@@ -13,6 +13,7 @@ import styled from 'styled-components';
 import { keyName, keyNamed } from '../../music/rails/view.ts';
 import { Opening } from '../parts/Opening.tsx';
 import { reader } from '../../settings/reader.ts';
+import { announce } from '../../ui/announce.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { display, phone } from '../../ui/theme.ts';
 import type { KnownSongs } from './openSet.ts';
@@ -118,6 +119,8 @@ export function SetItems(props: SetItemsProps) {
       const at =
         rest.findIndex(({ id }) => id === target.key) + (target.dropPosition === 'after' ? 1 : 0);
       onOrder([...rest.slice(0, at), ...moved, ...rest.slice(at)]);
+      const [first] = moved;
+      if (first) announce(placed(titleOf(songs.get(first.songId)), at + 1, items.length));
     },
   });
   return (
@@ -133,33 +136,45 @@ export function SetItems(props: SetItemsProps) {
         <ItemRow
           item={item}
           place={items.indexOf(item) + 1}
+          count={items.length}
           song={songs.get(item.songId)}
           onChange={(changed, kind) => onChange(item.id, changed, kind)}
-          onRemove={() => onOrder(items.filter(({ id }) => id !== item.id))}
+          onRemove={() => {
+            onOrder(items.filter(({ id }) => id !== item.id));
+            announce(t('{{title}} is off the set', { title: titleOf(songs.get(item.songId)) }));
+          }}
         />
       )}
     </List>
   );
 }
 
+const titleOf = (song: ReturnType<KnownSongs['get']>) =>
+  song?.summary.title || t('Song without a title');
+
+/** @example 'Winter Wheat, 2 of 4' */
+const placed = (title: string, place: number, count: number) =>
+  t('{{title}}, {{place}} of {{count}}', { title, place, count });
+
 interface ItemRowProps {
   item: SetItem;
   place: number;
+  count: number;
   song: ReturnType<KnownSongs['get']>;
   onChange: (changed: Partial<SetItem>, kind?: string) => void;
   onRemove: () => void;
 }
 
 function ItemRow(props: ItemRowProps) {
-  const { item, place, song, onChange, onRemove } = props;
+  const { item, place, count, song, onChange, onRemove } = props;
   const { sung, leader } = useSung(item.songId);
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
-  const title = song?.summary.title || t('Song without a title');
+  const title = titleOf(song);
   const written = parseKey(song?.summary.key ?? 'C');
   const key = written.ok ? (keyNamed(item.key, { key: written.value }) ?? written.value) : null;
   const address = item.key === null ? '' : `?key=${encodeURIComponent(item.key)}`;
   return (
-    <Row id={item.id} textValue={title}>
+    <Row id={item.id} textValue={placed(title, place, count)}>
       <Grip slot="drag" aria-label={t('Move {{title}}', { title })}>
         <GripVertical size={20} strokeWidth={1.5} aria-hidden />
       </Grip>

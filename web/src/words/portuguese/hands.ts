@@ -62,6 +62,8 @@ export const hands = {
   'Name it': 'Dar nome',
   'What the name means': 'O que o nome diz',
   'Right hand': 'Mão direita',
+  'left hand {{left}}': 'mão esquerda {{left}}',
+  'right hand {{right}}': 'mão direita {{right}}',
   'Left hand': 'Mão esquerda',
   'Both hands': 'As duas mãos',
   '{{numbers}} · wider than this keyboard': '{{numbers}} · mais largo que este teclado',
