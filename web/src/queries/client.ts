@@ -48,50 +48,13 @@ export async function ask<Schema extends z.ZodType>(
   return answerOf(schema, response.status, content);
 }
 
-/** A file on its way. */
-export interface Sending {
-  /** How much of it has gone, from 0 to 1. */
-  readonly onSent: (share: number) => void;
-  readonly signal: AbortSignal;
-}
-
-/**
- * Sends a file, as bytes, and tells how much of it has gone, which `fetch` does not say.
- * @returns null where it was stopped
- */
-export function send<Schema extends z.ZodType>(
-  schema: Schema,
-  path: string,
-  content: Blob,
-  { onSent, signal }: Sending,
-): Promise<Answer<z.output<Schema>> | null> {
-  return new Promise((resolve) => {
-    const request = new XMLHttpRequest();
-    request.open('POST', `/api${path}`);
-    request.setRequestHeader('Content-Type', 'application/octet-stream');
-    request.upload.onprogress = ({ loaded, total }) => onSent(total === 0 ? 0 : loaded / total);
-    request.onload = () => resolve(answerOf(schema, request.status, jsonOf(request.responseText)));
-    request.onerror = () => resolve(unreachable());
-    request.onabort = () => resolve(null);
-    signal.addEventListener('abort', () => request.abort());
-    request.send(content);
-  });
-}
-
-/** What a text says as JSON; nothing where it is none, as the page of a proxy. */
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}
-
-function unreachable(): Answer<never> {
+/** Nobody answered. */
+export function unreachable(): Answer<never> {
   return { kind: 'unreachable', message: t('The server does not answer.') };
 }
 
-function answerOf<Schema extends z.ZodType>(
+/** What the server said, checked against the contract. @param content the body as JSON; undefined where it was none */
+export function answerOf<Schema extends z.ZodType>(
   schema: Schema,
   status: number,
   content: unknown,

@@ -135,14 +135,6 @@ export function sungKeysQuery(setId: string, songIds: readonly string[]) {
   });
 }
 
-/** The files of a song. */
-export function filesQuery(songId: string) {
-  return queryOptions({
-    queryKey: ['files', songId],
-    queryFn: () => answered(api.files(songId)),
-  });
-}
-
 export function trashQuery() {
   return queryOptions({
     queryKey: ['trash'],

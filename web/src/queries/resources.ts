@@ -1,6 +1,4 @@
 import {
-  attachment,
-  attachmentList,
   setList,
   share,
   sharedPage,
@@ -27,7 +25,7 @@ import {
 import { z } from 'zod';
 import { today } from '../ui/dates.ts';
 import { browserTabs } from '../device/storage/tab.ts';
-import { ask, send, type Sending } from './client.ts';
+import { ask } from './client.ts';
 
 const nothing = z.null();
 
@@ -81,25 +79,6 @@ export const api = {
   saveSong: async (id: string, draft: SongDraft, revision: number) =>
     ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision, ...(await thisScreen()) }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),
-
-  files: (songId: string) => ask(attachmentList, `/songs/${songId}/attachments`),
-  addFile: (
-    songId: string,
-    file: { readonly id: string; readonly name: string; readonly content: Blob },
-    sending: Sending,
-  ) =>
-    send(
-      attachment,
-      `/songs/${songId}/attachments?${queryOf({ id: file.id, name: file.name })}`,
-      file.content,
-      sending,
-    ),
-  nameFile: (id: string, name: string) =>
-    ask(attachment, `/attachments/${id}`, { method: 'PUT', body: { name } }),
-  deleteFile: (id: string) => ask(nothing, `/attachments/${id}`, { method: 'DELETE' }),
-  restoreFile: (id: string) => ask(attachment, `/attachments/${id}/restore`, { method: 'POST' }),
-  endFile: (id: string) => ask(nothing, `/trash/attachments/${id}`, { method: 'DELETE' }),
-
   trash: () => ask(trashList, '/trash'),
   restoreSong: (id: string) => ask(song, `/songs/${id}/restore`, { method: 'POST' }),
 

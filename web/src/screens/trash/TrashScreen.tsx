@@ -4,6 +4,7 @@ import { Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Fetched } from '../../queries/Fetched.tsx';
+import { filesApi } from '../../queries/files.ts';
 import { setsKey, songsKey, trashQuery } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
@@ -70,7 +71,7 @@ const kindNames: Readonly<Record<TrashItem['kind'], string>> = {
 const restores: Readonly<Record<TrashItem['kind'], (id: string) => Promise<{ kind: string }>>> = {
   song: api.restoreSong,
   set: api.restoreSet,
-  attachment: api.restoreFile,
+  attachment: filesApi.restore,
 };
 
 const nameOf = ({ name }: TrashItem) => name || t('Song without a title');
@@ -102,7 +103,7 @@ export function TrashScreen() {
 
   async function end(item: TrashItem) {
     setEnding(null);
-    const answer = await api.endFile(item.id);
+    const answer = await filesApi.end(item.id);
     await client.invalidateQueries(trashQuery());
     notify(
       answer.kind === 'ok'

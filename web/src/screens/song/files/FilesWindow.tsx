@@ -5,8 +5,7 @@ import { DropZone, FileTrigger, type FileDropItem } from 'react-aria-components'
 import styled from 'styled-components';
 import { useStore } from 'zustand';
 import { Fetched } from '../../../queries/Fetched.tsx';
-import { filesQuery } from '../../../queries/queries.ts';
-import { api } from '../../../queries/resources.ts';
+import { filesApi, filesQuery } from '../../../queries/files.ts';
 import { announce } from '../../../ui/announce.tsx';
 import { Button } from '../../../ui/Button.tsx';
 import { keepFocus } from '../../../ui/focus.ts';
@@ -87,17 +86,17 @@ export function FilesWindow({ songId, title, onListen, onClose }: FilesWindowPro
   };
 
   async function rename({ id }: Attachment, name: string) {
-    const answer = await api.nameFile(id, name);
+    const answer = await filesApi.rename(id, name);
     if (answer.kind !== 'ok') notify(notDone(answer));
     await reload();
   }
 
   async function remove({ id, name }: Attachment) {
-    const answer = await api.deleteFile(id);
+    const answer = await filesApi.remove(id);
     await reload();
     keepFocus();
     if (answer.kind !== 'ok') return notify(notDone(answer));
-    notify(t('“{{name}}” deleted', { name }), () => void api.restoreFile(id).then(reload));
+    notify(t('“{{name}}” deleted', { name }), () => void filesApi.restore(id).then(reload));
   }
 
   return (

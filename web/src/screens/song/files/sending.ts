@@ -1,7 +1,7 @@
 import { attachmentLimits } from '@intervallum/contract';
 import { uuidv7 } from 'uuidv7';
 import { createStore } from 'zustand/vanilla';
-import { api } from '../../../queries/resources.ts';
+import { filesApi } from '../../../queries/files.ts';
 import { sizeInWords } from '../../../ui/sizes.ts';
 import { t } from '../../../words/words.ts';
 import { keptName } from './fileNames.ts';
@@ -88,7 +88,7 @@ function askToStay(event: BeforeUnloadEvent): void {
 async function sendOne(one: Sent, onArrived: Arrived): Promise<void> {
   const file = kept.get(one.id);
   if (!file) return forget(one.id);
-  const answer = await api.addFile(
+  const answer = await filesApi.add(
     one.songId,
     { id: one.id, name: one.name, content: file.content },
     { onSent: (share) => change(one.id, { share }), signal: file.stop.signal },
