@@ -206,6 +206,9 @@ describe('what is refused', () => {
       422,
       expect.stringContaining('whatever its name says'),
     ]);
+    // Longer than what waits on the way: it is answered, and does not stand still.
+    const page = Buffer.concat([ascii('<html>'), Buffer.alloc(12_000_000)]);
+    expect(await said(add(page))).toEqual([422, expect.any(String)]);
     expect(await said(add(paper(9), { type: 'text/plain' }))).toEqual([
       415,
       expect.stringContaining('application/'),

@@ -17,7 +17,10 @@ export function attachmentRoutes(files: AttachmentService) {
     fileRoute('POST', '/api/songs/:id/attachments', async (request, response, scope) => {
       const songId = idInPath(request);
       const said = checked(newAttachment, request.query);
-      const { attachment, isNew } = await files.add(scope, songId, said, arriving(request));
+      const { attachment, isNew } = await files
+        .add(scope, songId, said, arriving(request))
+        // What was refused comes to its end all the same: many who send listen only then.
+        .finally(() => request.resume());
       response
         .status(isNew ? 201 : 200)
         .location(`/api/attachments/${attachment.id}/content`)
@@ -109,7 +112,9 @@ async function sendContent(
     return;
   }
   try {
-    await pipeline(Readable.from(files.read(scope, id, { start, end })), response);
+    const content = files.read(scope, id, { start, end });
+    // Counted in bytes: no more than a piece waits for a slow reader.
+    await pipeline(Readable.from(content, { objectMode: false, highWaterMark: 1 }), response);
   } catch (error) {
     // Who listens goes away in the middle of it: a place further on is asked for, or the page is left.
     if (!response.closed) throw error;

@@ -66,22 +66,35 @@ export function attachmentService(database: Database) {
         `A file may have up to ${megabytes(attachmentLimits.bytes)}. A recording is smaller as MP3, OGG or M4A.`,
       );
     const pieces = inPieces(stream);
-    const first = await pieces.next();
-    if (first.done) throw new Refusal('invalid', 'There is nothing in this file.');
-    const content = await contentType(first.value, name);
-    if (!content)
-      throw new Refusal(
-        'invalid',
-        'A song carries recordings (MP3, M4A, AAC, OGG, WAV, FLAC), papers (PDF) and pictures (PNG, JPEG); this is none of them, whatever its name says.',
-      );
-    const file = { id, songId, name: truthfulName(name, content), type: content.type, size };
-    const standing = await begin(scope, file);
-    if (standing) {
+    try {
+      const first = await pieces.next();
+      if (first.done) throw new Refusal('invalid', 'There is nothing in this file.');
+      const content = await contentType(first.value, name);
+      if (!content)
+        throw new Refusal(
+          'invalid',
+          'A song carries recordings (MP3, M4A, AAC, OGG, WAV, FLAC), papers (PDF) and pictures (PNG, JPEG); this is none of them, whatever its name says.',
+        );
+      const file = { id, songId, name: truthfulName(name, content), type: content.type, size };
+      const standing = await begin(scope, file);
+      if (!standing) return await keepAll(scope, file, first.value, pieces);
       if (standing.digest !== (await takeIn(first.value, pieces, size))) throw isTaken();
       return { attachment: answer(standing), isNew: false };
+    } finally {
+      // What is not wanted of it is left to whoever reads the stream.
+      await pieces.return(undefined);
     }
+  }
+
+  /** Keeps a file for which room was made; nothing of it stays where it does not arrive whole. */
+  async function keepAll(
+    scope: Scope,
+    { id, size }: Pick<AttachmentRow, 'id' | 'size'>,
+    first: Buffer,
+    others: AsyncGenerator<Buffer>,
+  ) {
     try {
-      const digest = await takeIn(first.value, pieces, size, (position, content) =>
+      const digest = await takeIn(first, others, size, (position, content) =>
         inScope(database, scope, (db) => insertPiece(scope, db, { id, position, content })),
       );
       const row = await inScope(database, scope, (db) =>
