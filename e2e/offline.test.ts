@@ -182,3 +182,33 @@ test('a link is read again on its device without a network, with its date, until
     await expect(page.getByRole('heading', { name: 'Not to be had right now' })).toBeVisible();
   });
 });
+
+test('a browser that keeps nothing opens, writes, saves and turns pages all the same', async ({
+  page,
+}) => {
+  const broken: string[] = [];
+  page.on('pageerror', ({ message }) => broken.push(message));
+  await page.addInitScript(() => {
+    const deny = () => {
+      throw new DOMException('Access is denied for this document.', 'SecurityError');
+    };
+    for (const name of ['localStorage', 'sessionStorage', 'indexedDB', 'caches'])
+      Object.defineProperty(window, name, { get: deny });
+    Object.defineProperty(navigator.serviceWorker, 'register', { value: deny });
+  });
+  await page.goto('/songs');
+  await page.getByRole('button', { name: 'New song', exact: true }).click();
+  await openText(page);
+  await editor(page).click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.insertText('title: Kept Nowhere\nkey: F\n\nVerse:\n  1 | 4 | 5 | 1\n');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect.poll(() => bars(page, 'Verse')).toEqual(['1 F', '4 B♭', '5 C', '1 F']);
+  await page.getByRole('button', { name: 'Stand' }).click();
+  await expect(page.getByText('The whole song on one page')).toBeVisible();
+  await page.goto('/settings');
+  await page.getByText('Dark', { exact: true }).click();
+  await expect(page.getByRole('radio', { name: 'Dark' })).toBeChecked();
+  expect(broken).toEqual([]);
+});

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
 
 async function makeSet(page: Page, name: string, titles: string[]): Promise<void> {
@@ -163,4 +164,38 @@ test('the key of the last time is offered, and what was sung is listed with its 
     await page.getByLabel('To', { exact: true }).fill('2024-04-01');
     await expect(page.getByText('The first day is after the last one')).toBeVisible();
   });
+});
+
+test('a set has songs in three languages and scripts: on its page, on the stand, on paper', async ({
+  page,
+}) => {
+  const words = {
+    'Ao Pé do Cais': ['Lan-|ter-|nas no|cais', 'Verso'],
+    'Über den Hügeln': ['Ü-|ber den|Hü-|geln', 'Strophe'],
+    'Κάτω απ’ το φως': ['Κά-|τω απ’|το|φως', 'Στροφή'],
+  };
+  const ids: string[] = [];
+  for (const [title, [sung, section]] of Object.entries(words)) {
+    const text = `title: ${title}\nkey: E\n\n${section}:\n  1 | 4 | 5 | 1\n  > ${sung!.replaceAll('|', ' | ')}\n`;
+    const made = await page.request.post('/api/songs', { data: { text } });
+    ids.push(((await made.json()) as { id: string }).id);
+  }
+  const items = ids.map((songId) => ({ id: randomUUID(), songId, key: null, notes: '' }));
+  const made = await page.request.post('/api/sets', {
+    data: { name: 'Três línguas, drei Sprachen', date: null, leader: 'Żaneta', notes: '', items },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/sets/${id}`);
+  await expect(page.getByRole('grid').getByRole('link')).toHaveText(Object.keys(words));
+  await page.goto(`/sets/${id}/print`);
+  for (const title of Object.keys(words))
+    await expect(page.getByRole('heading', { name: title }).first()).toBeVisible();
+  await page.goto(`/sets/${id}/stand`);
+  for (const [title, [, section]] of Object.entries(words)) {
+    await expect(page.getByRole('heading', { name: title })).toBeVisible();
+    await expect(page.getByRole('region', { name: section!, exact: true })).toBeVisible();
+    // A pedal that sends two keys at once is one press: the next one comes a moment later.
+    await page.waitForTimeout(200);
+    await page.keyboard.press('PageDown');
+  }
 });

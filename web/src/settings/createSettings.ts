@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import { useShallow } from 'zustand/react/shallow';
+import { keptHere } from './keptHere.ts';
 
 /** Where all settings stood together before they were parted; read once, and left as it is. */
 const formerName = 'intervallum-settings';
@@ -34,9 +35,8 @@ export function createSettings<Shape extends z.ZodRawShape>(
       name: `intervallum-${name}`,
       version,
       storage: createJSONStorage(() => ({
-        getItem: (key) => localStorage.getItem(key) ?? localStorage.getItem(formerName),
-        setItem: (key, value) => localStorage.setItem(key, value),
-        removeItem: (key) => localStorage.removeItem(key),
+        ...keptHere,
+        getItem: (key) => keptHere.getItem(key) ?? keptHere.getItem(formerName),
       })),
       // Whatever the age and shape of what was kept, each setting is taken if it is one and else as it is at first.
       migrate: (kept) => read(kept),

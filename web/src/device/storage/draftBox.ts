@@ -32,7 +32,8 @@ const storedDraft = z.object({
 });
 
 let opened: UseStore | undefined;
-const box: UseStore = (mode, use) => {
+/** Where a browser denies it, that is a promise that fails, never an error on the spot. */
+const box: UseStore = async (mode, use) => {
   opened ??= createStore('intervallum', 'drafts');
   return opened(mode, use);
 };

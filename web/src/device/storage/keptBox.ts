@@ -14,7 +14,8 @@ const keptAnswer = z.object({ at: z.number(), value: z.unknown() });
 const most = 400;
 
 let opened: UseStore | undefined;
-const box: UseStore = (mode, use) => {
+/** Where a browser denies it, that is a promise that fails, never an error on the spot. */
+const box: UseStore = async (mode, use) => {
   opened ??= createStore('intervallum-kept', 'answers');
   return opened(mode, use);
 };
