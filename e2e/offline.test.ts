@@ -207,6 +207,19 @@ test('a browser that keeps nothing opens, writes, saves and turns pages all the 
   await expect.poll(() => bars(page, 'Verse')).toEqual(['1 F', '4 B♭', '5 C', '1 F']);
   await page.getByRole('button', { name: 'Stand' }).click();
   await expect(page.getByText('The whole song on one page')).toBeVisible();
+  await page.goBack();
+  // What stands on the page alone is said to, and not given up without a word.
+  await page.route('**/api/songs/*', (route) => route.abort());
+  await section(page, 'Verse').getByRole('listitem').first().click();
+  await page.keyboard.type('6 ');
+  await expect(page.getByText(/This browser keeps nothing: leave this page open\./)).toBeVisible();
+  const asked = page.waitForEvent('dialog');
+  void page.goto('/settings').catch(() => undefined);
+  const dialog = await asked;
+  expect(dialog.type()).toBe('beforeunload');
+  await dialog.dismiss();
+  await page.unroute('**/api/songs/*');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 20_000 });
   await page.goto('/settings');
   await page.getByText('Dark', { exact: true }).click();
   await expect(page.getByRole('radio', { name: 'Dark' })).toBeChecked();

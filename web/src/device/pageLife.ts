@@ -10,3 +10,13 @@ export function onLeaving(then: () => void): () => void {
     removeEventListener('pagehide', then);
   };
 }
+
+/**
+ * Has the browser ask whoever leaves whether to stay: what is on the page would go with it.
+ * @returns ends that
+ */
+export function askToStay(): () => void {
+  const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+  addEventListener('beforeunload', ask);
+  return () => removeEventListener('beforeunload', ask);
+}

@@ -1,5 +1,7 @@
 import { Check, CloudOff, LoaderCircle, PencilLine, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
+import { useStore } from 'zustand';
+import { keeping } from './drafts.ts';
 import type { SaveStatus } from './saver.ts';
 import { t } from '../words/words.ts';
 
@@ -20,7 +22,9 @@ interface SaveMarkProps {
 
 /** Says in words where the document stands between this screen and the server. */
 export function SaveMark({ status, isNew = false }: SaveMarkProps) {
-  const { words, Icon, trouble } = isNew && status.kind === 'saved' ? begun : look(status);
+  const isOnPageAlone = useStore(keeping, ({ fails }) => fails);
+  const { words, Icon, trouble } =
+    isNew && status.kind === 'saved' ? begun : look(status, isOnPageAlone);
   return (
     <Line
       role={trouble ? 'alert' : undefined}
@@ -35,7 +39,7 @@ export function SaveMark({ status, isNew = false }: SaveMarkProps) {
 
 const begun = { words: t('Kept once you write in it'), Icon: PencilLine, trouble: false };
 
-function look(status: SaveStatus<unknown, unknown>) {
+function look(status: SaveStatus<unknown, unknown>, isOnPageAlone: boolean) {
   switch (status.kind) {
     case 'saved':
       return { words: t('Saved'), Icon: Check, trouble: false };
@@ -43,15 +47,22 @@ function look(status: SaveStatus<unknown, unknown>) {
       return { words: t('Not saved yet'), Icon: PencilLine, trouble: false };
     case 'saving':
       return { words: t('Saving …'), Icon: LoaderCircle, trouble: false };
-    case 'unreachable':
+    case 'unreachable': {
+      const { message, retrySeconds } = status;
       return {
-        words: t(
-          '{{message}} Your edit is kept here and tried again every {{retrySeconds}} seconds.',
-          { message: status.message, retrySeconds: status.retrySeconds },
-        ),
+        words: isOnPageAlone
+          ? t(
+              '{{message}} This browser keeps nothing: leave this page open. Your edit is tried again every {{retrySeconds}} seconds.',
+              { message, retrySeconds },
+            )
+          : t(
+              '{{message}} Your edit is kept here and tried again every {{retrySeconds}} seconds.',
+              { message, retrySeconds },
+            ),
         Icon: CloudOff,
         trouble: true,
       };
+    }
     case 'refused':
       return {
         words: t('Not saved: {{message}}', { message: status.message }),

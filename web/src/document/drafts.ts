@@ -1,4 +1,4 @@
-import { onLeaving } from '../device/pageLife.ts';
+import { askToStay, onLeaving } from '../device/pageLife.ts';
 import {
   draftsOf,
   giveDraft,
@@ -9,6 +9,7 @@ import {
 } from '../device/storage/draftBox.ts';
 import { browserTabs, type Tabs } from '../device/storage/tab.ts';
 import { uuidv7 } from 'uuidv7';
+import { createStore } from 'zustand/vanilla';
 import type { DraftKeeper, KeptDraft } from './saver.ts';
 
 /** How drafts of one kind are kept, and read again whatever their age. */
@@ -29,6 +30,9 @@ export interface FoundDrafts<Draft, Revision> {
   /** How many more drafts of it there are of tabs which are closed. */
   readonly others: number;
 }
+
+/** Whether this browser refused to keep the last draft: it is denied that, or has no room. */
+export const keeping = createStore(() => ({ fails: false }));
 
 /** A pause in typing this long, in milliseconds, writes the draft; leaving the page does at once. */
 const pause = 100;
@@ -93,8 +97,13 @@ function draftKeeper<Draft, Revision>(
 ): DraftKeeper<Draft, Revision> {
   let waiting: { timer: ReturnType<typeof setTimeout>; stay: () => void } | null = null;
   let latest: KeptDraft<Draft, Revision> | null = null;
-  const cannot = (error: unknown) =>
+  let leave: (() => void) | null = null;
+  const cannot = (error: unknown) => {
     console.warn('The draft cannot be kept in this browser.', error);
+    keeping.setState({ fails: true });
+    // What stands on the page alone goes with it.
+    if (latest) leave ??= askToStay();
+  };
 
   function stopWaiting(): void {
     if (!waiting) return;
@@ -114,7 +123,7 @@ function draftKeeper<Draft, Revision>(
       draft: write(draft),
       revision,
       unanswered: unanswered.map(write),
-    }).catch(cannot);
+    }).then(() => keeping.setState({ fails: false }), cannot);
   }
 
   return {
@@ -126,6 +135,8 @@ function draftKeeper<Draft, Revision>(
     forget: () => {
       stopWaiting();
       latest = null;
+      leave?.();
+      leave = null;
       removeDraft({ ...place, tab }).catch(cannot);
     },
   };

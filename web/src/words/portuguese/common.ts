@@ -36,6 +36,8 @@ export const common = {
   Saved: 'Salvo',
   'Not saved yet': 'Ainda não salvo',
   'Saving …': 'Salvando …',
+  '{{message}} This browser keeps nothing: leave this page open. Your edit is tried again every {{retrySeconds}} seconds.':
+    '{{message}} Este navegador não guarda nada: deixe esta página aberta. A sua mudança é tentada de novo a cada {{retrySeconds}} segundos.',
   '{{message}} Your edit is kept here and tried again every {{retrySeconds}} seconds.':
     '{{message}} O que você mudou fica guardado aqui; nova tentativa a cada {{retrySeconds}} segundos.',
   'Not saved: {{message}}': 'Não salvo: {{message}}',

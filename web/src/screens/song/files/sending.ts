@@ -1,6 +1,7 @@
 import { attachmentLimits } from '@intervallum/contract';
 import { uuidv7 } from 'uuidv7';
 import { createStore } from 'zustand/vanilla';
+import { askToStay } from '../../../device/pageLife.ts';
 import { filesApi } from '../../../queries/files.ts';
 import { sizeInWords } from '../../../ui/sizes.ts';
 import { t } from '../../../words/words.ts';
@@ -72,18 +73,14 @@ function whyNot({ size }: File): string | null {
 async function goOn(onArrived: Arrived): Promise<void> {
   if (isSending) return;
   isSending = true;
-  window.addEventListener('beforeunload', askToStay);
+  // What is not there yet would not arrive.
+  const leave = askToStay();
   for (let next = waiting(); next; next = waiting()) await sendOne(next, onArrived);
-  window.removeEventListener('beforeunload', askToStay);
+  leave();
   isSending = false;
 }
 
 const waiting = () => sendings.getState().sent.find(({ trouble }) => trouble === null);
-
-/** What is not there yet would not arrive. */
-function askToStay(event: BeforeUnloadEvent): void {
-  event.preventDefault();
-}
 
 async function sendOne(one: Sent, onArrived: Arrived): Promise<void> {
   const file = kept.get(one.id);
