@@ -18,6 +18,13 @@ const staticLanes = [
   ['lint', 'format'],
   ['types', 'imports', 'unused'],
 ];
+/** The journeys that go on for longer, or look at more. */
+const deepJourneys = [
+  'saving.test.ts',
+  'sizes.test.ts',
+  '-g',
+  'killed|no text meets|under the Hands lens|no song should be',
+];
 const parts = ['static', 'unit', 'e2e', 'deep'];
 
 await run(async () => {
@@ -26,8 +33,7 @@ await run(async () => {
     throw new Stop(`bin/test knows ${parts.join(', ')}, not “${part}”.`);
   /** @param {string} name */
   const wanted = (name) => !part || part === name || (part === 'deep' && name !== 'static');
-  // Of the journeys there is one that goes on for longer.
-  const travelled = part === 'deep' ? ['saving.test.ts', '-g', 'killed'] : words;
+  const travelled = part === 'deep' ? deepJourneys : words;
   if (part === 'deep') process.env['DEEP'] = '1';
 
   await ensurePackages({ chromium: wanted('e2e') });
