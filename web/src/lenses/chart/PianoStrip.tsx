@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { ChartView } from '../../music/rails/view.ts';
 import { player } from '../../settings/player.ts';
 import { QuietButton } from '../../ui/Button.tsx';
-import { phone } from '../../ui/theme.ts';
+import { phone, short } from '../../ui/theme.ts';
 import { follow, nothingHeld, toggle } from '../../music/keys/heldNotes.ts';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { degreeLabel, keyLabel } from '../../music/keys/labels.ts';
@@ -25,6 +25,14 @@ const Strip = styled.section`
     grid-template-columns: minmax(0, 1fr);
     padding: 10px 14px;
   }
+  ${short} {
+    grid-template-columns: minmax(0, 260px) minmax(0, 1fr);
+    padding: 4px 14px 6px;
+    > :first-child {
+      max-height: 96px;
+      overflow: auto;
+    }
+  }
   @media print {
     display: none;
   }
@@ -33,6 +41,12 @@ const Strip = styled.section`
 const Bed = styled.div`
   min-width: 0;
   overflow-x: auto;
+  ${short} {
+    svg {
+      min-width: 0;
+      height: 56px;
+    }
+  }
 `;
 
 interface PianoStripProps {

@@ -12,7 +12,7 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { desk } from '../../settings/desk.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { phone } from '../../ui/theme.ts';
+import { phone, short } from '../../ui/theme.ts';
 import { GrammarCard } from './GrammarCard.tsx';
 import { ChartEditor } from './ChartEditor.tsx';
 import { ColourCard } from './ColourCard.tsx';
@@ -24,6 +24,9 @@ const Tabs = styled.div`
   padding: 8px 14px;
   border-bottom: 1px solid var(--hairline);
   background: var(--panel);
+  ${short} {
+    padding: 3px 14px;
+  }
 `;
 
 const EditorPlace = styled.div`
@@ -60,6 +63,9 @@ const Foot = styled.p`
     color: var(--ink);
   }
   ${phone} {
+    display: none;
+  }
+  ${short} {
     display: none;
   }
 `;

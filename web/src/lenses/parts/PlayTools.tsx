@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { simulatedChords, simulatedPhrases } from '../../device/midi/sources.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
+import { short } from '../../ui/theme.ts';
 import type { Played } from './usePlayed.ts';
 import { t } from '../../words/words.ts';
 
@@ -15,6 +16,17 @@ const Tools = styled.div`
   margin-bottom: 6px;
   font-size: 13px;
   color: var(--soft);
+  /* One line, which is moved sideways. */
+  ${short} {
+    flex-wrap: nowrap;
+    margin: -4px -4px 0;
+    padding: 4px;
+    overflow-x: auto;
+    scrollbar-width: none;
+    > * {
+      flex: none;
+    }
+  }
 `;
 
 const Source = styled(Picker)`

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { Picker } from '../../ui/Picker.tsx';
+import { phone } from '../../ui/theme.ts';
 import { Window } from '../../ui/Window.tsx';
 import { liftInWords } from '../../music/rails/Road.tsx';
 import { t } from '../../words/words.ts';
@@ -23,6 +24,11 @@ const Step = styled.li`
   padding: 6px 8px;
   border-radius: 10px;
   background: var(--card);
+  /* On a phone each step has two lines: what is played and how often, how and where it goes. */
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr) 132px;
+    gap: 4px 8px;
+  }
 `;
 
 const Lift = styled.span`
@@ -30,8 +36,17 @@ const Lift = styled.span`
   color: var(--accent);
 `;
 
+/** In the place of all that a section has. */
+const LiftStep = styled(Lift)`
+  grid-column: 1 / 4;
+  ${phone} {
+    grid-column: 1;
+  }
+`;
+
 const Moves = styled.span`
   display: flex;
+  justify-content: flex-end;
 `;
 
 const Add = styled.div`
@@ -95,7 +110,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
         {steps.map((step, index) => (
           <Step key={index}>
             {step.kind === 'lift' ? (
-              <Lift style={{ gridColumn: '1 / 4' }}>{liftInWords(step.semitones)}</Lift>
+              <LiftStep>{liftInWords(step.semitones)}</LiftStep>
             ) : (
               <PlayStep step={step} names={names} onChange={(next) => replace(index, next)} />
             )}

@@ -23,7 +23,7 @@ import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { Switch } from '../../ui/Switch.tsx';
-import { phone } from '../../ui/theme.ts';
+import { phone, short } from '../../ui/theme.ts';
 import { TextureGrid } from './TextureGrid.tsx';
 import { useHear } from './useHear.ts';
 import { dynamicNames } from '../../words/choiceNames.ts';
@@ -68,9 +68,15 @@ const Foot = styled.div`
   gap: 10px;
   position: sticky;
   bottom: 0;
+  /* Over the names of the rows, which stay at the side. */
+  z-index: 2;
   margin: 10px -26px -26px;
   padding: 12px 26px 18px;
   background: var(--paper);
+  /* Where there is hardly room for a row it stands after the last one. */
+  ${short} {
+    position: static;
+  }
 `;
 
 const Keep = styled.div`
@@ -84,6 +90,9 @@ const Help = styled.p`
   font-size: 13px;
   line-height: 1.35;
   color: var(--soft);
+  ${phone} {
+    display: none;
+  }
 `;
 
 interface TextureFormProps {

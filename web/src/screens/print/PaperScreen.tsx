@@ -117,7 +117,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
           <Printer size={18} strokeWidth={1.5} aria-hidden /> {t('Print or PDF')}
         </PrimaryButton>
       </PaperBar>
-      <PaperDesk>
+      <PaperDesk paper={paper}>
         <PrintedAlone $paper={paper} />
         {what !== 'hands' ? (
           <ChartPages {...page} />

@@ -89,7 +89,7 @@ function SetPaper({ set }: { set: SongSet }) {
           <Printer size={18} strokeWidth={1.5} aria-hidden /> {t('Print or PDF')}
         </PrimaryButton>
       </PaperBar>
-      <PaperDesk>
+      <PaperDesk paper={paper}>
         <PrintedAlone $paper={paper} />
         <SetFirstPages set={set} items={items} paper={paper} of={of} />
         {items.map(({ id, key, summary }, place) => {

@@ -1,9 +1,11 @@
 import type { Key, Song } from '@intervallum/core';
+import { useLayoutEffect, useRef, useState, type CSSProperties, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { letterStyle, numberStyle, type ChartView } from '../../music/rails/view.ts';
 import type { ReaderSettings } from '../../settings/reader.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { phone } from '../../ui/theme.ts';
 import { papers, type PaperName } from './pageFrame.tsx';
 import { t } from '../../words/words.ts';
 
@@ -36,13 +38,19 @@ export const Back = styled(Link)`
   height: 40px;
 `;
 
-/** Paper is white with dark ink whatever the screen's theme. */
-export const PaperDesk = styled.div`
+/** Paper is white with dark ink whatever the screen's theme; where it is wider than the screen it is looked at smaller. */
+const Desk = styled.div`
   display: grid;
   justify-content: safe center;
   gap: 24px;
   padding: 24px;
   overflow-x: auto;
+  > article {
+    zoom: var(--fit);
+  }
+  ${phone} {
+    padding: 12px;
+  }
   --paper: #fff;
   --card: #fff;
   --panel: #fff;
@@ -59,8 +67,38 @@ export const PaperDesk = styled.div`
   @media print {
     display: block;
     padding: 0;
+    > article {
+      zoom: 1;
+    }
   }
 `;
+
+interface PaperDeskProps {
+  paper: PaperName;
+  children: ReactNode;
+}
+
+/** Where the sheets lie. */
+export function PaperDesk({ paper, children }: PaperDeskProps) {
+  const desk = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState<number>(papers[paper].width);
+  useLayoutEffect(() => {
+    const { current } = desk;
+    if (!current) return;
+    const observer = new ResizeObserver(() => {
+      const { paddingLeft, paddingRight } = getComputedStyle(current);
+      setWidth(current.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight));
+    });
+    observer.observe(current);
+    return () => observer.disconnect();
+  }, []);
+  const fit = { '--fit': Math.min(1, width / papers[paper].width) } as CSSProperties;
+  return (
+    <Desk ref={desk} style={fit}>
+      {children}
+    </Desk>
+  );
+}
 
 interface PaperChoiceProps {
   paper: PaperName;

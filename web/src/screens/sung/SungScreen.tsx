@@ -60,6 +60,9 @@ const Table = styled.table`
   td:nth-child(3) {
     font: 600 22px/1.1 ${display};
   }
+  td:nth-child(4) {
+    white-space: nowrap;
+  }
   /* On a phone each song is a block of lines; what stands in them says itself. */
   ${phone} {
     thead {
