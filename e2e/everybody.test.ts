@@ -139,6 +139,10 @@ async function expectForEverybody(page: Page): Promise<void> {
   const after = await cutOff(page);
   expect(after.filter((one) => !before.includes(one))).toEqual([]);
   await style.evaluate((element) => (element as Element).remove());
+  // A phone: words that are pressed or chosen are there whole.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.waitForTimeout(300);
+  expect((await cutOff(page)).filter((one) => !before.includes(one))).toEqual([]);
   await page.setViewportSize({ width: 320, height: 256 });
   await page.waitForTimeout(300);
   expect(await beyond(page)).toEqual([]);
