@@ -359,6 +359,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   purgeDeleted: async (db) => ((await trash.purgeDeleted(ours, db, 30)) === 4 ? 'BETA' : 'ALPHA'),
   listAttachments: async (db) =>
     `${(await files.listAttachments(ours, db, song)).length} ${(await files.listAttachments(ours, db, song))[0]!.name}`,
+  'listDeleted, files': (db) => trash.listDeleted(ours, db, { days: 30, most: 9 }),
   findAttachment: (db) => files.findAttachment(ours, db, file),
   findAnyAttachment: (db) => files.findAnyAttachment(ours, db, trashed),
   // Of our song the one that is there and the one on its way, of the team also the one in the trash.
