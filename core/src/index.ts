@@ -54,7 +54,8 @@ export { fromLetters, letterParts, toLetters } from './chord/letters.ts';
 export type { Colour, ColourContext, Grade } from './chord/colours.ts';
 export { grades, suggestColours } from './chord/colours.ts';
 export { closeVoicing, equivalents } from './chord/equivalents.ts';
-export type { Voicing, VoicingContext, VoicingReading } from './chord/identify.ts';
+export type { Voicing } from './chord/identify.ts';
+export type { VoicingContext, VoicingReading } from './chord/voicingReadings.ts';
 export type { Member } from './chord/member.ts';
 export { identifyVoicing } from './chord/identify.ts';
 

@@ -6,6 +6,7 @@ import {
   formatChord,
   formatKey,
   hasBassPlayer,
+  identifyVoicing,
   instruments,
   parseChart,
   schools,
@@ -65,6 +66,12 @@ test.each(songs.map((song, place) => [song.title, song, place] as const))(
             };
             const found = faults(slot, slot.chord, slot.key, { ...bounds, ...spans });
             broken.push(...found.map((fault) => `${formatChord(slot.chord)}: ${fault}`));
+            // What is held is called what is written.
+            const { bassPlayer } = bounds;
+            const context = { written: slot.chord, bassPlayer };
+            const [name] = identifyVoicing(slot, slot.key, context);
+            if (!name!.reading.includes(' as written'))
+              broken.push(`${formatChord(slot.chord)} is called ${name!.numbers}`);
           }
           const where = [formatKey(key), style, index, options.lineup];
           expect([...where, ...new Set(broken)]).toEqual(where);

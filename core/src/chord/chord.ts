@@ -61,6 +61,12 @@ export function rootOf(chord: Chord): Degree {
   return chord.kind === 'stack' ? chord.degrees[0]! : chord.shell.root;
 }
 
+/** The degree that is lowest where the chord stands as it is written. */
+export function bassOf(chord: Chord): Degree {
+  if (chord.kind === 'named') return chord.bass ?? chord.root;
+  return chord.kind === 'stack' ? chord.degrees[0]! : chord.bass;
+}
+
 /** Semitones above the root, folded into one octave. */
 export function figureSemitones({ figure, alter }: Figure): number {
   return fold(semitonesOfStep(figure - 1) + alter, 12);

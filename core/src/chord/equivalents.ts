@@ -2,8 +2,9 @@ import type { Key } from '../pitch/key.ts';
 import { bassNote, chordTones } from './tones.ts';
 import { pitchClass } from '../pitch/note.ts';
 import type { Chord } from './chord.ts';
-import { identifyVoicing, type VoicingContext } from './identify.ts';
+import { identifyVoicing } from './identify.ts';
 import type { Member } from './member.ts';
+import type { VoicingContext } from './voicingReadings.ts';
 
 /** The notes of a chord in a key as MIDI numbers: the bass below, the others close above it. */
 export function closeVoicing(chord: Chord, key: Key): { left: number[]; right: number[] } {

@@ -9,7 +9,7 @@ import {
   type Letter,
   type Note,
 } from '../pitch/note.ts';
-import { alterOfFigure, hasFigure, shellFigures } from './chord.ts';
+import { alterOfFigure, bassOf, hasFigure, shellFigures } from './chord.ts';
 import type { Chord, Figure, LayeredChord, NamedChord, StackChord } from './chord.ts';
 
 /** What a tone is in its chord: a plain word, or the altered figure (b9, #11, b5 ...). */
@@ -161,8 +161,7 @@ export function pitchClassesOf(chord: Chord, key: Key): Set<number> {
 
 /** The lowest note of a chord in a key. */
 export function bassNote(chord: Chord, key: Key): Note {
-  if (chord.kind === 'stack') return noteOfDegree(chord.degrees[0]!, key);
-  return noteOfDegree(chord.kind === 'named' ? (chord.bass ?? chord.root) : chord.bass, key);
+  return noteOfDegree(bassOf(chord), key);
 }
 
 /** True if the chord or its bass has a note that is not in the key: the same in every key. */

@@ -51,25 +51,28 @@ const Bed = styled.div`
 
 interface PianoStripProps {
   view: ChartView;
-  /** The chord after the chosen slot: it helps to tell what a chord is there for. */
+  /** The chord of the chosen slot: who plays it hears it called so. */
+  written: Chord | null;
+  /** The chord after it: it helps to tell what a chord is there for. */
   next: Chord | null;
   canPlace: boolean;
   onPlace: (chord: Chord) => void;
 }
 
 /** A piano at the foot of the song: play a chord, read its names in the key, put it in the chosen slot. */
-export function PianoStrip({ view, next, canPlace, onPlace }: PianoStripProps) {
+export function PianoStrip({ view, written, next, canPlace, onPlace }: PianoStripProps) {
   const [held, setHeld] = useState(nothingHeld);
   const { reach } = player.use('reach');
   const hands = useMemo(() => splitHands([...held.chord], reach), [held.chord, reach]);
   const readings = useMemo<VoicingReading[]>(
     () =>
       identifyVoicing(hands, view.key, {
+        written,
         next,
         numbers: view.style,
         letters: view.letterStyle,
       }),
-    [hands, view.key, view.style, view.letterStyle, next],
+    [hands, view.key, view.style, view.letterStyle, written, next],
   );
   const played = usePlayed((message) => setHeld((before) => follow(before, message)));
   const mark =

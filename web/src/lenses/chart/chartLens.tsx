@@ -163,6 +163,7 @@ function OpenStrip() {
   return (
     <PianoStrip
       view={view}
+      written={chosen?.chord ?? null}
       next={chosen?.nextChord ?? null}
       canPlace={chosen !== null && cursorAt(read, place) !== null}
       onPlace={putChord}

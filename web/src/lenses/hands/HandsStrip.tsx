@@ -206,6 +206,7 @@ export function HandsStrip(props: HandsStripProps) {
     () =>
       now
         ? identifyVoicing(now, view.key, {
+            written: now.chord,
             bassPlayer,
             next,
             numbers: view.style,
