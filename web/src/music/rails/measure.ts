@@ -83,8 +83,10 @@ function watchSpacing() {
   const element = document.createElement('span');
   element.ariaHidden = 'true';
   element.textContent = 'n n';
-  element.style.cssText = 'position: absolute; visibility: hidden; font: 16px monospace';
-  document.body.append(element);
+  element.style.cssText =
+    'position: absolute; inset: 0 auto auto 0; height: 0; overflow: hidden; visibility: hidden; font: 16px monospace';
+  // After the last sheet of paper it would be on one more.
+  document.body.prepend(element);
   let before = element.getBoundingClientRect().width;
   const observer = new ResizeObserver(() => {
     const { width } = element.getBoundingClientRect();
