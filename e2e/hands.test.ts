@@ -216,7 +216,7 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
   await expect.poll(async () => (await held(page)).right).toEqual(right);
   expect((await held(page)).left[0]! % 12).toBe(9);
   await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(
-    'Minor seventh chord on 6',
+    '6m as written, with 7.',
   );
 
   await choose(page, 'Verse', 6);

@@ -87,7 +87,11 @@ describe('what two hands hold, in C (common practice, no published source)', () 
 
   test('a rootless reading comes first with a bass player, or before its resolution, and else only as a second', () => {
     expect(name('F3 A3', 'C4 E4').numbers).toBe('4maj7');
-    expect(name('F3 A3', 'C4 E4', { bassPlayer: true }).numbers).toBe('2m9');
+    // A whole seventh chord on its own lowest note is itself, unless another one is written.
+    expect(name('F3 A3', 'C4 E4', { bassPlayer: true }).numbers).toBe('4maj7');
+    const written = chord('2m7');
+    expect(name('F3 A3', 'C4 E4', { bassPlayer: true, written }).numbers).toBe('2m7');
+    expect(name('F3 B3', 'E4', { bassPlayer: true }).numbers).toBe('5(13)');
     const held = ['B2', 'D4 F4 A4'] as const;
     expect(name(...held).numbers).toBe('7m7b5');
     expect(name(...held, { next: chord('1') }).numbers).toBe('59');

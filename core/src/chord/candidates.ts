@@ -2,6 +2,7 @@ import { degreeOfSemitones, degreeSemitones, formatDegree, type Degree } from '.
 import { fold } from '../pitch/note.ts';
 import {
   figureSemitones,
+  hasFigure,
   type Chord,
   type Figure,
   type FigureNumber,
@@ -80,7 +81,7 @@ function findCandidates(mask: number, bass: number, layered: number | null): Can
         continue;
       }
       const low = template.at[bottom]?.figure ?? 1;
-      const cost = template.cost + bassCost[low]! + outside - (root === bass ? spoken : 0);
+      const cost = template.cost + bassCost[low]! + outside - spoken;
       if (cost > limit || (root !== bass && cost > farthest)) continue;
       const plain = (template.plain && low <= 7) || (template.dominant && root === bass);
       exact.push({ template, root, cost, plain, foreign: false });
@@ -88,7 +89,7 @@ function findCandidates(mask: number, bass: number, layered: number | null): Can
     }
     if (root === bass || !(upper & (1 << root))) continue;
     for (const template of templatesOf(rotate(upper, root))) {
-      const cost = template.cost + 1.9 + outside;
+      const cost = template.cost + 1.9 + outside + (isDiminished(template) ? 1.5 : 0);
       if (cost > Math.min(limit, farthest) || !canStandOver(template, bottom)) continue;
       exact.push({ template, root, cost, plain: template.cost <= 0.5, foreign: true });
       limit = Math.min(limit, cost + sameBreath);
@@ -102,6 +103,11 @@ function findCandidates(mask: number, bass: number, layered: number | null): Can
       .map(put),
     rootless: onePerRoot(rootless.sort(byCost)).map(put),
   };
+}
+
+/** A diminished triad over another bass is most often a dominant without its third. */
+function isDiminished({ figures }: Template): boolean {
+  return figures.length === 3 && hasFigure(figures, 5, -1);
 }
 
 /** Of several rootless names on one root only the likeliest is worth telling. */

@@ -2,6 +2,7 @@ import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree
 import { fold, withSigns } from '../pitch/note.ts';
 import {
   alterOfFigure,
+  bassOf,
   figureSemitones,
   hasFigure,
   type Figure,
@@ -25,12 +26,35 @@ export function explain(
     first!.chord.kind === 'named'
       ? explainNamed(first!, first!.chord, rootless, layers, { ...plainStyle, ...numbers })
       : explainStack(first!);
-  const more = others.slice(0, 3).map(({ numbers: name, omitted }) => name + without(omitted));
+  const more = others
+    .filter((one) => isSaid(one, first!))
+    .slice(0, 3)
+    .map(({ numbers: name, omitted }) => name + without(omitted));
   const isDiminished = first!.chord.kind === 'named' && hasFigure(first!.chord.figures, 7, -2);
   const all =
     more.length > 0 && !isDiminished ? `${said} The same notes: ${more.join(', ')}.` : said;
   return withSigns(all, numbers.signs ?? 'typed');
 }
+
+/**
+ * Whether somebody would say a name beside the first one: with no double sign, with nothing left out but a fifth or a root,
+ * with one thing in the place of the third, and with the bass spelled as there.
+ */
+function isSaid({ chord, numbers, omitted }: Member, first: Member): boolean {
+  const bass = bassOf(chord);
+  const known = bassOf(first.chord);
+  const isOtherSpelling = !sameDegree(bass, known) && soundsAs(bass, known);
+  return (
+    !/##|bb|sus2sus4|omit|no[59]|(?:7|9|11|13)\)?add/.test(numbers) &&
+    omitted.every((figure) => figure === 5 || figure === 1) &&
+    !isOtherSpelling
+  );
+}
+
+const sameDegree = (one: Degree, other: Degree) =>
+  one.step === other.step && one.alter === other.alter;
+const soundsAs = (one: Degree, other: Degree) =>
+  fold(degreeSemitones(one) - degreeSemitones(other), 12) === 0;
 
 function explainStack({ chord, numbers }: Member): string {
   const count = chord.kind === 'stack' ? chord.degrees.length : 0;

@@ -2,8 +2,8 @@ import { degreeSemitones } from '../pitch/degree.ts';
 import { relativeMajor, type Key } from '../pitch/key.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
 import { byCost, candidatesFor, stackCandidate, type Candidate } from './candidates.ts';
-import { hasFigure, rootOf, type Chord } from './chord.ts';
-import { layersIn, maskAbove } from './layers.ts';
+import { alterOfFigure, hasFigure, rootOf, type Chord } from './chord.ts';
+import { layersIn, maskAbove, type Layers } from './layers.ts';
 import {
   ClassReading,
   ClusterReading,
@@ -33,13 +33,13 @@ export function identifyVoicing(
   context: VoicingContext = {},
 ): VoicingReading[] {
   const readings = readingsOf(voicing, key, context);
-  const { written = null } = context;
+  const { written = null, bassPlayer = false, namesColours = false } = context;
   if (readings.length === 0 || !written) return readings;
   const notes = [...voicing.left, ...voicing.right].filter(isMidi);
   const tonic = pitchClass(relativeMajor(key).tonic);
   const held = { mask: maskAbove(notes, tonic), lowest: fold(Math.min(...notes) - tonic, 12) };
-  const found = asWritten(held, written, key, context.bassPlayer ?? false);
-  if (!found) return readings;
+  const found = asWritten(held, written, key, bassPlayer);
+  if (!found || (namesColours && found.added.length > 0)) return readings;
   const first = new WrittenReading(written, found, readings, key, context);
   return [first, ...readings.filter(({ numbers }) => numbers !== first.numbers)];
 }
@@ -59,14 +59,37 @@ function readingsOf(voicing: Voicing, key: Key, context: VoicingContext): Voicin
   const count = left.length + right.length;
   const stack = count >= 3 && count <= 6 ? stackCandidate(inOrder(left, right), tonic) : null;
   const near = stack ? [stack, ...exact].sort(byCost) : exact;
-  const led = context.next ? resolvingFirst(rootless, context.next) : rootless;
+  const led = ledBy(rootless, layers?.root ?? null, context);
   const seconds = led
     .slice(0, mostRootless)
     .map((one) => new ClassReading([one], true, layers, key, context));
   if (near.length === 0)
     return seconds.length > 0 ? seconds : [new ClusterReading(mask, key, context)];
   const first = new ClassReading(near, false, layers, key, context);
-  return rootlessFirst(near, led, context) ? [...seconds, first] : [first, ...seconds];
+  const isFirst = layers
+    ? speaksForRoot(layers, mask, led)
+    : rootlessFirst(near, led, bass, context);
+  return isFirst && !isGrounded(left, right) ? [...seconds, first] : [first, ...seconds];
+}
+
+/** Below this, B2, the lowest note is heard as the bass whatever stands over it. */
+const bassRegister = 47;
+
+/** The lowest note is doubled, has its fifth or octave in the left hand, or lies low: nobody hears another root under it. */
+function isGrounded(left: readonly number[], right: readonly number[]): boolean {
+  const all = [...left, ...right];
+  const lowest = Math.min(...all);
+  const above = (note: number) => fold(note - lowest, 12);
+  return (
+    lowest < bassRegister ||
+    all.some((note) => note !== lowest && above(note) === 0) ||
+    left.some((note) => above(note) === 7)
+  );
+}
+
+/** A shape over a shell speaks for its root, also where that does not sound. */
+function speaksForRoot({ root }: Layers, mask: number, [first]: readonly Candidate[]): boolean {
+  return !(mask & (1 << root)) && first?.root === root;
 }
 
 function isMidi(note: number): boolean {
@@ -77,10 +100,15 @@ function inOrder(left: readonly number[], right: readonly number[]): number[] {
   return [...new Set([...left, ...right])].sort((one, other) => one - other);
 }
 
-function resolvingFirst(rootless: readonly Candidate[], next: Chord): readonly Candidate[] {
-  const resolving = rootless.findIndex(({ chord }) => resolvesTo(chord, next));
-  if (resolving <= 0) return rootless;
-  return [rootless[resolving]!, ...rootless.filter((_, index) => index !== resolving)];
+/** Rootless names with the one first that the hands speak for, else the one that resolves into the next chord. */
+function ledBy(
+  rootless: readonly Candidate[],
+  layered: number | null,
+  { next = null }: VoicingContext,
+): readonly Candidate[] {
+  const spoken = rootless.find(({ root }) => root === layered);
+  const first = spoken ?? (next && rootless.find(({ chord }) => resolvesTo(chord, next)));
+  return first ? [first, ...rootless.filter((one) => one !== first)] : rootless;
 }
 
 /**
@@ -90,13 +118,22 @@ function resolvingFirst(rootless: readonly Candidate[], next: Chord): readonly C
 function rootlessFirst(
   exact: readonly Candidate[],
   [other]: readonly Candidate[],
+  bass: number,
   { bassPlayer = false, next = null }: VoicingContext,
 ): boolean {
   const best = exact[0]!;
   if (!other || (best.plain && isDiminishedSeventh(best))) return false;
-  if (bassPlayer && other.cost <= best.cost + 3) return true;
   if (next && resolvesTo(other.chord, next) && other.cost <= best.cost + 4) return true;
+  if (isWholeSeventh(best) && best.root === bass) return false;
+  if (bassPlayer && other.cost <= best.cost + 3) return true;
   return !exact.some(({ plain }) => plain) && other.cost <= best.cost + 1.5;
+}
+
+/** A seventh chord of which nothing is missing is itself, also where a bass player could have another root. */
+function isWholeSeventh({ template, omitted }: Candidate): boolean {
+  const figures = template?.figures ?? [];
+  const has = (figure: 3 | 7) => alterOfFigure(figures, figure) !== null;
+  return omitted.length === 0 && figures.length === 4 && has(3) && has(7);
 }
 
 function isDiminishedSeventh({ template }: Candidate): boolean {

@@ -64,11 +64,17 @@ export function maskAbove(notes: readonly number[], tonic: number): number {
   return mask;
 }
 
+/** Roots in the order in which they are thought of: those of the key first. A shell of 3 and b7 has two, a tritone apart. */
+const rootsByKey = [0, 2, 4, 5, 7, 9, 11, 1, 3, 6, 8, 10] as const;
+
 /** Finds a shape over a shell in two hands; null where there is none. */
 export function layersIn(left: number, right: number): Layers | null {
-  for (let root = 0; root < 12; root += 1) {
+  for (const root of rootsByKey) {
     const shell = shells.get(rotate(left, root));
-    const shape = shell && upperShapes.get(rotate(right, root));
+    if (!shell) continue;
+    // What the right hand doubles of the shell is none of the shape.
+    const alone = right & ~left;
+    const shape = upperShapes.get(rotate(right, root)) ?? upperShapes.get(rotate(alone, root));
     if (shape) return { root, words: `${shape} of the chord’s root, over ${shell}` };
   }
   return null;

@@ -104,7 +104,10 @@ function figureSet(
   return semitones.size === set.length ? set : null;
 }
 
-/** What hands leave out: a plain fifth; the ninth under a 13th or 11th; the root, where third, seventh and a colour say the chord. */
+/**
+ * What hands leave out: a plain fifth; the ninth under a 13th or 11th; the root, where third, seventh and a colour say the
+ * chord; the third, where seventh and altered tones say it.
+ */
 function omissions(figures: readonly Figure[]): FigureNumber[][] {
   const has = (number: FigureNumber, alter?: number) =>
     figures.some((tone) => tone.figure === number && (alter === undefined || tone.alter === alter));
@@ -116,9 +119,11 @@ function omissions(figures: readonly Figure[]): FigureNumber[][] {
   if (canLoseFifth) choices.push([5]);
   if (canLoseNinth) choices.push([9]);
   if (canLoseFifth && canLoseNinth) choices.push([5, 9]);
-  return canLoseRoot
-    ? [...choices, ...choices.map((omitted): FigureNumber[] => [1, ...omitted])]
-    : choices;
+  const isHalfDiminished = has(3, -1) && has(5, -1) && has(7, -1) && figures.length === 4;
+  const isAltered = has(3, 0) && has(7) && (has(9, -1) || has(11, 1));
+  const canLoseThird = isHalfDiminished || isAltered;
+  const losing = (figure: FigureNumber) => choices.map((omitted) => [figure, ...omitted]);
+  return [...choices, ...(canLoseRoot ? losing(1) : []), ...(canLoseThird ? losing(3) : [])];
 }
 
 function makeTemplate(figures: readonly Figure[], omitted: readonly FigureNumber[]): Template {
@@ -136,7 +141,7 @@ function makeTemplate(figures: readonly Figure[], omitted: readonly FigureNumber
   const dominant = ['3:0', '7:-1'].every((wanted) =>
     figures.some(({ figure: number, alter }) => `${number}:${alter}` === wanted),
   );
-  const plain = costOf(figures) <= 3 && !odd && hasRoot;
+  const plain = costOf(figures) <= 3 && !odd && hasRoot && !omitted.includes(3);
   return {
     figures,
     omitted,
@@ -144,7 +149,7 @@ function makeTemplate(figures: readonly Figure[], omitted: readonly FigureNumber
     at,
     cost,
     plain,
-    dominant: dominant && hasRoot,
+    dominant: dominant && hasRoot && !omitted.includes(3),
     rootless: !hasRoot,
   };
 }
@@ -153,7 +158,8 @@ function omissionCost(figures: readonly Figure[], omitted: readonly FigureNumber
   const coloured = figures.length > 3;
   const fifth = omitted.includes(5) ? (coloured ? 0.6 : 2) : 0;
   // A ninth that is not there costs less than one that is: 13 and m11 are said of both.
-  return fifth - (omitted.includes(9) ? 0.6 : 0) + (omitted.includes(1) ? 1.5 : 0);
+  const third = omitted.includes(3) ? 1.6 : 0;
+  return fifth + third - (omitted.includes(9) ? 0.6 : 0) + (omitted.includes(1) ? 1.5 : 0);
 }
 
 /**
@@ -168,10 +174,17 @@ function costOf(figures: readonly Figure[]): number {
   const dominant = third === 0 && seventh === -1;
   const suspendedDominant = third === null && seventh === -1;
   let cost = 0;
-  if (third === null && figures.length > 2) cost += thirdlessCost(figures, alterOf(2), alterOf(4));
+  if (third === null && figures.length > 2) {
+    cost += thirdlessCost(figures, alterOf(2), alterOf(4));
+    // A triad over a bass is what one says of these: 1/4, 2m/5.
+    if (alterOf(2) !== null && seventh !== null) cost += 1;
+    if (seventh === 0) cost += 1;
+  }
   const fifth = alterOf(5);
   const diminished = third === -1 && fifth === -1;
   if (fifth === -1) cost += diminished ? 0.6 : 4;
+  // What is laid over a diminished triad makes another chord of it.
+  if (diminished && seventh === null && figures.length > 3) cost += 2;
   if (fifth === 1) cost += third === 0 ? (dominant ? 2.2 : 1.5) : 5;
   if (seventh !== null) cost += third === -1 && seventh === 0 ? 1.5 : 0.5;
   if (alterOf(6) !== null) cost += sixthCost(third, fifth, seventh);
@@ -179,7 +192,7 @@ function costOf(figures: readonly Figure[]): number {
     if (number === 9) cost += ninthCost(alter, dominant || suspendedDominant, seventh);
     if (number === 11 && alter === 0) cost += third === -1 ? (seventh === null ? 1.3 : 0.8) : 3;
     if (number === 11 && alter === 1) cost += third === 0 ? 1.5 : 5;
-    if (number === 13 && alter === 0) cost += seventh === -1 && third !== -1 ? 0.7 : 1.2;
+    if (number === 13 && alter === 0) cost += thirteenthCost(third, seventh);
     if (number === 13 && alter === -1) cost += dominant || suspendedDominant ? 2 : 4;
   }
   const skipsNinth = alterOf(9) === null && (alterOf(13) !== null || alterOf(11) === 0);
@@ -196,6 +209,12 @@ function sixthCost(third: Alter, fifth: Alter, seventh: Alter): number {
   if (third === null || fifth !== 0) return 3;
   if (seventh === null) return 1.1;
   return third === -1 && seventh === 0 ? 1.2 : 3;
+}
+
+/** Over a minor chord with a major seventh it is called a sixth. */
+function thirteenthCost(third: Alter, seventh: Alter): number {
+  if (third === -1 && seventh === 0) return 1.6;
+  return seventh === -1 && third !== -1 ? 0.7 : 1.2;
 }
 
 function ninthCost(alter: number, dominant: boolean, seventh: Alter): number {

@@ -9,12 +9,15 @@ import type { Layers } from './layers.ts';
 import { toLetters, type LetterStyle } from './letters.ts';
 import type { Member } from './member.ts';
 import type { NumberStyle } from './reading.ts';
+import { withSigns } from '../pitch/note.ts';
 import { writtenInWords, type AsWritten } from './written.ts';
 
 /** What is known around the notes; it can bring the written chord, or a rootless reading, to the front. */
 export interface VoicingContext {
   /** The chord that is written where the notes sound. Where they are that chord, it is their first name. */
   readonly written?: Chord | null;
+  /** A colour over the written chord makes another chord of it: for what is played in order to be written. */
+  readonly namesColours?: boolean;
   /** Someone else plays the roots. */
   readonly bassPlayer?: boolean;
   /** The chord that comes next. */
@@ -133,7 +136,13 @@ export class WrittenReading implements VoicingReading {
   }
 
   get reading(): string {
-    return writtenInWords(this.#found, this.chord, this.#context.numbers);
+    const said = writtenInWords(this.#found, this.chord, this.#context.numbers);
+    const [alone] = this.#others;
+    if (!alone?.chord) return said;
+    // What the chord is made of, or what else would be heard without it.
+    if (alone.numbers === this.numbers) return `${said} ${alone.reading}`;
+    const signs = this.#context.numbers?.signs ?? 'typed';
+    return `${said} ${withSigns(`Alone the notes are ${alone.numbers}.`, signs)}`;
   }
 
   toJSON(): VoicingReading {

@@ -68,6 +68,7 @@ export function PianoStrip({ view, written, next, canPlace, onPlace }: PianoStri
     () =>
       identifyVoicing(hands, view.key, {
         written,
+        namesColours: true,
         next,
         numbers: view.style,
         letters: view.letterStyle,
