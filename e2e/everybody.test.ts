@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beyond, cutOff, pressedBeyond, smallTargets, spacing } from './measures.ts';
+import {
+  beyond,
+  cutOff,
+  pressedBeyond,
+  smallTargets,
+  spacing,
+  unseenFocus,
+  weakLines,
+} from './measures.ts';
 import {
   expectAccessible,
   fromMenu,
@@ -130,9 +138,11 @@ const screens: readonly Screen[] = [
 async function expectForEverybody(page: Page): Promise<void> {
   await expectAccessible(page);
   expect(await smallTargets(page)).toEqual([]);
+  expect(await weakLines(page)).toEqual([]);
   // Without motion nothing is on its way from one colour to another.
   await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
   await expectAccessible(page, 'colours');
+  expect(await weakLines(page)).toEqual([]);
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: null });
   const before = await cutOff(page);
   const style = await page.addStyleTag({ content: spacing });
@@ -141,10 +151,10 @@ async function expectForEverybody(page: Page): Promise<void> {
   await style.evaluate((element) => (element as Element).remove());
   // A phone: words that are pressed or chosen are there whole.
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.waitForTimeout(300);
+  await page.waitForTimeout(150);
   expect((await cutOff(page)).filter((one) => !before.includes(one))).toEqual([]);
   await page.setViewportSize({ width: 320, height: 256 });
-  await page.waitForTimeout(300);
+  await page.waitForTimeout(150);
   expect(await beyond(page)).toEqual([]);
   expect(await pressedBeyond(page)).toEqual([]);
   await page.setViewportSize({ width: 1280, height: 800 });
@@ -159,6 +169,7 @@ for (const { name, help, come, over = [] } of screens)
     await expect(window.getByRole('listitem').nth(5)).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(window).toBeHidden();
+    expect(await unseenFocus(page)).toEqual([]);
     for (const [what, open] of over)
       await test.step(what, async () => {
         await open(page);

@@ -139,6 +139,8 @@ test('by keys and ears alone one learns what both hands hold, pins it, takes ano
   await expect(held).toContainText('pinned');
   const ways = page.getByRole('list', { name: 'Other ways to play it' });
   await expect(ways.getByRole('button', { name: /held now/ })).toHaveCount(1);
+  // Those of this chord: while they are looked for, the ones before hold their place and cannot be taken.
+  await expect(ways.locator('..')).toHaveAttribute('aria-busy', 'false');
   await page.keyboard.press('2');
   await expect(held).toContainText('left hand C G C,');
   await page.keyboard.press('Control+z');

@@ -103,3 +103,98 @@ export const pressedBeyond = (page: Page) =>
       })
       .map((target) => target.outerHTML.slice(0, 90)),
   );
+
+/**
+ * Lines that one has to see and that stand out too little from what they are drawn on (WCAG 2.2, 1.4.11: non-text contrast,
+ * 3 to 1): rails and bar lines of a chart, borders of what is typed in or chosen. Relative luminance as WCAG defines it.
+ */
+export const weakLines = (page: Page) =>
+  page.evaluate(() => {
+    const context = document
+      .createElement('canvas')
+      .getContext('2d', { willReadFrequently: true })!;
+    const channels = (colour: string) => {
+      context.clearRect(0, 0, 1, 1);
+      context.fillStyle = colour;
+      context.fillRect(0, 0, 1, 1);
+      return [...context.getImageData(0, 0, 1, 1).data];
+    };
+    const luminance = (colour: string) => {
+      const [red = 0, green = 0, blue = 0] = channels(colour).map((value) => {
+        const share = value / 255;
+        return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+      });
+      return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+    };
+    const contrast = (one: string, other: string) => {
+      const [light, dark] = [luminance(one), luminance(other)].sort((a, b) => b - a) as [
+        number,
+        number,
+      ];
+      return (light + 0.05) / (dark + 0.05);
+    };
+    const under = (element: Element | null): string => {
+      if (!element) return 'white';
+      const { backgroundColor } = getComputedStyle(element);
+      return channels(backgroundColor)[3] === 255 ? backgroundColor : under(element.parentElement);
+    };
+    const weak = new Set<string>();
+    const look = (element: Element, sides: readonly ('Top' | 'Right' | 'Bottom' | 'Left')[]) => {
+      const style = getComputedStyle(element);
+      for (const side of sides) {
+        const [width, kind, colour] = [
+          parseFloat(style[`border${side}Width`]),
+          style[`border${side}Style`],
+          style[`border${side}Color`],
+        ];
+        if (width === 0 || kind === 'none' || channels(colour)[3] === 0) continue;
+        const ratio = contrast(colour, under(element.parentElement));
+        if (ratio < 3)
+          weak.add(
+            `${element.tagName} ${element.className.toString().slice(0, 30)} ${side} ${ratio.toFixed(2)}`,
+          );
+      }
+    };
+    for (const rail of document.querySelectorAll(
+      '[aria-label="Chart"] section li, [aria-label="Chart"] section li *',
+    ))
+      if (getComputedStyle(rail).borderBottomStyle === 'double') look(rail, ['Bottom']);
+    for (const bar of document.querySelectorAll('[aria-label="Chart"] section li'))
+      look(bar, ['Left', 'Right']);
+    for (const field of document.querySelectorAll(
+      'input:not([type="checkbox"], [type="radio"], [type="range"], [type="file"]), textarea, select',
+    ))
+      if (field.getBoundingClientRect().width > 4) look(field, ['Top', 'Right', 'Bottom', 'Left']);
+    return [...weak];
+  });
+
+/** What has the focus with no ring of two pixels about it or its place; nothing where it has one, null where nothing has the focus. */
+const withoutRing = (page: Page) =>
+  page.evaluate(() => {
+    const focused = document.activeElement;
+    if (!focused || focused === document.body) return null;
+    const places = [focused, focused.parentElement, focused.closest('label, .cm-editor')];
+    const isRinged = places.some((one) => {
+      if (!one) return false;
+      const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(one);
+      return (outlineStyle !== 'none' && parseFloat(outlineWidth) >= 2) || boxShadow !== 'none';
+    });
+    return isRinged ? '' : focused.outerHTML.slice(0, 100);
+  });
+
+/** Where the focus goes by Tab and is not seen (WCAG 2.2, 2.4.7). At most so many steps. */
+export async function unseenFocus(page: Page, most = 16): Promise<string[]> {
+  const unseen = new Set<string>();
+  for (let step = 0; step < most; step += 1) {
+    await page.keyboard.press('Tab');
+    let found = await withoutRing(page);
+    // An editor has its ring a moment after the focus.
+    if (found) {
+      await page.waitForTimeout(80);
+      found = await withoutRing(page);
+    }
+    if (found === null) break;
+    if (found !== '') unseen.add(found);
+  }
+  return [...unseen];
+}

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { troubleOnChart } from './geometry.ts';
-import { spacing } from './measures.ts';
+import { spacing, weakLines } from './measures.ts';
 
 /** The sizes that a reader can choose, as `settings/reader.ts` has them. */
 const chartSizes = ['smallest', 'small', 'usual', 'large', 'largest'] as const;
@@ -184,7 +184,7 @@ test('nor under the Hands lens', async ({ page }) => {
   const found: string[] = [];
   for (const { id, title } of isDeep
     ? await demoSongs(page)
-    : (await demoSongs(page)).slice(0, 4)) {
+    : (await demoSongs(page)).slice(1, 3)) {
     await page.goto(`/songs/${id}/hands`);
     await settled(page);
     // The hands are found, and the note on top stands over each chord.
@@ -219,8 +219,11 @@ test('what no song should be is shown whole, on a screen of any width', async ({
   for (const [what, text] of Object.entries(songs)) {
     const made = await page.request.post('/api/songs', { data: { text } });
     const { id } = (await made.json()) as { id: string };
-    for (const path of [`/songs/${id}`, `/songs/${id}/stand`])
-      for (const width of isDeep ? [1280, 390, 320] : [1280, 320]) {
+    for (const [path, every] of [
+      [`/songs/${id}`, 320],
+      [`/songs/${id}/stand`, 1280],
+    ] as const)
+      for (const width of isDeep ? [1280, 390, 320] : [every]) {
         await page.setViewportSize({ width, height: 700 });
         await page.goto(path);
         await settled(page);
@@ -268,7 +271,9 @@ test('letters and words that a reader spaces wider have their room, whenever the
   expect(found).toEqual([]);
 });
 
-test('what looks for texts that meet finds them', async ({ page }) => {
+test('what looks for texts that meet finds them, and lines that are too faint', async ({
+  page,
+}) => {
   const [song] = await demoSongs(page);
   await page.goto(`/songs/${song!.id}`);
   await settled(page);
@@ -279,6 +284,9 @@ test('what looks for texts that meet finds them', async ({ page }) => {
   expect((await troubleOnChart(page)).join()).toContain('meets');
   await page.addStyleTag({ content: '[aria-label="Chart"] li { text-indent: -14px; }' });
   expect((await troubleOnChart(page)).join()).toContain('a bar line runs through');
+  expect(await weakLines(page)).toEqual([]);
+  await page.addStyleTag({ content: ':root { --rail: #d9d0c0 !important; }' });
+  expect((await weakLines(page)).join()).toMatch(/Bottom [12]\..*(Left|Right) [12]\./);
 });
 
 test('a reader’s own colours keep what is drawn on the rails, and which choice is taken', async ({
