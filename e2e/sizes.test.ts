@@ -163,14 +163,16 @@ for (const turns of languages)
       await page.goto(`/songs/${id}`);
       await settled(page);
       await choose(page, { language: turns[place % turns.length]! });
-      for (const size of isDeep ? chartSizes : (['usual', 'smallest', 'largest'] as const))
+      // The ends of the scale by turns as well.
+      const end = place % 2 === 0 ? 'smallest' : 'largest';
+      for (const size of isDeep ? chartSizes : (['usual', end] as const))
         for (const { width, height } of screensOf(size)) {
           await choose(page, { size });
           await page.setViewportSize({ width, height });
           await look(`${title}, ${size}, ${width} x ${height}`);
         }
       await page.goto(`/songs/${id}/stand`);
-      for (const { width, height } of isDeep ? sizes : [sizes[1], sizes[4]]) {
+      for (const { width, height } of isDeep ? sizes : [sizes[place % 2 === 0 ? 1 : 4]]) {
         await page.setViewportSize({ width, height });
         await look(`${title}, stand, ${width} x ${height}`);
       }

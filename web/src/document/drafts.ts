@@ -98,6 +98,10 @@ function draftKeeper<Draft, Revision>(
   let waiting: { timer: ReturnType<typeof setTimeout>; stay: () => void } | null = null;
   let latest: KeptDraft<Draft, Revision> | null = null;
   let leave: (() => void) | null = null;
+  const stayNoMore = () => {
+    leave?.();
+    leave = null;
+  };
   const cannot = (error: unknown) => {
     console.warn('The draft cannot be kept in this browser.', error);
     keeping.setState({ fails: true });
@@ -123,7 +127,10 @@ function draftKeeper<Draft, Revision>(
       draft: write(draft),
       revision,
       unanswered: unanswered.map(write),
-    }).then(() => keeping.setState({ fails: false }), cannot);
+    }).then(() => {
+      keeping.setState({ fails: false });
+      stayNoMore();
+    }, cannot);
   }
 
   return {
@@ -135,8 +142,7 @@ function draftKeeper<Draft, Revision>(
     forget: () => {
       stopWaiting();
       latest = null;
-      leave?.();
-      leave = null;
+      stayNoMore();
       removeDraft({ ...place, tab }).catch(cannot);
     },
   };

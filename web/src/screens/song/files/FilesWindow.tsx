@@ -127,7 +127,7 @@ export function FilesWindow({ songId, title, onListen, onClose }: FilesWindowPro
                 <SendingRow
                   key={one.id}
                   sent={one}
-                  onAgain={() => sendAgain(one.id, arrived)}
+                  onAgain={() => sendAgain(one.id)}
                   onStop={() => {
                     stopSending(one.id);
                     keepFocus();

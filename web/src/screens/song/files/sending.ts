@@ -21,6 +21,7 @@ export interface Sent {
 interface Kept {
   readonly content: File;
   readonly stop: AbortController;
+  readonly onArrived: Arrived;
 }
 
 /**
@@ -36,11 +37,11 @@ let isSending = false;
 export function sendFiles(songId: string, files: readonly File[], onArrived: Arrived): void {
   const added = files.map((content) => {
     const one = { id: uuidv7(), songId, name: keptName(content.name), share: 0 };
-    kept.set(one.id, { content, stop: new AbortController() });
+    kept.set(one.id, { content, stop: new AbortController(), onArrived });
     return { ...one, trouble: whyNot(content) };
   });
   sendings.setState(({ sent }) => ({ sent: [...sent, ...added] }));
-  void goOn(onArrived);
+  void goOn();
 }
 
 /** A file is with its song. */
@@ -53,9 +54,10 @@ export function stopSending(id: string): void {
 }
 
 /** Sends a file once more. */
-export function sendAgain(id: string, onArrived: Arrived): void {
-  change(id, { share: 0, trouble: null });
-  void goOn(onArrived);
+export function sendAgain(id: string): void {
+  const file = kept.get(id);
+  change(id, { share: 0, trouble: file ? whyNot(file.content) : null });
+  void goOn();
 }
 
 function whyNot({ size }: File): string | null {
@@ -70,19 +72,19 @@ function whyNot({ size }: File): string | null {
   );
 }
 
-async function goOn(onArrived: Arrived): Promise<void> {
+async function goOn(): Promise<void> {
   if (isSending) return;
   isSending = true;
   // What is not there yet would not arrive.
   const leave = askToStay();
-  for (let next = waiting(); next; next = waiting()) await sendOne(next, onArrived);
+  for (let next = waiting(); next; next = waiting()) await sendOne(next);
   leave();
   isSending = false;
 }
 
 const waiting = () => sendings.getState().sent.find(({ trouble }) => trouble === null);
 
-async function sendOne(one: Sent, onArrived: Arrived): Promise<void> {
+async function sendOne(one: Sent): Promise<void> {
   const file = kept.get(one.id);
   if (!file) return forget(one.id);
   const answer = await filesApi.add(
@@ -96,7 +98,7 @@ async function sendOne(one: Sent, onArrived: Arrived): Promise<void> {
       trouble: answer.kind === 'stale' ? t('Try again in a moment.') : answer.message,
     });
   forget(one.id);
-  onArrived(one);
+  file.onArrived(one);
 }
 
 function change(id: string, to: Partial<Sent>): void {
