@@ -4,6 +4,7 @@ import {
   mkdirSync,
   readFileSync,
   renameSync,
+  rmSync,
   statfsSync,
   statSync,
   writeFileSync,
@@ -12,6 +13,7 @@ import { createServer } from 'node:net';
 import { userInfo } from 'node:os';
 import { dirname, join } from 'node:path';
 import { postgresPrograms } from './packages.mjs';
+import { livingProcess, read } from './processes.mjs';
 import { isRoot, shell, tail } from './shell.mjs';
 import { Stop } from './say.mjs';
 
@@ -122,6 +124,7 @@ export async function startCluster(folder) {
   if (!existsSync(join(data, 'PG_VERSION'))) await initialize(programs, data);
 
   const log = join(folder, 'postgres.log');
+  forgetKilled(folder);
   await stopCluster(folder);
   admitOnly(data, ['app', 'intervallum_server']);
   const settings = `-c listen_addresses='' -c unix_socket_directories='${data}' -c unix_socket_permissions=0700 -p ${socketNumber}`;
@@ -210,9 +213,24 @@ export async function setAside(folder, now) {
 
 /** Whether the cluster in `folder` runs. @param {string} folder */
 export function runs(folder) {
-  const file = join(folder, 'cluster/postmaster.pid');
-  const pid = existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : 0;
-  return pid > 0 && existsSync(`/proc/${pid}`);
+  return livingProcess(postmasterOf(folder)) !== null;
+}
+
+/** The number of the process that its file names; 0 where it names none. @param {string} folder */
+function postmasterOf(folder) {
+  return Number(read(join(folder, 'cluster/postmaster.pid')).split('\n')[0]);
+}
+
+/**
+ * Takes away the file of a database that was killed and that nobody has asked after yet: PostgreSQL takes such a one for
+ * running, for as long as the first process of the machine does not reap it, in a container perhaps for ever. What may still
+ * hold its memory is found by the memory itself, which is named after the folder of the data.
+ * @param {string} folder
+ */
+function forgetKilled(folder) {
+  const pid = postmasterOf(folder);
+  if (pid > 0 && existsSync(`/proc/${pid}`) && !runs(folder))
+    rmSync(join(folder, 'cluster/postmaster.pid'), { force: true });
 }
 
 /**

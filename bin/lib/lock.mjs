@@ -1,6 +1,7 @@
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { codeOf, livingProcess, read } from './processes.mjs';
 
 /**
  * The living process that holds a lock file; null if there is none. A number is given again to a later process: only one
@@ -11,28 +12,8 @@ import { setTimeout as wait } from 'node:timers/promises';
 export function holderOf(file) {
   const [pid, began] = read(file).split(' ');
   if (!/^[1-9]\d*$/.test(pid ?? '')) return null;
-  const beganNow = beginningOf(Number(pid));
-  return beganNow !== null && beganNow === began ? Number(pid) : null;
-}
-
-/** @param {string} file */
-function read(file) {
-  try {
-    return readFileSync(file, 'utf8');
-  } catch (error) {
-    if (codeOf(error) === 'ENOENT') return '';
-    throw error;
-  }
-}
-
-/**
- * When a process began, in ticks of the machine since it started (proc(5), field 22 of stat); null if there is none.
- * @param {number} pid
- */
-function beginningOf(pid) {
-  const stat = read(`/proc/${pid}/stat`);
-  // The name in parentheses may hold anything, parentheses and spaces too.
-  return stat === '' ? null : (stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? null);
+  const living = livingProcess(Number(pid));
+  return living && living.began === began ? Number(pid) : null;
 }
 
 /**
@@ -43,7 +24,7 @@ export function takeLock(file) {
   mkdirSync(dirname(file), { recursive: true });
   for (const attempt of [1, 2]) {
     try {
-      writeFileSync(file, `${process.pid} ${beginningOf(process.pid)}`, { flag: 'wx' });
+      writeFileSync(file, `${process.pid} ${livingProcess(process.pid)?.began}`, { flag: 'wx' });
       return true;
     } catch (error) {
       if (codeOf(error) !== 'EEXIST') throw error;
@@ -71,9 +52,4 @@ export async function oneAtATime(file, work) {
   } finally {
     releaseLock(file);
   }
-}
-
-/** What a failed call of the system says of why. @param {unknown} error */
-function codeOf(error) {
-  return typeof error === 'object' && error !== null && 'code' in error ? error.code : null;
 }

@@ -1,8 +1,19 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freePort, startCluster, stopCluster } from '../lib/cluster.mjs';
+import { freePort, runs, startCluster, stopCluster } from '../lib/cluster.mjs';
+import { holderOf, takeLock } from '../lib/lock.mjs';
 import { postgresPrograms } from '../lib/packages.mjs';
 import { isRoot, shell } from '../lib/shell.mjs';
 
@@ -98,3 +109,40 @@ test('a path too long for a socket is said, and by how much', async () => {
     rmSync(folder, { recursive: true, force: true });
   }
 });
+
+test('a database that was killed, and that nobody has asked after yet, is started again; its lock is nobody’s', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'intervallum-unreaped-'));
+  chmodSync(folder, 0o755);
+  // A parent that asks after no child: what ends under it stays there by its number.
+  const parent = spawn('bash', ['-c', 'sleep 0 & echo $!; exec sleep 60']);
+  const [said] = await once(parent.stdout, 'data');
+  const pid = Number(String(said));
+  try {
+    const first = await startCluster(folder);
+    await ask(first.url('postgres'), "create table kept as select 'a chart' as what");
+    const file = join(folder, 'cluster/postmaster.pid');
+    const lines = readFileSync(file, 'utf8').split('\n');
+    process.kill(Number(lines[0]), 'SIGKILL');
+    const ended = () => readFileSync(`/proc/${pid}/stat`, 'utf8').includes(') Z ');
+    for (let tries = 0; tries < 100 && (runs(folder) || !ended()); tries += 1)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    writeFileSync(file, [pid, ...lines.slice(1)].join('\n'));
+    expect([existsSync(`/proc/${pid}`), runs(folder)]).toEqual([true, false]);
+    let again;
+    // What it began goes on for moments, and holds its memory for as long.
+    for (let tries = 0; tries < 40 && !again; tries += 1) {
+      again = await startCluster(folder).catch(() => null);
+      if (!again) await new Promise((resolve) => setTimeout(resolve, 250));
+    }
+    expect(again && (await ask(again.url('postgres'), 'select what from kept'))).toBe('a chart');
+
+    const began = readFileSync(`/proc/${pid}/stat`, 'utf8').split(' ')[21];
+    const lock = join(folder, 'lock');
+    writeFileSync(lock, `${pid} ${began}`);
+    expect([holderOf(lock), takeLock(lock), holderOf(lock)]).toEqual([null, true, process.pid]);
+  } finally {
+    parent.kill('SIGKILL');
+    await stopCluster(folder);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}, 90_000);

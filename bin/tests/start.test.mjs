@@ -91,8 +91,7 @@ describe('the start command', () => {
     await until(() => isWell(url()), 'it serves');
     const before = postmaster();
     process.kill(before, 'SIGKILL');
-    // Beside all other tests the disk has its time: what it had is brought onto the disk before it answers.
-    await until(() => command.printed.includes('it was started again'), 'it says so', 150);
+    await until(() => command.printed.includes('it was started again'), 'it says so');
     await until(() => isWell(url()), 'it answers again');
     expect(postmaster()).not.toBe(before);
     expect(await titles()).toContain('Kept');
@@ -100,7 +99,7 @@ describe('the start command', () => {
     await command.ended;
     expect(runs(data)).toBe(false);
     expect(holderOf(join(data, 'lock'))).not.toBe(command.child.pid);
-  }, 240_000);
+  }, 120_000);
 
   test('begins afresh only where somebody says yes, and throws nothing away', async () => {
     const unsure = start('--fresh');
