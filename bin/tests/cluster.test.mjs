@@ -114,7 +114,12 @@ test('a database that was killed, and that nobody has asked after yet, is starte
   const folder = mkdtempSync(join(tmpdir(), 'intervallum-unreaped-'));
   chmodSync(folder, 0o755);
   // A parent that asks after no child: what ends under it stays there by its number.
-  const parent = spawn('bash', ['-c', 'sleep 0 & echo $!; exec sleep 60']);
+  const [command, ...words] = [
+    ...(isRoot ? ['runuser', '-u', 'postgres', '--'] : []),
+    'bash',
+    '-c',
+  ];
+  const parent = spawn(command ?? '', [...words, 'sleep 0 & echo $!; exec sleep 60'], { cwd: '/' });
   const [said] = await once(parent.stdout, 'data');
   const pid = Number(String(said));
   try {

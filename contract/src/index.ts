@@ -13,4 +13,4 @@ export * from './wire/songList.ts';
 export * from './wire/songs.ts';
 export * from './wire/trash.ts';
 export * from './wire/uses.ts';
-export { id } from './wire/text.ts';
+export { id, withoutInvisible } from './wire/text.ts';

@@ -66,12 +66,14 @@ test('the same notes have at most three other names, which somebody would say, o
       (notes, inKey) => {
         const sorted = [...notes].sort((one, other) => one - other);
         const held = { left: sorted.slice(0, 2), right: sorted.slice(2) };
-        for (const { reading } of identifyVoicing(held, inKey)) {
+        for (const { reading, numbers } of identifyVoicing(held, inKey)) {
           const said = / The same notes: (.*)\.$/.exec(reading)?.[1] ?? '';
           const names = said.split(', ').filter((name) => name !== '');
           expect(names.length).toBeLessThanOrEqual(3);
           expect(said).not.toMatch(/##|bb|sus2sus4|omit|without its ninth/);
-          const spelled = names.flatMap((name) => /\/([b#]*\d)(?: |$)/.exec(name)?.[1] ?? []);
+          const spelled = [numbers, ...names].flatMap(
+            (name) => /\/([b#]*\d)(?: |$)/.exec(name)?.[1] ?? [],
+          );
           const sounds = new Map(spelled.map((bass) => [semitones(bass), bass]));
           expect(sounds.size).toBe(new Set(spelled).size);
         }

@@ -19,9 +19,9 @@ function named(left: string, right: string, context: VoicingContext, inKey: Key,
   return identifyVoicing({ left: moved(left), right: moved(right) }, inKey, context)[0]!;
 }
 
-// Common practice, no published source.
 const escaped = (text: string) => text.replace(/[[\]()/.]/g, '\\$&');
 
+// Common practice, no published source.
 describe('where a chord is written, notes that are that chord are called so, in twelve keys', () => {
   test.each<[left: string, right: string, written: string, said: string, bassPlayer?: boolean]>([
     ['C3', 'E4 G4 C5', '1', '1 as written.'],

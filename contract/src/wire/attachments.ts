@@ -1,11 +1,15 @@
 import { z } from 'zod';
 import { id, line, moment } from './text.ts';
 
-/** How much a song may carry besides its chart: bytes of one file, files of one song, bytes of all files of a team. */
+/**
+ * How much a song may carry besides its chart: bytes of one file, files of one song, bytes of all files of a team; letters of
+ * the name of a file.
+ */
 export const attachmentLimits = {
   bytes: 50_000_000,
   ofSong: 20,
   ofTeam: 2_000_000_000,
+  name: 120,
 } as const;
 
 /** What a file is to those who play: something to listen to, something to read, something to look at. */
@@ -13,7 +17,7 @@ export const attachmentKinds = ['recording', 'paper', 'picture'] as const;
 export type AttachmentKind = (typeof attachmentKinds)[number];
 
 /** What a file is called, its ending with it: one line. */
-export const attachmentName = line(120, 'The name of a file').pipe(
+export const attachmentName = line(attachmentLimits.name, 'The name of a file').pipe(
   z.string().min(1, 'A file needs a name.'),
 );
 

@@ -35,6 +35,12 @@ export const chartText = plain(chartLimits.characters, 'A chart');
  */
 const turning = /[\u0080-\u009f\u202a-\u202e\u2066-\u2069]/;
 
+/** A line without what no name holds: signs that nobody sees, halves of signs, spaces in a row. */
+export function withoutInvisible(text: string): string {
+  const everywhere = new RegExp(`${control.source}|${turning.source}`, 'g');
+  return text.toWellFormed().replace(everywhere, ' ').replace(/\s+/g, ' ').trim();
+}
+
 /** One line of text, without edge spaces. */
 export function line(limit: number, what: string) {
   const lined = plain(limit, what).superRefine((text, context) => {

@@ -1,4 +1,5 @@
-import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
+import { listed } from '../kit/words.ts';
+import { degreeOfSemitones, degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
 import { fold, withSigns } from '../pitch/note.ts';
 import {
   alterOfFigure,
@@ -51,8 +52,6 @@ function isSaid({ chord, numbers, omitted }: Member, first: Member): boolean {
   );
 }
 
-const sameDegree = (one: Degree, other: Degree) =>
-  one.step === other.step && one.alter === other.alter;
 const soundsAs = (one: Degree, other: Degree) =>
   fold(degreeSemitones(one) - degreeSemitones(other), 12) === 0;
 
@@ -150,12 +149,6 @@ function wordOf(figure: FigureNumber): string {
 
 function without(omitted: readonly FigureNumber[]): string {
   return omitted.length > 0 ? ` without its ${listed(omitted.map(wordOf))}` : '';
-}
-
-function listed(words: readonly string[], last = 'and'): string {
-  return words.length < 2
-    ? (words[0] ?? '')
-    : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)!}`;
 }
 
 function capital(text: string): string {

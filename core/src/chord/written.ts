@@ -1,3 +1,4 @@
+import { listed } from '../kit/words.ts';
 import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import { fold, withSigns } from '../pitch/note.ts';
@@ -98,10 +99,4 @@ function coloursOver({ figures }: NamedChord): [above: number, figure: string][]
 
 function semitone(degree: Degree): number {
   return fold(degreeSemitones(degree), 12);
-}
-
-function listed(words: readonly string[]): string {
-  return words.length < 2
-    ? words.join('')
-    : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 }

@@ -8,3 +8,9 @@ export function ordinalOf(count: number): string {
 export function counted(count: number, what: string): string {
   return `${count} ${what}${count === 1 ? '' : 's'}`;
 }
+
+/** @example listed(['1', '4', '5']) // '1, 4 and 5' */
+export function listed(words: readonly string[], last = 'and'): string {
+  if (words.length < 2) return words[0] ?? '';
+  return `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)!}`;
+}

@@ -78,3 +78,8 @@ const chromaticDegrees: readonly Degree[] = (
 export function degreeOfSemitones(semitones: number): Degree {
   return chromaticDegrees[fold(semitones, 12)]!;
 }
+
+/** Whether two degrees are spelled alike; nothing is like nothing. */
+export function sameDegree(one: Degree | null, other: Degree | null): boolean {
+  return one?.step === other?.step && one?.alter === other?.alter;
+}

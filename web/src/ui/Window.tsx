@@ -52,6 +52,13 @@ const Title = styled(Heading)`
   font-size: 22px;
 `;
 
+/** What is said at the beginning of a window. */
+export const WindowWords = styled.p`
+  margin-bottom: 14px;
+  color: var(--soft);
+  font-size: 15px;
+`;
+
 interface WindowProps {
   title: string;
   isOpen: boolean;

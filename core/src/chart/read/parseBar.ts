@@ -1,4 +1,5 @@
 import { sixteenth } from '../../kit/ticks.ts';
+import { listed } from '../../kit/words.ts';
 import {
   movedTo,
   quoted,
@@ -116,7 +117,7 @@ function partLengths(
   const allowed = ways.map((way) => way.length);
   problems.push({
     severity: 'problem',
-    message: `${formatMeter(meter)} cannot share a bar among ${count} parts; it takes ${listed(allowed)}.`,
+    message: `${formatMeter(meter)} cannot share a bar among ${count} parts; it takes ${listed(allowed.map(String), 'or')}.`,
     place: { line, column: first.start + 1, length: last.start + last.text.length - first.start },
     repairs: partRepairs(parts, count, allowed),
   });
@@ -247,8 +248,4 @@ export function problemAt(
 ): Problem {
   const place = { line, column: token.start + 1, length: token.text.length };
   return { severity: 'problem', message, place, repairs };
-}
-
-function listed(numbers: readonly number[]): string {
-  return `${numbers.slice(0, -1).join(', ')} or ${numbers.at(-1)}`;
 }

@@ -5,6 +5,7 @@ import { parseChord } from '../../chord/parseChord.ts';
 import {
   degreeHeight,
   degreeSemitones,
+  sameDegree,
   toRelative,
   type Degree,
   type Step,
@@ -112,10 +113,6 @@ function survives(chord: Chord & { readonly kind: 'named' }): boolean {
   const tones = (all: readonly Figure[]) =>
     [...new Set(all.map(semitonesOf))].sort((one, other) => one - other).join();
   return tones(figures) === tones(chord.figures);
-}
-
-function sameDegree(one: Degree | null, other: Degree | null): boolean {
-  return one?.step === other?.step && one?.alter === other?.alter;
 }
 
 function rootOfHarmony(harmony: XmlElement, key: Key): Degree | null {

@@ -1,3 +1,4 @@
+import { listed } from '../../kit/words.ts';
 import { chordTones } from '../../chord/tones.ts';
 import { degreeOfSemitones } from '../../pitch/degree.ts';
 import { noteOfDegree, relativeMajor } from '../../pitch/key.ts';
@@ -265,10 +266,6 @@ const words = [
 
 function countWord(count: number): string {
   return words[count] ?? String(count);
-}
-
-function listed(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
 function capital(text: string): string {

@@ -9,14 +9,8 @@ import { sharesQuery } from '../../queries/queries.ts';
 import { readersLanguage } from '../../ui/dates.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
-import { Window } from '../../ui/Window.tsx';
+import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
-
-const Words = styled.p`
-  margin-bottom: 14px;
-  color: var(--soft);
-  font-size: 15px;
-`;
 
 const Links = styled.ul`
   display: grid;
@@ -63,11 +57,11 @@ interface ShareWindowProps {
 export function ShareWindow({ target, name, isOpen, onClose }: ShareWindowProps) {
   return (
     <Window title={t('Share “{{name}}”', { name })} isOpen={isOpen} onClose={onClose} width={540}>
-      <Words>
+      <WindowWords>
         {t(
           'Whoever has a link can read and print, without an account, and nothing else. Charts and words of protected songs may be shared only as your licence allows; each song shows its rights.',
         )}
-      </Words>
+      </WindowWords>
       <LinkList target={target} />
     </Window>
   );

@@ -9,14 +9,8 @@ import { answered, opening, versionsQuery } from '../../queries/queries.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { phone } from '../../ui/theme.ts';
-import { Window } from '../../ui/Window.tsx';
+import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
-
-const Words = styled.p`
-  margin-bottom: 14px;
-  color: var(--soft);
-  font-size: 15px;
-`;
 
 const Sides = styled.div`
   display: grid;
@@ -111,11 +105,11 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
   const [chosen, setChosen] = useState<number | null>(null);
   return (
     <>
-      <Words>
+      <WindowWords>
         {t(
           'Saves on one screen within ten minutes are one version. What is put back becomes the latest one; nothing is lost by it.',
         )}
-      </Words>
+      </WindowWords>
       <Fetched from={listed} what={t('the versions')}>
         {({ pages }) => {
           const versions = pages.flatMap((page) => page.versions);

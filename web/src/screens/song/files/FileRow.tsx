@@ -1,4 +1,4 @@
-import type { Attachment, AttachmentKind } from '@intervallum/contract';
+import { attachmentLimits, type Attachment, type AttachmentKind } from '@intervallum/contract';
 import {
   AudioLines,
   Download,
@@ -8,15 +8,13 @@ import {
   SquareArrowOutUpRight,
   Trash2,
 } from 'lucide-react';
-import { TooltipTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { Button, IconButton } from '../../../ui/Button.tsx';
+import { Button } from '../../../ui/Button.tsx';
 import { shortDate } from '../../../ui/dates.ts';
-import { Hint } from '../../../ui/Hint.tsx';
 import { InPlace } from '../../../ui/InPlace.tsx';
 import { sizeInWords } from '../../../ui/sizes.ts';
+import { Tool } from '../../../ui/Tool.tsx';
 import { t } from '../../../words/words.ts';
-import { longestName } from './fileNames.ts';
 
 /** A file, or one that is on its way. */
 export const Row = styled.li`
@@ -104,7 +102,7 @@ export function FileRow({ file, onListen, onRename, onDelete }: FileRowProps) {
         <InPlace
           label={t('Name of the file')}
           value={name}
-          maxLength={longestName}
+          maxLength={attachmentLimits.name}
           check={(typed) => (typed === '' ? t('A file needs a name.') : null)}
           onChange={onRename}
         />
@@ -134,12 +132,9 @@ export function FileRow({ file, onListen, onRename, onDelete }: FileRowProps) {
         >
           <Download size={20} strokeWidth={1.5} aria-hidden />
         </Link>
-        <TooltipTrigger delay={500}>
-          <IconButton aria-label={t('Delete {{name}}', { name })} onPress={onDelete}>
-            <Trash2 size={20} strokeWidth={1.5} aria-hidden />
-          </IconButton>
-          <Hint>{t('Delete')}</Hint>
-        </TooltipTrigger>
+        <Tool name={t('Delete {{name}}', { name })} onPress={onDelete}>
+          <Trash2 size={20} strokeWidth={1.5} />
+        </Tool>
       </Does>
     </Row>
   );

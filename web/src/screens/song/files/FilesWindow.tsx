@@ -12,17 +12,11 @@ import { keepFocus } from '../../../ui/focus.ts';
 import { notify } from '../../../ui/notices.tsx';
 import { sizeInWords } from '../../../ui/sizes.ts';
 import { phone } from '../../../ui/theme.ts';
-import { Window } from '../../../ui/Window.tsx';
+import { Window, WindowWords } from '../../../ui/Window.tsx';
 import { t } from '../../../words/words.ts';
 import { FileRow } from './FileRow.tsx';
 import { SendingRow } from './SendingRow.tsx';
 import { sendAgain, sendFiles, sendings, stopSending, type Arrived } from './sending.ts';
-
-const Words = styled.p`
-  margin-bottom: 14px;
-  color: var(--soft);
-  font-size: 15px;
-`;
 
 const List = styled.ul`
   display: grid;
@@ -101,7 +95,7 @@ export function FilesWindow({ songId, title, onListen, onClose }: FilesWindowPro
 
   return (
     <Window title={t('Recordings and papers')} isOpen onClose={onClose} width={620}>
-      <Words>
+      <WindowWords>
         {t(
           'What goes with “{{title}}”: a recording, a PDF, a picture, up to {{most}} each. They stay with the team: a shared link does not show them.',
           {
@@ -109,7 +103,7 @@ export function FilesWindow({ songId, title, onListen, onClose }: FilesWindowPro
             most: sizeInWords(attachmentLimits.bytes),
           },
         )}
-      </Words>
+      </WindowWords>
       <Fetched from={fetched} what={t('the files')}>
         {({ attachments }) =>
           attachments.length + sent.length === 0 ? null : (
