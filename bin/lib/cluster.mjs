@@ -12,6 +12,7 @@ import {
 import { createServer } from 'node:net';
 import { userInfo } from 'node:os';
 import { dirname, join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { postgresPrograms } from './packages.mjs';
 import { livingProcess, read } from './processes.mjs';
 import { isRoot, shell, tail } from './shell.mjs';
@@ -128,20 +129,17 @@ export async function startCluster(folder) {
   await stopCluster(folder);
   admitOnly(data, ['app', 'intervallum_server']);
   const settings = `-c listen_addresses='' -c unix_socket_directories='${data}' -c unix_socket_permissions=0700 -p ${socketNumber}`;
-  const started = await postgres(programs, 'pg_ctl', [
-    '-D',
-    data,
-    '-l',
-    log,
-    '-w',
-    '-t',
-    '60',
-    '-o',
-    settings,
-    'start',
-  ]);
+  const words = ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start'];
+  let said = read(log).length;
+  let started = await postgres(programs, 'pg_ctl', words);
+  const latest = Date.now() + patience;
+  while (started.code !== 0 && isStillHeld(read(log).slice(said)) && Date.now() < latest) {
+    await wait(250);
+    said = read(log).length;
+    started = await postgres(programs, 'pg_ctl', words);
+  }
   if (started.code !== 0) {
-    const reason = existsSync(log) ? tail(readFileSync(log, 'utf8'), 1) : tail(started.output, 1);
+    const reason = tail(read(log) || started.output, 1);
     throw new Stop(
       `The database in ${folder} does not start (${reason.trim()}); ${log} says more. To begin beside it, set INTERVALLUM_DATA to another folder.`,
     );
@@ -158,6 +156,18 @@ export async function startCluster(folder) {
     stop: () => stopCluster(folder),
   };
 }
+
+/**
+ * Whether a start failed since what a killed database began still holds its memory: the statement that one of its processes
+ * was at goes on for a moment, on a busy machine longer.
+ * @param {string} said what the log says of this start
+ */
+function isStillHeld(said) {
+  return said.includes('pre-existing shared memory block');
+}
+
+/** For so many milliseconds a start waits for what a killed one began. */
+const patience = 30_000;
 
 /** The socket's name ends with a number, as a port would be; with no network any will do. */
 const socketNumber = 5432;
@@ -222,15 +232,16 @@ function postmasterOf(folder) {
 }
 
 /**
- * Takes away the file of a database that was killed and that nobody has asked after yet: PostgreSQL takes such a one for
+ * Takes away the files that name a database that was killed, of its data and of its socket, and that nobody has asked after yet: PostgreSQL takes such a one for
  * running, for as long as the first process of the machine does not reap it, in a container perhaps for ever. What may still
  * hold its memory is found by the memory itself, which is named after the folder of the data.
  * @param {string} folder
  */
 function forgetKilled(folder) {
   const pid = postmasterOf(folder);
-  if (pid > 0 && existsSync(`/proc/${pid}`) && !runs(folder))
-    rmSync(join(folder, 'cluster/postmaster.pid'), { force: true });
+  if (pid === 0 || !existsSync(`/proc/${pid}`) || runs(folder)) return;
+  for (const name of ['postmaster.pid', `.s.PGSQL.${socketNumber}.lock`])
+    rmSync(join(folder, 'cluster', name), { force: true });
 }
 
 /**
