@@ -23,8 +23,11 @@ test('songs are put in order by keyboard and by mouse, and each step can be undo
 
   await page.getByRole('button', { name: 'Move Winter Wheat', exact: true }).focus();
   await page.keyboard.press('Enter');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('ArrowDown');
+  // One sees where the song would go before one presses again.
+  for (const place of [/^Insert between The Ferry Bell/, /^Insert after Every Window Lit/]) {
+    await page.keyboard.press('ArrowDown');
+    await expect(page.getByRole('button', { name: place })).toBeFocused();
+  }
   await page.keyboard.press('Enter');
   await expect
     .poll(() => titles(page))
