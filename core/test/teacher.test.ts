@@ -27,7 +27,7 @@ describe('said by a teacher', () => {
     pinned: false,
     rolled: { left: false, right: false },
     walk: null,
-    cost: { own: 0, step: { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0 } },
+    cost: { own: 0, step: { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 } },
   });
 
   test.each([

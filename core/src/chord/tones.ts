@@ -84,13 +84,16 @@ function namedTones({ root, figures, bass }: NamedChord, key: Key): ChordTone[] 
 }
 
 /**
- * Common practice, no published source: third, seventh and every altered or suspended tone make the chord; a plain fifth
- * goes first; a stacked figure speaks for those it brings; the third under a natural eleventh over a major third is left out.
+ * Common practice, no published source: third, seventh and every altered or suspended tone make the chord, those of an alt
+ * aside; a plain fifth goes first; a stacked figure speaks for those it brings; the third under a natural eleventh over a major third is left out.
  */
 function weightOf({ figure, alter }: Figure, figures: readonly Figure[]): Weight {
   const seventh = alterOfFigure(figures, 7) !== null;
   const major = hasFigure(figures, 3, 0);
   if (figure === 3 && major && hasFigure(figures, 11)) return 'better left out';
+  // Alt names four tones and means one ninth and one fifth of them.
+  if (hasFigure(figures, 9, -1) && hasFigure(figures, 9, 1) && figure !== 7 && alter !== 0)
+    return 'optional';
   if (figure === 5 && alter === 0) {
     const isAllThereIs = figures.length <= 3 && alterOfFigure(figures, 3) === null;
     return isAllThereIs ? 'essential' : 'optional';

@@ -75,7 +75,8 @@ function coloursOf(mask: number, chord: Chord): string[] | null {
   if (chord.kind !== 'named') return null;
   const root = semitone(rootOf(chord));
   const found: string[] = [];
-  for (const [above, figure] of coloursOver(chord)) {
+  const hasSeventh = (mask & (1 << fold(root + 10, 12))) !== 0;
+  for (const [above, figure] of coloursOver(chord, hasSeventh)) {
     const bit = 1 << fold(root + above, 12);
     if (mask & bit) found.push(figure);
     mask &= ~bit;
@@ -83,16 +84,24 @@ function coloursOf(mask: number, chord: Chord): string[] | null {
   return mask === 0 ? found : null;
 }
 
-/** What colours a chord, by semitones above its root, in the order in which it is said. */
-function coloursOver({ figures }: NamedChord): [above: number, figure: string][] {
+/**
+ * What colours a chord, by semitones above its root, in the order in which it is said. A major triad under a minor seventh is a
+ * dominant, written or not.
+ */
+function coloursOver(
+  { figures }: NamedChord,
+  hasSeventh: boolean,
+): [above: number, figure: string][] {
   const third = alterOfFigure(figures, 3);
   const seventh = alterOfFigure(figures, 7);
+  const takesSeventh = seventh === null && alterOfFigure(figures, 6) === null;
+  const dominant = third === 0 && (seventh === -1 || (takesSeventh && hasSeventh));
   const colours: [number, string][] = [];
-  if (seventh === null && alterOfFigure(figures, 6) === null) colours.push([10, '7'], [11, 'maj7']);
-  if (third === 0 && seventh === -1) colours.push([1, 'b9'], [3, '#9']);
+  if (takesSeventh) colours.push([10, '7'], [11, 'maj7']);
+  if (dominant) colours.push([1, 'b9'], [3, '#9']);
   colours.push([2, '9'], [5, '11']);
   if (third === 0) colours.push([6, '#11']);
-  if (third === 0 && seventh === -1) colours.push([8, 'b13']);
+  if (dominant) colours.push([8, 'b13']);
   colours.push([9, seventh === null ? '6' : '13']);
   return colours;
 }

@@ -92,9 +92,7 @@ export function handCandidatesOf({
     ? leftWithoutBass(material, taste.reach.left, instrument)
     : leftOverBass(material, taste.reach.left, instrument);
   // A left hand takes up to two of the tones that must sound; a beginner's right hand holds three notes.
-  const essential = bitCount(
-    withBass ? material.essential & ~(1 << material.bass) : material.essential,
-  );
+  const essential = bitCount(neededOf(material, withBass)) + material.oneOf.length;
   const most =
     grade === 'beginner'
       ? Math.max(3, Math.min(4, essential - 1))
@@ -117,32 +115,34 @@ export function findCandidates(
     ? [fixedShape<RightFamily>(fixed.right, 'close')]
     : [...handCandidates.rights, ...paletteHands(request, handCandidates)];
 
-  const needed = withBass ? material.essential & ~(1 << material.bass) : material.essential;
-  // A colour is laid over the whole chord: in the place of a tone it would make another one.
-  const colours = maskOf(material.added.keys());
-  const whole =
-    material.tones.length > 4
-      ? needed
-      : needed | (maskOf(material.tones) & ~(withBass ? 1 << material.bass : 0));
+  const needed = neededOf(material, withBass);
+  const colours = new Colours(material, request, needed);
   const masks = [...new Set(lefts.map(({ mask }) => mask))];
   const pricedRights = rights
-    .filter(({ mask }) => fixed || masks.some((left) => ((left | mask) & needed) === needed))
-    .map((shape) => ({ shape, cost: rightCost(shape, material, taste) }))
-    .sort(byCost)
+    .map((shape) => {
+      const colour = Math.min(...masks.map((left) => colours.of(left | shape.mask)));
+      return { shape, cost: rightCost(shape, material, taste), colour };
+    })
+    .filter(({ colour }) => colour < anotherChord)
+    .sort((one, other) => one.cost + one.colour - other.cost - other.colour)
     .slice(0, mostRights);
-  const pricedLefts = lefts.map((shape) => ({ shape, cost: leftCost(shape, taste, withBass) }));
+  const pricedLefts = lefts.map((shape) => ({
+    shape,
+    cost: leftCost(shape, material, taste, withBass),
+  }));
 
+  const mostNotes = material.oneOf.length > 0 ? mostOfAlt : 10;
   // Each pair as one number, its cost above its place: numbers sort much faster than objects would.
   const pairs: number[] = [];
   for (const [leftIndex, { shape: left, cost: leftPart }] of pricedLefts.entries()) {
     const top = left.notes.at(-1) ?? -1;
     for (const [rightIndex, { shape: right, cost: rightPart }] of pricedRights.entries()) {
       if (right.notes[0]! <= top) continue;
-      const both = left.mask | right.mask;
-      const asked = both & colours ? whole : needed;
-      if (!fixed && (both & asked) !== asked) continue;
+      if (left.notes.length + right.notes.length > mostNotes) continue;
+      const colour = colours.of(left.mask | right.mask);
+      if (colour === anotherChord) continue;
       if (left.notes.length > 0 && meetsInMud(left.notes, right.notes)) continue;
-      const cost = leftPart + rightPart + togetherCost(left, right, material, taste);
+      const cost = leftPart + rightPart + colour + togetherCost(left, right, material, taste);
       pairs.push((cost + costFloor) * pairPlaces + leftIndex * mostRights + rightIndex);
     }
   }
@@ -156,6 +156,72 @@ export function findCandidates(
     own.push(Math.floor(pair / pairPlaces) - costFloor);
   }
   return { candidates, own };
+}
+
+/** What must sound, the bass aside where somebody else has it. */
+function neededOf({ essential, bass }: Material, withBass: boolean): number {
+  return withBass ? essential & ~(1 << bass) : essential;
+}
+
+/** An alt is heard by its tones, not by their number. */
+const mostOfAlt = 5;
+/** Cost of hands that would be another chord; beyond every true cost. */
+const anotherChord = 1_000_000;
+/** For each needed tone that is missing where a hand is fixed and the free one cannot bring it. */
+const missingTone = 300;
+/** For a less usual choice among the tones of an alt: the sharp ninth and the raised fifth are what one hears most. */
+const lessUsual = 8;
+
+/** What the colours of both hands cost, by all that sounds; each mask is priced once. */
+class Colours {
+  readonly #prices = new Int32Array(1 << 12).fill(-1);
+  readonly #material: Material;
+  readonly #request: VoicingRequest;
+  readonly #needed: number;
+  readonly #own: number;
+
+  constructor(material: Material, request: VoicingRequest, needed: number) {
+    this.#material = material;
+    this.#request = request;
+    this.#needed = needed;
+    this.#own = maskOf([...material.tones, material.bass]);
+  }
+
+  of(both: number): number {
+    const known = this.#prices[both]!;
+    if (known >= 0) return known;
+    const price = this.#priceOf(both);
+    this.#prices[both] = price;
+    return price;
+  }
+
+  #priceOf(both: number): number {
+    const { oneOf, bare, third } = this.#material;
+    const { weights } = this.#request.taste;
+    if (this.#request.fixed) return missingTone * bitCount(this.#needed & ~both);
+    if ((both & this.#needed) !== this.#needed) return anotherChord;
+    if (oneOf.some((choice) => bitCount(choice & both) !== 1)) return anotherChord;
+    const rare =
+      third !== null && oneOf.length > 0
+        ? bitCount(both & maskOf([third + 9, third + 2])) * lessUsual
+        : 0;
+    if ((both & ~this.#own) === 0) return rare + (bare ? weights.bare[bare] : 0);
+    let least = anotherChord;
+    for (const { level, tones, needed, added, alters } of this.#material.coloured) {
+      const asked = needed & (this.#needed | ~(1 << this.#material.bass));
+      if (both & ~tones || (both & asked) !== asked || this.#rubs(added)) continue;
+      const price =
+        weights.colour[level - 1]! + (bare === 'dominant' && !alters ? weights.bare.dominant : 0);
+      least = Math.min(least, price);
+    }
+    return least;
+  }
+
+  /** Whether what is added lies a semitone under what is sung. */
+  #rubs(added: number): boolean {
+    const { melody } = this.#request.taste;
+    return melody !== null && (added & maskOf([melody - 1])) !== 0;
+  }
 }
 
 /** Each hand is clear alone; together they are measured where the right hand comes low. */
@@ -185,7 +251,7 @@ function paletteHands(
 function suits(mask: number, { tones, added }: Material): boolean {
   let rest = mask;
   for (const tone of tones) rest &= ~(1 << tone);
-  for (const tone of added.keys()) rest &= ~(1 << tone);
+  for (const tone of added) rest &= ~(1 << tone);
   return rest === 0;
 }
 
@@ -227,10 +293,6 @@ class HandIndex {
     this.#known.set(name, this.hands.length);
     return this.hands.push(notes) - 1;
   }
-}
-
-function byCost(one: { readonly cost: number }, other: { readonly cost: number }): number {
-  return one.cost - other.cost;
 }
 
 function bitCount(mask: number): number {

@@ -6,7 +6,7 @@ import type { School, LeftFamily, RightFamily, Weights } from '../shapes/schools
 import type { HandShape } from '../shapes/shapes.ts';
 
 /** Taken out once: the search asks for these hundreds of thousands of times. */
-const { abs, ceil, max } = Math;
+const { abs, ceil, max, min } = Math;
 
 /** What two hands hold for a chord, with what is asked of it again and again. */
 export interface Candidate {
@@ -44,55 +44,69 @@ export interface StepCost {
   readonly jump: number;
   readonly topLine: number;
   readonly parallel: number;
+  /** The left hand takes another shape, or its bass breaks off. */
+  readonly line: number;
 }
 
 export function totalOf(parts: StepCost): number {
-  return parts.right + parts.left + parts.jump + parts.topLine + parts.parallel;
+  return parts.right + parts.left + parts.jump + parts.topLine + parts.parallel + parts.line;
 }
 
 /** The right hand's part of the own cost. */
 export function rightCost(
-  { notes, family, mask }: HandShape<RightFamily>,
-  material: Material,
+  { notes, family }: HandShape<RightFamily>,
+  { bass, third, sharpNinth }: Material,
   { weights, reach, octaves, middleFilled, melody, palette }: Taste,
 ): number {
   const middle = (notes[0]! + notes.at(-1)!) / 2;
+  const overThird = bass === third;
+  // Over a third in the bass root and fifth are the whole chord: an octave of one with the other in it is its plain shape.
+  const liking = overThird && family === 'octave' ? weights.right.close : weights.right[family];
+  // A shape of the song's own is liked for itself, whatever the school says of its kind.
+  const isOwn = palette.size > 0 && palette.has(shapeName(notes));
   const place = weights.rightPlace + 12 * octaves + (middleFilled ? 3 : 0);
   return (
-    weights.right[family] +
+    (isOwn ? -weights.palette : liking) +
     spreadCost(notes, reach.right.held, weights) +
     driftCost(middle, place, weights) +
-    colourCost(mask, material, weights) +
     weights.rub * semitonesInside(notes) +
-    (melody === null || fold(notes.at(-1)!, 12) === melody ? 0 : weights.offMelody) -
-    (palette.size > 0 && palette.has(shapeName(notes)) ? weights.palette : 0)
+    (isOwn ? 0 : weights.rightNoteOff * abs(notes.length - weights.rightNotes)) +
+    (melody === null || fold(notes.at(-1)!, 12) === melody ? 0 : weights.offMelody) +
+    (overThird ? weights.thirdOverBass * notesOfClass(notes, bass) : 0) +
+    (sharpNinth === null ? 0 : weights.clash * ninthsUnder(sharpNinth, notes, notes))
   );
 }
 
-/** The left hand's part of the own cost; its colours are counted with the right hand's. */
+/** The left hand's part of the own cost. */
 export function leftCost(
   { notes, family }: HandShape<LeftFamily>,
+  material: Material,
   { weights, reach, octaves }: Taste,
   withBass: boolean,
 ): number {
-  if (notes.length === 0) return weights.left[family];
+  // Under an alt or a shape of its own the left hand holds the shell, whatever it holds elsewhere.
+  const liking =
+    family === 'seventh' && material.oneOf.length > 0
+      ? min(weights.left[family], 0)
+      : weights.left[family];
+  if (notes.length === 0) return liking;
   const place = max(weights.leftPlace + 12 * octaves, withBass ? 53 : 0);
   return (
-    weights.left[family] +
+    liking +
     spreadCost(notes, reach.left.held, weights) +
     driftCost(notes[0]!, place, weights) +
     weights.rub * semitonesInside(notes)
   );
 }
 
-/** What both hands cost together, besides each alone. */
+/** What both hands cost together, besides each alone and their colours. */
 export function togetherCost(
   left: HandShape<LeftFamily>,
   right: HandShape<RightFamily>,
   material: Material,
   { weights, middleFilled }: Taste,
 ): number {
-  const { third, fifth } = material;
+  const { third, fifth, sharpNinth } = material;
   const wanted = weights.notes - (middleFilled ? 1 : 0);
   const both = left.mask | right.mask;
   const count = left.notes.length + right.notes.length;
@@ -100,15 +114,52 @@ export function togetherCost(
   const rubs = ((left.mask << 1) | (left.mask >> 11)) & right.mask & 0xfff;
   const doubled =
     third !== null && left.mask & right.mask & (1 << third) ? weights.doubledThird : 0;
-  const onlyLeft = left.mask & ~right.mask;
+  const ninths = sharpNinth === null ? 0 : ninthsUnder(sharpNinth, left.notes, right.notes);
+  const clashes = rubs ? minorNinths(left.notes, right.notes, material) : 0;
   return (
     weights.noteOff * abs(count - wanted) +
     weights.gap * max(0, between - 16) +
     weights.rub * bits(rubs & ~natural(material)) +
     doubled +
-    (fifth !== null && !(both & (1 << fifth)) ? weights.noFifth : 0) +
-    colourCost(onlyLeft, material, weights)
+    weights.clash * (ninths + clashes) +
+    (fifth !== null && !(both & (1 << fifth)) ? weights.noFifth : 0)
   );
+}
+
+/** How often a sharp ninth lies a semitone or a minor ninth under the third: it belongs a major seventh above it. */
+function ninthsUnder(ninth: number, low: readonly number[], high: readonly number[]): number {
+  let count = 0;
+  for (const one of low)
+    if (one % 12 === ninth)
+      for (const other of high) if (other - one === 1 || other - one === 13) count += 1;
+  return count;
+}
+
+/**
+ * Minor ninths that one hears as a wrong note: between the hands' facing notes, and between inner voices. The b9 over a root
+ * in the bass is what it says (harmony textbooks, from memory).
+ */
+function minorNinths(
+  left: readonly number[],
+  right: readonly number[],
+  { root }: Material,
+): number {
+  let count = 0;
+  for (let low = 0; low < left.length; low += 1) {
+    if (low === 0 && left[0]! % 12 === root) continue;
+    for (let high = 0; high < right.length; high += 1) {
+      if (right[high]! - left[low]! !== 13) continue;
+      const facing = low === left.length - 1 && high === 0;
+      if (facing || (low > 0 && high < right.length - 1)) count += 1;
+    }
+  }
+  return count;
+}
+
+function notesOfClass(notes: readonly number[], pitchClass: number): number {
+  let count = 0;
+  for (const note of notes) if (note % 12 === pitchClass) count += 1;
+  return count;
 }
 
 /** A chord that has a minor ninth by its own name (7b9 over its root) may sound it. */
@@ -124,12 +175,6 @@ function spreadCost(notes: readonly number[], held: number, weights: Weights): n
 /** Whole semitones beyond a fourth from where the hand likes to be. */
 function driftCost(at: number, place: number, weights: Weights): number {
   return weights.drift * max(0, ceil(abs(at - place)) - 5);
-}
-
-function colourCost(mask: number, { added }: Material, weights: Weights): number {
-  let cost = 0;
-  for (const [tone, level] of added) if (mask & (1 << tone)) cost += weights.colour[level - 1]!;
-  return cost;
 }
 
 function semitonesInside(notes: readonly number[]): number {
@@ -164,13 +209,36 @@ export function rightStepCost(
   );
 }
 
-/** What a left hand's step costs: its fingers and its jump. */
+/** What a left hand's step costs: its fingers, its jump, another shape, and a bass line that breaks off. */
 export function leftStepCost(
   from: readonly number[],
   to: readonly number[],
   weights: Weights,
 ): number {
-  return fingerCost(from, to, weights.leftMove, 2 * weights.leftMove) + leftJump(from, to, weights);
+  return (
+    fingerCost(from, to, weights.leftMove, 2 * weights.leftMove) +
+    leftJump(from, to, weights) +
+    leftLine(from, to, weights)
+  );
+}
+
+/** A left hand stays what it is, and a bass that could walk on by a step does not leap an octave instead. */
+function leftLine(from: readonly number[], to: readonly number[], weights: Weights): number {
+  if (from.length === 0 || to.length === 0) return from.length === to.length ? 0 : weights.newShape;
+  const by = to[0]! - from[0]!;
+  const step = fold(by, 12);
+  const broken = (step <= 2 || step >= 10) && step !== 0 && abs(by) > 2;
+  return (sameShape(from, to) ? 0 : weights.newShape) + (broken ? weights.brokenLine : 0);
+}
+
+/** Each interval by the finger that plays it: thirds alike, sevenths alike; a fourth to a sixth hold up an octave alike. */
+const fingerOf = Uint8Array.from([0, 1, 1, 2, 2, 3, 3, 3, 3, 3, 4, 4, 5, 6, 6, 7, 7, 8, 8]);
+
+function sameShape(one: readonly number[], other: readonly number[]): boolean {
+  if (one.length !== other.length) return false;
+  for (let index = 1; index < one.length; index += 1)
+    if (fingerOf[one[index]! - one[0]!] !== fingerOf[other[index]! - other[0]!]) return false;
+  return true;
 }
 
 function fingerCost(
@@ -214,5 +282,6 @@ export function stepCost(from: Candidate, to: Candidate, weights: Weights): Step
     jump: rightJump(right, to.right.notes, weights) + leftJump(left, to.left.notes, weights),
     topLine: topLeap(right, to.right.notes, weights),
     parallel: isParallel(from, to) ? weights.parallel : 0,
+    line: leftLine(left, to.left.notes, weights),
   };
 }

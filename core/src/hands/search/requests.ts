@@ -8,7 +8,7 @@ import { fold, pitchClass } from '../../pitch/note.ts';
 import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
 import { fromDegrees, type PaletteShape, type Pin } from '../shapes/pins.ts';
-import { instruments, usualReach, type Instrument } from '../shapes/player.ts';
+import { instruments, usualReach, type HandGrade, type Instrument } from '../shapes/player.ts';
 import { weightsOf, type School } from '../shapes/schools.ts';
 import { pinProblem } from './troubles.ts';
 import type { VoiceOptions, Walk } from './voiced.ts';
@@ -79,7 +79,7 @@ export class VoicingRequests {
       chord,
       key: slot.key,
       next: grade === 'altered' ? next : null,
-      grade: this.school === 'beginner' ? 'beginner' : grade,
+      grade: gradeIn(this.school, grade),
       lineup,
       instrument,
       fixed: null,
@@ -118,6 +118,13 @@ export class VoicingRequests {
     const problem = pinProblem({ pins, written, notes, chord, reach, numbers });
     return { hands: notes[0] ?? null, problem };
   }
+}
+
+/** A beginner has no colour; and there are no stacks of fourths in a bare triad, so who plays them plays colours. */
+function gradeIn(school: School, grade: HandGrade): HandGrade {
+  if (school === 'beginner') return 'beginner';
+  const isSmall = grade === 'plain' || grade === 'warm';
+  return school === 'stacks of fourths' && isSmall ? 'rich' : grade;
 }
 
 interface PaletteHands {

@@ -177,7 +177,7 @@ export class Voicer {
   }
 }
 
-const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0 };
+const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 };
 
 function nameOf({ chord, key, next, taste, ...rest }: VoicingRequest, hands: Hands | null): string {
   const { weights: _, palette, ...plain } = taste;

@@ -1,6 +1,15 @@
-import { hasFigure, type Chord } from '../../chord/chord.ts';
+import {
+  alterOfFigure,
+  hasFigure,
+  rootOf,
+  type Chord,
+  type Figure,
+  type FigureNumber,
+  type NamedChord,
+} from '../../chord/chord.ts';
 import { grades, suggestColours, type Grade } from '../../chord/colours.ts';
-import { bassNote, chordTones } from '../../chord/tones.ts';
+import { bassNote, chordTones, type ChordTone } from '../../chord/tones.ts';
+import { degreeSemitones } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import type { HandGrade } from './player.ts';
@@ -12,45 +21,81 @@ export interface Material {
   readonly tones: readonly number[];
   /** What must sound for it to be this chord, the bass aside. */
   readonly essential: number;
+  /** Of each of these no more and no less than one sounds: of the two ninths of an alt, and of its two fifths. */
+  readonly oneOf: readonly number[];
   readonly root: number;
   readonly third: number | null;
   readonly fifth: number | null;
   readonly seventh: number | null;
-  /** Colours that the chart does not ask for, with how far up the grades each stands: 1 warm, 2 rich, 3 altered. */
-  readonly added: ReadonlyMap<number, number>;
+  /** The sharp ninth over a major third, which may not lie under it; null where there is none. */
+  readonly sharpNinth: number | null;
+  /** What the colours that the chart does not ask for make of the chord, and all that they add. */
+  readonly coloured: readonly ColouredChord[];
+  readonly added: readonly number[];
+  /** What the player's grade wants coloured: a bare triad, or a dominant that falls a fifth with nothing altered. */
+  readonly bare: 'triad' | 'dominant' | null;
   /** The root and fifth of home, for bells. */
   readonly home: readonly [root: number, fifth: number];
 }
 
-/** The most colours added to one chord. */
-export const mostAdded = 2;
+/** A chord with a colour laid over it. */
+export interface ColouredChord {
+  /** How far up the grades the colour stands: 1 warm, 2 rich, 3 altered. */
+  readonly level: number;
+  readonly tones: number;
+  /** What must sound for it to be this chord. */
+  readonly needed: number;
+  /** What it has that the chord alone has not. */
+  readonly added: number;
+  /** Whether a ninth or the fifth is altered: what a dominant that falls a fifth is coloured with. */
+  readonly alters: boolean;
+}
+
+/** The most tones that a colour adds: an altered dominant over a triad has its seventh and two more. */
+export const mostAdded = 3;
 
 /** Sorts out what a chord offers to the hands in a key, for a player of this grade. */
 export function materialOf(chord: Chord, key: Key, grade: HandGrade, next: Chord | null): Material {
   const all = chordTones(chord, key);
   const bass = pitchClass(bassNote(chord, key));
-  const named = all.filter(({ role, weight }) => role !== 'bass' && weight !== 'better left out');
+  const named = soundingTones(chord, key);
+  const at = (...roles: readonly string[]) => all.filter(({ role }) => roles.includes(role));
+  const one = (...roles: readonly string[]) => at(...roles)[0]?.pitchClass ?? null;
+  const pairs = isAlt(chord) ? [at('b9', '#9'), at('#11', 'b13', 'b5', '#5')] : [];
+  // Who is new to it has one of the four and no more: four notes are a handful.
+  const oneOf = (grade === 'beginner' ? [pairs.flat()] : pairs).map(pitchClassesOfTones);
   const tones = [...new Set(named.map((tone) => tone.pitchClass))];
-  const with_ = (role: string) => all.find((tone) => tone.role === role)?.pitchClass ?? null;
-  const altered = (figure: string) =>
-    all.find(({ role }) => role === `b${figure}` || role === `#${figure}`)?.pitchClass ?? null;
-  const root = all.find(({ role }) => role === 'root')?.pitchClass ?? bass;
-  const tonic = homeOf(key);
+  const coloured = colouredChords(chord, key, grade, next);
+  const added = coloured.reduce((mask, colour) => mask | colour.added, 0);
+  const tonic = pitchClass(key.tonic);
+  const third = one('third');
+  const hasSharpNinth = chord.kind !== 'stack' && (one('#9') !== null || hasBothThirds(coloured));
   return {
     bass,
     tones,
-    essential: maskOf(named.filter((t) => t.weight === 'essential').map((t) => t.pitchClass)),
-    root,
-    third: with_('third'),
-    fifth: with_('fifth') ?? altered('5'),
-    seventh: with_('seventh'),
-    added: addedColours(chord, key, grade, next, maskOf(tones) | (1 << bass)),
+    essential: pitchClassesOfTones(named.filter(({ weight }) => weight === 'essential')),
+    oneOf: oneOf.filter((mask) => mask !== 0),
+    root: one('root') ?? bass,
+    third,
+    fifth: one('fifth', 'b5', '#5'),
+    seventh: one('seventh'),
+    sharpNinth: hasSharpNinth && third !== null ? fold(third - 1, 12) : null,
+    coloured,
+    added: pitchClassesIn(added),
+    bare: coloured.length === 0 ? null : bareness(chord, next, grade, bass === third),
     home: [tonic, fold(tonic + 7, 12)],
   };
+
+  function hasBothThirds(colours: readonly ColouredChord[]): boolean {
+    return third !== null && colours.some((colour) => colour.added & (1 << fold(third - 1, 12)));
+  }
 }
 
-function homeOf(key: Key): number {
-  return pitchClass(key.tonic);
+/** True for a dominant that names both altered ninths: it means one of them, and one altered fifth. */
+function isAlt(chord: Chord): boolean {
+  return (
+    chord.kind === 'named' && hasFigure(chord.figures, 9, -1) && hasFigure(chord.figures, 9, 1)
+  );
 }
 
 export function maskOf(pitchClasses: Iterable<number>): number {
@@ -59,39 +104,100 @@ export function maskOf(pitchClasses: Iterable<number>): number {
   return mask;
 }
 
+function pitchClassesOfTones(tones: readonly ChordTone[]): number {
+  return maskOf(tones.map((tone) => tone.pitchClass));
+}
+
+function pitchClassesIn(mask: number): number[] {
+  return Array.from({ length: 12 }, (_, at) => at).filter((at) => mask & (1 << at));
+}
+
 /**
- * The colours that can be laid over a chord without taking anything from it: those of the colour card that keep all its
- * tones. Up to rich they stay in the key; altered ones come only before the chord they lead to. A suspension takes the
- * third's place, so it is no addition, and nothing brings a third back under a suspension.
+ * The colours that can be laid over a chord without taking anything from it but a fifth or ninth that is altered. Up to rich they
+ * stay in the key; altered ones come only on a dominant, before the chord it leads to. A suspension takes the third's
+ * place, so it is no addition, and nothing brings a third back under a suspension.
  */
-function addedColours(
+function colouredChords(
   chord: Chord,
   key: Key,
   grade: HandGrade,
   next: Chord | null,
-  own: number,
-): Map<number, number> {
-  const added = new Map<number, number>();
-  if (grade === 'beginner' || grade === 'plain' || chord.kind !== 'named') return added;
-  const hasThird = hasFigure(chord.figures, 3) || hasFigure(chord.figures, 3, -1);
-  const major = hasFigure(chord.figures, 3);
-  const before = maskOf(chordTones(chord, key).map((tone) => tone.pitchClass));
+): ColouredChord[] {
+  if (grade === 'beginner' || grade === 'plain' || chord.kind !== 'named') return [];
+  const before = soundingTones(chord, key);
+  const own = pitchClassesOfTones(before);
+  const bass = 1 << pitchClass(bassNote(chord, key));
+  const plain = (role: string) => pitchClassesOfTones(before.filter((tone) => tone.role === role));
+  const found: ColouredChord[] = [];
   for (const colour of suggestColours(chord, { key, grade: grade as Grade, next })) {
     const level = grades.indexOf(colour.grade);
-    if (level < 3 && !colour.inKey) continue;
-    const tones = chordTones(colour.chord, key);
-    const mask = maskOf(tones.map((tone) => tone.pitchClass));
-    if ((before & mask) !== before) continue;
-    const leavesOut = tones.some(
-      ({ weight, pitchClass: at }) => weight === 'better left out' && before & (1 << at),
-    );
-    if (leavesOut) continue;
-    for (const { pitchClass: at, role } of tones) {
-      if (own & (1 << at) || (!hasThird && role === 'third')) continue;
-      // A sixth over another bass makes it the relative chord (5/7 with a 3 is 3m7/7), on a minor chord a half-diminished one.
-      if (role === 'sixth' && (chord.bass || !major)) continue;
-      added.set(at, Math.min(added.get(at) ?? level, level));
-    }
+    // Of an alt one has what its single alterations are.
+    if (level < 3 ? !colour.inKey : !isDominant(chord) || isAlt(colour.chord)) continue;
+    const tones = soundingTones(colour.chord, key);
+    const mask = pitchClassesOfTones(tones);
+    // An altered tone takes the place of the plain one.
+    const changed = (figure: FigureNumber) =>
+      colour.chord.figures.some((tone) => tone.figure === figure && tone.alter !== 0);
+    const kept = own & ~(changed(5) ? plain('fifth') : 0) & ~(changed(9) ? plain('ninth') : 0);
+    const added = mask & ~own & ~bass;
+    if (!added || (kept & mask) !== kept || !staysItself(chord, tones, added)) continue;
+    const essential = pitchClassesOfTones(tones.filter(({ weight }) => weight === 'essential'));
+    const alters = colour.chord.figures.some(isAlteration);
+    // A colour is laid over the whole chord: in the place of a tone it would make another one. Only a dominant is plain
+    // enough by third and seventh.
+    const needed = before.length > 4 || alters ? essential : essential | kept;
+    found.push({ level, tones: mask | bass, needed, added, alters });
   }
-  return added;
+  return found;
+}
+
+/** The tones of a chord that hands may hold, a foreign bass aside. */
+function soundingTones(chord: Chord, key: Key): ChordTone[] {
+  return chordTones(chord, key).filter(
+    ({ role, weight }) => role !== 'bass' && weight !== 'better left out',
+  );
+}
+
+/** False where what is added would make another chord of it, or give a suspension its third back. */
+function staysItself(chord: NamedChord, tones: readonly ChordTone[], added: number): boolean {
+  const major = hasFigure(chord.figures, 3);
+  const hasThird = major || hasFigure(chord.figures, 3, -1);
+  const dominant = alterOfFigure(chord.figures, 7) === -1;
+  return tones.every(({ pitchClass: at, role }) => {
+    if (!(added & (1 << at))) return true;
+    if (role === 'third') return hasThird;
+    // A sixth over another bass makes it the relative chord (5/7 with a 3 is 3m7/7), on a minor chord a half-diminished
+    // one; under a suspension it is one only where the seventh says that it is a 13th.
+    if (role === 'sixth' || role === 'thirteenth')
+      return !chord.bass && (major || (!hasThird && dominant));
+    return true;
+  });
+}
+
+/** A chord that wants to fall a fifth: its third leads there, though its seventh may not be written. */
+function isDominant({ root, figures }: NamedChord): boolean {
+  if (!hasFigure(figures, 3)) return false;
+  const seventh = alterOfFigure(figures, 7);
+  const isOfKey = root.alter === 0 && [1, 4].includes(root.step);
+  return seventh === null ? !isOfKey && root.alter === 0 : seventh === -1;
+}
+
+function isAlteration({ figure, alter }: Figure): boolean {
+  return alter !== 0 && (figure === 9 || figure === 5 || figure === 13);
+}
+
+function bareness(
+  chord: Chord,
+  next: Chord | null,
+  grade: HandGrade,
+  thirdInBass: boolean,
+): Material['bare'] {
+  if (chord.kind !== 'named') return null;
+  const falls =
+    next !== null && fold(degreeSemitones(rootOf(next)) - degreeSemitones(chord.root), 12) === 5;
+  if (grade === 'altered' && falls && isDominant(chord) && !chord.figures.some(isAlteration))
+    return 'dominant';
+  const third = alterOfFigure(chord.figures, 3);
+  const isTriad = chord.figures.length === 3 && third !== null && third <= 0;
+  return isTriad && hasFigure(chord.figures, 5) && !thirdInBass ? 'triad' : null;
 }

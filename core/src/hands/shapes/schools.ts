@@ -29,6 +29,7 @@ export type LeftFamily = (typeof leftFamilies)[number];
 export const rightFamilies = [
   'close',
   'pair',
+  'octave',
   'doubled',
   'fattened',
   'open',
@@ -66,7 +67,16 @@ export interface Weights {
   readonly gap: number;
   /** Lowest and highest note moving in parallel octaves. */
   readonly parallel: number;
-  /** For each note that the chart does not ask for: warm, rich, altered. */
+  /** Another shape of the left hand than before; and a bass a step away that is taken an octave off. */
+  readonly newShape: number;
+  readonly brokenLine: number;
+  /** For each right-hand note that doubles a third in the bass. */
+  readonly thirdOverBass: number;
+  /** A minor ninth inside, or a sharp ninth under the third: played only where nothing else can be. */
+  readonly clash: number;
+  /** A triad, and a dominant that falls, without the colour that the player's grade is for. */
+  readonly bare: Readonly<Record<'triad' | 'dominant', number>>;
+  /** For a colour that the chart does not ask for: warm, rich, altered. */
   readonly colour: readonly [warm: number, rich: number, altered: number];
   /** A semitone inside a hand, or a minor ninth between the hands. */
   readonly rub: number;
@@ -76,6 +86,9 @@ export interface Weights {
   /** Sounding notes that suit the school, and the cost of each more or less. */
   readonly notes: number;
   readonly noteOff: number;
+  /** Right-hand notes that the school holds, and the cost of each more or less. */
+  readonly rightNotes: number;
+  readonly rightNoteOff: number;
   /** Saved by a right hand that is one of the song's own shapes. */
   readonly palette: number;
   /** Where the hands like to be: lowest note of the left, middle of the right, as MIDI numbers. */
@@ -110,19 +123,26 @@ const usual = {
   rightJump: 12,
   leftJump: 4,
   topLeap: 6,
-  offMelody: 60,
+  offMelody: 90,
   spread: 4,
   roll: 40,
   drift: 4,
   gap: 3,
   parallel: 30,
-  colour: [22, 30, 45],
+  newShape: 18,
+  brokenLine: 70,
+  thirdOverBass: 64,
+  clash: 400,
+  bare: { triad: 60, dominant: 90 },
+  colour: [22, 26, 30],
   rub: 18,
   doubledThird: 8,
   noFifth: 4,
   notes: 5,
   noteOff: 6,
-  palette: 45,
+  rightNotes: 3,
+  rightNoteOff: 0,
+  palette: 60,
   leftPlace: 43,
   rightPlace: 66,
 } as const;
@@ -131,28 +151,34 @@ const usual = {
 export const weightsOf: Readonly<Record<School, Weights>> = {
   'block and plain': {
     ...usual,
-    left: left({ octave: 0, root: 6, 'fifth and octave': 10, fifth: 12, close: 30 }, 40),
+    rightNoteOff: 24,
+    left: left({ octave: 0, root: 4, 'fifth and octave': 10, fifth: 12, close: 30 }, 40),
     right: right({ close: 0, doubled: 14, pair: 24, fattened: 24, rootless: 10, bells: 25 }, 40),
   },
   'open and low': {
     ...usual,
     spread: 1,
+    // A tenth that is wider than the hand is rolled: that is how this school sounds.
+    roll: 4,
+    newShape: 26,
+    notes: 6,
+    doubledThird: 6,
     leftPlace: 41,
     rightPlace: 63,
     left: left(
       {
         'fifth and tenth': 0,
-        'fifth and octave': 6,
-        fifth: 10,
-        tenth: 8,
-        'fifth and seventh': 8,
-        seventh: 16,
-        octave: 24,
-        root: 26,
+        'fifth and octave': 24,
+        fifth: 28,
+        tenth: 16,
+        'fifth and seventh': 24,
+        seventh: 34,
+        octave: 44,
+        root: 46,
       },
-      34,
+      54,
     ),
-    right: right({ open: 0, pair: 4, close: 6, fourths: 8, doubled: 14, bells: 14 }, 22),
+    right: right({ open: 0, pair: 4, close: 6, fourths: 8, octave: 12, doubled: 18 }, 22),
   },
   'shell and rootless': {
     ...usual,
@@ -177,20 +203,26 @@ export const weightsOf: Readonly<Record<School, Weights>> = {
   },
   'stacks of fourths': {
     ...usual,
-    colour: [8, 14, 40],
-    left: left({ fifth: 0, root: 4, octave: 8, 'fifth and octave': 6 }, 24),
-    right: right({ fourths: 0, open: 12, bells: 16, close: 30, pair: 30 }, 36),
+    colour: [4, 6, 30],
+    roll: 8,
+    left: left(
+      { fifth: 0, root: 4, octave: 8, 'fifth and octave': 6, tenth: 6, 'fifth and tenth': 6 },
+      24,
+    ),
+    right: right({ fourths: 0, open: 30, bells: 40, close: 44, pair: 50 }, 54),
   },
   'full and fat': {
     ...usual,
     notes: 7,
     noteOff: 8,
+    rightNotes: 4,
+    rightNoteOff: 12,
     leftPlace: 41,
     left: left(
       { 'fifth and octave': 0, octave: 8, 'fifth and tenth': 6, 'fifth and seventh': 10 },
       28,
     ),
-    right: right({ doubled: 0, fattened: 2, close: 12, bells: 14, rootless: 12 }, 26),
+    right: right({ doubled: 0, fattened: 14, close: 20, bells: 24, rootless: 20 }, 30),
   },
   beginner: {
     ...usual,

@@ -96,7 +96,7 @@ export function leftWithoutBass(
   const from = Math.max(instrument.lowest, aboveTheBass);
   const to = Math.min(instrument.highest, leftRange.highest);
   const own = tones.filter((tone) => tone !== bass && tone !== root);
-  const pool = notesOf([...own, ...added.keys()], from, to);
+  const pool = notesOf([...own, ...added], from, to);
   const found: HandShape<LeftFamily>[] = [shape([], 'nothing')];
   const grow = (notes: readonly number[], next: number) => {
     for (let index = next; index < pool.length; index += 1) {
@@ -145,7 +145,7 @@ export function rightHands(
   const { tones, added, home } = material;
   const from = Math.max(instrument.lowest, rightRange.lowest);
   const to = Math.min(instrument.highest, rightRange.highest);
-  const pool = [...new Set([...tones, ...added.keys()])].sort((one, other) => one - other);
+  const pool = [...new Set([...tones, ...added])].sort((one, other) => one - other);
   const found = new Map<string, HandShape<RightFamily>>();
   const add = (notes: readonly number[], family: RightFamily) => {
     const [low, high] = [notes[0]!, notes.at(-1)!];
@@ -159,9 +159,11 @@ export function rightHands(
       const row = [...set.slice(turn), ...set.slice(0, turn)];
       for (const notes of placed(row, from, to)) {
         add(notes, closeFamily(notes, material));
-        if (notes.length <= 3) add([...notes, notes[0]! + 12], 'doubled');
+        if (notes.length <= 3)
+          add([...notes, notes[0]! + 12], notes.length === 3 ? 'doubled' : 'octave');
         const below = notes[0]! - fold(notes[0]! - (material.fifth ?? -1), 12);
-        if (material.fifth !== null && notes.length === 3 && below < notes[0]!)
+        const isFramed = notes.at(-1)! - below === 12;
+        if (material.fifth !== null && notes.length === 3 && below < notes[0]! && !isFramed)
           add([below, ...notes], 'fattened');
         if (notes.length === 3) add([notes[0]!, notes[2]!, notes[1]! + 12], 'open');
       }
