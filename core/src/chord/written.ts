@@ -5,7 +5,7 @@ import { fold, withSigns } from '../pitch/note.ts';
 import { alterOfFigure, bassOf, rootOf, type Chord, type NamedChord } from './chord.ts';
 import { formatChord, nameDegree } from './formatChord.ts';
 import { plainStyle, type NumberStyle } from './reading.ts';
-import { chordTones } from './tones.ts';
+import { chordTones, type Role } from './tones.ts';
 
 /** How notes stand to the chord that is written where they sound. */
 export interface AsWritten {
@@ -42,14 +42,40 @@ export function asWritten(
   if (leftToBass && !bassPlayer) return null;
   if (silent.some(({ at, isNeeded }) => isNeeded && at !== bass)) return null;
   const own = tones.reduce((all, { at }) => all | (1 << at), 0);
-  const added = coloursOf(mask & ~own, chord);
-  if (!added) return null;
+  const { added, foreign } = coloursOf(mask & ~own, chord);
+  if (foreign) return null;
   return {
     added,
     withoutFifth: silent.some(({ role }) => role === 'fifth'),
     leftToBass,
     bottom: bassPlayer || lowest === bass ? null : degreeOfSemitones(lowest),
   };
+}
+
+/** What keeps notes from being the chord that is written: tones of it that do not sound, and tones that make another one of it. */
+export interface Unlike {
+  readonly missing: readonly Role[];
+  readonly foreign: readonly Degree[];
+}
+
+/**
+ * What is missing in notes for a written chord, and what is foreign to it; nothing of either where they are that chord.
+ * @param mask the notes, as semitones above the tonic of the (relative) major key
+ */
+export function unlikeWritten(mask: number, chord: Chord, key: Key, bassPlayer: boolean): Unlike {
+  const tones = chordTones(chord, key).map(({ degree, role, weight }) => ({
+    at: semitone(degree),
+    role,
+    isNeeded: weight === 'essential',
+  }));
+  const bass = semitone(bassOf(chord));
+  const own = tones.reduce((all, { at }) => all | (1 << at), 0);
+  const missing = tones
+    .filter(({ at, isNeeded }) => isNeeded && !(mask & (1 << at)) && !(bassPlayer && at === bass))
+    .map(({ role }) => role);
+  const rest = coloursOf(mask & ~own, chord).foreign;
+  const foreign = Array.from({ length: 12 }, (_, at) => at).filter((at) => rest & (1 << at));
+  return { missing, foreign: foreign.map(degreeOfSemitones) };
 }
 
 /** One sentence: `2m7 as written, with 11; 2 is left to the bass.` */
@@ -69,19 +95,18 @@ export function writtenInWords(
   return withSigns(`${said.filter(Boolean).join(', ')}${bass}.`, style.signs);
 }
 
-/** What notes are over a chord, each as a figure; null where one of them would make another chord of it. */
-function coloursOf(mask: number, chord: Chord): string[] | null {
-  if (mask === 0) return [];
-  if (chord.kind !== 'named') return null;
+/** What notes are over a chord, each as a figure, and those that make another chord of it. */
+function coloursOf(mask: number, chord: Chord): { added: string[]; foreign: number } {
+  const added: string[] = [];
+  if (chord.kind !== 'named') return { added, foreign: mask };
   const root = semitone(rootOf(chord));
-  const found: string[] = [];
-  const hasSeventh = (mask & (1 << fold(root + 10, 12))) !== 0;
-  for (const [above, figure] of coloursOver(chord, hasSeventh)) {
+  let foreign = mask;
+  for (const [above, figure] of coloursOver(chord, (mask & (1 << fold(root + 10, 12))) !== 0)) {
     const bit = 1 << fold(root + above, 12);
-    if (mask & bit) found.push(figure);
-    mask &= ~bit;
+    if (foreign & bit) added.push(figure);
+    foreign &= ~bit;
   }
-  return mask === 0 ? found : null;
+  return { added, foreign };
 }
 
 /**

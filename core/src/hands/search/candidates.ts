@@ -12,7 +12,13 @@ import { maskOf, materialOf, type Material } from '../shapes/material.ts';
 import { isMuddy } from '../shapes/mud.ts';
 import { hasBassPlayer, type HandGrade, type Instrument, type Lineup } from '../shapes/player.ts';
 import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
-import { leftOverBass, leftWithoutBass, rightHands, type HandShape } from '../shapes/shapes.ts';
+import {
+  leftOverBass,
+  leftWithoutBass,
+  rightHands,
+  stackHands,
+  type HandShape,
+} from '../shapes/shapes.ts';
 
 /** The voicings that one chord can be played in, the cheapest in themselves first. */
 export interface CandidateSet {
@@ -88,6 +94,10 @@ export function handCandidatesOf({
 }: VoicingRequest): HandCandidates {
   const material = materialOf(chord, key, grade, next);
   const withBass = hasBassPlayer(lineup);
+  if (material.order) {
+    const { lefts, rights } = stackHands(material.order, taste.reach, instrument, withBass);
+    return { material, lefts, rights };
+  }
   const lefts = withBass
     ? leftWithoutBass(material, taste.reach.left, instrument)
     : leftOverBass(material, taste.reach.left, instrument);
@@ -97,7 +107,20 @@ export function handCandidatesOf({
     grade === 'beginner'
       ? Math.max(3, Math.min(4, essential - 1))
       : Math.max(4, Math.min(5, essential - 1));
-  return { material, lefts, rights: rightHands(material, taste.reach.right, instrument, most) };
+  const rights = rightHands(material, taste.reach.right, instrument, most);
+  const { upper } = material;
+  if (upper === null) return { material, lefts, rights };
+  // A shape over a shell is one hand's, in any inversion; the other hand has all the rest.
+  const rest = neededOf(material, withBass) & ~upper;
+  const whole = rights.filter(
+    ({ mask, notes }) => mask === upper && notes.length === bitCount(upper),
+  );
+  const shells = lefts.filter(({ mask }) => (mask & rest) === rest);
+  return {
+    material,
+    lefts: shells.length > 0 ? shells : lefts,
+    rights: shells.length > 0 && whole.length > 0 ? whole : rights,
+  };
 }
 
 /** Finds the voicings of a chord that the player can hold; none where nothing can be held. */

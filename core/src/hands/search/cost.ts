@@ -33,6 +33,10 @@ export interface Taste {
   readonly middleFilled: boolean;
   /** The pitch class that should be on top; null where nothing is sung. */
   readonly melody: number | null;
+  /** Where the left hand stays without moving, its lowest and highest key; null where it moves. */
+  readonly leftPosition: readonly [lowest: number, highest: number] | null;
+  /** The song begins with this chord: in root position, for who is new to it. */
+  readonly opens: boolean;
   /** Right hands that the song uses, each as the semitones above its lowest note with that note's pitch class. */
   readonly palette: ReadonlySet<string>;
 }
@@ -55,8 +59,8 @@ export function totalOf(parts: StepCost): number {
 /** The right hand's part of the own cost. */
 export function rightCost(
   { notes, family }: HandShape<RightFamily>,
-  { bass, third, sharpNinth }: Material,
-  { weights, reach, octaves, middleFilled, melody, palette }: Taste,
+  { bass, root, third, sharpNinth, order }: Material,
+  { weights, reach, octaves, middleFilled, melody, palette, opens }: Taste,
 ): number {
   const middle = (notes[0]! + notes.at(-1)!) / 2;
   const overThird = bass === third;
@@ -72,6 +76,8 @@ export function rightCost(
     weights.rub * semitonesInside(notes) +
     (isOwn ? 0 : weights.rightNoteOff * abs(notes.length - weights.rightNotes)) +
     (melody === null || fold(notes.at(-1)!, 12) === melody ? 0 : weights.offMelody) +
+    (order === null ? 0 : weights.leftOfStack * (order.length - notes.length)) +
+    (opens && fold(notes[0]!, 12) !== root ? weights.notInRootPosition : 0) +
     (overThird ? weights.thirdOverBass * notesOfClass(notes, bass) : 0) +
     (sharpNinth === null ? 0 : weights.clash * ninthsUnder(sharpNinth, notes, notes))
   );
@@ -81,20 +87,22 @@ export function rightCost(
 export function leftCost(
   { notes, family }: HandShape<LeftFamily>,
   material: Material,
-  { weights, reach, octaves }: Taste,
+  { weights, reach, octaves, leftPosition }: Taste,
   withBass: boolean,
 ): number {
   // Under an alt or a shape of its own the left hand holds the shell, whatever it holds elsewhere.
+  const overShell = material.oneOf.length > 0 || material.upper !== null;
   const liking =
-    family === 'seventh' && material.oneOf.length > 0
-      ? min(weights.left[family], 0)
-      : weights.left[family];
+    family === 'seventh' && overShell ? min(weights.left[family], 0) : weights.left[family];
   if (notes.length === 0) return liking;
   const place = max(weights.leftPlace + 12 * octaves, withBass ? 53 : 0);
   return (
     liking +
     spreadCost(notes, reach.left.held, weights) +
     driftCost(notes[0]!, place, weights) +
+    (leftPosition && (notes[0]! < leftPosition[0] || notes.at(-1)! > leftPosition[1])
+      ? weights.outOfPosition
+      : 0) +
     weights.rub * semitonesInside(notes)
   );
 }
@@ -106,7 +114,7 @@ export function togetherCost(
   material: Material,
   { weights, middleFilled }: Taste,
 ): number {
-  const { third, fifth, sharpNinth } = material;
+  const { third, fifth, sharpNinth, order, bass } = material;
   const wanted = weights.notes - (middleFilled ? 1 : 0);
   const both = left.mask | right.mask;
   const count = left.notes.length + right.notes.length;
@@ -121,6 +129,7 @@ export function togetherCost(
     weights.gap * max(0, between - 16) +
     weights.rub * bits(rubs & ~natural(material)) +
     doubled +
+    (order ? 2 * weights.leftOfStack * bits(left.mask & right.mask & ~(1 << bass)) : 0) +
     weights.clash * (ninths + clashes) +
     (fifth !== null && !(both & (1 << fifth)) ? weights.noFifth : 0)
   );

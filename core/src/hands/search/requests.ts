@@ -3,12 +3,19 @@ import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import { degreeSemitones } from '../../pitch/degree.ts';
-import { formatKey, relativeMajor, type Key } from '../../pitch/key.ts';
+import { bassNote } from '../../chord/tones.ts';
+import { formatKey, relativeMajor, scale, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
 import { fromDegrees, type PaletteShape, type Pin } from '../shapes/pins.ts';
-import { instruments, usualReach, type HandGrade, type Instrument } from '../shapes/player.ts';
+import {
+  hasBassPlayer,
+  instruments,
+  usualReach,
+  type HandGrade,
+  type Instrument,
+} from '../shapes/player.ts';
 import { weightsOf, type School } from '../shapes/schools.ts';
 import { pinProblem } from './troubles.ts';
 import type { VoiceOptions, Walk } from './voiced.ts';
@@ -46,11 +53,16 @@ export class VoicingRequests {
   readonly #options: FullOptions;
   readonly #octavesOf = new Map<number, number>();
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
+  readonly #timeline: Timeline;
+  readonly #first: TimedSlot | null;
+  readonly #positions = new Memo<LeftPosition>(24);
   /** The palette's hands by the name of the key they are played in. */
   readonly #palettes = new Memo<PaletteHands>(24);
 
   constructor(timeline: Timeline, options: FullOptions) {
     this.#options = options;
+    this.#timeline = timeline;
+    this.#first = timeline.slots.find(({ is }) => is.kind === 'chord') ?? null;
     this.school = options.style;
     for (const { slot, octaves } of options.registers) {
       const section = timeline.slots.find((timed) => timed.slot === slot)?.section;
@@ -64,6 +76,19 @@ export class VoicingRequests {
   #palette(key: Key): PaletteHands {
     const { palette, instrument } = this.#options;
     return this.#palettes.get(formatKey(key), () => paletteHands(palette, key, instrument));
+  }
+
+  /** A beginner's left hand stays on five neighbouring keys of the scale, where all basses of a key are among five. */
+  #leftPosition(key: Key): LeftPosition {
+    if (this.school !== 'beginner' || hasBassPlayer(this.#options.lineup)) return null;
+    const name = formatKey(key);
+    return this.#positions.get(name, () => {
+      const basses = new Set<number>();
+      for (const { is, key: here } of this.#timeline.slots)
+        if (is.kind === 'chord' && formatKey(here) === name)
+          basses.add(pitchClass(bassNote(is.chord, key)));
+      return fiveFingers(basses, key, this.weights.leftPlace);
+    });
   }
 
   get weights() {
@@ -89,6 +114,8 @@ export class VoicingRequests {
         weights: this.weights,
         reach,
         middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
+        opens: this.school === 'beginner' && slot === this.#first,
+        leftPosition: this.#leftPosition(slot.key),
         octaves: this.#octavesOf.get(slot.section) ?? 0,
         melody: sung ? fold(home + degreeSemitones(sung), 12) : null,
         palette: palette.names,
@@ -125,6 +152,26 @@ function gradeIn(school: School, grade: HandGrade): HandGrade {
   if (school === 'beginner') return 'beginner';
   const isSmall = grade === 'plain' || grade === 'warm';
   return school === 'stacks of fourths' && isSmall ? 'rich' : grade;
+}
+
+type LeftPosition = readonly [lowest: number, highest: number] | null;
+
+/** The five neighbouring notes of a key nearest to a place that have all of these basses; null where no five have. */
+function fiveFingers(basses: ReadonlySet<number>, key: Key, place: number): LeftPosition {
+  const notes = scale(key).map((note) => pitchClass(note));
+  let best: LeftPosition = null;
+  const middleOf = ([lowest, highest]: readonly [number, number]) => (lowest + highest) / 2;
+  for (const [at, low] of notes.entries()) {
+    const five = [0, 1, 2, 3, 4].map((step) => notes[(at + step) % 7]!);
+    if (![...basses].every((bass) => five.includes(bass))) continue;
+    for (let lowest = place - 18 + fold(low - place + 18, 12); lowest < place + 12; lowest += 12) {
+      const position = [lowest, lowest + fold(five[4]! - low, 12)] as const;
+      const isNearer =
+        Math.abs(middleOf(position) - place) < Math.abs(middleOf(best ?? [0, 0]) - place);
+      if (isNearer) best = position;
+    }
+  }
+  return best;
 }
 
 interface PaletteHands {

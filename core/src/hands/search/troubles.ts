@@ -1,6 +1,10 @@
+import { listed } from '../../kit/words.ts';
 import type { Chord } from '../../chord/chord.ts';
-import { formatChord } from '../../chord/formatChord.ts';
-import type { NumberStyle } from '../../chord/reading.ts';
+import { formatChord, nameDegree } from '../../chord/formatChord.ts';
+import { plainStyle, type NumberStyle } from '../../chord/reading.ts';
+import { unlikeWritten } from '../../chord/written.ts';
+import { relativeMajor, type Key } from '../../pitch/key.ts';
+import { fold, pitchClass } from '../../pitch/note.ts';
 import { findCandidates, type VoicingRequest } from './candidates.ts';
 import type { Pin } from '../shapes/pins.ts';
 import { instruments, type Reach } from '../shapes/player.ts';
@@ -94,4 +98,24 @@ export function pinProblem({
       return `The pinned ${hand} hand of ${name} spans ${spanInWords(span)}, beyond your reach. It is played as pinned.`;
   }
   return null;
+}
+
+/** What hands that are pinned leave out of the chart's chord, or bring into it; null where they hold it. */
+export function unlikeProblem(
+  { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
+  chord: Chord,
+  key: Key,
+  bassPlayer: boolean,
+  numbers: Partial<NumberStyle> | undefined,
+): string | null {
+  const home = pitchClass(relativeMajor(key).tonic);
+  const mask = [...left, ...right].reduce((all, note) => all | (1 << fold(note - home, 12)), 0);
+  const { missing, foreign } = unlikeWritten(mask, chord, key, bassPlayer);
+  const degrees = foreign.map((degree) => nameDegree(degree, { ...plainStyle, ...numbers }));
+  const said = [
+    missing.length > 0 ? `is without its ${listed(missing)}` : '',
+    degrees.length > 0 ? `has ${listed(degrees)}, which it does not name` : '',
+  ].filter(Boolean);
+  if (said.length === 0) return null;
+  return `As pinned, ${formatChord(chord, numbers)} ${said.join(' and ')}. Pin it anew, or write the chord that you hear.`;
 }

@@ -14,10 +14,11 @@ import {
 } from './candidates.ts';
 import { candidate, stepCost, totalOf, type Candidate, type StepCost } from './cost.ts';
 import { Lattice, StepTable } from './lattice.ts';
+import { inOnePlace, type Placed } from './onePlace.ts';
 import { maskOf } from '../shapes/material.ts';
-import type { Reach } from '../shapes/player.ts';
+import { hasBassPlayer, type Reach } from '../shapes/player.ts';
 import { weightsOf, type School } from '../shapes/schools.ts';
-import { whyNone } from './troubles.ts';
+import { unlikeProblem, whyNone } from './troubles.ts';
 import type {
   HandsProblem,
   OtherVoicing,
@@ -82,14 +83,18 @@ export class Voicer {
       yield { done: index + 1, of };
     }
     const { weights } = requests;
+    const steps = (from: CandidateSet, to: CandidateSet) => this.#table(from, to, requests.school);
     const lattice = new Lattice(
       nodes.map(({ set }) => set),
-      (from, to) => this.#table(from, to, requests.school),
+      steps,
     );
     for (const done of lattice.search(this.#found?.lattice ?? null))
       yield { done: chords.length + done, of };
 
-    const path = lattice.path();
+    const path =
+      requests.school === 'beginner'
+        ? inOnePlace(nodes.map(placedOf), lattice.path(), steps)
+        : lattice.path();
     const slots: (VoicedSlot | null)[] = timeline.slots.map(() => null);
     let before: Candidate | null = null;
     let cost = 0;
@@ -98,6 +103,13 @@ export class Voicer {
       const own = node.set.own[path[index]!]!;
       const step = before ? stepCost(before, chosen, weights) : noStep;
       cost += own + totalOf(step);
+      if (node.pinned) {
+        const held = { left: chosen.left.notes, right: chosen.right.notes };
+        const bassPlayer = hasBassPlayer(options.lineup);
+        const unlike = unlikeProblem(held, node.chord, node.slot.key, bassPlayer, options.numbers);
+        if (unlike)
+          problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: unlike }));
+      }
       const walk = requests.walk(node.slot, node.chord, chosen);
       if (typeof walk === 'string')
         problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: walk }));
@@ -175,6 +187,12 @@ export class Voicer {
       () => new StepTable(from, to, weightsOf[school]),
     );
   }
+}
+
+/** A chord by its name, its key and its height: what is equal is held alike where one chord has one place. */
+function placedOf({ set, pinned, chord, slot, request }: ChordNode): Placed {
+  const name = JSON.stringify([chord, formatKey(slot.key), request.taste.octaves]);
+  return { set, name: pinned ? null : name };
 }
 
 const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 };

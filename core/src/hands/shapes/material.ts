@@ -5,10 +5,11 @@ import {
   type Chord,
   type Figure,
   type FigureNumber,
+  type LayeredChord,
   type NamedChord,
 } from '../../chord/chord.ts';
 import { grades, suggestColours, type Grade } from '../../chord/colours.ts';
-import { bassNote, chordTones, type ChordTone } from '../../chord/tones.ts';
+import { bassNote, chordTones, pitchClassesOf, type ChordTone } from '../../chord/tones.ts';
 import { degreeSemitones } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
@@ -34,6 +35,10 @@ export interface Material {
   readonly added: readonly number[];
   /** What the player's grade wants coloured: a bare triad, or a dominant that falls a fifth with nothing altered. */
   readonly bare: 'triad' | 'dominant' | null;
+  /** A stack's notes in the order in which they are written, from the lowest up; null for other chords. */
+  readonly order: readonly number[] | null;
+  /** The shape over a shell, which one hand holds whole; null for other chords. */
+  readonly upper: number | null;
   /** The root and fifth of home, for bells. */
   readonly home: readonly [root: number, fifth: number];
 }
@@ -83,12 +88,18 @@ export function materialOf(chord: Chord, key: Key, grade: HandGrade, next: Chord
     coloured,
     added: pitchClassesIn(added),
     bare: coloured.length === 0 ? null : bareness(chord, next, grade, bass === third),
+    order: chord.kind === 'stack' ? all.map((tone) => tone.pitchClass) : null,
+    upper: chord.kind === 'layered' ? maskOf(pitchClassesOf(shapeAlone(chord), key)) : null,
     home: [tonic, fold(tonic + 7, 12)],
   };
 
   function hasBothThirds(colours: readonly ColouredChord[]): boolean {
     return third !== null && colours.some((colour) => colour.added & (1 << fold(third - 1, 12)));
   }
+}
+
+function shapeAlone({ upper }: LayeredChord): Chord {
+  return { kind: 'named', ...upper, bass: null };
 }
 
 /** True for a dominant that names both altered ninths: it means one of them, and one altered fifth. */

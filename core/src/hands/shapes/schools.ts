@@ -20,6 +20,7 @@ export const leftFamilies = [
   'tenth',
   'fifth and tenth',
   'other tone',
+  'pair',
   'close',
   'shell',
   'rootless',
@@ -72,6 +73,11 @@ export interface Weights {
   readonly brokenLine: number;
   /** For each right-hand note that doubles a third in the bass. */
   readonly thirdOverBass: number;
+  /** For who is new to it: a song that does not begin in root position, a left hand that leaves its place. */
+  readonly notInRootPosition: number;
+  readonly outOfPosition: number;
+  /** For each note of a stack that the right hand leaves to the left. */
+  readonly leftOfStack: number;
   /** A minor ninth inside, or a sharp ninth under the third: played only where nothing else can be. */
   readonly clash: number;
   /** A triad, and a dominant that falls, without the colour that the player's grade is for. */
@@ -132,6 +138,9 @@ const usual = {
   newShape: 18,
   brokenLine: 70,
   thirdOverBass: 64,
+  leftOfStack: 24,
+  notInRootPosition: 240,
+  outOfPosition: 60,
   clash: 400,
   bare: { triad: 60, dominant: 90 },
   colour: [22, 26, 30],
@@ -185,19 +194,23 @@ export const weightsOf: Readonly<Record<School, Weights>> = {
     notes: 5,
     colour: [10, 18, 30],
     leftPlace: 44,
+    // Root and seventh take turns with root and third, third and seventh with seventh and third: that is what moves least.
+    newShape: 4,
+    leftMove: 6,
     left: left(
       {
         seventh: 0,
         shell: 0,
-        rootless: 0,
+        rootless: 10,
         tenth: 4,
-        'fifth and seventh': 8,
-        root: 12,
-        fifth: 16,
-        'other tone': 16,
-        octave: 24,
+        'fifth and seventh': 12,
+        root: 30,
+        fifth: 34,
+        'other tone': 24,
+        pair: 30,
+        octave: 40,
       },
-      28,
+      40,
     ),
     right: right({ rootless: 0, 'triad over shell': 0, close: 8, pair: 10, fourths: 8 }, 24),
   },
@@ -233,6 +246,6 @@ export const weightsOf: Readonly<Record<School, Weights>> = {
     leftPlace: 48,
     rightPlace: 64,
     left: left({ root: 0, octave: 24, fifth: 24, nothing: 0 }, 60),
-    right: right({ close: 0, pair: 20, rootless: 24 }, 60),
+    right: right({ close: 0, pair: 150, rootless: 24, octave: 150 }, 150),
   },
 };

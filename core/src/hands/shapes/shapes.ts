@@ -1,7 +1,7 @@
 import { fold } from '../../pitch/note.ts';
 import { maskOf, mostAdded, type Material } from './material.ts';
 import { isMuddy } from './mud.ts';
-import type { Instrument, Span } from './player.ts';
+import type { Instrument, Reach, Span } from './player.ts';
 import type { LeftFamily, RightFamily } from './schools.ts';
 
 /** What one hand holds: MIDI numbers from the lowest up. */
@@ -76,7 +76,7 @@ function leftFamily(
     if (isTenth(first)) return 'tenth';
     if (isSeventh(first)) return 'seventh';
     if (holdsUp(first)) return 'fifth';
-    return first - low <= 4 && low >= 48 ? 'other tone' : null;
+    return first - low <= 4 && low >= 48 ? 'shell' : null;
   }
   if (holdsUp(first)) {
     if (second - low === 12) return 'fifth and octave';
@@ -124,7 +124,9 @@ function rootlessFamily(
     tone !== null && notes.some((note) => fold(note, 12) === tone);
   const isOwn = notes.every((note) => own.includes(fold(note, 12)));
   if (notes.length === 1) return isOwn ? 'other tone' : null;
-  if (notes.length === 2) return isOwn ? 'shell' : null;
+  // The shell of a chord is its third and seventh; of one without a seventh, whatever goes with the third.
+  const isShell = seventh === null ? third === null || has(third) : has(third) && has(seventh);
+  if (notes.length === 2) return isOwn ? (isShell ? 'shell' : 'pair') : null;
   if (notes.length === 3) return isOwn && notes[2]! - notes[0]! < 12 ? 'close' : null;
   return has(third) && has(seventh) && notes[3]! - notes[0]! < 13 ? 'rootless' : null;
 }
@@ -239,6 +241,50 @@ function fourthsFrom(set: readonly number[]): number[][] {
   };
   grow([]);
   return rows;
+}
+
+/**
+ * The hands of a stack, in its written order: the right hand has it whole over its lowest note in the left, or what is left of
+ * it where the left hand holds its beginning.
+ */
+export function stackHands(
+  order: readonly number[],
+  reach: Reach,
+  instrument: Instrument,
+  withBass: boolean,
+): { lefts: HandShape<LeftFamily>[]; rights: HandShape<RightFamily>[] } {
+  const lowestLeft = Math.max(instrument.lowest, withBass ? aboveTheBass : leftRange.lowest);
+  const highest = Math.min(instrument.highest, rightRange.highest);
+  const low = withBass ? [] : placed([order[0]!], lowestLeft, leftRange.highest);
+  const beginnings = order.slice(0, -1).map((_, at) => order.slice(0, at + 1));
+  const lefts = [
+    ...(withBass ? [[]] : []),
+    ...low.map(([note]) => [note!, note! + 12]),
+    // The bass player has the lowest note: it is held above only where the right hand cannot have the whole.
+    ...beginnings
+      .filter(({ length }) => !withBass || length > 1)
+      .flatMap((row) => placed(row, lowestLeft, leftRange.highest)),
+  ].filter(
+    (notes) => notes.length === 0 || (spanOf(notes) <= reach.left.rolled && !isMuddy(notes)),
+  );
+  const rights = order
+    .slice(0, -1)
+    .flatMap((_, at) => placed(order.slice(at), rightRange.lowest, highest))
+    .filter((notes) => spanOf(notes) <= reach.right.rolled && !isMuddy(notes));
+  return {
+    lefts: lefts.map((notes) => shape(notes, leftOfStack(notes))),
+    rights: rights.map((notes) => shape(notes, 'fourths')),
+  };
+}
+
+function leftOfStack(notes: readonly number[]): LeftFamily {
+  if (notes.length === 0) return 'nothing';
+  if (notes.length === 1) return 'root';
+  return spanOf(notes) === 12 ? 'octave' : 'fifth';
+}
+
+function spanOf(notes: readonly number[]): number {
+  return notes.at(-1)! - notes[0]!;
 }
 
 /** A row of pitch classes stacked upwards, from each place where its lowest note fits. */

@@ -124,6 +124,7 @@ const leftWords: Readonly<Record<LeftFamily, string>> = {
   tenth: '1-10',
   'fifth and tenth': '1-5-10',
   'other tone': t('one tone'),
+  pair: t('two tones'),
   close: t('close left'),
   shell: t('shell'),
   rootless: t('rootless left'),
