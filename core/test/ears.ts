@@ -92,16 +92,16 @@ export class Ear {
   readonly leftChanges: Count = { of: 0, yes: 0 };
   /** The same where a slash bass is in play: counted apart. */
   readonly leftChangesBySlash: Count = { of: 0, yes: 0 };
-  /** Chords with the third in the bass, in which it sounds three times or more; and twice or more. */
+  /** Chords with the third in the bass, in which it sounds three times or more. */
   readonly thirdTripled: Count = { of: 0, yes: 0 };
-  readonly thirdDoubled: Count = { of: 0, yes: 0 };
-  /** Basses a step apart that do not go by that step. */
+  /** Basses a step apart that do not go by that step; and those that would have to go below C2, where a hand shape is mud. */
   readonly stepsBroken: Count = { of: 0, yes: 0 };
+  readonly stepsTooLow: Count = { of: 0, yes: 0 };
   /** Triads of a beat or more, third not in the bass, that have a colour. */
   readonly coloured: Count = { of: 0, yes: 0 };
   /** Dominants that fall a fifth and have an altered tone. */
   readonly altered: Count = { of: 0, yes: 0 };
-  /** Left hands of chords in root position that hold the tenth; and any that hold octave or fifth. */
+  /** Left hands of chords in root position that hold the tenth. */
   readonly tenths: Count = { of: 0, yes: 0 };
   /** Right hands that are built of fourths. */
   readonly fourths: Count = { of: 0, yes: 0 };
@@ -109,7 +109,7 @@ export class Ear {
   readonly threeNotes: Count = { of: 0, yes: 0 };
   /** Right hands that have their lowest note once more on top, or their top note once more below. */
   readonly doubledOutside: Count = { of: 0, yes: 0 };
-  /** Left hands with third and seventh, or root and seventh under a right hand with the third. */
+  /** Chords with a seventh whose left hand holds it, or holds the third under a right hand that has it. */
   readonly shells: Count = { of: 0, yes: 0 };
   /** Times a chord is held as it was held the first time. */
   readonly onePlace: Count = { of: 0, yes: 0 };
@@ -142,11 +142,13 @@ export class Ear {
     if (thirdInBass) {
       const times = all.filter((note) => overRoot(note) === third).length;
       add(this.thirdTripled, times >= 3);
-      add(this.thirdDoubled, right.some((note) => overRoot(note) === third));
     }
     const isTriad = ['', 'm'].includes(moment.number.replace(/^[b#]?[1-7]|\/.*$/g, ''));
     if (isTriad && !thirdInBass && moment.beats >= 1)
-      add(this.coloured, [...sounding].some((tone) => !tones.includes(tone) && tone !== above(bass, root)));
+      add(
+        this.coloured,
+        [...sounding].some((tone) => !tones.includes(tone) && tone !== above(bass, root)),
+      );
     const next = after && readNumber(after.number);
     const dominant = ['', '7', '(13)'].includes(number.replace(/^[b#]?[1-7]/, ''));
     const fallsFifth = next && after.follows && above(root, next.root) === 7;
@@ -156,13 +158,21 @@ export class Ear {
       const b9 = sounding.has(1);
       add(this.altered, b9 || sounding.has(3) || sounding.has(8));
     }
-    if (bass === root && left.length > 0)
-      add(this.tenths, left.some((note) => note - left[0]! === 15 || note - left[0]! === 16));
+    if (bass === root && left.length > 0 && third !== null)
+      add(
+        this.tenths,
+        left.some((note) => note - left[0]! === 15 || note - left[0]! === 16),
+      );
     const gaps = right.slice(1).map((note, at) => note - right[at]!);
     add(this.fourths, gaps.length > 1 && gaps.every((gap) => gap === 5 || gap === 6));
     add(this.threeNotes, right.length === 3);
     add(this.doubledOutside, right.length > 1 && right.at(-1)! - right[0]! === 12);
-    add(this.shells, third === null || this.#isShell(left, right, overRoot, third, tones));
+    const seventh = [10, 11].find((tone) => tones.includes(tone));
+    if (seventh !== undefined && third !== null && bass === root) {
+      const has = (hand: readonly number[], tone: number) =>
+        hand.some((note) => overRoot(note) === tone);
+      add(this.shells, has(left, seventh) || (has(left, third) && has(right, seventh)));
+    }
 
     // A sharp ninth lies a major seventh above the third, never a semitone below it.
     if (tones.includes(4) || sounding.has(4))
@@ -188,19 +198,6 @@ export class Ear {
     }
   }
 
-  #isShell(
-    left: readonly number[],
-    right: readonly number[],
-    overRoot: (note: number) => number,
-    third: number,
-    tones: readonly number[],
-  ): boolean {
-    const seventh = [10, 11].find((tone) => tones.includes(tone));
-    const has = (hand: readonly number[], tone: number | undefined) =>
-      tone !== undefined && hand.some((note) => overRoot(note) === tone);
-    return seventh === undefined || has(left, seventh) || (has(left, third) && has(right, seventh));
-  }
-
   #hearStep(before: Moment, now: Moment): void {
     const [from, to] = [readNumber(before.number), readNumber(now.number)];
     if (before.left.length > 0 && now.left.length > 0) {
@@ -213,7 +210,7 @@ export class Ear {
     if (![1, 2, 10, 11].includes(step)) return;
     const wanted = step <= 2 ? step : step - 12;
     if (above(low, before.home + from.bass) === 0 && above(lower, now.home + to.bass) === 0)
-      add(this.stepsBroken, lower - low !== wanted);
+      add(low + wanted <= 36 ? this.stepsTooLow : this.stepsBroken, lower - low !== wanted);
   }
 }
 

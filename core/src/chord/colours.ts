@@ -49,39 +49,41 @@ export interface ColourContext {
   readonly letters?: Partial<LetterStyle>;
 }
 
-type Recipe = readonly [quality: string, grade: Grade];
+interface Recipe {
+  readonly figures: readonly Figure[];
+  readonly grade: Grade;
+}
+
+/** Qualities by their grade, read once. */
+function recipes(qualities: Readonly<Partial<Record<Grade, readonly string[]>>>): Recipe[] {
+  return grades.flatMap((grade) =>
+    (qualities[grade] ?? []).map((quality) => {
+      const read = parseQuality(quality, majorTriad);
+      if (!read.ok) throw new Error(`“${quality}” is no quality.`);
+      return { figures: read.figures, grade };
+    }),
+  );
+}
 
 /** What each kind of chord can take (common practice, no published source). */
-const onMajor: readonly Recipe[] = [
-  ['', 'plain'],
-  ...(['sus4', 'sus2', 'add9', '6', 'maj7', '7', '7sus4'] as const).map((text): Recipe => [
-    text,
-    'warm',
-  ]),
-  ...(['6/9', 'maj9', '9', '9sus4', '13', '13sus', 'maj7#11', 'maj13'] as const).map(
-    (text): Recipe => [text, 'rich'],
-  ),
-  ...(['7b9', '7#5', '13b9', '13#11', '7#9', '7#5#9', '7alt'] as const).map((text): Recipe => [
-    text,
-    'altered',
-  ]),
-];
-const onMinor: readonly Recipe[] = [
-  ['m', 'plain'],
-  ...(['sus4', 'sus2', 'madd9', 'm7', '7sus4', 'm6'] as const).map((text): Recipe => [
-    text,
-    'warm',
-  ]),
-  ...(['m9', 'm11', 'm6/9', '9sus4', 'm13'] as const).map((text): Recipe => [text, 'rich']),
-  ...(['m(maj7)', 'm6(maj7)', '7b9', '7#5#9'] as const).map((text): Recipe => [text, 'altered']),
-];
-const onDiminished: readonly Recipe[] = [
-  ['dim', 'plain'],
-  ['m7b5', 'warm'],
-  ['dim7', 'warm'],
-  ['m9b5', 'rich'],
-  ['7b9', 'altered'],
-];
+const onMajor = recipes({
+  plain: [''],
+  warm: ['sus4', 'sus2', 'add9', '6', 'maj7', '7', '7sus4'],
+  rich: ['6/9', 'maj9', '9', '9sus4', '13', '13sus', 'maj7#11', 'maj13'],
+  altered: ['7b9', '7#5', '13b9', '13#11', '7#9', '7#5#9', '7alt'],
+});
+const onMinor = recipes({
+  plain: ['m'],
+  warm: ['sus4', 'sus2', 'madd9', 'm7', '7sus4', 'm6'],
+  rich: ['m9', 'm11', 'm6/9', '9sus4', 'm13'],
+  altered: ['m(maj7)', 'm6(maj7)', '7b9', '7#5#9'],
+});
+const onDiminished = recipes({
+  plain: ['dim'],
+  warm: ['m7b5', 'dim7'],
+  rich: ['m9b5'],
+  altered: ['7b9'],
+});
 
 /**
  * The colours that a chord takes here, plain first. Each keeps the chord's root and bass.
@@ -89,17 +91,28 @@ const onDiminished: readonly Recipe[] = [
  */
 export function suggestColours(chord: Chord, context: ColourContext): Colour[] {
   if (chord.kind !== 'named') return [];
-  const highest = grades.indexOf(context.grade ?? 'altered');
+  return colouredForms(chord, context.grade ?? 'altered', context.next ?? null).map((form) =>
+    colourOf(chord, form.chord, form.grade, context),
+  );
+}
+
+/** What colours make of a chord, without the words about it. */
+export interface ColouredForm {
+  readonly chord: NamedChord;
+  readonly grade: Grade;
+}
+
+/** The forms that a chord's colours give it up to a grade, plain first; the same in every key. */
+export function colouredForms(chord: NamedChord, grade: Grade, next: Chord | null): ColouredForm[] {
+  const highest = grades.indexOf(grade);
   const present = formatChord(chord);
   return recipesFor(chord)
-    .filter(([, grade]) => grades.indexOf(grade) <= highest)
-    .flatMap(([quality, grade]) => {
-      const read = parseQuality(quality, majorTriad);
-      if (!read.ok) return [];
-      const coloured: NamedChord = { ...chord, figures: read.figures };
-      const suits = grade !== 'altered' || leadsOn(coloured, context.next ?? null);
+    .filter((recipe) => grades.indexOf(recipe.grade) <= highest)
+    .flatMap((recipe) => {
+      const coloured: NamedChord = { ...chord, figures: recipe.figures };
+      const suits = recipe.grade !== 'altered' || leadsOn(coloured, next);
       if (formatChord(coloured) === present || !suits) return [];
-      return [colourOf(chord, coloured, grade, context)];
+      return [{ chord: coloured, grade: recipe.grade }];
     });
 }
 

@@ -57,6 +57,9 @@ export interface VoicingRequest {
  * the demo's songs less than half a per cent cheaper.
  */
 export const mostCandidates = 96;
+/** Of these the last few are for basses that would else not be there, so many for each. */
+const fewOfEachBass = 16;
+const mostOfRareBass = 4;
 /** Right hands that go into the pairing; the rest are dearer than any of these. */
 const mostRights = 120;
 /** Own costs lie above minus this (a palette saves some), and no chord has as many pairs of hands as this. */
@@ -154,7 +157,8 @@ export function findCandidates(
     cost: leftCost(shape, material, taste, withBass),
   }));
 
-  const mostNotes = material.oneOf.length > 0 ? mostOfAlt : 10;
+  // An alt is heard by its tones, not by their number.
+  const mostNotes = material.oneOf.length === 0 ? 10 : request.grade === 'beginner' ? 4 : 5;
   // Each pair as one number, its cost above its place: numbers sort much faster than objects would.
   const pairs: number[] = [];
   for (const [leftIndex, { shape: left, cost: leftPart }] of pricedLefts.entries()) {
@@ -169,7 +173,8 @@ export function findCandidates(
       pairs.push((cost + costFloor) * pairPlaces + leftIndex * mostRights + rightIndex);
     }
   }
-  const kept = Float64Array.from(pairs).sort().subarray(0, mostCandidates);
+  const lowest = pricedLefts.map(({ shape }) => shape.notes[0] ?? -1);
+  const kept = chosenPairs(Float64Array.from(pairs).sort(), (left) => lowest[left]!);
   const candidates: Candidate[] = [];
   const own: number[] = [];
   for (const pair of kept) {
@@ -181,13 +186,30 @@ export function findCandidates(
   return { candidates, own };
 }
 
+/**
+ * The cheapest pairs, and of each bass note at least a few: a line may need one that is dear in itself.
+ * @param pairs sorted, from the cheapest
+ */
+function chosenPairs(pairs: Float64Array, bassOf: (left: number) => number): number[] {
+  const kept: number[] = [];
+  const ofBass = new Map<number, number>();
+  const open = mostCandidates - fewOfEachBass;
+  for (const pair of pairs) {
+    if (kept.length === mostCandidates) break;
+    const bass = bassOf(Math.floor((pair % pairPlaces) / mostRights));
+    const count = ofBass.get(bass) ?? 0;
+    if (kept.length >= open && count >= mostOfRareBass) continue;
+    kept.push(pair);
+    ofBass.set(bass, count + 1);
+  }
+  return kept;
+}
+
 /** What must sound, the bass aside where somebody else has it. */
 function neededOf({ essential, bass }: Material, withBass: boolean): number {
   return withBass ? essential & ~(1 << bass) : essential;
 }
 
-/** An alt is heard by its tones, not by their number. */
-const mostOfAlt = 5;
 /** Cost of hands that would be another chord; beyond every true cost. */
 const anotherChord = 1_000_000;
 /** For each needed tone that is missing where a hand is fixed and the free one cannot bring it. */

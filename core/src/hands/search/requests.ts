@@ -54,7 +54,8 @@ export class VoicingRequests {
   readonly #octavesOf = new Map<number, number>();
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
   readonly #timeline: Timeline;
-  readonly #first: TimedSlot | null;
+  /** The chord that the song begins with; null where it has none. */
+  readonly #first: string | null;
   readonly #positions = new Memo<LeftPosition>(24);
   /** The palette's hands by the name of the key they are played in. */
   readonly #palettes = new Memo<PaletteHands>(24);
@@ -62,7 +63,8 @@ export class VoicingRequests {
   constructor(timeline: Timeline, options: FullOptions) {
     this.#options = options;
     this.#timeline = timeline;
-    this.#first = timeline.slots.find(({ is }) => is.kind === 'chord') ?? null;
+    const [first] = timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [is.chord] : []));
+    this.#first = first ? formatChord(first) : null;
     this.school = options.style;
     for (const { slot, octaves } of options.registers) {
       const section = timeline.slots.find((timed) => timed.slot === slot)?.section;
@@ -87,7 +89,7 @@ export class VoicingRequests {
       for (const { is, key: here } of this.#timeline.slots)
         if (is.kind === 'chord' && formatKey(here) === name)
           basses.add(pitchClass(bassNote(is.chord, key)));
-      return fiveFingers(basses, key, this.weights.leftPlace);
+      return fiveFingers(basses, key, this.weights.leftPlace - 2);
     });
   }
 
@@ -114,7 +116,7 @@ export class VoicingRequests {
         weights: this.weights,
         reach,
         middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
-        opens: this.school === 'beginner' && slot === this.#first,
+        opens: this.school === 'beginner' && formatChord(chord) === this.#first,
         leftPosition: this.#leftPosition(slot.key),
         octaves: this.#octavesOf.get(slot.section) ?? 0,
         melody: sung ? fold(home + degreeSemitones(sung), 12) : null,

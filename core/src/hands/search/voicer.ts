@@ -18,6 +18,7 @@ import { inOnePlace, type Placed } from './onePlace.ts';
 import { maskOf } from '../shapes/material.ts';
 import { hasBassPlayer, type Reach } from '../shapes/player.ts';
 import { weightsOf, type School } from '../shapes/schools.ts';
+import { staleTops, withPriceOnTop } from './topLine.ts';
 import { unlikeProblem, whyNone } from './troubles.ts';
 import type {
   HandsProblem,
@@ -34,6 +35,7 @@ interface ChordNode {
   readonly slot: TimedSlot;
   readonly chord: Chord;
   readonly request: VoicingRequest;
+  readonly isSung: boolean;
   readonly pinned: boolean;
   readonly set: CandidateSet;
 }
@@ -41,6 +43,8 @@ interface ChordNode {
 /** Sets and tables that are remembered at most. */
 const mostSets = 2_000;
 const mostTables = 1_000;
+/** So often a top line that stays too long is looked for: each time is a search, of what is new in it only. */
+const mostTopRounds = 6;
 
 /**
  * Finds the hands of a song, and remembers what it found: after an edit only what changed is searched again.
@@ -75,7 +79,8 @@ export class Voicer {
         problems.push(...withoutRepeats(problems, { slot: slot.slot, message: problem }));
       const set = this.#setFor(request, hands);
       if (set.candidates.length > 0) {
-        nodes.push({ at, slot, chord, request, pinned: hands !== null, set });
+        const isSung = request.taste.melody !== null;
+        nodes.push({ at, slot, chord, request, isSung, pinned: hands !== null, set });
       } else {
         const message = whyNone({ ...request, fixed: hands }, options.numbers);
         problems.push(...withoutRepeats(problems, { slot: slot.slot, message }));
@@ -84,17 +89,32 @@ export class Voicer {
     }
     const { weights } = requests;
     const steps = (from: CandidateSet, to: CandidateSet) => this.#table(from, to, requests.school);
-    const lattice = new Lattice(
+    let lattice = new Lattice(
       nodes.map(({ set }) => set),
       steps,
     );
     for (const done of lattice.search(this.#found?.lattice ?? null))
       yield { done: chords.length + done, of };
 
-    const path =
-      requests.school === 'beginner'
-        ? inOnePlace(nodes.map(placedOf), lattice.path(), steps)
-        : lattice.path();
+    let path = lattice.path();
+    // What is dull is only heard in the whole row: it is priced where it was found, and searched for again.
+    const priced = new Set<string>();
+    for (let round = 0; round < mostTopRounds; round += 1) {
+      const stale = staleTops(nodes, path).filter(({ at, top }) => !priced.has(`${at} ${top}`));
+      if (stale.length === 0) break;
+      for (const { at, top } of stale) {
+        priced.add(`${at} ${top}`);
+        nodes[at] = { ...nodes[at]!, set: this.#staleSet(nodes[at]!.set, top, weights.stale) };
+      }
+      const again = new Lattice(
+        nodes.map(({ set }) => set),
+        steps,
+      );
+      for (const _ of again.search(lattice)) yield { done: of, of };
+      lattice = again;
+      path = lattice.path();
+    }
+    if (requests.school === 'beginner') path = inOnePlace(nodes.map(placedOf), path, steps);
     const slots: (VoicedSlot | null)[] = timeline.slots.map(() => null);
     let before: Candidate | null = null;
     let cost = 0;
@@ -175,6 +195,15 @@ export class Voicer {
           : findCandidates({ ...request, fixed: hands }, this.#candidatesOf(request));
       return candidateSet(this.#nextId++, found);
     });
+  }
+
+  #staleSet(set: CandidateSet, top: number, price: number): CandidateSet {
+    return this.#sets.get(`${set.id} with ${top} on top`, () =>
+      candidateSet(this.#nextId++, {
+        candidates: set.candidates,
+        own: withPriceOnTop(set, top, price),
+      }),
+    );
   }
 
   #candidatesOf(request: VoicingRequest): HandCandidates {

@@ -8,8 +8,14 @@ import {
   type LayeredChord,
   type NamedChord,
 } from '../../chord/chord.ts';
-import { grades, suggestColours, type Grade } from '../../chord/colours.ts';
-import { bassNote, chordTones, pitchClassesOf, type ChordTone } from '../../chord/tones.ts';
+import { colouredForms, grades } from '../../chord/colours.ts';
+import {
+  bassNote,
+  chordTones,
+  leavesKey,
+  pitchClassesOf,
+  type ChordTone,
+} from '../../chord/tones.ts';
 import { degreeSemitones } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
@@ -55,9 +61,6 @@ export interface ColouredChord {
   /** Whether a ninth or the fifth is altered: what a dominant that falls a fifth is coloured with. */
   readonly alters: boolean;
 }
-
-/** The most tones that a colour adds: an altered dominant over a triad has its seventh and two more. */
-export const mostAdded = 3;
 
 /** Sorts out what a chord offers to the hands in a key, for a player of this grade. */
 export function materialOf(chord: Chord, key: Key, grade: HandGrade, next: Chord | null): Material {
@@ -140,10 +143,10 @@ function colouredChords(
   const bass = 1 << pitchClass(bassNote(chord, key));
   const plain = (role: string) => pitchClassesOfTones(before.filter((tone) => tone.role === role));
   const found: ColouredChord[] = [];
-  for (const colour of suggestColours(chord, { key, grade: grade as Grade, next })) {
+  for (const colour of colouredForms(chord, grade, next)) {
     const level = grades.indexOf(colour.grade);
     // Of an alt one has what its single alterations are.
-    if (level < 3 ? !colour.inKey : !isDominant(chord) || isAlt(colour.chord)) continue;
+    if (level < 3 ? leavesKey(colour.chord) : !isDominant(chord) || isAlt(colour.chord)) continue;
     const tones = soundingTones(colour.chord, key);
     const mask = pitchClassesOfTones(tones);
     // An altered tone takes the place of the plain one.

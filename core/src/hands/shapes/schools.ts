@@ -73,6 +73,8 @@ export interface Weights {
   readonly brokenLine: number;
   /** For each right-hand note that doubles a third in the bass. */
   readonly thirdOverBass: number;
+  /** A note that is on top for the seventh time in a row. */
+  readonly stale: number;
   /** For who is new to it: a song that does not begin in root position, a left hand that leaves its place. */
   readonly notInRootPosition: number;
   readonly outOfPosition: number;
@@ -136,9 +138,10 @@ const usual = {
   gap: 3,
   parallel: 30,
   newShape: 18,
-  brokenLine: 70,
+  brokenLine: 110,
   thirdOverBass: 64,
   leftOfStack: 24,
+  stale: 120,
   notInRootPosition: 240,
   outOfPosition: 60,
   clash: 400,
@@ -206,8 +209,8 @@ export const weightsOf: Readonly<Record<School, Weights>> = {
         'fifth and seventh': 12,
         root: 30,
         fifth: 34,
-        'other tone': 24,
-        pair: 30,
+        'other tone': 34,
+        pair: 40,
         octave: 40,
       },
       40,

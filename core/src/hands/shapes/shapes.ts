@@ -1,5 +1,5 @@
 import { fold } from '../../pitch/note.ts';
-import { maskOf, mostAdded, type Material } from './material.ts';
+import { maskOf, type Material } from './material.ts';
 import { isMuddy } from './mud.ts';
 import type { Instrument, Reach, Span } from './player.ts';
 import type { LeftFamily, RightFamily } from './schools.ts';
@@ -144,7 +144,8 @@ export function rightHands(
   instrument: Instrument,
   mostNotes: number,
 ): HandShape<RightFamily>[] {
-  const { tones, added, home } = material;
+  const { tones, added, home, coloured } = material;
+  const wholes = [maskOf(tones), ...coloured.map((colour) => colour.tones)];
   const from = Math.max(instrument.lowest, rightRange.lowest);
   const to = Math.min(instrument.highest, rightRange.highest);
   const pool = [...new Set([...tones, ...added])].sort((one, other) => one - other);
@@ -156,7 +157,8 @@ export function rightHands(
     if (!found.has(id) && !isMuddy(notes)) found.set(id, shape(notes, family));
   };
   for (const set of subsetsOf(pool, mostNotes)) {
-    if (set.filter((tone) => !tones.includes(tone)).length > mostAdded) continue;
+    const mask = maskOf(set);
+    if (!wholes.some((whole) => (mask & ~whole) === 0)) continue;
     for (let turn = 0; turn < set.length; turn += 1) {
       const row = [...set.slice(turn), ...set.slice(0, turn)];
       for (const notes of placed(row, from, to)) {
