@@ -51,8 +51,12 @@ export { bassNote, chordTones, leavesKey, pitchClassesOf } from './chord/tones.t
 export type { LetterParts, LetterReading, LetterStyle } from './chord/letters.ts';
 export { fromLetters, letterParts, toLetters } from './chord/letters.ts';
 
-export type { Colour, ColourContext, Grade } from './chord/colours.ts';
-export { grades, suggestColours } from './chord/colours.ts';
+export type { Colour, ColourContext } from './chord/colours.ts';
+export { suggestColours } from './chord/colours.ts';
+export type { Grade } from './chord/colourForms.ts';
+export { grades } from './chord/colourForms.ts';
+export type { Leading } from './chord/leading.ts';
+export { leadingOf } from './chord/leading.ts';
 export { closeVoicing, equivalents } from './chord/equivalents.ts';
 export type { Voicing } from './chord/identify.ts';
 export type { VoicingContext, VoicingReading } from './chord/voicingReadings.ts';

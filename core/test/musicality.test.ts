@@ -111,7 +111,7 @@ const settings: readonly (readonly [School, Lineup, HandGrade, readonly Aim[]])[
   ['shell and rootless', 'keys alone', 'plain', [...always, ['shells', ['at least', 80]]]],
   ['shell and rootless', 'with bass', 'plain', [['shells', ['at least', 95]]]],
   ['shell and rootless', 'with bass', 'altered', [coloured, altered]],
-  ['stacks of fourths', 'keys alone', 'plain', [...always, ['fourths', ['at least', 60]]]],
+  ['stacks of fourths', 'keys alone', 'plain', [...always, ['fourths', ['at least', 55]]]],
   ['full and fat', 'keys alone', 'plain', [...always, ['doubledOutside', ['at least', 95]]]],
   ['full and fat', 'keys alone', 'rich', [...always, coloured]],
   [

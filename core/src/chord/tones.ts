@@ -1,4 +1,4 @@
-import type { Degree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
 import { degreeOfNote, noteOfDegree, type Key } from '../pitch/key.ts';
 import {
   accidentals,
@@ -30,7 +30,10 @@ export interface ChordTone {
   readonly weight: Weight;
   /** Its degree of the key (of the relative major, where the key is minor). */
   readonly degree: Degree;
+  /** Whether it sounds in the key, however it is spelled: the E# of a chord in F is home. */
   readonly inKey: boolean;
+  /** The degree of the key that it sounds as, where it is spelled as another; null where it is spelled as it sounds. */
+  readonly soundsAs: Degree | null;
 }
 
 const figureWords: Record<number, string> = {
@@ -176,6 +179,8 @@ const anyKey: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 
 function spelledTone(note: Note, role: Role, weight: Weight, key: Key): ChordTone {
   const degree = degreeOfNote(note, key);
+  const heard = degreeOfSemitones(degreeSemitones(degree));
+  const inKey = heard.alter === 0 ? heard : null;
   return {
     name: formatNote(note),
     letter: note.letter,
@@ -184,6 +189,7 @@ function spelledTone(note: Note, role: Role, weight: Weight, key: Key): ChordTon
     role,
     weight,
     degree,
-    inKey: degree.alter === 0,
+    inKey: inKey !== null,
+    soundsAs: degree.alter === 0 ? null : inKey,
   };
 }

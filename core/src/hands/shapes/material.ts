@@ -8,7 +8,8 @@ import {
   type LayeredChord,
   type NamedChord,
 } from '../../chord/chord.ts';
-import { colouredForms, grades } from '../../chord/colours.ts';
+import { colouredForms, grades } from '../../chord/colourForms.ts';
+import { isDominant } from '../../chord/leading.ts';
 import {
   bassNote,
   chordTones,
@@ -186,14 +187,6 @@ function staysItself(chord: NamedChord, tones: readonly ChordTone[], added: numb
       return !chord.bass && (major || (!hasThird && dominant));
     return true;
   });
-}
-
-/** A chord that wants to fall a fifth: its third leads there, though its seventh may not be written. */
-function isDominant({ root, figures }: NamedChord): boolean {
-  if (!hasFigure(figures, 3)) return false;
-  const seventh = alterOfFigure(figures, 7);
-  const isOfKey = root.alter === 0 && [1, 4].includes(root.step);
-  return seventh === null ? !isOfKey && root.alter === 0 : seventh === -1;
 }
 
 function isAlteration({ figure, alter }: Figure): boolean {

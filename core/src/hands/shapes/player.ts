@@ -1,4 +1,4 @@
-import { grades } from '../../chord/colours.ts';
+import { grades } from '../../chord/colourForms.ts';
 
 /** How far one hand spreads, in semitones: what it holds at once, and what it reaches by rolling the chord. */
 export interface Span {
