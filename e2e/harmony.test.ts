@@ -135,6 +135,48 @@ test('the colour card: tones, other names, a colour by one key, and its resoluti
   );
 });
 
+test('a whole section is suspended and resolved, undone in one step; a colour goes to all that is chosen', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Held\nkey: C\n\nVerse:\n  1 | 6m | 4 | 5\n');
+  const slots = section(page, 'Verse').getByRole('listitem');
+  await slots.first().click({ position: { x: 20, y: 25 } });
+  await page.keyboard.press('u');
+  const window = page.getByRole('dialog', { name: 'Suspend and resolve' });
+  const seen = window.getByRole('region', { name: 'What it becomes' });
+  await expect(seen).toContainText('1sus4 1 | 6sus4 6m | 4sus2 4 | 5sus4 5');
+  await expect(seen).toContainText('4 takes 4sus2: 4sus4 would leave the key.');
+  await window.getByRole('radio', { name: 'on the last beat' }).check({ force: true });
+  await expect(seen).toContainText('1sus4 . . 1 | 6sus4 . . 6m');
+  await expectAccessible(page);
+  await window.getByRole('radio', { name: 'half way' }).check({ force: true });
+  await window.getByRole('button', { name: 'Suspend them' }).click();
+  await expect(editor(page)).toContainText('1sus4 1 | 6sus4 6m | 4sus2 4 | 5sus4 5');
+  await page.keyboard.press('Control+z');
+  await expect(editor(page)).toContainText('1 | 6m | 4 | 5');
+  await expect(editor(page)).not.toContainText('sus');
+
+  await page.getByRole('radio', { name: 'Colours', exact: true }).click();
+  await slots.nth(3).click({ position: { x: 20, y: 25 } });
+  await slots.first().click({ position: { x: 20, y: 25 }, modifiers: ['Shift'] });
+  const card = page.getByRole('region', { name: 'Colours of the chord' });
+  await expect(card).toContainText('A colour goes to all chords that are chosen.');
+  await card.getByRole('list', { name: 'warm colours' }).getByRole('button').first().click();
+  await expect
+    .poll(async () => (await bars(page, 'Verse')).map((bar) => bar.split(' ')[1]))
+    .toEqual(['add9', 'madd9', 'add9', 'add9']);
+  await page.keyboard.press('Control+z');
+
+  await slots.nth(1).click({ position: { x: 20, y: 25 } });
+  await card
+    .getByRole('list', { name: 'Moving over the held bass' })
+    .getByRole('button')
+    .filter({ hasText: 'walks down by half steps' })
+    .click();
+  await page.getByRole('radio', { name: 'Text', exact: true }).click();
+  await expect(editor(page)).toContainText('1 | 6m 6m(maj7) 6m7 6m6 | 4 | 5');
+});
+
 test('a chord is typed in letters and kept in numbers, spelled right however loosely it was said', async ({
   page,
 }) => {

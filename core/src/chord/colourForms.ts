@@ -153,7 +153,7 @@ function raisedTriad(figures: readonly Figure[]): Figure[] {
 }
 
 /** The sixth for the fifth of a triad: over a root that has a minor sixth in the key it is the chord on that sixth. */
-function sixthOf({ root, figures, bass }: NamedChord): NamedChord[] {
+export function sixthOf({ root, figures, bass }: NamedChord): NamedChord[] {
   const isTriad = figures.length === 3 && alterOfFigure(figures, 3) !== null;
   if (bass || !isTriad || !hasFigure(figures, 5) || root.alter !== 0) return [];
   if (root.step === 3 || root.step === 6) {
@@ -196,7 +196,7 @@ function keptBeside(colour: readonly Figure[], before: readonly Figure[]): Figur
 }
 
 /** No suspension stands over the third that it takes away. */
-function suitsBass({ root, figures, bass }: NamedChord): boolean {
+export function suitsBass({ root, figures, bass }: NamedChord): boolean {
   const isSuspended =
     alterOfFigure(figures, 3) === null &&
     figures.some(({ figure }) => figure === 2 || figure === 4);

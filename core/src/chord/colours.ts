@@ -2,7 +2,7 @@ import type { Degree } from '../pitch/degree.ts';
 import { noteOfDegree, type Key } from '../pitch/key.ts';
 import { nameNote } from '../pitch/names.ts';
 import { withSigns } from '../pitch/note.ts';
-import { alterOfFigure, type Chord, type NamedChord } from './chord.ts';
+import { alterOfFigure, hasFigure, type Chord, type NamedChord } from './chord.ts';
 import { colouredForms, type Grade } from './colourForms.ts';
 import { formatChord, nameDegree } from './formatChord.ts';
 import { leadingOf, thirdInKey, type Leading } from './leading.ts';
@@ -108,6 +108,11 @@ function replacedIn(before: NamedChord, chord: NamedChord): string {
   if (alterOfFigure(chord.figures, 3) === null && suspended.length > 0) {
     return `The ${suspended.map(({ figure }) => (figure === 2 ? '2nd' : '4th')).join(' and ')} in the place of the third.`;
   }
+  const isLifted =
+    hasFigure(before.figures, 5) && hasFigure(chord.figures, 6) && chord.figures.length === 3;
+  if (isLifted) return 'The 6th in the place of the fifth.';
+  if (chord.bass && !before.bass)
+    return 'The 6th in the place of the fifth: the chord on it, over this root.';
   const gone = before.figures.filter(
     (old) => !chord.figures.some((tone) => tone.figure === old.figure && tone.alter === old.alter),
   );

@@ -2,6 +2,8 @@ import {
   chordTones,
   equivalents,
   grades,
+  innerMovements,
+  leadingOf,
   nameDegree,
   nameNote,
   noteOfDegree,
@@ -19,10 +21,12 @@ import {
 } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { useDocument } from '../../document/DocumentContext.tsx';
+import { keyOf } from '../command.ts';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
-import { colourKeys, ColourList } from './ColourList.tsx';
+import { colourKeys, ColourList, MovementList } from './ColourList.tsx';
 import { TypeChord } from './TypeChord.tsx';
 import { gradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
@@ -96,11 +100,16 @@ interface ColourCardProps {
   view: ChartView;
   /** What the song's own tune has over the chord, long or accented; null where it has nothing. */
   tune: Degree | null;
+  /** Whether a colour goes to several chords, this one among them. */
+  areSeveral: boolean;
   onApply: (chord: Chord, resolution: Chord | null) => void;
+  /** Puts several chords in the time of this one. */
+  onMovement: (chords: readonly Chord[]) => void;
 }
 
 /** The chosen chord from close by: its tones, its other names, and the colours it can take here. */
-export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps) {
+export function ColourCard(props: ColourCardProps) {
+  const { chord, next, view, tune, areSeveral, onApply, onMovement } = props;
   const [asked, setSung] = useState('tune');
   const sung = asked === 'tune' && !tune ? 'none' : asked;
   const [grade, setGrade] = useState<Grade>('altered');
@@ -119,7 +128,19 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
     [chord, key, style, letterStyle],
   );
   const apply = (colour: Colour) => onApply(colour.chord, colour.resolution?.chord ?? null);
-  useColourKeys(colours, apply);
+  const movements = useMemo(
+    () => (areSeveral ? [] : innerMovements(chord, next)),
+    [areSeveral, chord, next],
+  );
+  const leading = chord.kind === 'named' ? leadingOf(chord, next, style) : null;
+  useColourKeys([
+    ...colours.map((colour) => () => apply(colour)),
+    ...movements.map(
+      ({ chords }) =>
+        () =>
+          onMovement(chords),
+    ),
+  ]);
 
   return (
     <Card role="region" aria-label={t('Colours of the chord')} tabIndex={0}>
@@ -154,6 +175,10 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
             .join(', ')}
         </Line>
       ) : null}
+      {leading ? <Line>{leading.words}</Line> : null}
+      {areSeveral ? (
+        <Line role="status">{t('A colour goes to all chords that are chosen.')}</Line>
+      ) : null}
       <TypeChord
         read={(text) => readTypedChord(text, view)}
         onChord={(typed) => onApply(typed, null)}
@@ -183,7 +208,15 @@ export function ColourCard({ chord, next, view, tune, onApply }: ColourCardProps
         />
       </Sung>
       {chord.kind === 'named' ? (
-        <ColourList colours={colours} view={view} onApply={apply} />
+        <>
+          <ColourList colours={colours} view={view} onApply={apply} />
+          <MovementList
+            movements={movements}
+            first={colours.length}
+            view={view}
+            onTake={onMovement}
+          />
+        </>
       ) : (
         <Line>{t('This shape is colour already: choose a plain chord to colour it.')}</Line>
       )}
@@ -204,19 +237,29 @@ function leftOut(figure: number): string {
   return figure === 1 ? t('root') : String(figure);
 }
 
-/** One key press takes a colour, unless something is being typed or played. */
-function useColourKeys(colours: readonly Colour[], apply: (colour: Colour) => void): void {
+/** One key press takes a colour, or takes it back, unless something is being typed or played. */
+function useColourKeys(takes: readonly (() => void)[]): void {
+  const songDocument = useDocument();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       const busy = target.closest(
         'input, textarea, select, [contenteditable="true"], [aria-label="Piano"], [role="listbox"], [aria-haspopup], [role="dialog"]',
       );
-      if (busy || event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1) return;
-      const colour = colours[colourKeys.indexOf(event.key)];
-      if (!colour) return;
+      // The chart has its own keys, for undo among others.
+      if (busy || event.defaultPrevented) return;
+      const back = { 'Ctrl+z': 'undo', 'Ctrl+y': 'redo', 'Ctrl+Z': 'redo' } as const;
+      const way = back[keyOf(event) as keyof typeof back];
+      if (way) {
+        event.preventDefault();
+        songDocument[way]();
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1) return;
+      const take = takes[colourKeys.indexOf(event.key)];
+      if (!take) return;
       event.preventDefault();
-      apply(colour);
+      take();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

@@ -1,4 +1,4 @@
-import { grades, type Colour } from '@intervallum/core';
+import { grades, type Chord, type Colour, type InnerMovement } from '@intervallum/core';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
@@ -48,7 +48,15 @@ export function ColourList({ colours, view, onApply }: ColourListProps) {
                     {colour.inKey ? null : (
                       <em>{t('Borrows {{notes}}.', { notes: colour.borrowed.join(', ') })} </em>
                     )}
+                    {colour.soundsAs.map(({ note, degree }) => (
+                      <span key={note}>
+                        {t('{{note}} sounds as {{degree}}.', { note, degree })}{' '}
+                      </span>
+                    ))}
                     {colour.clash ? <strong>{colour.clash} </strong> : null}
+                    {colour.tension
+                      ? `${t('What is sung is its {{tension}}.', { tension: colour.tension })} `
+                      : null}
                     {colour.replaces} {colour.resolution?.words}
                   </>
                 ),
@@ -59,6 +67,46 @@ export function ColourList({ colours, view, onApply }: ColourListProps) {
         );
       })}
     </>
+  );
+}
+
+const Row = styled.span`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+`;
+
+interface MovementListProps {
+  movements: readonly InnerMovement[];
+  /** How many keys are taken before theirs. */
+  first: number;
+  view: ChartView;
+  onTake: (chords: readonly Chord[]) => void;
+}
+
+/** What can move inside the time of a chord, over its bass. */
+export function MovementList({ movements, first, view, onTake }: MovementListProps) {
+  if (movements.length === 0) return null;
+  return (
+    <Grade>
+      <h3>{t('Moving over the held bass')}</h3>
+      <SuggestionList
+        label={t('Moving over the held bass')}
+        suggestions={movements.map(({ chords, why }, index) => ({
+          id: why,
+          keyName: colourKeys[first + index] ?? '',
+          shown: (
+            <Row>
+              {chords.map((chord, place) => (
+                <ChordMark key={place} chord={chord} view={view} />
+              ))}
+            </Row>
+          ),
+          why,
+          take: () => onTake(chords),
+        }))}
+      />
+    </Grade>
   );
 }
 

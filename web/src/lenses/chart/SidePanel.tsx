@@ -98,13 +98,17 @@ interface SidePanelProps {
   /** What is sung over it. */
   sung: Degree | null;
   proposal: Proposal | null;
+  /** Whether a colour goes to several slots. */
+  areSeveral: boolean;
   onChord: (chord: Chord, resolution: Chord | null) => void;
+  onMovement: (chords: readonly Chord[]) => void;
   onTakeProposal: () => void;
 }
 
 /** Beside the chart: its text with what is wrong in it, or the colours of the chosen chord. */
 export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
-  const { view, problems, chosen, sung, proposal, onChord, onTakeProposal } = props;
+  const { view, problems, chosen, sung, proposal, areSeveral } = props;
+  const { onChord, onMovement, onTakeProposal } = props;
   const { panel } = desk.use('panel');
   return (
     <>
@@ -130,7 +134,9 @@ export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
           next={chosen.nextChord}
           view={view}
           tune={sung}
+          areSeveral={areSeveral}
           onApply={onChord}
+          onMovement={onMovement}
         />
       ) : (
         <Nothing>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import { SuspendForm } from './SuspendForm.tsx';
 import { TuneForm } from './TuneForm.tsx';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/fields.tsx';
@@ -60,6 +61,9 @@ export function WriteWindows({ writing }: { writing: Writing }) {
         width={860}
       >
         <TuneOfLine writing={writing} />
+      </Window>
+      <Window title={name('suspend')} isOpen={opened === 'suspend'} onClose={close} width={560}>
+        <SuspendForm writing={writing} />
       </Window>
       {opened === 'texture' && cursor ? <TextureWindow cursor={cursor} onClose={close} /> : null}
     </>

@@ -1,10 +1,12 @@
 import {
   chosenSlot,
+  colourSlots,
   cursorAt,
   expand,
   formatChord,
   melodyOver,
   putChord as putChordIn,
+  putMovement as putMovementIn,
   proposeResolution,
   styleFor,
   type Chord,
@@ -18,9 +20,10 @@ import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
 import { desk } from '../../settings/desk.ts';
+import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { ChordEntry } from './ChordEntry.tsx';
-import { chartCommands, chartKeys, type ChartHands } from './commands.ts';
+import { chartCommands, chartKeys, type ChartHands, type Chosen } from './commands.ts';
 import { Pad } from './Pad.tsx';
 import { InPlayPlace } from '../parts/PlayPlace.tsx';
 import { PianoStrip } from './PianoStrip.tsx';
@@ -36,7 +39,12 @@ import { t } from '../../words/words.ts';
 /** What the parts of the lens share. */
 interface ChartLensState {
   readonly proposal: Proposal | null;
+  /** Puts a chord in the chosen slot; a colour of it goes to all that are chosen. */
   readonly putChord: (chord: Chord, resolution?: Chord | null) => void;
+  /** Puts several chords in the time of the chosen one. */
+  readonly putMovement: (chords: readonly Chord[]) => void;
+  /** Whether more than one slot is chosen. */
+  readonly areSeveral: boolean;
   readonly takeProposal: () => void;
 }
 
@@ -56,7 +64,7 @@ function Frame({ draw, children }: LensFrameProps) {
   const slot = useSong(textSlotOf);
   const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
   const writing = useWriting(sound);
-  const state = useProposals(text);
+  const state = useProposals(text, writing.selection ? writing.chosen : null);
   const names = useSectionNames(writing);
   const marks: ChartMarks = unrolled
     ? { playing: playing?.at ?? null }
@@ -85,7 +93,7 @@ function Frame({ draw, children }: LensFrameProps) {
 }
 
 /** Chords put in the chosen slot, and where their resolution could go. A proposal stands until the chart is changed. */
-function useProposals(text: string): ChartLensState {
+function useProposals(text: string, several: Chosen | null): ChartLensState {
   const songDocument = useDocument();
   const [proposed, setProposed] = useState<{ proposal: Proposal; text: string } | null>(null);
   const proposal = proposed?.text === text ? proposed.proposal : null;
@@ -95,6 +103,19 @@ function useProposals(text: string): ChartLensState {
     const chosen = chosenSlot(read.song, read, place);
     if (!chosen) return;
     const style = styleFor(read.song.key, read.song);
+    if (several && chord.kind === 'named') {
+      const { anchor, head } = several;
+      const pair = { before: chosen.chord, coloured: chord };
+      let said: string | null = null;
+      const edited = songDocument.edit((now) => {
+        const found = colourSlots(now, anchor, head, pair, style);
+        ({ said } = found);
+        return found.edit;
+      });
+      const words = edited.ok ? said : edited.why;
+      if (words) notify(words);
+      return;
+    }
     songDocument.edit((now) => ({ ...putChordIn(now, chosen.slot, chord), cursor: null }));
     const found = resolution && proposeResolution(chosen, chord, resolution, style);
     const after = songDocument.store.getState().read.text;
@@ -110,15 +131,23 @@ function useProposals(text: string): ChartLensState {
       return { ok: true, changes: [{ ...lines.rangeOf(place), insert }], cursor: null };
     });
   };
-  const steady = useSteady({ putChord, takeProposal });
-  return useMemo(() => ({ proposal, ...steady }), [proposal, steady]);
+  const putMovement = (chords: readonly Chord[]) => {
+    const { read, place } = songDocument.store.getState();
+    const chosen = chosenSlot(read.song, read, place);
+    if (!chosen) return;
+    const edited = songDocument.edit((now) => putMovementIn(now, chosen.slot, chords));
+    if (!edited.ok) notify(edited.why);
+  };
+  const steady = useSteady({ putChord, putMovement, takeProposal });
+  const areSeveral = several !== null;
+  return useMemo(() => ({ proposal, areSeveral, ...steady }), [proposal, areSeveral, steady]);
 }
 
 const noProblems: readonly Problem[] = [];
 
 function Panel() {
   const { view } = useLook();
-  const { proposal, putChord, takeProposal } = useChartLens();
+  const { proposal, areSeveral, putChord, putMovement, takeProposal } = useChartLens();
   const read = useSong((state) => state.read);
   const place = useSong((state) => state.place);
   const { panel } = desk.use('panel');
@@ -137,7 +166,9 @@ function Panel() {
       chosen={chosen}
       sung={(chosen && melody?.get(chosen.index)) ?? null}
       proposal={proposal}
+      areSeveral={areSeveral}
       onChord={putChord}
+      onMovement={putMovement}
       onTakeProposal={takeProposal}
     />
   );

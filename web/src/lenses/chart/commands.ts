@@ -32,7 +32,7 @@ export interface Chosen {
 }
 
 /** What opens a window of its own. */
-export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric';
+export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric' | 'suspend';
 
 /** What a command of the chart can do. */
 export interface ChartHands {
@@ -177,6 +177,7 @@ export const chartCommands: readonly ChartCommand[] = [
     t('Take the section away'),
     at(removeSection),
   ),
+  opens('suspend', 'u', t('Suspend and resolve')),
   opens('section', 'n', t('New section')),
   opens('words', 'w', t('Words under this bar')),
   opens('tune', 't', t('Tune of this line')),
@@ -210,6 +211,7 @@ export const sectionTools = [
   'more',
   'less',
   'ending',
+  'suspend',
 ];
 
 /** What the keys of the chart do besides: moving and typing. */

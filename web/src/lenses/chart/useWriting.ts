@@ -16,11 +16,14 @@ import {
   setWords,
   spreadWords,
   stepped,
+  styleFor,
+  suspendChords,
   textSlotAt,
   tuneLineAt,
   type ChartResult,
   type Cursor,
   type Edit,
+  type HowToSuspend,
   type TuneBar,
   type TuneLine,
 } from '@intervallum/core';
@@ -38,6 +41,11 @@ import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from '.
 import type { ChartSound } from './useChartSound.ts';
 import { t } from '../../words/words.ts';
 
+/** How the chart's own numbers are written. */
+function styleOf({ song }: ChartResult) {
+  return styleFor(song.key, song);
+}
+
 /** A chord being typed in its slot. */
 export interface Entry {
   readonly bar: number;
@@ -50,6 +58,8 @@ export interface Entry {
 export interface Writing {
   /** What commands do; the object stays the same for as long as nothing goes on until the signal. */
   readonly hands: ChartHands;
+  /** Both ends of what is chosen, one place where it is one slot; null where there is nothing to choose. */
+  readonly chosen: Chosen | null;
   /** The slots that are chosen, from and to, as `placedSlots` counts them; null where only one is. */
   readonly selection: { readonly from: number; readonly to: number } | null;
   readonly cursor: Cursor | null;
@@ -78,6 +88,8 @@ export interface Writing {
   readonly words: readonly string[];
   /** The line of bars at the cursor, for the tune under it. */
   readonly line: TuneLine | null;
+  /** Suspends the chosen chords, or those of the section, and resolves them, as one step. */
+  readonly suspend: (how: HowToSuspend) => void;
   readonly setTune: (tune: readonly TuneBar[]) => void;
   /** A click on a slot chooses it alone; with Shift, all up to it. */
   readonly choose: (cursor: Cursor, extend: boolean) => void;
@@ -266,8 +278,14 @@ export function useWriting(sound: ChartSound): Writing {
     return key.length === 1 ? typed(entry.text + key) : null;
   };
 
+  const chosen = useMemo<Chosen | null>(
+    () => (cursor ? { anchor: anchor ?? cursor, head: cursor } : null),
+    [anchor, cursor],
+  );
+
   return {
     hands,
+    chosen,
     selection,
     cursor,
     entry,
@@ -312,6 +330,16 @@ export function useWriting(sound: ChartSound): Writing {
     spreadWords: (lyric) => cursor && write((now) => spreadWords(now, cursor, lyric)),
     words: cursor ? wordsAt(song, cursor.bar) : [],
     line: cursor ? tuneLineAt(song, cursor) : null,
+    suspend: (how) => {
+      if (!chosen) return;
+      let said: readonly string[] = [];
+      const done = write((now) => {
+        const found = suspendChords(now, chosen.anchor, chosen.head, how, styleOf(now));
+        said = found.said;
+        return found.edit;
+      });
+      if (done) announce([t('Suspended, one step to undo.'), ...said].join(' '));
+    },
     setTune: (tune) => cursor && write((now) => setTune(now, cursor, tune)),
     choose: (to, extend) => {
       if (entry) takeEntry('stay');

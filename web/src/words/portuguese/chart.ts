@@ -1,5 +1,23 @@
 /** Writing a chart, and what a chart says of itself. */
 export const chart = {
+  'A colour goes to all chords that are chosen.': 'Uma cor vai para todos os acordes escolhidos.',
+  '{{note}} sounds as {{degree}}.': '{{note}} soa como {{degree}}.',
+  'What is sung is its {{tension}}.': 'O que se canta é a {{tension}} dele.',
+  'Moving over the held bass': 'Movimento sobre o baixo parado',
+  'Suspend and resolve': 'Suspender e resolver',
+  With: 'Com',
+  'the 4th': 'a 4ª',
+  'the 2nd': 'a 2ª',
+  'by turns': 'alternando',
+  'the 6th for the fifth': 'a 6ª no lugar da quinta',
+  'They resolve': 'Resolvem',
+  'half way': 'na metade',
+  'on the last beat': 'no último tempo',
+  'The chosen chords then': 'Os acordes escolhidos, depois',
+  'The section then': 'A seção, depois',
+  'What it becomes': 'O que resulta',
+  'Suspend them': 'Suspender',
+  'Suspended, one step to undo.': 'Suspensos; um passo desfaz.',
   'Chart text': 'Texto da cifra',
   'This could not be put into the chart: it is as it was before.':
     'Não foi possível pôr isto na cifra: ela está como antes.',

@@ -9,6 +9,7 @@ export const hands = {
   'bass alone': 'só o baixo',
   octave: 'oitava',
   'one tone': 'uma nota',
+  'two tones': 'duas notas',
   'close left': 'esquerda fechada',
   shell: 'essencial',
   'rootless left': 'esquerda sem fundamental',
