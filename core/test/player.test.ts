@@ -56,12 +56,10 @@ describe('reach, lineup and school', () => {
   test('colour comes only with the grade that asks for it, and never in the place of a tone', () => {
     const timeline = timelineOf('1 | 5/7 | 6m | 4');
     const extra = (grade: 'plain' | 'rich', style: School = 'block and plain') =>
-      shown(voice(timeline, { grade, style })).map(
-        ({ left, right, chord: held }) => {
-          const own = new Set([...chordPitches(held)]);
-          return [...left, ...right].filter((note) => !own.has(note % 12)).length;
-        },
-      );
+      shown(voice(timeline, { grade, style })).map(({ left, right, chord: held }) => {
+        const own = new Set([...chordPitches(held)]);
+        return [...left, ...right].filter((note) => !own.has(note % 12)).length;
+      });
     expect(extra('plain')).toEqual([0, 0, 0, 0]);
     expect(extra('rich').some((count) => count > 0)).toBe(true);
     // There are no fourths in a triad: who stacks them plays colours.

@@ -154,7 +154,7 @@ describe('movement over a held bass', () => {
 
   test('is written into the time of the chord; what is too short says so', () => {
     const read = chart('6m | 5');
-    const line = ['6m', '6m(maj7)', '6m7', '6m6'].map(chord);
+    const line = ['6m', '6m(maj7)', '6m7', '6m6'].map((text) => chord(text));
     expect(after(read, putMovement(read, start, line))).toBe('6m 6m(maj7) 6m7 6m6 | 5');
     const three = chart('6m | 5', '3/4');
     expect(after(three, putMovement(three, start, line))).toMatch(
