@@ -83,6 +83,10 @@ test('a chord that was played goes into the chosen slot, in the chart’s own nu
     .click({ position: { x: 20, y: 25 } });
   await press(page, 'G2', 'F3', 'C4', 'E4', 'A4');
   await expect(names(page)).toContainText('over root and ♭7');
+  await page.getByRole('button', { name: 'Other basses' }).click();
+  const over = page.getByRole('list', { name: 'The shape over each bass' });
+  await expect(over.getByRole('button', { name: /^over 4 F/ })).toContainText('Fmaj9');
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Put it in the chart' }).click();
   await expect(editor(page)).toContainText('1 | 5(13sus) | #1dim7 2m | 6m');
   await editor(page).click();

@@ -59,6 +59,8 @@ export type { InnerMovement } from './chord/innerMovement.ts';
 export { innerMovements } from './chord/innerMovement.ts';
 export type { SuspensionKind } from './chord/suspend.ts';
 export { suspensionKinds, suspensionOf } from './chord/suspend.ts';
+export type { OverBass } from './chord/overBasses.ts';
+export { overBasses } from './chord/overBasses.ts';
 export type { Leading } from './chord/leading.ts';
 export { leadingOf } from './chord/leading.ts';
 export { closeVoicing, equivalents } from './chord/equivalents.ts';

@@ -6,6 +6,8 @@ import {
   equivalents,
   formatChord,
   identifyVoicing,
+  nameDegree,
+  overBasses,
   pitchClass,
   twelveKeys,
   type VoicingContext,
@@ -267,4 +269,25 @@ test('100,000 random sets of numbers each give readings, quickly and without an 
     `100,000 random sets: ${unnamed} without a chord name; the slowest took ${slowest.toFixed(1)} ms`,
   );
   expect(unnamed).toBeLessThan(100_000);
+});
+
+// One shape, several basses (common practice, no published source); in all keys.
+test('a held shape is asked what it is over 2, over 6, over b6', () => {
+  const shape = [66, 68, 71, 72];
+  for (const inKey of twelveKeys('major')) {
+    const by = pitchClass(inKey.tonic);
+    const found = overBasses(
+      shape.map((note) => note + by),
+      inKey,
+    );
+    const names = new Map(found.map(({ bass, name }) => [nameDegree(bass), name.numbers]));
+    expect([names.get('2'), names.get('6'), names.get('b6')]).toEqual([
+      '2(13#11)',
+      '6m6(maj9)',
+      'b67#9',
+    ]);
+  }
+  expect(overBasses([], key('C'))).toEqual([]);
+  const triad = overBasses([60, 64, 67], key('C')).map(({ name }) => name.numbers);
+  expect(triad.slice(0, 7)).toEqual(['1', '1/2', '1/3', '1/4', '1/5', '6m7', '1maj7/7']);
 });

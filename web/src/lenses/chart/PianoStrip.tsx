@@ -11,6 +11,8 @@ import { degreeLabel, keyLabel } from '../../music/keys/labels.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { Readings } from '../parts/Readings.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
+import { Window } from '../../ui/Window.tsx';
+import { OverBasses } from './OverBasses.tsx';
 import { t } from '../../words/words.ts';
 
 const Strip = styled.section`
@@ -62,6 +64,7 @@ interface PianoStripProps {
 /** A piano at the foot of the song: play a chord, read its names in the key, put it in the chosen slot. */
 export function PianoStrip({ view, written, next, canPlace, onPlace }: PianoStripProps) {
   const [held, setHeld] = useState(nothingHeld);
+  const [isAsking, setAsking] = useState(false);
   const { reach } = player.use('reach');
   const hands = useMemo(() => splitHands([...held.chord], reach), [held.chord, reach]);
   const readings = useMemo<VoicingReading[]>(
@@ -75,6 +78,7 @@ export function PianoStrip({ view, written, next, canPlace, onPlace }: PianoStri
       }),
     [hands, view.key, view.style, view.letterStyle, written, next],
   );
+  const shape = useMemo(() => [...hands.left, ...hands.right], [hands]);
   const played = usePlayed((message) => setHeld((before) => follow(before, message)));
   const mark =
     (hand: KeyMark['hand']) =>
@@ -89,6 +93,9 @@ export function PianoStrip({ view, written, next, canPlace, onPlace }: PianoStri
           musicKey={view.key}
           hint={t('Computer keys A to P play, Z and X change the octave.')}
         >
+          <QuietButton isDisabled={held.chord.size === 0} onPress={() => setAsking(true)}>
+            {t('Other basses')}
+          </QuietButton>
           <QuietButton isDisabled={held.chord.size === 0} onPress={() => setHeld(nothingHeld)}>
             {t('Clear')}
           </QuietButton>
@@ -103,6 +110,23 @@ export function PianoStrip({ view, written, next, canPlace, onPlace }: PianoStri
           />
         </Bed>
       </div>
+      <Window
+        title={t('Other basses')}
+        isOpen={isAsking}
+        onClose={() => setAsking(false)}
+        width={620}
+      >
+        <OverBasses
+          notes={shape}
+          next={next}
+          view={view}
+          canPlace={canPlace}
+          onPlace={(chord) => {
+            setAsking(false);
+            onPlace(chord);
+          }}
+        />
+      </Window>
     </Strip>
   );
 }

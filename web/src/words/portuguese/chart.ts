@@ -1,5 +1,11 @@
 /** Writing a chart, and what a chart says of itself. */
 export const chart = {
+  'Other basses': 'Outros baixos',
+  'The same keys, another bass: choose one to put it in the chart.':
+    'As mesmas teclas, outro baixo: escolha um para pôr na cifra.',
+  'The same keys, another bass.': 'As mesmas teclas, outro baixo.',
+  'The shape over each bass': 'A forma sobre cada baixo',
+  'over {{degree}}': 'sobre {{degree}}',
   'A colour goes to all chords that are chosen.': 'Uma cor vai para todos os acordes escolhidos.',
   '{{note}} sounds as {{degree}}.': '{{note}} soa como {{degree}}.',
   'What is sung is its {{tension}}.': 'O que se canta é a {{tension}} dele.',
