@@ -165,6 +165,8 @@ export { walkKinds } from './hands/search/voiced.ts';
 export { Voicer } from './hands/search/voicer.ts';
 export { alternatives, voice } from './hands/search/voice.ts';
 export { walkIn } from './hands/search/walks.ts';
+export type { Finger, FingerStep } from './hands/words/fingers.ts';
+export { fingersOf, fingerStep } from './hands/words/fingers.ts';
 export type { CommonTone, StepMovement } from './hands/words/words.ts';
 export {
   commonToneInWords,

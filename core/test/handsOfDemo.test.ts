@@ -8,15 +8,19 @@ import {
   hasBassPlayer,
   identifyVoicing,
   instruments,
+  noteNamer,
   parseChart,
   schools,
+  stepInWords,
   twelveKeys,
   Voicer,
   type Reach,
+  type VoicedSlot,
   type VoiceOptions,
 } from '../src/index.ts';
 import { isDeep } from './deep.ts';
 import { faults } from './holds.ts';
+import { saidFaults } from './said.ts';
 
 const folder = join(import.meta.dirname, '../../demo/songs');
 const songs = readdirSync(folder).map((file) => {
@@ -40,6 +44,16 @@ const others: readonly VoiceOptions[] = [
   { lineup: 'with bass and guitar', grade: 'altered', instrument: instruments[76] },
 ];
 
+/** The notes of both hands by name, as a sentence says them. */
+function namesOf(before: VoicedSlot, now: VoicedSlot) {
+  const names = (slot: VoicedSlot, hand: 'left' | 'right') =>
+    slot[hand].map(noteNamer(slot, { spelling: 'easy' }));
+  return {
+    left: { before: names(before, 'left'), now: names(now, 'left') },
+    right: { before: names(before, 'right'), now: names(now, 'right') },
+  };
+}
+
 /** Every day a quarter of the keys, another quarter for each song; all of them in the deep run. */
 test.each(songs.map((song, place) => [song.title, song, place] as const))(
   '%s: in its keys, three reaches and all schools nothing breaks a rule of the trade',
@@ -57,8 +71,8 @@ test.each(songs.map((song, place) => [song.title, song, place] as const))(
             ...(options.instrument ?? instruments[88]),
             bassPlayer: hasBassPlayer(options.lineup!),
           };
-          for (const slot of slots) {
-            if (!slot) continue;
+          const held = slots.filter((slot) => slot !== null);
+          for (const [at, slot] of held.entries()) {
             const { left, right } = reach;
             const spans = {
               left: slot.rolled.left ? left.rolled : left.held,
@@ -66,6 +80,9 @@ test.each(songs.map((song, place) => [song.title, song, place] as const))(
             };
             const found = faults(slot, slot.chord, slot.key, { ...bounds, ...spans });
             broken.push(...found.map((fault) => `${formatChord(slot.chord)}: ${fault}`));
+            const before = held[at - 1];
+            if (before)
+              broken.push(...saidFaults(stepInWords(before, slot), namesOf(before, slot)));
             // What is held is called what is written; the reach makes no difference to that.
             if (index !== 1) continue;
             const { bassPlayer } = bounds;

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import {
   commonTones,
+  fingersOf,
+  fingerStep,
   identifyVoicing,
   otherInWords,
   splitHands,
@@ -8,6 +11,7 @@ import {
   stepMovement,
   usualReach,
   voice,
+  type Hand,
   type VoicedSlot,
 } from '../src/index.ts';
 import { shown } from './handsTools.ts';
@@ -53,7 +57,7 @@ describe('said by a teacher', () => {
       'a finger joins',
       slot('1', [48], [60, 64, 67]),
       slot('1', [48], [60, 64, 67, 72]),
-      'Keep C, E and G; add C with the little finger. The left hand stays.',
+      'Keep C; the index finger takes over E; the middle finger takes over G; add C with the little finger. The left hand stays.',
     ],
     [
       'spelled by its chord',
@@ -65,7 +69,31 @@ describe('said by a teacher', () => {
       'a jump',
       slot('1', [48], [60, 64, 67]),
       slot('1', [48], [72, 76, 81]),
-      'Right hand jumps up to C E A. The left hand stays.',
+      'Right hand jumps up to C E A (1-2-5). The left hand stays.',
+    ],
+    [
+      'a finger takes over what another one held',
+      slot('1', [48], [60, 64, 67]),
+      slot('4', [53], [60, 65, 69]),
+      'Keep C; middle finger E to F; little finger G to A. Left hand up a fourth to F.',
+    ],
+    [
+      'another finger arrives',
+      slot('1', [48], [60, 64, 67]),
+      slot('6m', [45], [60, 64, 69]),
+      'Keep C; the index finger takes over E; little finger G to A. Left hand down a minor third to A.',
+    ],
+    [
+      'the left hand too',
+      slot('1', [48, 55, 60], [64, 67, 72]),
+      slot('1', [48, 55, 59], [64, 67, 72]),
+      'The right hand stays. Left hand: keep C and G; thumb C to B.',
+    ],
+    [
+      'easy to read',
+      slot('37#5#9', [52], [68, 72, 74, 79]),
+      slot('6m', [45], [69, 72, 76]),
+      'The middle finger takes over C; thumb G# to A; D to E with the little finger; lift G. Left hand down a fifth to A.',
     ],
   ])('%s', (_, from, to, sentence) => {
     expect(stepInWords(from, to)).toBe(sentence);
@@ -73,7 +101,9 @@ describe('said by a teacher', () => {
 
   test('a rolled hand is said', () => {
     const rolled = { ...slot('1', [48, 55, 64], [67, 72]), rolled: { left: true, right: false } };
-    expect(stepInWords(null, rolled)).toBe('Left hand C G E, right hand G C. Roll the left hand.');
+    expect(stepInWords(null, rolled)).toBe(
+      'Left hand C G E (5-2-1), right hand G C (1-4). Roll the left hand.',
+    );
   });
 
   test('an alternative says what is held, what moves and what it costs', () => {
@@ -113,6 +143,48 @@ describe('said by a teacher', () => {
     const [held] = shown(voice(timelineOf('4/5'), { style: 'open and low' }));
     expect(identifyVoicing(held!, key('C'))[0]!.numbers).toMatch(/^(4\/5|5\(?9sus4\)?)$/);
   });
+});
+
+// Fingerings of piano methods (from memory).
+test.each<[Hand, number[], string]>([
+  ['right', [60, 64, 67], '1-3-5'],
+  ['right', [64, 67, 72], '1-2-5'],
+  ['right', [67, 72, 76], '1-3-5'],
+  ['right', [60, 65, 67], '1-4-5'],
+  ['right', [60, 62, 67], '1-2-5'],
+  ['right', [60, 64, 67, 72], '1-2-3-5'],
+  ['right', [67, 72, 76, 79], '1-2-4-5'],
+  ['left', [48, 52, 55], '5-3-1'],
+  ['left', [52, 55, 60], '5-3-1'],
+  ['left', [43, 48, 52], '5-2-1'],
+  ['left', [36, 48], '5-1'],
+  ['left', [36, 43, 48], '5-2-1'],
+  ['left', [36, 43, 52], '5-2-1'],
+  ['left', [36, 43, 46], '5-2-1'],
+])('%s hand %j: %s', (hand, notes, fingers) => {
+  expect(fingersOf(hand, notes).join('-')).toBe(fingers);
+});
+
+test('between any two chords each note has one finger, and no finger is kept and moved', () => {
+  const hand = fc
+    .uniqueArray(fc.integer({ min: 40, max: 56 }), { minLength: 1, maxLength: 5 })
+    .map((notes) => notes.sort((one, other) => one - other));
+  fc.assert(
+    fc.property(fc.constantFrom('left', 'right'), hand, hand, (which, from, to) => {
+      const { kept, takenOver, moved, added, lifted } = fingerStep(which, from, to);
+      const here = [...kept, ...takenOver, ...moved, ...added];
+      here.sort((one, other) => one.note - other.note);
+      expect(here.map(({ note }) => note)).toEqual(to);
+      const fingers = here.map(({ finger }) => finger);
+      const order = [...fingers].sort((one, other) =>
+        which === 'right' ? one - other : other - one,
+      );
+      expect([fingers, new Set(fingers).size]).toEqual([order, to.length]);
+      const stays = [...kept, ...takenOver].map(({ note }) => note);
+      const left = [...stays, ...moved.map((one) => one.from), ...lifted];
+      expect(left.sort((one, other) => one - other)).toEqual(from);
+    }),
+  );
 });
 
 test('played notes go to the hands that can hold them', () => {

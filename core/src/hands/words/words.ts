@@ -4,7 +4,8 @@ import { degreeOfSemitones } from '../../pitch/degree.ts';
 import { noteOfDegree, relativeMajor } from '../../pitch/key.ts';
 import { nameNote, type NameStyle } from '../../pitch/names.ts';
 import { fold, pitchClass, type Note } from '../../pitch/note.ts';
-import { freeShift, handMovement, matchNotes } from '../shapes/movement.ts';
+import { freeShift, handMovement, handShift } from '../shapes/movement.ts';
+import { fingerNames, fingersOf, fingerStep, type FingerStep } from './fingers.ts';
 import type { OtherVoicing, VoicedSlot } from '../search/voiced.ts';
 
 /** How the hands come to a chord: nothing moves in the right hand, it moves without looking, or a hand jumps. */
@@ -35,34 +36,6 @@ export function stepMovement(from: Hands | null, to: Hands): StepMovement {
   const stays = right.held === notes && right.fingers === 0;
   const kind = jump > 0 ? 'jump' : stays ? 'held' : 'small';
   return { kind, held: right.held, notes, semitones: right.semitones, jump };
-}
-
-const fingers = {
-  thumb: 'thumb',
-  index: 'index finger',
-  middle: 'middle finger',
-  ring: 'ring finger',
-  little: 'little finger',
-} as const;
-type Finger = keyof typeof fingers;
-
-/**
- * The fingers of a right hand on its notes, from the lowest up (from memory: the usual fingering of chords in piano methods:
- * 1-3-5 and, with a fourth on top, 1-2-5; four notes 1-2-3-5).
- */
-function rightFingers(notes: readonly number[]): readonly Finger[] {
-  switch (notes.length) {
-    case 1:
-      return ['little'];
-    case 2:
-      return ['thumb', 'little'];
-    case 3:
-      return ['thumb', notes[2]! - notes[1]! >= 5 ? 'index' : 'middle', 'little'];
-    case 4:
-      return ['thumb', 'index', 'middle', 'little'];
-    default:
-      return ['thumb', 'index', 'middle', 'ring', 'little'];
-  }
 }
 
 const intervals: Readonly<Record<number, string>> = {
@@ -103,21 +76,25 @@ export function noteSpeller({
 }
 
 /**
- * The step into a voicing as a teacher would say it: what stays, which finger moves where, what the left hand does.
- * @example 'Keep A and C; thumb F to E. Left hand down a fourth.'
+ * The step into a voicing as a teacher would say it: what stays, which finger arrives where, in both hands. Notes are spelled
+ * for easy reading: one looks for keys here, not for degrees.
+ * @example 'Keep A and C; thumb F to E. Left hand down a fourth to C.'
  */
 export function stepInWords(
   from: VoicedSlot | null,
   to: VoicedSlot,
   style: Partial<NameStyle> = {},
 ): string {
-  const now = noteNamer(to, style);
+  const easy = { ...style, spelling: 'easy' } as const;
+  const now = noteNamer(to, easy);
   if (!from) {
-    const left = to.left.length > 0 ? `Left hand ${to.left.map(now).join(' ')}, ` : '';
-    return `${capital(`${left}right hand ${to.right.map(now).join(' ')}.`)}${rollInWords(to)}`;
+    const left = to.left.length > 0 ? `Left hand ${shapeInWords('left', to.left, now)}, ` : '';
+    return `${capital(`${left}right hand ${shapeInWords('right', to.right, now)}.`)}${rollInWords(to)}`;
   }
-  const right = rightInWords(from, to, now, noteNamer(from, style));
-  return `${right} ${leftInWords(from.left, to.left, now)}`.trim() + rollInWords(to);
+  const before = noteNamer(from, easy);
+  const right = handInWords('right', from.right, to.right, now, before);
+  const left = handInWords('left', from.left, to.left, now, before);
+  return `${right} ${left}`.trim() + rollInWords(to);
 }
 
 function rollInWords({ rolled }: VoicedSlot): string {
@@ -125,55 +102,65 @@ function rollInWords({ rolled }: VoicedSlot): string {
   return ` Roll the ${rolled.left && rolled.right ? 'chord in both hands' : rolled.left ? 'left hand' : 'right hand'}.`;
 }
 
-function rightInWords(
-  { right: from }: Hands,
-  { right: to }: Hands,
+/** A chord of one hand with its fingers: `C G E (5-2-1)`; a single note needs none said. */
+function shapeInWords(
+  hand: 'left' | 'right',
+  notes: readonly number[],
   now: (note: number) => string,
-  before: (note: number) => string,
 ): string {
-  const { held, shift } = handMovement(from, to);
-  if (held === to.length && from.length === to.length) return 'The right hand stays.';
-  const target = to.map(now).join(' ');
-  const together = parallelStep(from, to);
-  if (together !== null)
-    return `Right hand ${direction(together)} ${inWords(Math.abs(together))}: ${target}.`;
-  if (shift > freeShift.right) {
-    const by = to[0]! - from[0]!;
-    return `Right hand jumps ${by > 0 ? 'up' : 'down'} to ${target}.`;
-  }
-  const matched = matchNotes(from, to);
-  const hand = rightFingers(from);
-  const newHand = rightFingers(to);
-  const kept = to.filter((note) => from.includes(note));
-  const parts: string[] = [];
-  if (kept.length > 0) parts.push(`keep ${listed(kept.map(now))}`);
-  for (const [index, note] of from.entries()) {
-    const goes = matched[index];
-    if (goes === null || goes === undefined) {
-      if (!to.includes(note)) parts.push(`lift ${before(note)}`);
-    } else if (goes !== note && !kept.includes(goes)) {
-      parts.push(`${fingers[hand[index]!]} ${before(note)} to ${now(goes)}`);
-    }
-  }
-  for (const [index, note] of to.entries()) {
-    if (matched.includes(note) || kept.includes(note)) continue;
-    parts.push(`add ${now(note)} with the ${fingers[newHand[index]!]}`);
-  }
-  return `${capital(parts.join('; '))}.`;
+  const names = notes.map(now).join(' ');
+  return notes.length > 1 ? `${names} (${fingersOf(hand, notes).join('-')})` : names;
 }
 
-function leftInWords(
+function handInWords(
+  hand: 'left' | 'right',
   from: readonly number[],
   to: readonly number[],
   now: (note: number) => string,
+  before: (note: number) => string,
 ): string {
-  if (to.length === 0) return from.length === 0 ? '' : 'The left hand leaves it to the bass.';
-  if (from.join() === to.join()) return 'The left hand stays.';
-  const target = to.map(now).join(' ');
+  const name = `${hand} hand`;
+  if (to.length === 0) return from.length === 0 ? '' : `The ${name} leaves it to the bass.`;
+  if (from.join() === to.join()) return `The ${name} stays.`;
   const together = parallelStep(from, to);
-  if (together !== null)
-    return `Left hand ${direction(together)} ${inWords(Math.abs(together))} to ${target}.`;
-  return `Left hand to ${target}.`;
+  if (together !== null) {
+    const way = `${capital(name)} ${direction(together)} ${inWords(Math.abs(together))}`;
+    return hand === 'left'
+      ? `${way} to ${to.map(now).join(' ')}.`
+      : `${way}: ${to.map(now).join(' ')}.`;
+  }
+  const target = shapeInWords(hand, to, now);
+  if (handShift(from, to) > freeShift[hand]) {
+    const up = to[0]! > from[0]!;
+    return hand === 'left'
+      ? `Left hand to ${target}.`
+      : `Right hand jumps ${up ? 'up' : 'down'} to ${target}.`;
+  }
+  if (from.length === 0) return `${capital(name)} ${target}.`;
+  const said = stepsInWords(fingerStep(hand, from, to), now, before);
+  return hand === 'left' ? `Left hand: ${said}.` : `${capital(said)}.`;
+}
+
+/** Each note of the new chord once, with the finger that arrives there. */
+function stepsInWords(
+  { kept, takenOver, moved, added, lifted }: FingerStep,
+  now: (note: number) => string,
+  before: (note: number) => string,
+): string {
+  const parts: string[] = [];
+  if (kept.length > 0) parts.push(`keep ${listed(kept.map(({ note }) => now(note)))}`);
+  for (const { note, finger } of takenOver)
+    parts.push(`the ${fingerNames[finger]} takes over ${now(note)}`);
+  for (const { from, note, finger, same } of moved)
+    parts.push(
+      same
+        ? `${fingerNames[finger]} ${before(from)} to ${now(note)}`
+        : `${before(from)} to ${now(note)} with the ${fingerNames[finger]}`,
+    );
+  for (const { note, finger } of added)
+    parts.push(`add ${now(note)} with the ${fingerNames[finger]}`);
+  if (lifted.length > 0) parts.push(`lift ${listed(lifted.map(before))}`);
+  return parts.join('; ');
 }
 
 /** Semitones that all notes of a hand move by alike; null where they do not. */
