@@ -1,7 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fingerTravel } from '../src/hands/shapes/movement.ts';
-import { fromDegrees, instruments, perform, toDegrees, voice, type Pin } from '../src/index.ts';
+import {
+  expand,
+  fromDegrees,
+  instruments,
+  parseChart,
+  perform,
+  toDegrees,
+  voice,
+  type Pin,
+} from '../src/index.ts';
 import { pinOf, shown } from './handsTools.ts';
 import { faults, timelineOf } from './holds.ts';
 import { chord, key } from './read.ts';
@@ -68,6 +77,44 @@ describe('pins', () => {
     expect(messages([pinOf(timeline, 1, [41, 65], [60, 69])])[0]).toMatch(/hands cross on 4/);
     expect(messages([pinOf(timeline, 1, [41], [60, 65, 81])])[0]).toMatch(/beyond your reach/);
     expect(messages([pin])).toEqual([]);
+  });
+});
+
+describe('pins in other keys', () => {
+  const bars = 'A:\n  4 | 1\n';
+  const timelineIn = (inKey: string) => {
+    const read = parseChart(`title: Test\nkey: C\nmeter: 4/4\n\n${bars}`);
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    return expand(read.value, { key: key(inKey) });
+  };
+  // F2 C3 A3, as low as a tenth and a fifth are clear.
+  const pin = pinOf(timelineIn('C'), 0, [41, 45, 48], [60, 65, 69]);
+  const low = pinOf(timelineIn('C'), 0, [46, 50, 53], [60, 65, 69]);
+
+  test('that fall into mud go up an octave, and say so', () => {
+    const { slots, problems } = voice(timelineIn('G'), { pins: [low] });
+    expect(slots[0]!.left).toEqual([53, 57, 60]);
+    expect(problems.map(({ message }) => message)[0]).toMatch(
+      /^In G the pinned hands of 4 are played an octave higher/,
+    );
+    const near = voice(timelineIn('D'), { pins: [low] });
+    expect(near.slots[0]!.left).toEqual([48, 52, 55]);
+    expect(near.problems.some(({ message }) => message.startsWith('In D'))).toBe(false);
+  });
+
+  test('that were mud where they were pinned stay what the player wants', () => {
+    const { slots } = voice(timelineIn('Bb'), { pins: [pin] });
+    expect(slots[0]!.left).toEqual([39, 43, 46]);
+  });
+
+  test('that leave the keyboard come back to it, and say so', () => {
+    const high = pinOf(timelineIn('C'), 0, [65], [84, 89, 93]);
+    const { slots, problems } = voice(timelineIn('F'), {
+      pins: [high],
+      instrument: instruments[61],
+    });
+    expect(slots[0]!.right.at(-1)).toBeLessThanOrEqual(96);
+    expect(problems[0]!.message).toMatch(/^In F the pinned hands of 4 are played an octave lower/);
   });
 });
 

@@ -29,6 +29,7 @@ describe('said by a teacher', () => {
     leftFamily: 'root',
     rightFamily: 'close',
     pinned: false,
+    offTune: false,
     rolled: { left: false, right: false },
     walk: null,
     cost: { own: 0, step: { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 } },
@@ -197,5 +198,24 @@ test('played notes go to the hands that can hold them', () => {
     right: [67, 72],
   });
   expect(splitHands([60, 64, 67], usualReach)).toEqual({ left: [], right: [60, 64, 67] });
+  // The usual left hands first (common practice, no published source): G2 G3 | B3 D4 G4, G2 D3 F#3 | G3 B3 D4.
+  expect(splitHands([43, 55, 59, 62, 67], usualReach).left).toEqual([43, 55]);
+  expect(splitHands([43, 50, 54, 55, 59, 62], usualReach).left).toEqual([43, 50, 54]);
+  for (let by = 0; by < 12; by += 1)
+    for (const shape of [
+      [0, 12],
+      [0, 7, 12],
+      [0, 7, 11],
+      [0, 10],
+      [0, 7, 16],
+    ]) {
+      const left = shape.map((note) => 36 + by + note);
+      const right = [0, 4, 7].map((note) => left.at(-1)! + 3 + note);
+      expect(splitHands([...left, ...right], usualReach)).toEqual({ left, right });
+    }
+  // Then what the hands held before.
+  const notes = [48, 52, 57, 60, 64];
+  const before = { left: [48, 52, 57], right: [60, 64] };
+  expect(splitHands(notes, usualReach, before)).toEqual(before);
   expect(splitHands([], usualReach)).toEqual({ left: [], right: [] });
 });

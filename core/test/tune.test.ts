@@ -208,6 +208,13 @@ describe('what the tune asks of chords and hands', () => {
       voice(timeline, options).slots.map((slot) => slot!.right.at(-1)! % 12);
     expect(tops({ melody })).toEqual([7, 0, 11, 4]);
     expect(tops({})).not.toEqual([7, 0, 11, 4]);
+    const marked = (options: object) => voice(timeline, options).slots.map((slot) => slot!.offTune);
+    expect(marked({ melody })).toEqual([false, false, false, false]);
+    expect(marked({})).toEqual([false, false, false, false]);
+    // 2 is no tone of 1: it cannot be on top, and that is marked.
+    const other = expand(songOf('1 | 5\n  tune: 4 . . . | 2 . . .'));
+    const missed = voice(other, { melody: melodyOver(other) }).slots;
+    expect(missed.map((slot) => slot!.offTune)).toEqual([true, false]);
   });
 });
 

@@ -63,6 +63,9 @@ export function rightCost(
   { weights, reach, octaves, middleFilled, melody, palette, opens }: Taste,
 ): number {
   const middle = (notes[0]! + notes.at(-1)!) / 2;
+  const isTuneOnTop = melody !== null && fold(notes.at(-1)!, 12) === melody;
+  // A third that is sung may be on top of a third in the bass.
+  const thirds = notesOfClass(notes, bass) - (isTuneOnTop && melody === bass ? 1 : 0);
   const overThird = bass === third;
   // Over a third in the bass root and fifth are the whole chord: an octave of one with the other in it is its plain shape.
   const liking = overThird && family === 'octave' ? weights.right.close : weights.right[family];
@@ -72,13 +75,13 @@ export function rightCost(
   return (
     (isOwn ? -weights.palette : liking) +
     spreadCost(notes, reach.right.held, weights) +
-    driftCost(middle, place, weights) +
+    driftCost(middle, place, octaves, weights) +
     weights.rub * semitonesInside(notes) +
     (isOwn ? 0 : weights.rightNoteOff * abs(notes.length - weights.rightNotes)) +
-    (melody === null || fold(notes.at(-1)!, 12) === melody ? 0 : weights.offMelody) +
+    (melody === null || isTuneOnTop ? 0 : weights.offMelody) +
     (order === null ? 0 : weights.leftOfStack * (order.length - notes.length)) +
     (opens && fold(notes[0]!, 12) !== root ? weights.notInRootPosition : 0) +
-    (overThird ? weights.thirdOverBass * notesOfClass(notes, bass) : 0) +
+    (overThird ? weights.thirdOverBass * thirds : 0) +
     (sharpNinth === null ? 0 : weights.clash * ninthsUnder(sharpNinth, notes, notes))
   );
 }
@@ -99,7 +102,7 @@ export function leftCost(
   return (
     liking +
     spreadCost(notes, reach.left.held, weights) +
-    driftCost(notes[0]!, place, weights) +
+    driftCost(notes[0]!, place, octaves, weights) +
     (leftPosition && (notes[0]! < leftPosition[0] || notes.at(-1)! > leftPosition[1])
       ? weights.outOfPosition
       : 0) +
@@ -181,9 +184,10 @@ function spreadCost(notes: readonly number[], held: number, weights: Weights): n
   return weights.spread * max(0, span - 12) + (span > held ? weights.roll : 0);
 }
 
-/** Whole semitones beyond a fourth from where the hand likes to be. */
-function driftCost(at: number, place: number, weights: Weights): number {
-  return weights.drift * max(0, ceil(abs(at - place)) - 5);
+/** Whole semitones beyond a fourth from where the hand likes to be; who moved a section by octaves means it. */
+function driftCost(at: number, place: number, octaves: number, weights: Weights): number {
+  const firm = octaves === 0 ? 1 : 3;
+  return firm * weights.drift * max(0, ceil(abs(at - place)) - 5);
 }
 
 function semitonesInside(notes: readonly number[]): number {

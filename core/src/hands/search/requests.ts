@@ -8,7 +8,7 @@ import { formatKey, relativeMajor, scale, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
-import { fromDegrees, type PaletteShape, type Pin } from '../shapes/pins.ts';
+import { fromDegrees, pinnedIn, type PaletteShape, type Pin } from '../shapes/pins.ts';
 import {
   hasBassPlayer,
   instruments,
@@ -143,8 +143,8 @@ export class VoicingRequests {
     const pins = this.#pins.get(slot.slot) ?? [];
     if (pins.length === 0) return { hands: null, problem: null };
     const written = pins.filter((pin) => pin.chord === formatChord(chord));
-    const notes = written.map((pin) => fromDegrees(pin, slot.key, instrument));
-    const problem = pinProblem({ pins, written, notes, chord, reach, numbers });
+    const notes = written.map((pin) => pinnedIn(pin, slot.key, instrument));
+    const problem = pinProblem({ pins, written, notes, chord, key: slot.key, reach, numbers });
     return { hands: notes[0] ?? null, problem };
   }
 }

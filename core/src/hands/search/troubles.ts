@@ -3,7 +3,7 @@ import type { Chord } from '../../chord/chord.ts';
 import { formatChord, nameDegree } from '../../chord/formatChord.ts';
 import { plainStyle, type NumberStyle } from '../../chord/reading.ts';
 import { unlikeWritten } from '../../chord/written.ts';
-import { relativeMajor, type Key } from '../../pitch/key.ts';
+import { formatKey, relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import { findCandidates, type VoicingRequest } from './candidates.ts';
 import type { Pin } from '../shapes/pins.ts';
@@ -66,6 +66,7 @@ export function pinProblem({
   written,
   notes,
   chord,
+  key,
   reach,
   numbers,
 }: {
@@ -74,8 +75,10 @@ export function pinProblem({
   readonly notes: readonly ({
     readonly left: readonly number[] | null;
     readonly right: readonly number[] | null;
+    readonly octaves: number;
   } | null)[];
   readonly chord: Chord;
+  readonly key: Key;
   readonly reach: Reach;
   readonly numbers: Partial<NumberStyle> | undefined;
 }): string | null {
@@ -96,6 +99,11 @@ export function pinProblem({
     const span = held?.length ? held.at(-1)! - held[0]! : 0;
     if (span > reach[hand].rolled)
       return `The pinned ${hand} hand of ${name} spans ${spanInWords(span)}, beyond your reach. It is played as pinned.`;
+  }
+  if (hands.octaves !== 0) {
+    const way = hands.octaves > 0 ? 'higher' : 'lower';
+    const by = Math.abs(hands.octaves) === 1 ? 'an octave' : `${Math.abs(hands.octaves)} octaves`;
+    return `In ${formatKey(key)} the pinned hands of ${name} are played ${by} ${way}: where they were pinned they would be mud, or off the keyboard.`;
   }
   return null;
 }

@@ -59,6 +59,8 @@ export interface VoicedSlot {
   readonly leftFamily: LeftFamily;
   readonly rightFamily: RightFamily;
   readonly pinned: boolean;
+  /** What is sung here, long or accented, should be on top, and is not. */
+  readonly offTune: boolean;
   /** A hand that cannot hold its notes at once, and rolls them. */
   readonly rolled: { readonly left: boolean; readonly right: boolean };
   /** The left hand walks into its seventh; `left` is what it holds first where it does not. */

@@ -2,6 +2,7 @@ import { Memo } from '../../kit/memo.ts';
 import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { formatKey } from '../../pitch/key.ts';
+import { fold } from '../../pitch/note.ts';
 import { VoicingRequests, withDefaults, type Hands, type FullOptions } from './requests.ts';
 import {
   candidateSet,
@@ -239,8 +240,8 @@ function pinnedCandidate(left: readonly number[], right: readonly number[]): Can
 }
 
 function voicedSlot(
-  { at, slot, chord, pinned }: ChordNode,
-  { left, right }: Candidate,
+  { at, slot, chord, pinned, request }: ChordNode,
+  { left, right, highest }: Candidate,
   reach: Reach,
 ) {
   return {
@@ -253,6 +254,7 @@ function voicedSlot(
     leftFamily: left.family,
     rightFamily: right.family,
     pinned,
+    offTune: request.taste.melody !== null && fold(highest, 12) !== request.taste.melody,
     rolled: rolledHands(left.notes, right.notes, reach),
   };
 }

@@ -3,6 +3,7 @@ import type { Degree } from '../../pitch/degree.ts';
 import { degreeOfSemitones } from '../../pitch/degree.ts';
 import { relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, majorScale, pitchClass } from '../../pitch/note.ts';
+import { isMuddy } from './mud.ts';
 import type { Instrument } from './player.ts';
 
 /** A note of a hand by its degree, and the octave over the home note that its hand shape is counted from. */
@@ -68,6 +69,40 @@ export function fromDegrees(
   if (by === null) return null;
   const moved = (hand: number[] | null) => hand?.map((note) => note + 12 * by) ?? null;
   return { left: moved(hands.left), right: moved(hands.right) };
+}
+
+/**
+ * Pinned hands in a key, moved by an octave where another key than theirs brings them into mud or off the keyboard: up out of
+ * mud, or as little as the keyboard asks. `octaves` says by how much, 0 where they stand where they were fixed.
+ */
+export function pinnedIn(
+  pin: HandDegrees,
+  key: Key,
+  instrument: Instrument,
+): {
+  readonly left: readonly number[] | null;
+  readonly right: readonly number[] | null;
+  readonly octaves: number;
+} | null {
+  const hands = fromDegrees(pin, key, instrument);
+  if (!hands) return null;
+  const written = fromDegrees(pin, key, everyKey)!;
+  const low = (one: typeof hands) => [...(one.left ?? []), ...(one.right ?? [])];
+  const octaves = low(hands).length === 0 ? 0 : (low(hands)[0]! - low(written)[0]!) / 12;
+  const by = homeNear(pin.register, key) - pin.register;
+  const wasMuddy = isMuddyTogether(low(written).map((note) => note - by));
+  if (by === 0 || wasMuddy || !isMuddyTogether(low(hands))) return { ...hands, octaves };
+  const up = (hand: readonly number[] | null) => hand?.map((note) => note + 12) ?? null;
+  const raised = { left: up(hands.left), right: up(hands.right) };
+  const fits = Math.max(...low(raised)) <= instrument.highest && !isMuddyTogether(low(raised));
+  return fits ? { ...raised, octaves: octaves + 1 } : { ...hands, octaves };
+}
+
+/** Wider than any keyboard. */
+const everyKey: Instrument = { lowest: -120, highest: 240 };
+
+function isMuddyTogether(notes: readonly number[]): boolean {
+  return notes.length > 0 && isMuddy([...notes].sort((one, other) => one - other));
 }
 
 /** The 1 of a key that is nearest to a note; of two as near, the lower. */

@@ -131,7 +131,7 @@ const usual = {
   rightJump: 12,
   leftJump: 4,
   topLeap: 6,
-  offMelody: 90,
+  offMelody: 120,
   spread: 4,
   roll: 40,
   drift: 4,

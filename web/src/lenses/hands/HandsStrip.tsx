@@ -5,6 +5,7 @@ import {
   toggleNote,
   type Chord,
   type ChosenHands,
+  type Reach,
   type Stretch,
   type Voiced,
 } from '@intervallum/core';
@@ -23,6 +24,7 @@ import { noteInWords } from '../../music/rails/spoken.ts';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { Picker } from '../../ui/Picker.tsx';
 import { Hidden } from '../../ui/hidden.ts';
 import { phone, short } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
@@ -170,7 +172,7 @@ interface HandsStripProps {
   keys: { readonly from: number; readonly to: number };
   playback: Playback;
   /** What was played or chosen on the keys: both hands, to be held here. */
-  onNotes: (notes: { left: number[]; right: number[] }) => void;
+  onNotes: (notes: { left: readonly number[]; right: readonly number[] }) => void;
 }
 
 /** Both hands of the chosen chord on a piano, and as ghosts those of the next; what is played there is held there. */
@@ -185,6 +187,7 @@ export function HandsStrip(props: HandsStripProps) {
     },
   });
   const held = useRef(nothingHeld);
+  const [hearAs, setHearAs] = useState<HearAs>('both');
   const [live, setLive] = useState<readonly number[]>([]);
   const played = usePlayed((message) => {
     const before = held.current;
@@ -192,7 +195,7 @@ export function HandsStrip(props: HandsStripProps) {
     setLive([...held.current.chord]);
     const released = before.down.size > 0 && held.current.down.size === 0;
     if (!released) return;
-    const notes = splitHands([...held.current.chord], reach);
+    const notes = partedAs(hearAs, [...held.current.chord], reach, chosen);
     held.current = nothingHeld;
     setLive([]);
     if (chosen) onNotes(notes);
@@ -268,11 +271,14 @@ export function HandsStrip(props: HandsStripProps) {
       </Held>
       <div>
         <NotOnPhone>
-          <PlayTools
-            played={played}
-            musicKey={view.key}
-            hint={t('Play it or click keys: that is pinned.')}
-          >
+          <PlayTools played={played} musicKey={view.key} hint={t('What is played is pinned.')}>
+            <Picker
+              label={t('Hear as')}
+              labelHidden
+              value={hearAs}
+              options={hearAsOptions}
+              onChange={(id) => setHearAs(id as HearAs)}
+            />
             {marksChoice}
           </PlayTools>
         </NotOnPhone>
@@ -280,7 +286,11 @@ export function HandsStrip(props: HandsStripProps) {
           <Keys
             from={keys.from}
             to={keys.to}
-            marks={live.length > 0 ? liveMarks(live, reach, label) : marksOf(chosen, label)}
+            marks={
+              live.length > 0
+                ? liveMarks(partedAs(hearAs, live, reach, chosen), label)
+                : marksOf(chosen, label)
+            }
             nameOf={(note) => keyLabel(note, view)}
             onPress={(note) => {
               if (now) onNotes(toggleNote(now, note));
@@ -328,12 +338,32 @@ function walkWords(kind: string): string {
   return t('The left hand walks {{from}} to {{into}} in the second half.', { from, into });
 }
 
-function liveMarks(
+/** Whose the played notes are: to be parted, or of one hand, while the other stays as it is. */
+type HearAs = 'both' | 'right' | 'left';
+
+const hearAsOptions: readonly { readonly id: HearAs; readonly name: string }[] = [
+  { id: 'both', name: t('both hands') },
+  { id: 'right', name: t('right hand only') },
+  { id: 'left', name: t('left hand only') },
+];
+
+function partedAs(
+  hearAs: HearAs,
   notes: readonly number[],
-  reach: Parameters<typeof splitHands>[1],
+  reach: Reach,
+  chosen: ChosenHands | null,
+): { left: readonly number[]; right: readonly number[] } {
+  const now = chosen?.now ?? { left: [], right: [] };
+  const sorted = [...notes].sort((one, other) => one - other);
+  if (hearAs === 'right') return { left: now.left, right: sorted };
+  if (hearAs === 'left') return { left: sorted, right: now.right };
+  return splitHands(notes, reach, chosen?.before ?? null);
+}
+
+function liveMarks(
+  { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
   label: (note: number) => string,
 ): KeyMark[] {
-  const { left, right } = splitHands(notes, reach);
   return [
     ...left.map((note): KeyMark => ({ note, hand: 'left', label: label(note) })),
     ...right.map((note): KeyMark => ({ note, hand: 'right', label: label(note) })),

@@ -32,6 +32,7 @@ export function handsMarks(
       movement: stepMovement(row[index - 1] ?? null, slot),
       top: name(slot.right.at(-1) ?? slot.left.at(-1)!),
       pinned: slot.pinned,
+      offTune: slot.offTune,
       stays: run
         ? {
             said: commonToneInWords(name(run.note), run.to - run.from + 1),
@@ -61,6 +62,7 @@ const nothing: HandsMark = {
   movement: { kind: 'start', held: 0, notes: 0, semitones: 0, jump: 0 },
   top: '',
   pinned: false,
+  offTune: false,
   stays: null,
   problem: null,
 };

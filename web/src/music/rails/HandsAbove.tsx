@@ -50,9 +50,11 @@ const Stays = styled.i`
   background: color-mix(in srgb, var(--held) 70%, transparent);
 `;
 
-const Top = styled.span`
+/** Struck through where it is not what is sung. */
+const Top = styled.span<{ $off: boolean }>`
   margin-left: auto;
   font-weight: 600;
+  ${({ $off }) => $off && 'text-decoration: line-through var(--right) 2px;'}
 `;
 
 /** Over a chord: which notes of the right hand are held, a jump, the note on top. */
@@ -64,7 +66,7 @@ interface HandsAboveProps {
 
 export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
   if (!mark) return <Row />;
-  const { movement, top, pinned, problem, stays } = mark;
+  const { movement, top, pinned, offTune, problem, stays } = mark;
   const { kind, held, notes, jump } = movement;
   return (
     <Row title={stays?.said} $indented={besideFermata}>
@@ -91,8 +93,8 @@ export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
         <Hidden>{t('{{held}} of {{notes}} held', { held, notes })}</Hidden>
       ) : null}
       {top ? (
-        <Top>
-          <Hidden>{t('top')} </Hidden>
+        <Top $off={offTune} title={offTune ? t('not the tune on top:') + ' ' + top : undefined}>
+          <Hidden>{offTune ? t('not the tune on top:') : t('top')} </Hidden>
           {top}
         </Top>
       ) : null}

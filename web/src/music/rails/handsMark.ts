@@ -6,6 +6,8 @@ export interface HandsMark {
   /** The name of the top note. */
   readonly top: string;
   readonly pinned: boolean;
+  /** The note on top is not the one that is sung. */
+  readonly offTune: boolean;
   /** Which note stays through a row of chords that this one is in, in words; null where none does. */
   readonly stays: { readonly said: string; readonly begins: boolean } | null;
   /** What is wrong here; null where nothing is. */
