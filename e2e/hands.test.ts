@@ -161,6 +161,16 @@ test('a slot pinned by playing it: its neighbours adapt, and the pin survives a 
   await page.getByRole('link', { name: 'Hands', exact: true }).click();
   await choose(page, 'Verse', 1);
   await expect.poll(() => held(page)).toEqual(pinned);
+
+  // What is played may be one hand's alone: the other one stays.
+  await piano(page)
+    .getByRole('button', { name: /Hear as/ })
+    .click();
+  await page.getByRole('option', { name: 'right hand only' }).click();
+  await piano(page).focus();
+  for (const key of ['a', 'd', 'g']) await page.keyboard.down(key);
+  for (const key of ['a', 'd', 'g']) await page.keyboard.up(key);
+  await expect.poll(() => held(page)).toEqual({ left: [41], right: [48, 52, 55] });
 });
 
 test('digits take another way, thin and fatten change it, and undo takes every step back', async ({
