@@ -1,6 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import {
   editor,
+  expectAccessible,
   openSong,
   playing,
   replaceText,
@@ -211,6 +212,50 @@ test('digits take another way, thin and fatten change it, and undo takes every s
   await page.getByRole('link', { name: 'Hands', exact: true }).click();
   await choose(page, 'Verse', 2);
   await expect.poll(() => held(page)).toEqual(first);
+});
+
+test('a section is told its left hand, and what else where reach forbids; the other sections stay', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Told\nkey: F\n\nVerse:\n  6m | 2m | 5 | 1\n\nChorus:\n  4 | 1\n');
+  await openHands(page);
+  const [first] = await walkThrough(page, 'Verse', 1);
+  await choose(page, 'Verse', 0);
+  const told = panel(page).getByRole('group', { name: 'This section' });
+  const say = async (what: RegExp, option: string) => {
+    // The other ways stand above, and come a moment later.
+    await expect(panel(page).getByRole('list', { name: 'Other ways to play it' })).toBeVisible();
+    await told.getByRole('button', { name: what }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  };
+  const lefts = async () =>
+    (await walkThrough(page, 'Verse', 6)).map(({ left }) =>
+      left.map((note) => note - left[0]!).join('-'),
+    );
+
+  // A usual hand reaches a ninth: a tenth would be rolled, so the else is held.
+  await say(/Left hand of the section/, 'left hand 1-5-10');
+  await say(/Else, where that cannot be/, 'else 1-5');
+  await expect.poll(async () => (await lefts()).slice(0, 4)).toEqual(['0-7', '0-7', '0-7', '0-7']);
+  expect((await lefts()).at(-1)).toBe('0-12');
+  await choose(page, 'Verse', 0);
+  await say(/Else, where that cannot be/, 'else as found');
+  await expect.poll(async () => (await lefts())[0]).toBe('0-7-15');
+  await expectAccessible(page, 'colours');
+
+  // The seventh is the key’s, and the chart is as it was.
+  await choose(page, 'Verse', 0);
+  await say(/Left hand of the section/, 'left hand 1-5-7');
+  await expect.poll(async () => (await lefts())[3]).toBe('0-7-11');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect.poll(async () => (await lefts())[0]).toBe('0-7-10');
+
+  await choose(page, 'Verse', 0);
+  await say(/Left hand of the section/, 'left hand as found');
+  await expect.poll(async () => (await walkThrough(page, 'Verse', 1))[0]).toEqual(first);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await lefts())[0]).toBe('0-7-10');
 });
 
 test('a shape gets a name and is used by it elsewhere; a left hand walks', async ({ page }) => {

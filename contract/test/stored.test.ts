@@ -1,6 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { freeHands, noDecisions, schools, walkKinds, type SongHands } from '@intervallum/core';
+import {
+  freeHands,
+  leftShapes,
+  noDecisions,
+  schools,
+  walkKinds,
+  type SongHands,
+} from '@intervallum/core';
 import { decisions, readDecisions, readSummary, storeDecisions } from '../src/index.ts';
 
 const step = fc.constantFrom(1, 2, 3, 4, 5, 6, 7) as fc.Arbitrary<1 | 2 | 3 | 4 | 5 | 6 | 7>;
@@ -22,6 +29,18 @@ const hands: fc.Arbitrary<SongHands> = fc.record({
   palette: fc.array(fc.record({ name: fc.constantFrom('the 4 shape', 'bells'), ...held })),
   registers: fc.array(fc.record({ slot, octaves: fc.integer({ min: -3, max: 3 }) })),
   walks: fc.array(fc.record({ slot, kind: fc.constantFrom(...walkKinds) })),
+  sections: fc.array(
+    fc.record({
+      slot,
+      school: fc.option(fc.constantFrom(...schools)),
+      left: fc.option(
+        fc.record({
+          shape: fc.constantFrom(...leftShapes),
+          orElse: fc.option(fc.constantFrom(...leftShapes)),
+        }),
+      ),
+    }),
+  ),
 });
 
 describe('stored decisions', () => {
@@ -39,7 +58,7 @@ describe('stored decisions', () => {
     fc.assert(
       fc.property(fc.jsonValue(), hands, fc.nat(), (rubbish, value, which) => {
         expect(decisions.safeParse(readDecisions(rubbish).decisions).success).toBe(true);
-        const names = ['school', 'pins', 'palette', 'registers', 'walks'] as const;
+        const names = ['school', 'pins', 'palette', 'registers', 'walks', 'sections'] as const;
         const broken = names[which % names.length]!;
         const stored = { hands: { version: 1, value: { ...value, [broken]: [{ slot: -7 }] } } };
         const read = readDecisions(stored);
@@ -61,8 +80,16 @@ describe('stored decisions', () => {
     });
   });
 
+  test('of the first version said nothing of sections, and over the wire an old page says nothing of them', () => {
+    const { sections: _, ...old } = { ...freeHands, walks: [{ slot: 3, kind: '8-7' as const }] };
+    const whole = { ...old, sections: [] };
+    const stored = { hands: { version: 1, value: old } };
+    expect(readDecisions(stored)).toEqual({ decisions: { hands: whole }, lost: [] });
+    expect(decisions.parse({ hands: old })).toEqual({ hands: whole });
+  });
+
   test('of a newer version are left alone, and none are none', () => {
-    const newer = { hands: { version: 2, value: { ...freeHands } } };
+    const newer = { hands: { version: 3, value: { ...freeHands } } };
     expect(readDecisions(newer)).toEqual({
       decisions: noDecisions,
       lost: ['hands of a newer version'],

@@ -147,6 +147,8 @@ export {
 export type { LeftFamily, RightFamily, School } from './hands/shapes/schools.ts';
 export { schools } from './hands/shapes/schools.ts';
 export type { HandDegrees, HeldDegree, PaletteShape, Pin } from './hands/shapes/pins.ts';
+export type { LeftShape, LeftWish, SectionHands } from './hands/shapes/leftShapes.ts';
+export { leftShapes } from './hands/shapes/leftShapes.ts';
 export { fromDegrees, toDegrees } from './hands/shapes/pins.ts';
 export { splitHands } from './hands/shapes/split.ts';
 export { spanInWords } from './hands/search/troubles.ts';
@@ -205,12 +207,14 @@ export type { HandsPlace } from './hands/decide.ts';
 export {
   farthest,
   registerOf,
+  sectionHandsOf,
   toggleNote,
   withoutPin,
   withoutShape,
   withPin,
   withRegister,
   withSchool,
+  withSection,
   withShape,
   withShapeAt,
   withWalk,

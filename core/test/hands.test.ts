@@ -21,7 +21,7 @@ describe('the cheapest path', () => {
       const wish = asker.at(slot, slot.is.chord, next?.kind === 'chord' ? next.chord : null);
       const { candidates, own } = findCandidates(wish);
       const found = { candidates: candidates.slice(0, most), own: own.slice(0, most) };
-      return [candidateSet(index + 1, found)];
+      return [candidateSet(index + 1, wish.taste.school, found)];
     });
   }
 
@@ -86,7 +86,7 @@ describe('the cheapest path', () => {
         const sets = setsOf(timeline, options, Infinity);
         const fixed = sets[0]!.candidates[which % sets[0]!.candidates.length]!;
         const pin = pinOf(timeline, 0, [...fixed.left.notes], [...fixed.right.notes]);
-        if (pins) sets[0] = candidateSet(99, { candidates: [fixed], own: [0] });
+        if (pins) sets[0] = candidateSet(99, options.style!, { candidates: [fixed], own: [0] });
         const { cost } = voice(timeline, { ...options, pins: pins ? [pin] : [] });
         let least = Infinity;
         for (const path of allPaths(sets, options.style)) least = Math.min(least, path.cost);
@@ -132,7 +132,10 @@ describe('the cheapest path', () => {
       new StepTable(from, to, weightsOf['block and plain']);
     const before = new Lattice(sets, steps);
     for (const _ of before.search());
-    const pinned = candidateSet(9_999, { candidates: [sets[100]!.candidates[7]!], own: [0] });
+    const pinned = candidateSet(9_999, 'block and plain', {
+      candidates: [sets[100]!.candidates[7]!],
+      own: [0],
+    });
     const after = new Lattice(
       sets.map((set, index) => (index === 100 ? pinned : set)),
       steps,

@@ -21,7 +21,8 @@ interface Reader<Value> {
 }
 
 const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } = {
-  hands: { upgrades: {}, read: readHands },
+  // What is said of sections came with version 2: before, nothing was.
+  hands: { upgrades: { 1: (old) => old }, read: readHands },
 };
 
 export function storeDecisions(decisions: Decisions): StoredDecisions {
@@ -90,6 +91,7 @@ function readHands(value: unknown, lost: (what: string) => void): SongHands {
     palette: list('palette', handsMarks.shape),
     registers: list('registers', handsMarks.register),
     walks: list('walks', handsMarks.walk),
+    sections: list('sections', handsMarks.section),
   };
 }
 

@@ -1,4 +1,4 @@
-import { schools, walkKinds, type Decisions, type SongHands } from '@intervallum/core';
+import { leftShapes, schools, walkKinds, type Decisions, type SongHands } from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
 import { line, word } from './text.ts';
@@ -16,6 +16,11 @@ export const handsMarks = {
   shape: handDegrees.extend({ name: line(40, 'The name of a hand shape') }),
   register: z.object({ slot, octaves: z.int().min(-3).max(3) }),
   walk: z.object({ slot, kind: z.enum(walkKinds) }),
+  section: z.object({
+    slot,
+    school: z.enum(schools).nullable(),
+    left: z.object({ shape: z.enum(leftShapes), orElse: z.enum(leftShapes).nullable() }).nullable(),
+  }),
 };
 
 /** What a player decided about the hands of a song, as core keeps it. */
@@ -25,6 +30,8 @@ export const songHands: z.ZodType<SongHands> = z.object({
   palette: z.array(handsMarks.shape).max(60, 'A palette holds up to 60 hand shapes.').readonly(),
   registers: z.array(handsMarks.register).max(1_000).readonly(),
   walks: z.array(handsMarks.walk).max(5_000).readonly(),
+  // A page that was opened before there was such a thing says nothing of it.
+  sections: z.array(handsMarks.section).max(1_000).readonly().default([]),
 });
 
 /** All that one player decided about one song. */

@@ -3,6 +3,7 @@ import { formatChord } from '../chord/formatChord.ts';
 import type { TextSlot } from '../chart/places.ts';
 import type { Key } from '../pitch/key.ts';
 import type { WalkKind } from './search/voiced.ts';
+import type { SectionHands } from './shapes/leftShapes.ts';
 import { toDegrees, type HandDegrees, type PaletteShape } from './shapes/pins.ts';
 import type { School } from './shapes/schools.ts';
 import type { SongHands } from './songHands.ts';
@@ -55,6 +56,29 @@ export function withRegister(hands: SongHands, slots: readonly number[], by: num
 /** Octaves that a section is moved. */
 export function registerOf(hands: SongHands, slots: readonly number[]): number {
   return hands.registers.findLast(({ slot }) => slots.includes(slot))?.octaves ?? 0;
+}
+
+/** What is said of a section; `slots` are those of the section, and one of them carries it. */
+export function withSection(
+  hands: SongHands,
+  slots: readonly number[],
+  said: Partial<Pick<SectionHands, 'school' | 'left'>>,
+): SongHands {
+  const [slot] = slots;
+  if (slot === undefined) return hands;
+  const { school, left } = { ...sectionHandsOf(hands, slots), ...said };
+  const others = hands.sections.filter((one) => !slots.includes(one.slot));
+  const sections = school || left ? [...others, { slot, school, left }] : others;
+  return { ...hands, sections };
+}
+
+/** What is said of the section with these slots. */
+export function sectionHandsOf(
+  hands: SongHands,
+  slots: readonly number[],
+): Pick<SectionHands, 'school' | 'left'> {
+  const found = hands.sections.findLast(({ slot }) => slots.includes(slot));
+  return { school: found?.school ?? null, left: found?.left ?? null };
 }
 
 /** The walk-in at a slot put there, changed, or taken away by asking for it again. */

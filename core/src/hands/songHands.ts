@@ -4,6 +4,7 @@ import { followSlots, type Follow } from '../marks/follow.ts';
 import type { TextSlot } from '../chart/places.ts';
 import { parseChart } from '../chart/read/parseChart.ts';
 import type { WalkMark } from './search/voiced.ts';
+import type { SectionHands } from './shapes/leftShapes.ts';
 import type { PaletteShape, Pin } from './shapes/pins.ts';
 import type { School } from './shapes/schools.ts';
 
@@ -20,6 +21,8 @@ export interface SongHands {
   readonly palette: readonly PaletteShape[];
   readonly registers: readonly SectionRegister[];
   readonly walks: readonly WalkMark[];
+  /** What is said of single sections. */
+  readonly sections: readonly SectionHands[];
 }
 
 export const freeHands: SongHands = {
@@ -28,30 +31,39 @@ export const freeHands: SongHands = {
   palette: [],
   registers: [],
   walks: [],
+  sections: [],
 };
 
 /** What a player decided about the hands, as a kind of decision. */
 export const handsKind: DecisionKind<SongHands> = {
   name: 'hands',
-  version: 1,
+  version: 2,
   empty: freeHands,
-  anchors: ({ pins, registers, walks }) =>
-    [...pins, ...registers, ...walks].map((mark) => mark.slot),
+  anchors: ({ pins, registers, walks, sections }) =>
+    [...pins, ...registers, ...walks, ...sections].map((mark) => mark.slot),
   carry: (hands, follow) => {
     const pins = carryMarks(hands.pins, follow);
     const registers = carryMarks(hands.registers, follow);
     const walks = carryMarks(hands.walks, follow);
-    const same = pins === hands.pins && registers === hands.registers && walks === hands.walks;
-    return same ? hands : { ...hands, pins, registers, walks };
+    const sections = carryMarks(hands.sections, follow);
+    return sameOr(hands, { pins, registers, walks, sections });
   },
   join: (hands, more) => {
     const pins = joinMarks(hands.pins, more.pins);
     const registers = joinMarks(hands.registers, more.registers);
     const walks = joinMarks(hands.walks, more.walks);
-    const same = pins === hands.pins && registers === hands.registers && walks === hands.walks;
-    return same ? hands : { ...hands, pins, registers, walks };
+    const sections = joinMarks(hands.sections, more.sections);
+    return sameOr(hands, { pins, registers, walks, sections });
   },
 };
+
+type Marks = Pick<SongHands, 'pins' | 'registers' | 'walks' | 'sections'>;
+
+/** The hands with these marks; the very same where they have them. */
+function sameOr(hands: SongHands, marks: Marks): SongHands {
+  const same = (Object.keys(marks) as (keyof Marks)[]).every((name) => marks[name] === hands[name]);
+  return same ? hands : { ...hands, ...marks };
+}
 
 /** The same decisions in a text that came from outside: each goes with its slot, and is gone where the slot is. */
 export function carryHands(hands: SongHands, before: string, after: string): SongHands {

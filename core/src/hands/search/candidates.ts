@@ -8,10 +8,11 @@ import {
   type Candidate,
   type Taste,
 } from './cost.ts';
+import { handsOfLeftShape, spanFor, type LeftShape, type LeftWish } from '../shapes/leftShapes.ts';
 import { maskOf, materialOf, type Material } from '../shapes/material.ts';
 import { isMuddy } from '../shapes/mud.ts';
 import { hasBassPlayer, type HandGrade, type Instrument, type Lineup } from '../shapes/player.ts';
-import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
+import type { LeftFamily, RightFamily, School } from '../shapes/schools.ts';
 import {
   leftOverBass,
   leftWithoutBass,
@@ -24,6 +25,8 @@ import {
 export interface CandidateSet {
   /** Equal sets have the same id. */
   readonly id: number;
+  /** By whose weights a step into it is priced. */
+  readonly school: School;
   readonly candidates: readonly Candidate[];
   /** The own cost of each candidate. */
   readonly own: Int32Array;
@@ -48,6 +51,8 @@ export interface VoicingRequest {
     readonly left: readonly number[] | null;
     readonly right: readonly number[] | null;
   } | null;
+  /** What the left hand of the section should hold; null where it is found. */
+  readonly left: LeftWish | null;
   /** Right hands of the song's palette, at every height, tried beside those of the families. */
   readonly shapes: readonly (readonly number[])[];
 }
@@ -134,15 +139,16 @@ export function findCandidates(
   const { taste, lineup, fixed } = request;
   const { material } = handCandidates;
   const withBass = hasBassPlayer(lineup);
-  const lefts = fixed?.left
-    ? [fixedShape<LeftFamily>(fixed.left, 'other tone')]
-    : handCandidates.lefts;
+  const wished = wishedLefts(request, handCandidates);
+  const lefts = fixed?.left ? [fixedShape<LeftFamily>(fixed.left, 'other tone')] : wished.lefts;
   const rights = fixed?.right
     ? [fixedShape<RightFamily>(fixed.right, 'close')]
     : [...handCandidates.rights, ...paletteHands(request, handCandidates)];
 
   const needed = neededOf(material, withBass);
-  const colours = new Colours(material, request, needed);
+  // A seventh that a shape brings from the key is asked for, no colour of the search.
+  const brought = wished.took === null ? 0 : wished.lefts.reduce((all, { mask }) => all | mask, 0);
+  const colours = new Colours(material, request, needed, brought);
   const masks = [...new Set(lefts.map(({ mask }) => mask))];
   const pricedRights = rights
     .map((shape) => {
@@ -225,11 +231,11 @@ class Colours {
   readonly #needed: number;
   readonly #own: number;
 
-  constructor(material: Material, request: VoicingRequest, needed: number) {
+  constructor(material: Material, request: VoicingRequest, needed: number, brought: number) {
     this.#material = material;
     this.#request = request;
     this.#needed = needed;
-    this.#own = maskOf([...material.tones, material.bass]);
+    this.#own = maskOf([...material.tones, material.bass]) | brought;
   }
 
   of(both: number): number {
@@ -254,7 +260,7 @@ class Colours {
     let least = anotherChord;
     for (const { level, tones, needed, added, alters } of this.#material.coloured) {
       const asked = needed & (this.#needed | ~(1 << this.#material.bass));
-      if (both & ~tones || (both & asked) !== asked || this.#rubs(added)) continue;
+      if (both & ~(tones | this.#own) || (both & asked) !== asked || this.#rubs(added)) continue;
       const price =
         weights.colour[level - 1]! + (bare === 'dominant' && !alters ? weights.bare.dominant : 0);
       least = Math.min(least, price);
@@ -267,6 +273,25 @@ class Colours {
     const { melody } = this.#request.taste;
     return melody !== null && (added & maskOf([melody - 1])) !== 0;
   }
+}
+
+/** The left hands that a section's wish leaves, and which of its shapes they are; all of them, and null, where none can be. */
+export function wishedLefts(
+  { left, chord, key, taste, instrument }: VoicingRequest,
+  { material, lefts }: HandCandidates,
+): { readonly lefts: readonly HandShape<LeftFamily>[]; readonly took: LeftShape | null } {
+  if (!left) return { lefts, took: null };
+  const { reach } = taste;
+  const span = spanFor(left, reach.left);
+  for (const [shape, width] of [
+    [left.shape, span],
+    [left.orElse, reach.left.rolled],
+  ] as const) {
+    if (!shape) continue;
+    const found = handsOfLeftShape(shape, { chord, key }, material, lefts, width, instrument);
+    if (found.length > 0) return { lefts: found, took: shape };
+  }
+  return { lefts, took: null };
 }
 
 /** Each hand is clear alone; together they are measured where the right hand comes low. */
@@ -309,6 +334,7 @@ function fixedShape<Family>(notes: readonly number[], family: Family): HandShape
 /** Prepares voicings for the search: each different hand once. */
 export function candidateSet(
   id: number,
+  school: School,
   {
     candidates,
     own,
@@ -318,6 +344,7 @@ export function candidateSet(
   const rights = new HandIndex();
   return {
     id,
+    school,
     candidates,
     own: Int32Array.from(own),
     leftOf: Uint16Array.from(candidates, ({ left }) => lefts.indexOf(left.notes)),

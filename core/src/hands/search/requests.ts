@@ -8,6 +8,7 @@ import { formatKey, relativeMajor, scale, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
+import type { SectionHands } from '../shapes/leftShapes.ts';
 import { fromDegrees, pinnedIn, type PaletteShape, type Pin } from '../shapes/pins.ts';
 import {
   hasBassPlayer,
@@ -42,6 +43,7 @@ export function withDefaults(options: VoiceOptions): FullOptions {
     palette: [],
     registers: [],
     walks: [],
+    sections: [],
     melody: new Map(),
     ...options,
   };
@@ -49,9 +51,9 @@ export function withDefaults(options: VoiceOptions): FullOptions {
 
 /** Turns what the player set into what is asked of the hands for each chord. */
 export class VoicingRequests {
-  readonly school: School;
   readonly #options: FullOptions;
   readonly #octavesOf = new Map<number, number>();
+  readonly #sections = new Map<number, SectionHands>();
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
   readonly #timeline: Timeline;
   /** The chord that the song begins with; null where it has none. */
@@ -65,10 +67,14 @@ export class VoicingRequests {
     this.#timeline = timeline;
     const [first] = timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [is.chord] : []));
     this.#first = first ? formatChord(first) : null;
-    this.school = options.style;
+    const sectionOf = new Map(timeline.slots.map((timed) => [timed.slot, timed.section]));
     for (const { slot, octaves } of options.registers) {
-      const section = timeline.slots.find((timed) => timed.slot === slot)?.section;
+      const section = sectionOf.get(slot);
       if (section !== undefined) this.#octavesOf.set(section, octaves);
+    }
+    for (const said of options.sections) {
+      const section = sectionOf.get(said.slot);
+      if (section !== undefined) this.#sections.set(section, said);
     }
     const pins = new Map<number, Pin[]>();
     for (const pin of options.pins) pins.set(pin.slot, [...(pins.get(pin.slot) ?? []), pin]);
@@ -81,43 +87,42 @@ export class VoicingRequests {
   }
 
   /** A beginner's left hand stays on five neighbouring keys of the scale, where all basses of a key are among five. */
-  #leftPosition(key: Key): LeftPosition {
-    if (this.school !== 'beginner' || hasBassPlayer(this.#options.lineup)) return null;
+  #leftPosition(school: School, key: Key): LeftPosition {
+    if (school !== 'beginner' || hasBassPlayer(this.#options.lineup)) return null;
     const name = formatKey(key);
     return this.#positions.get(name, () => {
       const basses = new Set<number>();
       for (const { is, key: here } of this.#timeline.slots)
         if (is.kind === 'chord' && formatKey(here) === name)
           basses.add(pitchClass(bassNote(is.chord, key)));
-      return fiveFingers(basses, key, this.weights.leftPlace - 2);
+      return fiveFingers(basses, key, weightsOf[school].leftPlace - 2);
     });
-  }
-
-  get weights() {
-    return weightsOf[this.school];
   }
 
   at(slot: TimedSlot, chord: Chord, next: Chord | null): VoicingRequest {
     const { grade, lineup, instrument, reach, melody } = this.#options;
     const palette = this.#palette(slot.key);
+    const said = this.#sections.get(slot.section);
+    const school = said?.school ?? this.#options.style;
     const sung = melody.get(slot.slot);
     const home = pitchClass(relativeMajor(slot.key).tonic);
     return {
       chord,
       key: slot.key,
       next: grade === 'altered' ? next : null,
-      grade: gradeIn(this.school, grade),
+      grade: gradeIn(school, grade),
       lineup,
       instrument,
       fixed: null,
+      left: said?.left ?? null,
       shapes: palette.hands,
       taste: {
-        school: this.school,
-        weights: this.weights,
+        school,
+        weights: weightsOf[school],
         reach,
         middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
-        opens: this.school === 'beginner' && formatChord(chord) === this.#first,
-        leftPosition: this.#leftPosition(slot.key),
+        opens: school === 'beginner' && formatChord(chord) === this.#first,
+        leftPosition: this.#leftPosition(school, slot.key),
         octaves: this.#octavesOf.get(slot.section) ?? 0,
         melody: sung ? fold(home + degreeSemitones(sung), 12) : null,
         palette: palette.names,

@@ -6,6 +6,7 @@ import type { NumberStyle } from '../../chord/reading.ts';
 import type { Degree } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import type { StepCost } from './cost.ts';
+import type { SectionHands } from '../shapes/leftShapes.ts';
 import type { PaletteShape, Pin } from '../shapes/pins.ts';
 import type { HandGrade, Instrument, Lineup, Reach } from '../shapes/player.ts';
 import type { LeftFamily, RightFamily, School } from '../shapes/schools.ts';
@@ -38,6 +39,8 @@ export interface VoiceOptions {
   readonly palette?: readonly PaletteShape[];
   /** Octaves that the section of a slot is played higher or, negative, lower. */
   readonly registers?: readonly { readonly slot: TextSlot; readonly octaves: number }[];
+  /** What is said of single sections. */
+  readonly sections?: readonly SectionHands[];
   /** Left hands that walk into the seventh. */
   readonly walks?: readonly WalkMark[];
   /** What is sung over a slot, long or accented: it should be on top. */

@@ -9,6 +9,7 @@ import {
   findCandidates,
   handCandidatesName,
   handCandidatesOf,
+  wishedLefts,
   type CandidateSet,
   type HandCandidates,
   type VoicingRequest,
@@ -18,9 +19,9 @@ import { Lattice, StepTable } from './lattice.ts';
 import { inOnePlace, type Placed } from './onePlace.ts';
 import { maskOf } from '../shapes/material.ts';
 import { hasBassPlayer, type Reach } from '../shapes/player.ts';
-import { weightsOf, type School } from '../shapes/schools.ts';
+import { weightsOf } from '../shapes/schools.ts';
 import { staleTops, withPriceOnTop } from './topLine.ts';
-import { unlikeProblem, whyNone } from './troubles.ts';
+import { leftWishProblem, unlikeProblem, whyNone } from './troubles.ts';
 import type {
   HandsProblem,
   OtherVoicing,
@@ -88,8 +89,7 @@ export class Voicer {
       }
       yield { done: index + 1, of };
     }
-    const { weights } = requests;
-    const steps = (from: CandidateSet, to: CandidateSet) => this.#table(from, to, requests.school);
+    const steps = (from: CandidateSet, to: CandidateSet) => this.#table(from, to);
     let lattice = new Lattice(
       nodes.map(({ set }) => set),
       steps,
@@ -105,7 +105,7 @@ export class Voicer {
       if (stale.length === 0) break;
       for (const { at, top } of stale) {
         priced.add(`${at} ${top}`);
-        nodes[at] = { ...nodes[at]!, set: this.#staleSet(nodes[at]!.set, top, weights.stale) };
+        nodes[at] = { ...nodes[at]!, set: this.#staleSet(nodes[at]!.set, top) };
       }
       const again = new Lattice(
         nodes.map(({ set }) => set),
@@ -115,15 +115,18 @@ export class Voicer {
       lattice = again;
       path = lattice.path();
     }
-    if (requests.school === 'beginner') path = inOnePlace(nodes.map(placedOf), path, steps);
+    if (nodes.some(({ set }) => set.school === 'beginner'))
+      path = inOnePlace(nodes.map(placedOf), path, steps);
     const slots: (VoicedSlot | null)[] = timeline.slots.map(() => null);
     let before: Candidate | null = null;
     let cost = 0;
     for (const [index, node] of nodes.entries()) {
       const chosen: Candidate = node.set.candidates[path[index]!]!;
       const own = node.set.own[path[index]!]!;
-      const step = before ? stepCost(before, chosen, weights) : noStep;
+      const step = before ? stepCost(before, chosen, weightsOf[node.set.school]) : noStep;
       cost += own + totalOf(step);
+      const wish = node.pinned ? null : this.#wishProblem(node, options.numbers);
+      if (wish) problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: wish }));
       if (node.pinned) {
         const held = { left: chosen.left.notes, right: chosen.right.notes };
         const bassPlayer = hasBassPlayer(options.lineup);
@@ -194,15 +197,22 @@ export class Voicer {
         hands?.left && hands.right
           ? { candidates: [pinnedCandidate(hands.left, hands.right)], own: [0] }
           : findCandidates({ ...request, fixed: hands }, this.#candidatesOf(request));
-      return candidateSet(this.#nextId++, found);
+      return candidateSet(this.#nextId++, request.taste.school, found);
     });
   }
 
-  #staleSet(set: CandidateSet, top: number, price: number): CandidateSet {
+  /** Why a section's left hand is not held at a chord; null where it is, or nothing is asked. */
+  #wishProblem({ request }: ChordNode, numbers: FullOptions['numbers']): string | null {
+    if (!request.left) return null;
+    const { took } = wishedLefts(request, this.#candidatesOf(request));
+    return took === null ? leftWishProblem(request.left, request.chord, numbers) : null;
+  }
+
+  #staleSet(set: CandidateSet, top: number): CandidateSet {
     return this.#sets.get(`${set.id} with ${top} on top`, () =>
-      candidateSet(this.#nextId++, {
+      candidateSet(this.#nextId++, set.school, {
         candidates: set.candidates,
-        own: withPriceOnTop(set, top, price),
+        own: withPriceOnTop(set, top, weightsOf[set.school].stale),
       }),
     );
   }
@@ -211,10 +221,10 @@ export class Voicer {
     return this.#handCandidates.get(handCandidatesName(request), () => handCandidatesOf(request));
   }
 
-  #table(from: CandidateSet, to: CandidateSet, school: School): StepTable {
+  #table(from: CandidateSet, to: CandidateSet): StepTable {
     return this.#tables.get(
       `${from.id}:${to.id}`,
-      () => new StepTable(from, to, weightsOf[school]),
+      () => new StepTable(from, to, weightsOf[to.school]),
     );
   }
 }
@@ -222,7 +232,7 @@ export class Voicer {
 /** A chord by its name, its key and its height: what is equal is held alike where one chord has one place. */
 function placedOf({ set, pinned, chord, slot, request }: ChordNode): Placed {
   const name = JSON.stringify([chord, formatKey(slot.key), request.taste.octaves]);
-  return { set, name: pinned ? null : name };
+  return { set, name: pinned || set.school !== 'beginner' ? null : name };
 }
 
 const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 };

@@ -15,7 +15,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { QuietButton } from '../../ui/Button.tsx';
-import type { HandsActions } from './actions.ts';
+import type { HandsActions, SaidOfSection } from './actions.ts';
 import { Alternatives } from './Alternatives.tsx';
 import { ChordTools, SchoolPicker, SectionTools, UndoTools, WalkTools } from './HandsTools.tsx';
 import { Palette } from './Palette.tsx';
@@ -103,6 +103,8 @@ interface HandsPanelProps {
   sectionName: string;
   /** Octaves that the section is moved. */
   octaves: number;
+  /** What is said of its hands. */
+  said: SaidOfSection;
   pass: number;
   onPass: (pass: number) => void;
   actions: HandsActions;
@@ -170,7 +172,13 @@ export function HandsPanel(props: HandsPanelProps) {
               now={chosen?.now ?? null}
               onTake={actions.take}
             />
-            <SectionTools octaves={props.octaves} onTexture={props.onTexture} actions={actions} />
+            <SectionTools
+              octaves={props.octaves}
+              school={hands.school}
+              said={props.said}
+              onTexture={props.onTexture}
+              actions={actions}
+            />
             <WalkTools walk={walk ?? null} isFound={chosen !== null} actions={actions} />
           </>
         ) : null}

@@ -1,6 +1,7 @@
 import {
   placedSlots,
   registerOf,
+  sectionHandsOf,
   sectionOfBar,
   thinnerOrFatter,
   withoutPin,
@@ -8,6 +9,7 @@ import {
   withPin,
   withRegister,
   withSchool,
+  withSection,
   withShape,
   withShapeAt,
   withWalk,
@@ -24,7 +26,7 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
-import type { HandsActions } from './actions.ts';
+import type { HandsActions, SaidOfSection } from './actions.ts';
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
@@ -41,6 +43,8 @@ interface HandsLensState {
   readonly others: readonly OtherVoicing[] | null;
   readonly sectionName: string;
   readonly octaves: number;
+  /** What is said of the section's hands. */
+  readonly said: SaidOfSection;
   readonly pass: number;
   readonly onPass: (pass: number) => void;
   readonly actions: HandsActions;
@@ -116,6 +120,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       });
     },
     move: (octaves) => decide((now) => withRegister(now, sectionSlots, octaves)),
+    sayOfSection: (said) => decide((now) => withSection(now, sectionSlots, said)),
     walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
     nameShape: (name, which) => {
       if (!chosen) return;
@@ -161,6 +166,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         })
       : '';
   const octaves = registerOf(hands, sectionSlots);
+  const said = useMemo(() => sectionHandsOf(hands, sectionSlots), [hands, sectionSlots]);
   const state = useMemo<HandsLensState>(
     () => ({
       view: here,
@@ -171,6 +177,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       others,
       sectionName,
       octaves,
+      said,
       pass,
       onPass: setPass,
       actions,
@@ -178,7 +185,20 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       openTexture: actions.openTexture,
       hold: actions.hold,
     }),
-    [here, hands, search, slot, chosen, others, sectionName, octaves, pass, actions, playback],
+    [
+      here,
+      hands,
+      search,
+      slot,
+      chosen,
+      others,
+      sectionName,
+      octaves,
+      said,
+      pass,
+      actions,
+      playback,
+    ],
   );
   return (
     <>

@@ -1,10 +1,17 @@
-import { schools, walkKinds, type School, type WalkKind } from '@intervallum/core';
+import {
+  leftShapes,
+  schools,
+  walkKinds,
+  type LeftShape,
+  type School,
+  type WalkKind,
+} from '@intervallum/core';
 import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
-import type { HandsActions } from './actions.ts';
+import type { HandsActions, SaidOfSection } from './actions.ts';
 import { schoolNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
@@ -32,6 +39,17 @@ const Steps = styled.div`
     min-height: 36px;
     min-width: 36px;
   }
+`;
+
+const Said = styled.div`
+  display: grid;
+  gap: 6px;
+`;
+
+const Pair = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 6px;
 `;
 
 interface ToolsProps {
@@ -100,7 +118,84 @@ export const ChordTools = memo(function ChordTools({
   );
 });
 
+const schoolOfSong = 'song';
+const found = 'found';
+
+const shapeNames: Readonly<Record<LeftShape, string>> = {
+  '1': t('1 alone'),
+  '1-5': '1-5',
+  '1-8': '1-8',
+  '1-5-8': '1-5-8',
+  '1-7': '1-7',
+  '1-5-7': '1-5-7',
+  '1-10': '1-10',
+  '1-5-10': '1-5-10',
+  '1-3-5': '1-3-5',
+};
+const leftOptions = [
+  { id: found, name: t('left hand as found') },
+  ...leftShapes.map((id) => ({ id, name: t('left hand {{shape}}', { shape: shapeNames[id] }) })),
+];
+const elseOptions = [
+  { id: found, name: t('else as found') },
+  ...leftShapes.map((id) => ({ id, name: t('else {{shape}}', { shape: shapeNames[id] }) })),
+];
+
+/** What is said of the section: its school, what the left hand holds, and what where that cannot be. */
+function SectionHandsTools({
+  school,
+  said,
+  actions,
+}: Pick<SectionToolsProps, 'school' | 'said' | 'actions'>) {
+  const { left } = said;
+  const options = [
+    { id: schoolOfSong, name: t('as the song: {{school}}', { school: schoolNames[school] }) },
+    ...schoolOptions,
+  ];
+  const shapeOf = (id: string) => (id === found ? null : (id as LeftShape));
+  return (
+    <Said role="group" aria-label={t('This section')}>
+      <h3>{t('This section')}</h3>
+      <Picker
+        label={t('School of the section')}
+        labelHidden
+        value={said.school ?? schoolOfSong}
+        options={options}
+        onChange={(id) =>
+          actions.sayOfSection({ school: id === schoolOfSong ? null : (id as School) })
+        }
+      />
+      <Pair>
+        <Picker
+          label={t('Left hand of the section')}
+          labelHidden
+          value={left?.shape ?? found}
+          options={leftOptions}
+          onChange={(id) => {
+            const shape = shapeOf(id);
+            actions.sayOfSection({ left: shape && { shape, orElse: left?.orElse ?? null } });
+          }}
+        />
+        {left ? (
+          <Picker
+            label={t('Else, where that cannot be')}
+            labelHidden
+            value={left.orElse ?? found}
+            options={elseOptions}
+            onChange={(id) =>
+              actions.sayOfSection({ left: { shape: left.shape, orElse: shapeOf(id) } })
+            }
+          />
+        ) : null}
+      </Pair>
+    </Said>
+  );
+}
+
 interface SectionToolsProps extends ToolsProps {
+  /** The song's school. */
+  school: School;
+  said: SaidOfSection;
   /** Octaves that the section is moved. */
   octaves: number;
   /** Opens what the hands of the section do. */
@@ -109,11 +204,14 @@ interface SectionToolsProps extends ToolsProps {
 
 export const SectionTools = memo(function SectionTools({
   octaves,
+  school,
+  said,
   onTexture,
   actions,
 }: SectionToolsProps) {
   return (
     <>
+      <SectionHandsTools school={school} said={said} actions={actions} />
       <Tools role="group" aria-label={t('The section’s octave')}>
         <span>{octaveWords(octaves)}</span>
         <Button onPress={() => actions.move(1)}>

@@ -63,6 +63,7 @@ function Panel() {
       instrument={instruments[keys]}
       sectionName={state.sectionName}
       octaves={state.octaves}
+      said={state.said}
       pass={state.pass}
       onPass={state.onPass}
       actions={state.actions}
