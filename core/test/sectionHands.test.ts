@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   expand,
   freeHands,
+  leftShapes,
   parseChart,
   sectionHandsOf,
   usualReach,
@@ -92,6 +93,33 @@ describe('a left hand said for a section', () => {
       },
     ]);
     expect(slots[0]!.left.length).toBeGreaterThan(0);
+  });
+
+  test('a wish leaves no chord without hands, whatever the reach; what is not held is said', () => {
+    const small: Reach = { left: { held: 12, rolled: 12 }, right: { held: 12, rolled: 12 } };
+    const chords = [
+      '5(13sus)',
+      '2m11',
+      '57alt',
+      '4maj13',
+      '5(13b9)',
+      '#4dim7',
+      '[2-5-1]',
+      '3M/[57]/5',
+    ];
+    for (const shape of leftShapes)
+      for (const lineup of ['keys alone', 'with bass'] as const) {
+        const sections = [{ slot: 0, school: null, left: { shape, orElse: null } }];
+        const timeline = timelineOf(chords.join(' | '), '1');
+        const { slots, problems } = voice(timeline, { sections, lineup, reach: small });
+        const free = voice(timeline, { lineup, reach: small });
+        for (const [at, slot] of slots.entries()) {
+          expect([shape, at, slot !== null]).toEqual([shape, at, free.slots[at] !== null]);
+          const isShape = slot && slot.left.length === shape.split('-').length;
+          if (slot && at < chords.length && !isShape)
+            expect(problems.map((problem) => problem.slot)).toContain(slot.slot);
+        }
+      }
   });
 
   test('over a slash bass it is what the hand does there', () => {

@@ -131,11 +131,28 @@ export function handCandidatesOf({
   };
 }
 
-/** Finds the voicings of a chord that the player can hold; none where nothing can be held. */
+/** Voicings of a chord, with what each costs in itself. */
+interface Found {
+  readonly candidates: Candidate[];
+  readonly own: number[];
+}
+
+/**
+ * Finds the voicings of a chord that the player can hold; none where nothing can be held. Where the left hand that is asked
+ * for leaves no way to hold the chord, another one is found.
+ */
 export function findCandidates(
   request: VoicingRequest,
   handCandidates = handCandidatesOf(request),
-): { candidates: Candidate[]; own: number[] } {
+): Found {
+  const found = candidatesWith(request, handCandidates);
+  const isWish = request.left !== null && !request.fixed;
+  return found.candidates.length > 0 || !isWish
+    ? found
+    : candidatesWith({ ...request, left: null }, handCandidates);
+}
+
+function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates): Found {
   const { taste, lineup, fixed } = request;
   const { material } = handCandidates;
   const withBass = hasBassPlayer(lineup);

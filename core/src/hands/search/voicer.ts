@@ -125,7 +125,7 @@ export class Voicer {
       const own = node.set.own[path[index]!]!;
       const step = before ? stepCost(before, chosen, weightsOf[node.set.school]) : noStep;
       cost += own + totalOf(step);
-      const wish = node.pinned ? null : this.#wishProblem(node, options.numbers);
+      const wish = node.pinned ? null : this.#wishProblem(node, chosen, options.numbers);
       if (wish) problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: wish }));
       if (node.pinned) {
         const held = { left: chosen.left.notes, right: chosen.right.notes };
@@ -202,10 +202,17 @@ export class Voicer {
   }
 
   /** Why a section's left hand is not held at a chord; null where it is, or nothing is asked. */
-  #wishProblem({ request }: ChordNode, numbers: FullOptions['numbers']): string | null {
+  #wishProblem(
+    { request }: ChordNode,
+    chosen: Candidate,
+    numbers: FullOptions['numbers'],
+  ): string | null {
     if (!request.left) return null;
-    const { took } = wishedLefts(request, this.#candidatesOf(request));
-    return took === null ? leftWishProblem(request.left, request.chord, numbers) : null;
+    const { lefts, took } = wishedLefts(request, this.#candidatesOf(request));
+    const held = chosen.left.notes.join();
+    return took === null || !lefts.some(({ notes }) => notes.join() === held)
+      ? leftWishProblem(request.left, request.chord, numbers)
+      : null;
   }
 
   #staleSet(set: CandidateSet, top: number): CandidateSet {
