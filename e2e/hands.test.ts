@@ -77,7 +77,7 @@ test('a left hand that reaches an octave gives up every held 1-5-10; care for th
 }) => {
   await writeSong(page, chart);
   await openHands(page);
-  await page.getByRole('button', { name: /School/ }).click();
+  await page.getByRole('button', { name: /School$/ }).click();
   await page.getByRole('option', { name: 'open and low' }).click();
   await setPlayer(page, /Left hand holds/, 'a tenth');
   await expect

@@ -53,6 +53,10 @@ describe('where a resolution could stand', () => {
     expect(propose(27, '4sus2', '4')).toMatchObject({ bar: 3, slot: 0, parted: '4sus2 4' });
   });
 
+  test('the chord over its root falls back to it within its own time', () => {
+    expect(propose(14, '4/6', '6m')).toMatchObject({ bar: 2, slot: 0, parted: '<4/6 . 6m 2m7' });
+  });
+
   test('what stands there already is not proposed', () => {
     expect(propose(7, '5sus4', '5')).toBeNull();
     expect(propose(14, '6(7)', '2m7')).toBeNull();

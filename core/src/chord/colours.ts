@@ -90,6 +90,12 @@ function resolutionOf(
   chord: NamedChord,
   { next, numbers }: ColourContext,
 ): Leading | null {
+  // The sixth of 3m and 6m is another chord over their root: it falls back to them.
+  if (chord.bass && !before.bass)
+    return {
+      chord: before,
+      words: `The 6th falls back to the fifth: ${formatChord(before, numbers)}.`,
+    };
   const leading = leadingOf(chord, next ?? null, numbers);
   const third = alterOfFigure(before.figures, 3);
   const isSuspension = alterOfFigure(chord.figures, 3) === null;

@@ -1,6 +1,6 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import type { Song } from '../chart/song.ts';
-import { rootOf, type Chord } from '../chord/chord.ts';
+import { bassOf, rootOf, type Chord } from '../chord/chord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { cursorAt, type TextPlace } from '../marks/cursor.ts';
 import { placedSlots, textSlotAt, type PlacedSlot } from '../marks/slots.ts';
@@ -47,7 +47,7 @@ export interface Proposal {
 }
 
 /**
- * Proposes where a resolution goes. A suspension resolves over its own root: in the next slot if that has the same root,
+ * Proposes where a resolution goes. A suspension resolves over its own root, or over its bass where that is the root: in the next slot if that has the same root,
  * else within its own time. A dominant resolves into the next slot. Null where it is there already or has no room.
  */
 export function proposeResolution(
@@ -58,8 +58,12 @@ export function proposeResolution(
 ): Proposal | null {
   const sameRoot = (one: Chord, other: Chord) =>
     degreeSemitones(rootOf(one)) === degreeSemitones(rootOf(other));
-  const suspension = sameRoot(coloured, resolution);
-  const nextFits = next && nextChord && (!suspension || sameRoot(nextChord, coloured));
+  const isOver =
+    degreeSemitones(bassOf(coloured)) === degreeSemitones(rootOf(resolution)) &&
+    coloured.kind === 'named' &&
+    coloured.bass !== null;
+  const suspension = isOver || sameRoot(coloured, resolution);
+  const nextFits = next && nextChord && (!suspension || sameRoot(nextChord, resolution));
   if (nextFits) {
     const there = JSON.stringify(nextChord) === JSON.stringify(resolution);
     return there ? null : { chord: resolution, bar: next.bar, slot: next.slot, parted: null };
