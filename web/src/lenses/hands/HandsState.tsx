@@ -166,7 +166,9 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         })
       : '';
   const octaves = registerOf(hands, sectionSlots);
-  const said = useMemo(() => sectionHandsOf(hands, sectionSlots), [hands, sectionSlots]);
+  const { school, left } = sectionHandsOf(hands, sectionSlots);
+  // The same object for as long as it says the same: the tools of the section are drawn anew only then.
+  const said = useMemo(() => ({ school, left }), [school, left]);
   const state = useMemo<HandsLensState>(
     () => ({
       view: here,

@@ -180,7 +180,6 @@ export function HandsStrip(props: HandsStripProps) {
   const { view, chosen, next, bassPlayer, keys, onNotes } = props;
   const { reach } = player.use('reach');
   const { marks } = desk.use('marks');
-  const marksChoice = useMemo(() => <MarksChoice marks={marks} />, [marks]);
   const { hear } = useSteady({
     hear: (stretch: Stretch) => {
       if (props.voiced && chosen) props.playback.start(props.voiced, stretch, chosen.at);
@@ -188,6 +187,22 @@ export function HandsStrip(props: HandsStripProps) {
   });
   const held = useRef(nothingHeld);
   const [hearAs, setHearAs] = useState<HearAs>('both');
+  // Drawn anew only where one of them changes, not with each chord.
+  const choices = useMemo(
+    () => (
+      <>
+        <Picker
+          label={t('Hear as')}
+          labelHidden
+          value={hearAs}
+          options={hearAsOptions}
+          onChange={(id) => setHearAs(id as HearAs)}
+        />
+        <MarksChoice marks={marks} />
+      </>
+    ),
+    [hearAs, marks],
+  );
   const [live, setLive] = useState<readonly number[]>([]);
   const played = usePlayed((message) => {
     const before = held.current;
@@ -272,14 +287,7 @@ export function HandsStrip(props: HandsStripProps) {
       <div>
         <NotOnPhone>
           <PlayTools played={played} musicKey={view.key} hint={t('What is played is pinned.')}>
-            <Picker
-              label={t('Hear as')}
-              labelHidden
-              value={hearAs}
-              options={hearAsOptions}
-              onChange={(id) => setHearAs(id as HearAs)}
-            />
-            {marksChoice}
+            {choices}
           </PlayTools>
         </NotOnPhone>
         <Bed>
