@@ -69,8 +69,10 @@ test('the pages speak Portuguese once that is chosen, keep it, and come back to 
     const chart = page.getByRole('application', { name: 'Cifra' });
     await expect(chart).toContainText('duas vezes');
     expect(await englishIn(page, '[role=toolbar], header')).toEqual([]);
-    await chart.focus();
     const said = page.locator('[data-announcer]');
+    // The title of the page is said a moment after it has come: what is said next is not to be covered by it.
+    await expect(said).toContainText('Lanterns on the Quay');
+    await chart.focus();
     const spoken = page.locator('[id^="chart-cursor-"]');
     await expect(spoken).toHaveAccessibleName(/^compasso 1 de 4, Intro: 1 add 9/);
     await page.keyboard.press('>');

@@ -132,6 +132,7 @@ test('sections are named, moved and copied where they stand, by keys and by thei
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('the roadmap would play that one');
   await page.keyboard.press('Escape');
+  await expect(chart(page)).toBeFocused();
   await page.keyboard.press('Alt+Shift+ArrowDown');
   await expect.poll(names).toEqual(['Chorus', 'Stanza']);
   await page.keyboard.press('Alt+Shift+ArrowDown');

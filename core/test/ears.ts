@@ -121,8 +121,10 @@ export class Ear {
     for (const [index, moment] of moments.entries()) {
       this.#hearOne(moment, moments[index + 1]);
       const held = `${moment.left.join()}|${moment.right.join()}`;
-      const first = firstTime.get(moment.number);
-      if (first === undefined) firstTime.set(moment.number, held);
+      // A lift is another key: there the chord has another place.
+      const name = `${moment.home} ${moment.number}`;
+      const first = firstTime.get(name);
+      if (first === undefined) firstTime.set(name, held);
       else add(this.onePlace, first === held);
       const before = moments[index - 1];
       if (before && moment.follows) this.#hearStep(before, moment);
