@@ -227,6 +227,17 @@ describe('a fixed hand', () => {
     expect(slots[2]!.left.map((note) => note % 12)).toContain(11);
   });
 
+  test('of five notes on an alt leaves room for the other one, which brings no colour of its own', () => {
+    const alt = timelineOf('57alt | 1');
+    const pin = { ...pinOf(alt, 0, [], [59, 63, 65, 70, 71]), left: null };
+    const [held_] = voice(alt, { pins: [pin], grade: 'altered' }).slots;
+    expect(held_!.left.length).toBeGreaterThan(0);
+    const plain = timelineOf('1 | 5 | 1');
+    const triad = { ...pinOf(plain, 1, [], [67, 71, 74]), left: null };
+    const [, five] = voice(plain, { pins: [triad], grade: 'altered' }).slots;
+    expect(five!.left.every((note) => [7, 11, 2].includes(note % 12))).toBe(true);
+  });
+
   test('that is not the written chord says what is missing and what is foreign', () => {
     const both = pinOf(timeline, 1, [41, 48], [65, 72, 78]);
     expect(voice(timeline, { pins: [both] }).problems.map(({ message }) => message)).toEqual([

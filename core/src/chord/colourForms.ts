@@ -1,3 +1,5 @@
+import { degreeSemitones } from '../pitch/degree.ts';
+import { fold } from '../pitch/note.ts';
 import {
   alterOfFigure,
   figureSemitones,
@@ -50,14 +52,13 @@ const dominantFoundation: Qualities = {
   warm: 'sus4 7 7sus4 sus2 add9 6 -6',
   rich: '6/9',
 };
-const dominants: Readonly<Record<Fall | 'held', Qualities>> = {
+const dominants: Readonly<Record<Fall, Qualities>> = {
   'to major': { rich: '9sus4 13sus 9 13', altered: '13b9 7b9 7alt 7#5 7#9 7#5#9' },
   // A ninth and a thirteenth that are major promise a major chord: they come last.
   'to minor': { rich: '9sus4', altered: '7b9 7#5#9 7b9b13 7alt 7#9 7#5 9 13' },
   'half step': { rich: '9 13', altered: '7#11 13#11' },
   'back door': { rich: '9 13 13#11' },
   aside: { rich: '9sus4 13sus 9 13' },
-  held: { rich: '9sus4 13sus 9 13' },
 };
 const minor: Qualities = {
   plain: 'm',
@@ -123,7 +124,7 @@ function qualitiesFor(chord: NamedChord, next: Chord | null): readonly Qualities
   }
   const suspendedDominant = alterOfFigure(figures, 3) === null && alterOfFigure(figures, 7) === -1;
   if (isDominant(chord) || suspendedDominant || isFive(chord))
-    return [dominants[fallOf(chord, next) ?? 'held'], dominantFoundation];
+    return [dominants[fallOf(chord, next) ?? 'aside'], dominantFoundation];
   if (root.alter !== 0) return [borrowedMajor];
   if (root.step === 4) return [subdominant];
   // Home becomes a dominant where it goes on to 4, nowhere else.
@@ -201,11 +202,9 @@ export function suitsBass({ root, figures, bass }: NamedChord): boolean {
     alterOfFigure(figures, 3) === null &&
     figures.some(({ figure }) => figure === 2 || figure === 4);
   if (!isSuspended || !bass) return true;
-  const third = degreeAbove(root);
-  return !(bass.step === third && [0, 1].includes(bass.alter));
+  const above = fold(degreeSemitones(bass) - degreeSemitones(root), 12);
+  return above !== 3 && above !== 4;
 }
-
-const degreeAbove = ({ step }: NamedChord['root']): number => ((step + 1) % 7) + 1;
 
 /** Qualities read once. */
 const read = new Map<string, readonly Figure[]>();

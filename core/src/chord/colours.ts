@@ -44,7 +44,7 @@ export interface ColourContext {
 }
 
 /**
- * The colours that a chord takes here, plain first. Each keeps the chord's root and bass.
+ * The colours that a chord takes here, plain first (see `colouredForms`). Each keeps what is lowest.
  * A stack of fourths and a shape over a shell are colour already, so they get none.
  */
 export function suggestColours(chord: Chord, context: ColourContext): Colour[] {

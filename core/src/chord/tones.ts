@@ -88,7 +88,8 @@ function namedTones({ root, figures, bass }: NamedChord, key: Key): ChordTone[] 
 
 /**
  * Common practice, no published source: third, seventh and every altered or suspended tone make the chord, those of an alt
- * aside; a plain fifth goes first; a stacked figure speaks for those it brings; the third under a natural eleventh over a major third is left out.
+ * aside; a plain fifth goes first; a stacked figure speaks for those it brings; the third under a natural eleventh over a
+ * major third is left out.
  */
 function weightOf({ figure, alter }: Figure, figures: readonly Figure[]): Weight {
   const seventh = alterOfFigure(figures, 7) !== null;

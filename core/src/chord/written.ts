@@ -30,18 +30,12 @@ export function asWritten(
   key: Key,
   bassPlayer: boolean,
 ): AsWritten | null {
-  const tones = chordTones(chord, key).map(({ degree, role, weight }) => ({
-    at: semitone(degree),
-    role,
-    isNeeded: weight === 'essential',
-  }));
-  const bass = semitone(bassOf(chord));
+  const { tones, bass, own } = writtenTones(chord, key);
   const sounds = (at: number) => (mask & (1 << at)) !== 0;
   const silent = tones.filter(({ at }) => !sounds(at));
   const leftToBass = !sounds(bass);
   if (leftToBass && !bassPlayer) return null;
   if (silent.some(({ at, isNeeded }) => isNeeded && at !== bass)) return null;
-  const own = tones.reduce((all, { at }) => all | (1 << at), 0);
   const { added, foreign } = coloursOf(mask & ~own, chord);
   if (foreign) return null;
   return {
@@ -63,19 +57,24 @@ export interface Unlike {
  * @param mask the notes, as semitones above the tonic of the (relative) major key
  */
 export function unlikeWritten(mask: number, chord: Chord, key: Key, bassPlayer: boolean): Unlike {
-  const tones = chordTones(chord, key).map(({ degree, role, weight }) => ({
-    at: semitone(degree),
-    role,
-    isNeeded: weight === 'essential',
-  }));
-  const bass = semitone(bassOf(chord));
-  const own = tones.reduce((all, { at }) => all | (1 << at), 0);
+  const { tones, bass, own } = writtenTones(chord, key);
   const missing = tones
     .filter(({ at, isNeeded }) => isNeeded && !(mask & (1 << at)) && !(bassPlayer && at === bass))
     .map(({ role }) => role);
   const rest = coloursOf(mask & ~own, chord).foreign;
   const foreign = Array.from({ length: 12 }, (_, at) => at).filter((at) => rest & (1 << at));
   return { missing, foreign: foreign.map(degreeOfSemitones) };
+}
+
+/** The tones of a chord and its bass in semitones over home, and all of them as a mask. */
+function writtenTones(chord: Chord, key: Key) {
+  const tones = chordTones(chord, key).map(({ degree, role, weight }) => ({
+    at: semitone(degree),
+    role,
+    isNeeded: weight === 'essential',
+  }));
+  const own = tones.reduce((all, { at }) => all | (1 << at), 0);
+  return { tones, own, bass: semitone(bassOf(chord)) };
 }
 
 /** One sentence: `2m7 as written, with 11; 2 is left to the bass.` */

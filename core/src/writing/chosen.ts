@@ -47,8 +47,9 @@ export interface Proposal {
 }
 
 /**
- * Proposes where a resolution goes. A suspension resolves over its own root, or over its bass where that is the root: in the next slot if that has the same root,
- * else within its own time. A dominant resolves into the next slot. Null where it is there already or has no room.
+ * Proposes where a resolution goes. A suspension resolves over its own root, or over its bass where that is the root: in the
+ * next slot if that has the same root, else within its own time. A dominant resolves into the next slot. Null where it is
+ * there already or has no room.
  */
 export function proposeResolution(
   { slot, next, nextChord }: ChosenSlot,

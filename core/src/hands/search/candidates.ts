@@ -8,8 +8,9 @@ import {
   type Candidate,
   type Taste,
 } from './cost.ts';
+import { anotherChord, Colours } from './colourPrices.ts';
 import { handsOfLeftShape, spanFor, type LeftShape, type LeftWish } from '../shapes/leftShapes.ts';
-import { maskOf, materialOf, type Material } from '../shapes/material.ts';
+import { bitCount, materialOf, type Material } from '../shapes/material.ts';
 import { isMuddy } from '../shapes/mud.ts';
 import { hasBassPlayer, type HandGrade, type Instrument, type Lineup } from '../shapes/player.ts';
 import type { LeftFamily, RightFamily, School } from '../shapes/schools.ts';
@@ -180,8 +181,9 @@ function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates)
     cost: leftCost(shape, material, taste, withBass),
   }));
 
-  // An alt is heard by its tones, not by their number.
-  const mostNotes = material.oneOf.length === 0 ? 10 : request.grade === 'beginner' ? 4 : 5;
+  // An alt is heard by its tones, not by their number; what a player fixed is as long as it is.
+  const isAlt = material.oneOf.length > 0 && !fixed;
+  const mostNotes = !isAlt ? 10 : request.grade === 'beginner' ? 4 : 5;
   // Each pair as one number, its cost above its place: numbers sort much faster than objects would.
   const pairs: number[] = [];
   for (const [leftIndex, { shape: left, cost: leftPart }] of pricedLefts.entries()) {
@@ -231,65 +233,6 @@ function chosenPairs(pairs: Float64Array, bassOf: (left: number) => number): num
 /** What must sound, the bass aside where somebody else has it. */
 function neededOf({ essential, bass }: Material, withBass: boolean): number {
   return withBass ? essential & ~(1 << bass) : essential;
-}
-
-/** Cost of hands that would be another chord; beyond every true cost. */
-const anotherChord = 1_000_000;
-/** For each needed tone that is missing where a hand is fixed and the free one cannot bring it. */
-const missingTone = 300;
-/** For a less usual choice among the tones of an alt: the sharp ninth and the raised fifth are what one hears most. */
-const lessUsual = 8;
-
-/** What the colours of both hands cost, by all that sounds; each mask is priced once. */
-class Colours {
-  readonly #prices = new Int32Array(1 << 12).fill(-1);
-  readonly #material: Material;
-  readonly #request: VoicingRequest;
-  readonly #needed: number;
-  readonly #own: number;
-
-  constructor(material: Material, request: VoicingRequest, needed: number, brought: number) {
-    this.#material = material;
-    this.#request = request;
-    this.#needed = needed;
-    this.#own = maskOf([...material.tones, material.bass]) | brought;
-  }
-
-  of(both: number): number {
-    const known = this.#prices[both]!;
-    if (known >= 0) return known;
-    const price = this.#priceOf(both);
-    this.#prices[both] = price;
-    return price;
-  }
-
-  #priceOf(both: number): number {
-    const { oneOf, bare, third } = this.#material;
-    const { weights } = this.#request.taste;
-    if (this.#request.fixed) return missingTone * bitCount(this.#needed & ~both);
-    if ((both & this.#needed) !== this.#needed) return anotherChord;
-    if (oneOf.some((choice) => bitCount(choice & both) !== 1)) return anotherChord;
-    const rare =
-      third !== null && oneOf.length > 0
-        ? bitCount(both & maskOf([third + 9, third + 2])) * lessUsual
-        : 0;
-    if ((both & ~this.#own) === 0) return rare + (bare ? weights.bare[bare] : 0);
-    let least = anotherChord;
-    for (const { level, tones, needed, added, alters } of this.#material.coloured) {
-      const asked = needed & (this.#needed | ~(1 << this.#material.bass));
-      if (both & ~(tones | this.#own) || (both & asked) !== asked || this.#rubs(added)) continue;
-      const price =
-        weights.colour[level - 1]! + (bare === 'dominant' && !alters ? weights.bare.dominant : 0);
-      least = Math.min(least, price);
-    }
-    return least;
-  }
-
-  /** Whether what is added lies a semitone under what is sung. */
-  #rubs(added: number): boolean {
-    const { melody } = this.#request.taste;
-    return melody !== null && (added & maskOf([melody - 1])) !== 0;
-  }
 }
 
 /** The left hands that a section's wish leaves, and which of its shapes they are; all of them, and null, where none can be. */
@@ -382,10 +325,4 @@ class HandIndex {
     this.#known.set(name, this.hands.length);
     return this.hands.push(notes) - 1;
   }
-}
-
-function bitCount(mask: number): number {
-  let count = 0;
-  for (let rest = mask; rest; rest &= rest - 1) count += 1;
-  return count;
 }

@@ -1,5 +1,5 @@
 import { fold } from '../../pitch/note.ts';
-import type { Material } from '../shapes/material.ts';
+import { bitCount, type Material } from '../shapes/material.ts';
 import { fingersChanged, fingerTravel, freeShift, handShift } from '../shapes/movement.ts';
 import type { Reach } from '../shapes/player.ts';
 import type { School, LeftFamily, RightFamily, Weights } from '../shapes/schools.ts';
@@ -130,9 +130,9 @@ export function togetherCost(
   return (
     weights.noteOff * abs(count - wanted) +
     weights.gap * max(0, between - 16) +
-    weights.rub * bits(rubs & ~natural(material)) +
+    weights.rub * bitCount(rubs & ~natural(material)) +
     doubled +
-    (order ? 2 * weights.leftOfStack * bits(left.mask & right.mask & ~(1 << bass)) : 0) +
+    (order ? 2 * weights.leftOfStack * bitCount(left.mask & right.mask & ~(1 << bass)) : 0) +
     weights.clash * (ninths + clashes) +
     (fifth !== null && !(both & (1 << fifth)) ? weights.noFifth : 0)
   );
@@ -197,12 +197,6 @@ function semitonesInside(notes: readonly number[]): number {
   return count;
 }
 
-function bits(mask: number): number {
-  let count = 0;
-  for (let rest = mask; rest; rest &= rest - 1) count += 1;
-  return count;
-}
-
 /** A right hand by its lowest pitch class and its intervals: the same shape in every octave. */
 export function shapeName(notes: readonly number[]): string {
   const low = notes[0]!;
@@ -245,12 +239,13 @@ function leftLine(from: readonly number[], to: readonly number[], weights: Weigh
 }
 
 /** Each interval by the finger that plays it: thirds alike, sevenths alike; a fourth to a sixth hold up an octave alike. */
-const fingerOf = Uint8Array.from([0, 1, 1, 2, 2, 3, 3, 3, 3, 3, 4, 4, 5, 6, 6, 7, 7, 8, 8]);
+const intervalKind = Uint8Array.from([0, 1, 1, 2, 2, 3, 3, 3, 3, 3, 4, 4, 5, 6, 6, 7, 7, 8, 8]);
 
 function sameShape(one: readonly number[], other: readonly number[]): boolean {
   if (one.length !== other.length) return false;
   for (let index = 1; index < one.length; index += 1)
-    if (fingerOf[one[index]! - one[0]!] !== fingerOf[other[index]! - other[0]!]) return false;
+    if (intervalKind[one[index]! - one[0]!] !== intervalKind[other[index]! - other[0]!])
+      return false;
   return true;
 }
 

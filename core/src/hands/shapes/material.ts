@@ -113,6 +113,13 @@ function isAlt(chord: Chord): boolean {
   );
 }
 
+/** How many pitch classes a mask has. */
+export function bitCount(mask: number): number {
+  let count = 0;
+  for (let rest = mask; rest; rest &= rest - 1) count += 1;
+  return count;
+}
+
 export function maskOf(pitchClasses: Iterable<number>): number {
   let mask = 0;
   for (const one of pitchClasses) mask |= 1 << fold(one, 12);

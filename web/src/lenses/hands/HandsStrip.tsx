@@ -1,11 +1,9 @@
 import {
   identifyVoicing,
   noteNamer,
-  splitHands,
   toggleNote,
   type Chord,
   type ChosenHands,
-  type Reach,
   type Stretch,
   type Voiced,
 } from '@intervallum/core';
@@ -15,9 +13,10 @@ import styled, { css } from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { follow, nothingHeld } from '../../music/keys/heldNotes.ts';
-import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
+import { Keys } from '../../music/keys/Keys.tsx';
 import { degreeLabel, keyLabel, roleLabel } from '../../music/keys/labels.ts';
 import { InPlayPlace } from '../parts/PlayPlace.tsx';
+import { hearAsOptions, liveMarks, marksOf, partedAs, type HearAs } from './playedHands.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { noteInWords } from '../../music/rails/spoken.ts';
@@ -344,51 +343,4 @@ function handsInWords(
 function walkWords(kind: string): string {
   const [from = '', into = ''] = kind.split('-');
   return t('The left hand walks {{from}} to {{into}} in the second half.', { from, into });
-}
-
-/** Whose the played notes are: to be parted, or of one hand, while the other stays as it is. */
-type HearAs = 'both' | 'right' | 'left';
-
-const hearAsOptions: readonly { readonly id: HearAs; readonly name: string }[] = [
-  { id: 'both', name: t('both hands') },
-  { id: 'right', name: t('right hand only') },
-  { id: 'left', name: t('left hand only') },
-];
-
-function partedAs(
-  hearAs: HearAs,
-  notes: readonly number[],
-  reach: Reach,
-  chosen: ChosenHands | null,
-): { left: readonly number[]; right: readonly number[] } {
-  const now = chosen?.now ?? { left: [], right: [] };
-  const sorted = [...notes].sort((one, other) => one - other);
-  if (hearAs === 'right') return { left: now.left, right: sorted };
-  if (hearAs === 'left') return { left: sorted, right: now.right };
-  return splitHands(notes, reach, chosen?.before ?? null);
-}
-
-function liveMarks(
-  { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
-  label: (note: number) => string,
-): KeyMark[] {
-  return [
-    ...left.map((note): KeyMark => ({ note, hand: 'left', label: label(note) })),
-    ...right.map((note): KeyMark => ({ note, hand: 'right', label: label(note) })),
-  ];
-}
-
-function marksOf(chosen: ChosenHands | null, label: (note: number) => string): KeyMark[] {
-  if (!chosen) return [];
-  const { now, after } = chosen;
-  const held = new Set([...now.left, ...now.right]);
-  const ghosts = (['left', 'right'] as const).flatMap((hand) =>
-    (after?.[hand] ?? [])
-      .filter((note) => !held.has(note))
-      .map((note): KeyMark => ({ note, hand, label: '', ghost: true })),
-  );
-  const marks = (['left', 'right'] as const).flatMap((hand) =>
-    now[hand].map((note): KeyMark => ({ note, hand, label: label(note) })),
-  );
-  return [...ghosts, ...marks];
 }

@@ -121,24 +121,14 @@ export const ChordTools = memo(function ChordTools({
 const schoolOfSong = 'song';
 const found = 'found';
 
-const shapeNames: Readonly<Record<LeftShape, string>> = {
-  '1': t('1 alone'),
-  '1-5': '1-5',
-  '1-8': '1-8',
-  '1-5-8': '1-5-8',
-  '1-7': '1-7',
-  '1-5-7': '1-5-7',
-  '1-10': '1-10',
-  '1-5-10': '1-5-10',
-  '1-3-5': '1-3-5',
-};
+const shapeName = (shape: LeftShape) => (shape === '1' ? t('1 alone') : shape);
 const leftOptions = [
   { id: found, name: t('left hand as found') },
-  ...leftShapes.map((id) => ({ id, name: t('left hand {{shape}}', { shape: shapeNames[id] }) })),
+  ...leftShapes.map((id) => ({ id, name: t('left hand {{shape}}', { shape: shapeName(id) }) })),
 ];
 const elseOptions = [
   { id: found, name: t('else as found') },
-  ...leftShapes.map((id) => ({ id, name: t('else {{shape}}', { shape: shapeNames[id] }) })),
+  ...leftShapes.map((id) => ({ id, name: t('else {{shape}}', { shape: shapeName(id) }) })),
 ];
 
 /** What is said of the section: its school, what the left hand holds, and what where that cannot be. */

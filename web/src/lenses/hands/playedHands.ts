@@ -1,0 +1,50 @@
+import { splitHands, type ChosenHands, type Reach } from '@intervallum/core';
+import type { KeyMark } from '../../music/keys/Keys.tsx';
+import { t } from '../../words/words.ts';
+
+/** Whose the played notes are: to be parted, or of one hand, while the other stays as it is. */
+export type HearAs = 'both' | 'right' | 'left';
+
+export const hearAsOptions: readonly { readonly id: HearAs; readonly name: string }[] = [
+  { id: 'both', name: t('both hands') },
+  { id: 'right', name: t('right hand only') },
+  { id: 'left', name: t('left hand only') },
+];
+
+export function partedAs(
+  hearAs: HearAs,
+  notes: readonly number[],
+  reach: Reach,
+  chosen: ChosenHands | null,
+): { left: readonly number[]; right: readonly number[] } {
+  const now = chosen?.now ?? { left: [], right: [] };
+  const sorted = [...notes].sort((one, other) => one - other);
+  if (hearAs === 'right') return { left: now.left, right: sorted };
+  if (hearAs === 'left') return { left: sorted, right: now.right };
+  return splitHands(notes, reach, chosen?.before ?? null);
+}
+
+export function liveMarks(
+  { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
+  label: (note: number) => string,
+): KeyMark[] {
+  return [
+    ...left.map((note): KeyMark => ({ note, hand: 'left', label: label(note) })),
+    ...right.map((note): KeyMark => ({ note, hand: 'right', label: label(note) })),
+  ];
+}
+
+export function marksOf(chosen: ChosenHands | null, label: (note: number) => string): KeyMark[] {
+  if (!chosen) return [];
+  const { now, after } = chosen;
+  const held = new Set([...now.left, ...now.right]);
+  const ghosts = (['left', 'right'] as const).flatMap((hand) =>
+    (after?.[hand] ?? [])
+      .filter((note) => !held.has(note))
+      .map((note): KeyMark => ({ note, hand, label: '', ghost: true })),
+  );
+  const marks = (['left', 'right'] as const).flatMap((hand) =>
+    now[hand].map((note): KeyMark => ({ note, hand, label: label(note) })),
+  );
+  return [...ghosts, ...marks];
+}
