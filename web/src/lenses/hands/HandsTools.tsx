@@ -48,8 +48,12 @@ const Said = styled.div`
 
 const Pair = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  /* Side by side where a shape has room beside its words, else one under the other. */
+  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
   gap: 6px;
+  button {
+    white-space: nowrap;
+  }
 `;
 
 interface ToolsProps {
