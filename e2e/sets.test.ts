@@ -23,6 +23,10 @@ test('songs are put in order by keyboard and by mouse, and each step can be undo
 
   await page.getByRole('button', { name: 'Move Winter Wheat', exact: true }).focus();
   await page.keyboard.press('Enter');
+  // The places appear a frame after the press, with the focus on the first; arrows before that would move in the list.
+  await expect(
+    page.getByRole('button', { name: /^Insert / }).and(page.locator(':focus')),
+  ).toBeVisible();
   // One sees where the song would go before one presses again.
   for (const place of [/^Insert between The Ferry Bell/, /^Insert after Every Window Lit/]) {
     await page.keyboard.press('ArrowDown');
