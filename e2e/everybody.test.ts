@@ -41,6 +41,11 @@ const set = 'First Sunday in Advent';
 const songDesk: Does = (page) => openSong(page, song);
 const press = (name: string) =>
   [name, (page: Page) => page.getByRole('button', { name }).first().click()] as const;
+const check = (name: string) =>
+  [
+    name,
+    (page: Page) => page.getByRole('radio', { name, exact: true }).check({ force: true }),
+  ] as const;
 const item = (name: string) => [name, (page: Page) => fromMenu(page, name)] as const;
 const row = (name: string) => [name, (page: Page) => fromRow(page, song, name)] as const;
 
@@ -118,7 +123,12 @@ const screens: readonly Screen[] = [
       item('Show the piano'),
     ],
   },
-  { name: 'Hands', help: 'Hands', come: hands, over: [press('How they play this section')] },
+  {
+    name: 'Hands',
+    help: 'Hands',
+    come: hands,
+    over: [check('The song'), check('This section'), press('How they play this section')],
+  },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },
   { name: 'Paper', help: 'Paper', come: paper },
   {

@@ -20,6 +20,19 @@ async function openHands(page: Page): Promise<void> {
   await expect(piano(page).getByRole('button', { pressed: true }).first()).toBeVisible();
 }
 
+/** The panel has three parts: what is decided of the chord, of its section, of the song. */
+async function about(page: Page, what: 'This chord' | 'This section' | 'The song'): Promise<void> {
+  await panel(page).getByRole('radio', { name: what, exact: true }).check({ force: true });
+}
+
+/** Says something of the section of the chosen chord. */
+async function say(page: Page, what: RegExp, option: string): Promise<void> {
+  await about(page, 'This section');
+  const told = panel(page).getByRole('group', { name: 'This section' });
+  await told.getByRole('button', { name: what }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
 async function choose(page: Page, part: string, place: number): Promise<void> {
   await chord(page, part, place).click({ position: { x: 20, y: 45 } });
 }
@@ -56,6 +69,7 @@ async function walkThrough(page: Page, part: string, count: number) {
 }
 
 async function setPlayer(page: Page, field: RegExp, option: string): Promise<void> {
+  await about(page, 'The song');
   await page.getByRole('button', { name: /^Your hands/ }).click();
   await page
     .getByRole('dialog', { name: 'Your hands' })
@@ -77,6 +91,7 @@ test('a left hand that reaches an octave gives up every held 1-5-10; care for th
 }) => {
   await writeSong(page, chart);
   await openHands(page);
+  await about(page, 'The song');
   await page.getByRole('button', { name: /School$/ }).click();
   await page.getByRole('option', { name: 'open and low' }).click();
   await setPlayer(page, /Left hand holds/, 'a tenth');
@@ -202,6 +217,7 @@ test('digits take another way, thin and fatten change it, and undo takes every s
   await page.keyboard.press('p');
   await expect.poll(() => held(page)).toEqual(first);
 
+  await about(page, 'This section');
   await panel(page).getByRole('button', { name: 'Octave up' }).click();
   await expect
     .poll(async () => (await held(page)).right[0]! - first.right[0]!)
@@ -221,41 +237,85 @@ test('a section is told its left hand, and what else where reach forbids; the ot
   await openHands(page);
   const [first] = await walkThrough(page, 'Verse', 1);
   await choose(page, 'Verse', 0);
-  const told = panel(page).getByRole('group', { name: 'This section' });
-  const say = async (what: RegExp, option: string) => {
-    // The other ways stand above, and come a moment later.
-    await expect(panel(page).getByRole('list', { name: 'Other ways to play it' })).toBeVisible();
-    await told.getByRole('button', { name: what }).click();
-    await page.getByRole('option', { name: option, exact: true }).click();
-  };
   const lefts = async () =>
     (await walkThrough(page, 'Verse', 6)).map(({ left }) =>
       left.map((note) => note - left[0]!).join('-'),
     );
 
   // A usual hand reaches a ninth: a tenth would be rolled, so the else is held.
-  await say(/Left hand of the section/, 'left hand 1-5-10');
-  await say(/Else, where that cannot be/, 'else 1-5');
+  await say(page, /Left hand of the section/, '1-5-10');
+  await say(page, /Else, where that cannot be/, 'else 1-5');
   await expect.poll(async () => (await lefts()).slice(0, 4)).toEqual(['0-7', '0-7', '0-7', '0-7']);
   expect((await lefts()).at(-1)).toBe('0-12');
   await choose(page, 'Verse', 0);
-  await say(/Else, where that cannot be/, 'else as found');
+  await say(page, /Else, where that cannot be/, 'else as found');
   await expect.poll(async () => (await lefts())[0]).toBe('0-7-15');
   await expectAccessible(page, 'colours');
 
   // The seventh is the key’s, and the chart is as it was.
   await choose(page, 'Verse', 0);
-  await say(/Left hand of the section/, 'left hand 1-5-7');
+  await say(page, /Left hand of the section/, '1-5-7');
   await expect.poll(async () => (await lefts())[3]).toBe('0-7-11');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect.poll(async () => (await lefts())[0]).toBe('0-7-10');
 
   await choose(page, 'Verse', 0);
-  await say(/Left hand of the section/, 'left hand as found');
+  await say(page, /Left hand of the section/, 'as found');
   await expect.poll(async () => (await walkThrough(page, 'Verse', 1))[0]).toEqual(first);
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await lefts())[0]).toBe('0-7-10');
+});
+
+test('bells of home by one action, chords in the left hand; for everybody it stands in the chart', async ({
+  page,
+}) => {
+  await writeSong(
+    page,
+    'title: Bells\nkey: Bb\n\nVerse:\n  1 | 4 | 1 | 5 | b6 | b7 | 1\n\nChorus:\n  4 | 1\n',
+  );
+  await openHands(page);
+  const [plain] = await walkThrough(page, 'Verse', 1);
+  await choose(page, 'Verse', 0);
+  await say(page, /Right hand of the section/, 'bells of home');
+  await expect.poll(async () => (await held(page)).right).toEqual([70, 77, 82]);
+  const rung = await walkThrough(page, 'Verse', 9);
+  // F Bb D, G Bb Eb, F Bb D, F Bb C, the nearest of b6 and of b7, F Bb D.
+  expect(rung.slice(0, 7).map(({ left }) => left)).toEqual([
+    [53, 58, 62],
+    [55, 58, 63],
+    [53, 58, 62],
+    [53, 58, 60],
+    [54, 58, 61],
+    [51, 56, 60],
+    [53, 58, 62],
+  ]);
+  expect(new Set(rung.slice(0, 7).map(({ right }) => right.join()))).toEqual(new Set(['70,77,82']));
+  expect(rung[7]!.right).not.toEqual([70, 77, 82]);
+  await choose(page, 'Verse', 3);
+  await expect(panel(page).getByRole('alert')).toContainText('It is heard as 5sus4');
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await walkThrough(page, 'Verse', 1))[0]).toEqual(plain);
+
+  // Said for everybody it is a line of the chart, and the player’s own word counts more.
+  await about(page, 'This section');
+  await panel(page).getByRole('radio', { name: 'everybody' }).check({ force: true });
+  await say(page, /Right hand of the section/, 'bells of home');
+  await expect(section(page, 'Verse')).toContainText('right hand: bells of home');
+  await expect.poll(async () => (await held(page)).right).toEqual([70, 77, 82]);
+  await panel(page).getByRole('radio', { name: 'my part' }).check({ force: true });
+  await say(page, /Right hand of the section/, 'root position');
+  await expect.poll(async () => (await walkThrough(page, 'Verse', 1))[0]!.right[0]! % 12).toBe(10);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await choose(page, 'Chorus', 0);
+  await about(page, 'This section');
+  await panel(page)
+    .getByRole('button', { name: /Play it like another section/ })
+    .click();
+  await page.getByRole('option', { name: 'like Verse' }).click();
+  // 4 in root position.
+  await expect.poll(async () => (await held(page)).right[0]! % 12).toBe(3);
 });
 
 test('a shape gets a name and is used by it elsewhere; a left hand walks', async ({ page }) => {
@@ -263,6 +323,7 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
   await openHands(page);
   await choose(page, 'Verse', 0);
   const { right } = await held(page);
+  await about(page, 'The song');
   await page.getByRole('textbox', { name: 'Name of the shape held now' }).fill('the home shape');
   await page.keyboard.press('Enter');
   await expect(panel(page)).toContainText('the home shape3 5 1 · E G C');
@@ -275,6 +336,7 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
   );
 
   await choose(page, 'Verse', 6);
+  await about(page, 'This chord');
   await panel(page).getByRole('button', { name: 'Walk 8-7' }).click();
   await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(
     'The left hand walks 8 to 7 in the second half.',

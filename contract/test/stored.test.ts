@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  dynamics,
   freeHands,
   leftShapes,
   noDecisions,
@@ -21,12 +22,15 @@ const hand = fc.option(
     { maxLength: 10 },
   ),
 );
+const degree = fc.record({ step, alter: fc.integer({ min: -3, max: 3 }) });
 const held = { register: fc.nat(127), left: hand, right: hand };
 const slot = fc.nat(100_000);
 const hands: fc.Arbitrary<SongHands> = fc.record({
   school: fc.constantFrom(...schools),
   pins: fc.array(fc.record({ slot, chord: fc.constantFrom('1', '57', '6m7'), ...held })),
-  palette: fc.array(fc.record({ name: fc.constantFrom('the 4 shape', 'bells'), ...held })),
+  palette: fc.array(
+    fc.record({ name: fc.constantFrom('the 4 shape', 'bells'), over: fc.option(degree), ...held }),
+  ),
   registers: fc.array(fc.record({ slot, octaves: fc.integer({ min: -3, max: 3 }) })),
   walks: fc.array(fc.record({ slot, kind: fc.constantFrom(...walkKinds) })),
   sections: fc.array(
@@ -39,6 +43,13 @@ const hands: fc.Arbitrary<SongHands> = fc.record({
           orElse: fc.option(fc.constantFrom(...leftShapes)),
         }),
       ),
+      right: fc.option(
+        fc.constantFrom(
+          { kind: 'way' as const, way: 'bells' as const },
+          { kind: 'shape' as const, name: 'bells' },
+        ),
+      ),
+      loudness: fc.option(fc.constantFrom(...dynamics)),
     }),
   ),
 });
@@ -88,8 +99,24 @@ describe('stored decisions', () => {
     expect(decisions.parse({ hands: old })).toEqual({ hands: whole });
   });
 
+  test('of the second version said less of sections and shapes; what was said stays', () => {
+    const said = { slot: 3, school: 'full and fat', left: null };
+    const shape = { name: 'bells', register: 60, left: null, right: null };
+    const old = { ...freeHands, school: 'open and low', sections: [said], palette: [shape] };
+    expect(readDecisions({ hands: { version: 2, value: old } })).toEqual({
+      decisions: {
+        hands: {
+          ...old,
+          sections: [{ ...said, right: null, loudness: null }],
+          palette: [{ ...shape, over: null }],
+        },
+      },
+      lost: [],
+    });
+  });
+
   test('of a newer version are left alone, and none are none', () => {
-    const newer = { hands: { version: 3, value: { ...freeHands } } };
+    const newer = { hands: { version: 4, value: { ...freeHands } } };
     expect(readDecisions(newer)).toEqual({
       decisions: noDecisions,
       lost: ['hands of a newer version'],

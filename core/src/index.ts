@@ -144,11 +144,29 @@ export {
   lineups,
   usualReach,
 } from './hands/shapes/player.ts';
-export type { LeftFamily, RightFamily, School } from './hands/shapes/schools.ts';
-export { schools } from './hands/shapes/schools.ts';
+export type { LeftFamily, RightFamily } from './hands/shapes/schools.ts';
 export type { HandDegrees, HeldDegree, PaletteShape, Pin } from './hands/shapes/pins.ts';
-export type { LeftShape, LeftWish, SectionHands } from './hands/shapes/leftShapes.ts';
-export { leftShapes } from './hands/shapes/leftShapes.ts';
+export type {
+  HandsLine,
+  LeftShape,
+  LeftWish,
+  RightWay,
+  RightWish,
+  SaidHands,
+  School,
+} from './chart/saidHands.ts';
+export {
+  handsLines,
+  handsLineValues,
+  leftShapes,
+  nothingSaidOfHands,
+  printHandsLine,
+  readHandsLine,
+  rightWays,
+  saidFirst,
+  schools,
+  usualSchool,
+} from './chart/saidHands.ts';
 export { fromDegrees, toDegrees } from './hands/shapes/pins.ts';
 export { splitHands } from './hands/shapes/split.ts';
 export { spanInWords } from './hands/search/troubles.ts';
@@ -212,9 +230,11 @@ export {
   withoutPin,
   withoutShape,
   withPin,
+  withPinAt,
   withRegister,
   withSchool,
   withSection,
+  withSections,
   withShape,
   withShapeAt,
   withWalk,
@@ -223,7 +243,7 @@ export type { ChosenHands } from './hands/words/chosenHands.ts';
 export { chosenHands, thinnerOrFatter } from './hands/words/chosenHands.ts';
 export type { Stretch } from './playing/stretch.ts';
 export { rangeOfStretch } from './playing/stretch.ts';
-export type { SectionRegister, SongHands } from './hands/songHands.ts';
+export type { SaidOfSection, SectionHands, SectionRegister, SongHands } from './hands/songHands.ts';
 export { carryHands, freeHands, handsKind } from './hands/songHands.ts';
 export type { DecisionKind } from './marks/decision.ts';
 export type { Decisions } from './decisions.ts';
@@ -267,6 +287,9 @@ export {
   renameSection,
   removeSection,
   repeatSection,
+  playLike,
+  setHands,
+  setSongHands,
   setSongTextures,
   setTextures,
 } from './writing/sections.ts';

@@ -39,6 +39,8 @@ const words = [
     'road:',
     'tune:',
     'left:',
+    'left shape: 1-5-10 else 1-5',
+    'right shape: bells',
     'meter:',
     'tempo:',
   ],

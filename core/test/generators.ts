@@ -17,7 +17,7 @@ import {
   type Slot,
   type Song,
 } from '../src/index.ts';
-import { degrees, textures, tuneUnder } from './tuneGenerators.ts';
+import { degrees, saidHands, textures, tuneUnder } from './tuneGenerators.ts';
 
 export { degrees };
 
@@ -285,6 +285,7 @@ export const songs: fc.Arbitrary<Song> = fc
           rights: fieldText,
         }),
         textures,
+        hands: saidHands,
         sections: fc.array(
           fc.record<Section>({
             name: sectionNames,
@@ -292,6 +293,7 @@ export const songs: fc.Arbitrary<Song> = fc
             open: fc.constantFrom(false, false, true),
             directions: fc.array(line, { maxLength: 2 }),
             textures,
+            hands: saidHands,
             phrases: phrases(meter),
           }),
           { maxLength: 3 },

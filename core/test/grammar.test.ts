@@ -2,14 +2,19 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import {
   formatChord,
+  handsLines,
+  nothingSaidOfHands,
   parseChart,
   parseChord,
   parseMeter,
   printChart,
+  printHandsLine,
   printTexture,
   printTuneBar,
+  readHandsLine,
   readTexture,
   readTuneBar,
+  type HandsLine,
   type Problem,
   type TexturedHand,
 } from '../src/index.ts';
@@ -82,6 +87,12 @@ function readHand(typed: string, hand: TexturedHand): string {
   return asProblem(repaired(typed, read.problems[0]!));
 }
 
+function readHands(typed: string, line: HandsLine): string {
+  const read = readHandsLine(line, typed, nothingSaidOfHands);
+  if (read.ok) return `\`${printHandsLine(line, read.value) ?? ''}\``;
+  return asProblem(repaired(typed, read.problems[0]!));
+}
+
 /** What reads the rows of a table, by what the table is called. */
 function reader(table: string): (typed: string) => string {
   const [, what, where] = /^(bars|tunes) in (.+)$/.exec(table) ?? [];
@@ -89,6 +100,8 @@ function reader(table: string): (typed: string) => string {
   if (what === 'tunes') return (typed) => readTune(typed, where!);
   const hand = /^textures of the (left|right) hand$/.exec(table)?.[1];
   if (hand) return (typed) => readHand(typed, hand as TexturedHand);
+  const line = handsLines.find((name) => table === `values of ${name}`);
+  if (line) return (typed) => readHands(typed, line);
   return (typed) => readChord(typed, table === 'chords in key' ? 'in key' : 'as written');
 }
 

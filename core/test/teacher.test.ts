@@ -32,6 +32,7 @@ describe('said by a teacher', () => {
     offTune: false,
     rolled: { left: false, right: false },
     walk: null,
+    loudness: null,
     cost: { own: 0, step: { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 } },
   });
 

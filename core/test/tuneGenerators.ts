@@ -1,9 +1,14 @@
 import fc from 'fast-check';
 import {
+  dynamics,
   feltBeats,
+  leftShapes,
   readTexture,
+  rightWays,
+  schools,
   type Degree,
   type Meter,
+  type SaidHands,
   type Step,
   type Texture,
   type TexturedHand,
@@ -41,6 +46,22 @@ function textureOf(hand: TexturedHand): fc.Arbitrary<Texture | null> {
 export const textures: fc.Arbitrary<Textures> = fc.record({
   left: textureOf('left'),
   right: textureOf('right'),
+});
+
+const leftShape = fc.constantFrom(...leftShapes);
+/** All that can be said of the hands of a section; now and then nothing. */
+export const saidHands: fc.Arbitrary<SaidHands> = fc.record({
+  school: fc.option(fc.constantFrom(...schools), { freq: 1 }),
+  left: fc.option(fc.record({ shape: leftShape, orElse: fc.option(leftShape) }), { freq: 1 }),
+  right: fc.option(
+    fc.oneof(
+      fc.constantFrom(...rightWays).map((way) => ({ kind: 'way', way }) as const),
+      fc.constantFrom('bells', 'the 4 shape').map((name) => ({ kind: 'shape', name }) as const),
+    ),
+    { freq: 1 },
+  ),
+  loudness: fc.option(fc.constantFrom(...dynamics), { freq: 1 }),
+  octaves: fc.constantFrom(null, null, -2, -1, 1, 2),
 });
 
 /** A bar of a tune on the grid of some division of each beat; an empty one now and then. */

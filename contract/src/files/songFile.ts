@@ -24,7 +24,7 @@ export const songFile = z.object({
   version: z.literal(newest),
   chart: chartText,
   decisions: z
-    .object({ hands: z.object({ version: z.literal([1, 2]), value: songHands }).optional() })
+    .object({ hands: z.object({ version: z.literal([1, 2, 3]), value: songHands }).optional() })
     .optional(),
 });
 export type SongFile = z.infer<typeof songFile>;

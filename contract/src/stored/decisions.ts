@@ -21,8 +21,9 @@ interface Reader<Value> {
 }
 
 const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } = {
-  // What is said of sections came with version 2: before, nothing was.
-  hands: { upgrades: { 1: (old) => old }, read: readHands },
+  // What is said of sections came with version 2, its right hand, its loudness and shapes of the root with version 3: what is
+  // not there is nothing.
+  hands: { upgrades: { 1: (old) => old, 2: (old) => old }, read: readHands },
 };
 
 export function storeDecisions(decisions: Decisions): StoredDecisions {

@@ -1,4 +1,12 @@
-import { leftShapes, schools, walkKinds, type Decisions, type SongHands } from '@intervallum/core';
+import {
+  dynamics,
+  leftShapes,
+  rightWays,
+  schools,
+  walkKinds,
+  type Decisions,
+  type SongHands,
+} from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
 import { line, word } from './text.ts';
@@ -9,17 +17,27 @@ const heldDegree = degree.extend({ octave: z.int().min(-8).max(8) });
 const hand = z.array(heldDegree).max(10).readonly().nullable();
 const handDegrees = z.object({ register: z.int().min(0).max(127), left: hand, right: hand });
 
+const rightWish = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('way'), way: z.enum(rightWays) }),
+  z.object({ kind: z.literal('shape'), name: line(40, 'The name of a hand shape') }),
+]);
+
 /** One of each mark of a player, so that a stored list can be read mark by mark. */
 export const handsMarks = {
-  school: z.enum(schools),
+  school: z.enum(schools).nullable(),
   pin: handDegrees.extend({ slot, chord: word(200) }),
-  shape: handDegrees.extend({ name: line(40, 'The name of a hand shape') }),
+  shape: handDegrees.extend({
+    name: line(40, 'The name of a hand shape'),
+    over: degree.nullable().default(null),
+  }),
   register: z.object({ slot, octaves: z.int().min(-3).max(3) }),
   walk: z.object({ slot, kind: z.enum(walkKinds) }),
   section: z.object({
     slot,
     school: z.enum(schools).nullable(),
     left: z.object({ shape: z.enum(leftShapes), orElse: z.enum(leftShapes).nullable() }).nullable(),
+    right: rightWish.nullable().default(null),
+    loudness: z.enum(dynamics).nullable().default(null),
   }),
 };
 
@@ -30,7 +48,7 @@ export const songHands: z.ZodType<SongHands> = z.object({
   palette: z.array(handsMarks.shape).max(60, 'A palette holds up to 60 hand shapes.').readonly(),
   registers: z.array(handsMarks.register).max(1_000).readonly(),
   walks: z.array(handsMarks.walk).max(5_000).readonly(),
-  // A page that was opened before there was such a thing says nothing of it.
+  // A page that was opened before there was such a thing says nothing of it: what is left out is nothing.
   sections: z.array(handsMarks.section).max(1_000).readonly().default([]),
 });
 

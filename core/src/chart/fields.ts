@@ -5,6 +5,7 @@ import { failure, placeInLine, quoted, replaceWith, success, type Result } from 
 import { commonTime, parseMeter } from './meter.ts';
 import { readRoad } from './road.ts';
 import type { Song, SongDetails, Swing } from './song.ts';
+import { handsLines, nothingSaidOfHands, readHandsLine } from './saidHands.ts';
 import { noTextures, readTexture } from './texture.ts';
 
 /** The fields above the first section, in the order they are printed. */
@@ -21,6 +22,7 @@ export const fieldNames = [
   'minor',
   'left',
   'right',
+  ...handsLines,
   'road',
   'rights',
 ] as const;
@@ -35,7 +37,7 @@ export const tempoRange = { slowest: 20, fastest: 320 } as const;
 
 /** The field that a word before a colon names, if it names one. */
 export function readFieldName(word: string): FieldName | null {
-  const lower = word.toLowerCase();
+  const lower = word.toLowerCase().replace(/\s+/g, ' ');
   if (lower === 'metre') return 'meter';
   return fieldNames.find((name) => name === lower) ?? null;
 }
@@ -54,6 +56,7 @@ export const emptyHead: SongHead = {
   details: { by: '', singer: '', feel: '', rights: '' },
   road: null,
   textures: noTextures,
+  hands: nothingSaidOfHands,
 };
 
 /** Takes the value of a field into a song's head, or says why it cannot. Columns are those of the value. */
@@ -100,6 +103,12 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
         ...head,
         textures: { ...head.textures, [name]: texture },
       }));
+    case 'school':
+    case 'left shape':
+    case 'right shape':
+    case 'octave':
+    case 'loudness':
+      return mapped(readHandsLine(name, value, head.hands), (hands) => ({ ...head, hands }));
     case 'by':
     case 'singer':
     case 'feel':

@@ -1,4 +1,5 @@
 import { readFieldName, type FieldName } from './fields.ts';
+import { handsLineNamed, type HandsLine } from './saidHands.ts';
 import type { PhraseWhen } from './song.ts';
 import type { TexturedHand } from './steps.ts';
 import { readWhen } from './when.ts';
@@ -27,6 +28,13 @@ export type Line =
   | {
       readonly kind: 'texture';
       readonly hand: TexturedHand;
+      readonly value: string;
+      readonly start: number;
+    }
+  /** Something that is said of what the hands of the section hold. */
+  | {
+      readonly kind: 'hands';
+      readonly about: HandsLine;
       readonly value: string;
       readonly start: number;
     }
@@ -59,6 +67,8 @@ export function readLine(text: string, inSections: boolean): Line {
     const value = text.slice(colon + 1);
     return { kind: 'texture', hand: field, value, start: colon + 1 };
   }
+  const about = inSections ? handsLineNamed(name) : null;
+  if (about) return { kind: 'hands', about, value: text.slice(colon + 1), start: colon + 1 };
   if (field && inSections) return { kind: 'late field', name: field };
   if (field) {
     const value = text.slice(colon + 1);

@@ -5,6 +5,7 @@ import type { MinorSchool } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Meter } from './meter.ts';
+import type { SaidHands } from './saidHands.ts';
 import type { Textures } from './texture.ts';
 import type { TuneBar } from './tune.ts';
 
@@ -25,6 +26,8 @@ export interface Song {
   readonly road: readonly RoadStep[] | null;
   /** How each hand strikes what it holds, in sections that say nothing of their own. */
   readonly textures: Textures;
+  /** What both hands hold, for every player who says nothing else of it. */
+  readonly hands: SaidHands;
   readonly sections: readonly Section[];
 }
 
@@ -61,6 +64,7 @@ export interface Section {
   readonly open: boolean;
   readonly directions: readonly string[];
   readonly textures: Textures;
+  readonly hands: SaidHands;
   readonly phrases: readonly Phrase[];
 }
 

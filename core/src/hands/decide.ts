@@ -1,12 +1,13 @@
+import type { SaidHands, School } from '../chart/saidHands.ts';
 import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { TextSlot } from '../chart/places.ts';
+import type { Degree } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import type { WalkKind } from './search/voiced.ts';
-import type { SectionHands } from './shapes/leftShapes.ts';
+import { shapeOn } from './shapes/namedShapes.ts';
 import { toDegrees, type HandDegrees, type PaletteShape } from './shapes/pins.ts';
-import type { School } from './shapes/schools.ts';
-import type { SongHands } from './songHands.ts';
+import { nothingSaidOfSection, type SaidOfSection, type SongHands } from './songHands.ts';
 
 /** A chord slot of the text that is worked on. */
 export interface HandsPlace {
@@ -38,47 +39,69 @@ export function withoutPin(hands: SongHands, slot: number): SongHands {
   return pins.length === hands.pins.length ? hands : { ...hands, pins };
 }
 
-export function withSchool(hands: SongHands, school: School): SongHands {
+export function withSchool(hands: SongHands, school: School | null): SongHands {
   return school === hands.school ? hands : { ...hands, school };
 }
 
 /** How far a section may be moved from where its school plays it, in octaves. */
 export const farthest = 2;
 
-/** A section moved by octaves; `slots` are those of the section, and one of them carries the mark. */
-export function withRegister(hands: SongHands, slots: readonly number[], by: number): SongHands {
-  const now = Math.max(-farthest, Math.min(farthest, registerOf(hands, slots) + by));
+/**
+ * A section moved by octaves; `slots` are those of the section, and one of them carries the mark.
+ * @param usual where the section is without a mark: what the chart says
+ */
+export function withRegister(
+  hands: SongHands,
+  slots: readonly number[],
+  by: number,
+  usual = 0,
+): SongHands {
+  const now = Math.max(-farthest, Math.min(farthest, registerOf(hands, slots, usual) + by));
   const others = hands.registers.filter(({ slot }) => !slots.includes(slot));
-  const registers = now === 0 ? others : [...others, { slot: slots[0]!, octaves: now }];
+  const registers = now === usual ? others : [...others, { slot: slots[0]!, octaves: now }];
   return { ...hands, registers };
 }
 
-/** Octaves that a section is moved. */
-export function registerOf(hands: SongHands, slots: readonly number[]): number {
-  return hands.registers.findLast(({ slot }) => slots.includes(slot))?.octaves ?? 0;
+/** Octaves that a section is moved; what the chart says where the player says nothing. */
+export function registerOf(hands: SongHands, slots: readonly number[], usual = 0): number {
+  return hands.registers.findLast(({ slot }) => slots.includes(slot))?.octaves ?? usual;
 }
 
-/** What is said of a section; `slots` are those of the section, and one of them carries it. */
+/** Says something of a section; `slots` are those of the section, and one of them carries it. */
 export function withSection(
   hands: SongHands,
   slots: readonly number[],
-  said: Partial<Pick<SectionHands, 'school' | 'left'>>,
+  said: Partial<SaidOfSection>,
 ): SongHands {
   const [slot] = slots;
   if (slot === undefined) return hands;
-  const { school, left } = { ...sectionHandsOf(hands, slots), ...said };
+  const now = { ...sectionHandsOf(hands, slots), ...said };
   const others = hands.sections.filter((one) => !slots.includes(one.slot));
-  const sections = school || left ? [...others, { slot, school, left }] : others;
-  return { ...hands, sections };
+  const isSaid = Object.values(now).some((one) => one !== null);
+  return { ...hands, sections: isSaid ? [...others, { slot, ...now }] : others };
 }
 
 /** What is said of the section with these slots. */
-export function sectionHandsOf(
-  hands: SongHands,
-  slots: readonly number[],
-): Pick<SectionHands, 'school' | 'left'> {
+export function sectionHandsOf(hands: SongHands, slots: readonly number[]): SaidOfSection {
   const found = hands.sections.findLast(({ slot }) => slots.includes(slot));
-  return { school: found?.school ?? null, left: found?.left ?? null };
+  if (!found) return nothingSaidOfSection;
+  const { slot: _, ...said } = found;
+  return said;
+}
+
+/** The same said of several sections, each by its slots; an octave that is left out stays as it is. */
+export function withSections(
+  hands: SongHands,
+  sections: readonly (readonly number[])[],
+  { octaves, ...said }: SaidHands,
+): SongHands {
+  return sections.reduce((now, slots) => {
+    const told = withSection(now, slots, said);
+    const [slot] = slots;
+    if (octaves === null || slot === undefined) return told;
+    const others = told.registers.filter((one) => !slots.includes(one.slot));
+    return { ...told, registers: [...others, { slot, octaves }] };
+  }, hands);
 }
 
 /** The walk-in at a slot put there, changed, or taken away by asking for it again. */
@@ -88,9 +111,18 @@ export function withWalk(hands: SongHands, slot: number, kind: WalkKind): SongHa
   return { ...hands, walks: isThere ? others : [...others, { slot, kind }] };
 }
 
-/** A hand shape named; the same name again means the new shape. */
-export function withShape(hands: SongHands, name: string, notes: Notes, key: Key): SongHands {
-  const shape: PaletteShape = { name, ...toDegrees(notes, key) };
+/**
+ * A hand shape named; the same name again means the new shape.
+ * @param over the root of the chord it is held on, where it shall go with the root; null where it is one of the key
+ */
+export function withShape(
+  hands: SongHands,
+  name: string,
+  notes: Notes,
+  key: Key,
+  over: Degree | null = null,
+): SongHands {
+  const shape: PaletteShape = { name, over, ...toDegrees(notes, key) };
   return { ...hands, palette: [...withoutShape(hands, name).palette, shape] };
 }
 
@@ -98,9 +130,19 @@ export function withoutShape(hands: SongHands, name: string): SongHands {
   return { ...hands, palette: hands.palette.filter((shape) => shape.name !== name) };
 }
 
-/** A shape of the palette used at a place; a hand that it leaves open is found. */
+/** A shape of the palette used at a place, as it is on the chord there; a hand that it leaves open is found. */
 export function withShapeAt(hands: SongHands, place: HandsPlace, shape: PaletteShape): SongHands {
-  return pinned(hands, place, shape);
+  return pinned(hands, place, shapeOn(shape, place.chord));
+}
+
+/** What is pinned at a place pinned at other places as well; nothing is changed where nothing is pinned. */
+export function withPinAt(
+  hands: SongHands,
+  slot: number,
+  places: readonly HandsPlace[],
+): SongHands {
+  const pin = hands.pins.find((one) => one.slot === slot);
+  return pin ? places.reduce((now, place) => pinned(now, place, pin), hands) : hands;
 }
 
 /** A note chosen on the keys joins the hand that is nearer to it, or leaves the hand that holds it. */

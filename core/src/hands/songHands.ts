@@ -1,12 +1,11 @@
 import { compareTexts } from '../marks/compare.ts';
 import { carryMarks, joinMarks, type DecisionKind } from '../marks/decision.ts';
 import { followSlots, type Follow } from '../marks/follow.ts';
+import { nothingSaidOfHands, type SaidHands, type School } from '../chart/saidHands.ts';
 import type { TextSlot } from '../chart/places.ts';
 import { parseChart } from '../chart/read/parseChart.ts';
 import type { WalkMark } from './search/voiced.ts';
-import type { SectionHands } from './shapes/leftShapes.ts';
 import type { PaletteShape, Pin } from './shapes/pins.ts';
-import type { School } from './shapes/schools.ts';
 
 /** Octaves that the section of a slot is played higher or, negative, lower. */
 export interface SectionRegister {
@@ -14,9 +13,22 @@ export interface SectionRegister {
   readonly octaves: number;
 }
 
+/** What a player says of a section; its octave has marks of its own. */
+export type SaidOfSection = Omit<SaidHands, 'octaves'>;
+
+/** What is said of a section, by a slot of it. */
+export interface SectionHands extends SaidOfSection {
+  readonly slot: TextSlot;
+}
+
+export const nothingSaidOfSection: SaidOfSection = (({ octaves: _, ...said }) => said)(
+  nothingSaidOfHands,
+);
+
 /** What a player has decided about the hands of one song; all of it in degrees and slots, none of it in a key. */
 export interface SongHands {
-  readonly school: School;
+  /** Null for what the chart says, else block and plain. */
+  readonly school: School | null;
   readonly pins: readonly Pin[];
   readonly palette: readonly PaletteShape[];
   readonly registers: readonly SectionRegister[];
@@ -26,7 +38,7 @@ export interface SongHands {
 }
 
 export const freeHands: SongHands = {
-  school: 'block and plain',
+  school: null,
   pins: [],
   palette: [],
   registers: [],
@@ -37,7 +49,7 @@ export const freeHands: SongHands = {
 /** What a player decided about the hands, as a kind of decision. */
 export const handsKind: DecisionKind<SongHands> = {
   name: 'hands',
-  version: 2,
+  version: 3,
   empty: freeHands,
   anchors: ({ pins, registers, walks, sections }) =>
     [...pins, ...registers, ...walks, ...sections].map((mark) => mark.slot),

@@ -4,11 +4,16 @@ import type { Song } from '../chart/song.ts';
 export function sectionOfBar(
   song: Song,
   bar: number,
-): { readonly name: string; readonly from: number; readonly to: number } | null {
+): {
+  readonly section: number;
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+} | null {
   let from = 0;
-  for (const { name, phrases } of song.sections) {
+  for (const [section, { name, phrases }] of song.sections.entries()) {
     const to = from + phrases.reduce((sum, { bars }) => sum + bars.length, 0);
-    if (bar < to) return { name, from, to };
+    if (bar < to) return { section, name, from, to };
     from = to;
   }
   return null;

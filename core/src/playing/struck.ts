@@ -5,7 +5,7 @@ import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
 import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
 import { sixteenth, type MidiNumber, type Ticks } from '../kit/ticks.ts';
 import { nothingSaid, readDirections, type Said } from './directions.ts';
-import { Strikes, type Strike, type StrikeSpan } from './textures.ts';
+import { louderBy, Strikes, type Strike, type StrikeSpan } from './textures.ts';
 import type { Dynamic } from '../chart/texture.ts';
 
 export type Hand = 'left' | 'right';
@@ -65,6 +65,11 @@ export interface Struck {
   /** Chord by chord, each hand in the order of time. */
   readonly notes: readonly StruckNote[];
   readonly chords: readonly StruckChord[];
+}
+
+/** What a direction says, and what the player says of the section. */
+function withLoudness(said: Said, loudness: VoicedSlot['loudness']): Said {
+  return loudness ? { ...said, louder: said.louder + louderBy[loudness] } : said;
 }
 
 /** A stop is struck and left at once, in ticks. */
@@ -130,7 +135,7 @@ class Striker {
   }
 
   chord(at: TimelineIndex, timed: TimedSlot, held: VoicedSlot, wanted: readonly Hand[]) {
-    const said = this.#saidAt(at);
+    const said = withLoudness(this.#saidAt(at), held.loudness);
     const hands = wanted.filter((hand) => !said.silent.includes(hand));
     const spans = bothHands.map((hand) => this.#spanOf(at, timed, hand));
     const notes: StruckNote[] = [];

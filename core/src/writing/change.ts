@@ -1,4 +1,5 @@
 import type { Phrase, Section } from '../chart/song.ts';
+import type { SaidHands } from '../chart/saidHands.ts';
 import type { Textures } from '../chart/texture.ts';
 
 /**
@@ -17,6 +18,9 @@ export type ChartChange =
   | { readonly kind: 'textures'; readonly section: number; readonly textures: Textures }
   /** What the hands do in every section that says nothing of it. */
   | { readonly kind: 'song textures'; readonly textures: Textures }
+  /** What the hands hold: in a section, or in every section that says nothing of it. */
+  | { readonly kind: 'hands'; readonly section: number; readonly hands: SaidHands }
+  | { readonly kind: 'song hands'; readonly hands: SaidHands }
   /** Put in after a section; -1 for before all others. `copyOf`: the section whose slots it has once more. */
   | {
       readonly kind: 'add section';

@@ -3,7 +3,7 @@ import { printHeading } from '../chart/heading.ts';
 import { printPhrase, printSection, printTextures } from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Section, type Song } from '../chart/song.ts';
-import type { Textures } from '../chart/texture.ts';
+import { handsLineNamed, printHandsLines } from '../chart/saidHands.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import type { Edit } from './edit.ts';
@@ -55,7 +55,11 @@ class ChartWriter {
       case 'textures':
         return this.#rewriteTextures(change);
       case 'song textures':
-        return this.#rewriteSongTextures(change.textures);
+        return this.#rewriteHead(isTextureLine, printTextures(change.textures));
+      case 'hands':
+        return this.#rewriteHands(change);
+      case 'song hands':
+        return this.#rewriteHead(isHandsLine, printHandsLines(change.hands));
       case 'add section':
         return this.#addSection(change);
       case 'remove section':
@@ -108,14 +112,32 @@ class ChartWriter {
     );
   }
 
-  #rewriteSongTextures(textures: Textures): void {
+  #rewriteHands({ section, hands }: Extract<ChartChange, { kind: 'hands' }>): void {
+    const {
+      heading,
+      directions,
+      textures,
+      hands: old,
+      phrases,
+    } = this.#read.sectionLines[section]!;
+    const played = [textures.right, textures.left].filter((line) => line !== null);
+    const indent = this.#indentOf(old[0] ?? played[0] ?? phrases[0]?.bars ?? 1);
+    for (const line of old) this.lines.remove(line, line + 1);
+    const before = [...directions, ...played];
+    const after =
+      old[0] ?? (before.length > 0 ? Math.max(...before) : (heading ?? this.#startOf(section) - 1));
+    this.lines.addAfter(
+      after,
+      printHandsLines(hands).map((line) => (indent || '  ') + line),
+    );
+  }
+
+  /** Lines of the head of a kind give way to others. */
+  #rewriteHead(isOld: (line: string) => boolean, lines: readonly string[]): void {
     const head = this.#typed.slice(0, this.#startOf(0) - 1);
     for (const [index, line] of head.entries())
-      if (/^\s*(?:left|right)\s*:/i.test(line)) this.lines.remove(index + 1, index + 2);
-    this.lines.addAfter(
-      head.findLastIndex((line) => line.includes(':')) + 1,
-      printTextures(textures),
-    );
+      if (isOld(line)) this.lines.remove(index + 1, index + 2);
+    this.lines.addAfter(head.findLastIndex((line) => line.includes(':')) + 1, lines);
   }
 
   #addSection({ after, added }: Extract<ChartChange, { kind: 'add section' }>): void {
@@ -137,6 +159,15 @@ class ChartWriter {
   #indentOf(line: number): string {
     return /^\s*/.exec(this.#typed[line - 1] ?? '')![0];
   }
+}
+
+function isTextureLine(line: string): boolean {
+  return /^\s*(?:left|right)\s*:/i.test(line);
+}
+
+function isHandsLine(line: string): boolean {
+  const colon = line.indexOf(':');
+  return colon >= 0 && handsLineNamed(line.slice(0, colon)) !== null;
 }
 
 /** The sections that changes of phrases leave, for the metres that hold in them. */

@@ -4,6 +4,7 @@ import { inTextOrder } from '../kit/edits.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
+import { nothingSaidOfHands, type SaidHands } from '../chart/saidHands.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
 import { written } from './changes.ts';
@@ -28,6 +29,7 @@ export function addSection(read: ChartResult, at: Cursor | null, name: string): 
     open: heading.open,
     directions: [],
     textures: noTextures,
+    hands: nothingSaidOfHands,
     phrases: [phrase],
   };
   return written(read, [{ kind: 'add section', after, added }], {
@@ -205,6 +207,36 @@ export function setSongTextures(read: ChartResult, at: Cursor, textures: Texture
   const changes = [
     { kind: 'song textures', textures },
     { kind: 'textures', section, textures: noTextures },
+  ] as const;
+  return written(read, changes, at);
+}
+
+/** What both hands hold in the section at the cursor, for everybody; null where the song says it, or the player. */
+export function setHands(read: ChartResult, at: Cursor, hands: SaidHands): Edit {
+  const section = sectionAt(read.song, at);
+  if (section === null) return refused('There is no section here; begin one first.');
+  return written(read, [{ kind: 'hands', section, hands }], at);
+}
+
+/** What both hands hold in the whole song, for everybody; no section says anything of its own from then on. */
+export function setSongHands(read: ChartResult, at: Cursor, hands: SaidHands): Edit {
+  const changes = read.song.sections.flatMap((section, at) =>
+    section.hands === nothingSaidOfHands
+      ? []
+      : [{ kind: 'hands', section: at, hands: nothingSaidOfHands } as const],
+  );
+  return written(read, [{ kind: 'song hands', hands }, ...changes], at);
+}
+
+/** The section at the cursor played as another one is, by both hands: what they hold, and how they strike it. */
+export function playLike(read: ChartResult, at: Cursor, other: number): Edit {
+  const section = sectionAt(read.song, at);
+  const model = read.song.sections[other];
+  if (section === null || !model) return refused('There is no section here; begin one first.');
+  const { textures, hands } = model;
+  const changes = [
+    { kind: 'textures', section, textures },
+    { kind: 'hands', section, hands },
   ] as const;
   return written(read, changes, at);
 }

@@ -84,7 +84,7 @@ export function ConflictWindow({ status, mine, onKeepMine, onTakeTheirs }: Confl
 function handsInWords({ decisions }: SongDraft): string {
   const { pins, palette, school } = decisions.hands;
   return t('Hands: {{school}}, {{pins}}, {{shapes}}', {
-    school: schoolNames[school],
+    school: school ? schoolNames[school] : t('as the chart'),
     pins: t('{{count}} pins', { count: pins.length }),
     shapes: t('{{count}} named shapes', { count: palette.length }),
   });

@@ -1,4 +1,12 @@
-import type { Dynamic, HandGrade, Lineup, School } from '@intervallum/core';
+import type {
+  Dynamic,
+  HandGrade,
+  LeftWish,
+  Lineup,
+  RightWay,
+  RightWish,
+  School,
+} from '@intervallum/core';
 import { t } from './words.ts';
 
 /* What a player chooses among, by the names that core has for it, in the language of the page. */
@@ -33,3 +41,27 @@ export const dynamicNames: Readonly<Record<Dynamic, string>> = {
   medium: t('medium'),
   loud: t('loud'),
 };
+
+export const rightWayNames: Readonly<Record<RightWay, string>> = {
+  'root position': t('root position'),
+  'lowest again on top': t('lowest note again on top'),
+  'highest again below': t('highest note again below'),
+  climbing: t('climbing inversions'),
+  bells: t('bells of home'),
+};
+
+/** What the left hand should hold, as one says it. */
+export function leftWishName({ shape, orElse }: LeftWish): string {
+  return orElse ? t('{{shape}}, else {{orElse}}', { shape, orElse }) : shape;
+}
+
+export function rightWishName(wish: RightWish): string {
+  return wish.kind === 'way' ? rightWayNames[wish.way] : wish.name;
+}
+
+/** How far up or down a section is played. */
+export function octaveName(octaves: number): string {
+  if (octaves === 0) return t('as usual');
+  if (Math.abs(octaves) === 1) return octaves > 0 ? t('an octave up') : t('an octave down');
+  return octaves > 0 ? t('two octaves up') : t('two octaves down');
+}

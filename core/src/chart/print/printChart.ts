@@ -17,6 +17,7 @@ import {
   type Slot,
   type Song,
 } from '../song.ts';
+import { printHandsLine, printHandsLines } from '../saidHands.ts';
 import { printTexture, type Textures } from '../texture.ts';
 import { printWhen } from '../when.ts';
 
@@ -50,6 +51,12 @@ function fieldValue(song: Song, name: FieldName): string | null {
     case 'left':
     case 'right':
       return song.textures[name] && printTexture(song.textures[name]);
+    case 'school':
+    case 'left shape':
+    case 'right shape':
+    case 'octave':
+    case 'loudness':
+      return printHandsLine(name, song.hands);
     case 'road':
       return song.road && printRoad(song.road);
     case 'by':
@@ -63,7 +70,8 @@ function fieldValue(song: Song, name: FieldName): string | null {
 export function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
   const lines = [printHeading(section)];
   for (const direction of section.directions) lines.push(`  * ${direction}`);
-  lines.push(...printTextures(section.textures).map((line) => `  ${line}`));
+  for (const line of [...printTextures(section.textures), ...printHandsLines(section.hands)])
+    lines.push(`  ${line}`);
   for (const phrase of metersOf(section, songMeter))
     lines.push(...printPhrase(phrase, style).map((line) => `  ${line}`));
   return lines.join('\n');

@@ -9,6 +9,7 @@ import { tooLong } from './tooLong.ts';
 import { missingSection } from '../road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
 import type { TexturedHand } from '../steps.ts';
+import { nothingSaidOfHands, printHandsLine, readHandsLine, type SaidHands } from '../saidHands.ts';
 import { noTextures, readTexture, type Textures } from '../texture.ts';
 import type { TuneBar } from '../tune.ts';
 
@@ -38,6 +39,8 @@ export interface SectionLines {
   readonly directions: readonly number[];
   /** The lines that say what each hand does; null where none does. */
   readonly textures: Readonly<Record<TexturedHand, number | null>>;
+  /** The lines that say what the hands hold. */
+  readonly hands: readonly number[];
   readonly phrases: readonly {
     readonly bars: number;
     readonly tune: number | null;
@@ -77,6 +80,7 @@ interface OpenLines {
   readonly heading: number | null;
   readonly directions: number[];
   readonly textures: Record<TexturedHand, number | null>;
+  readonly hands: number[];
   readonly phrases: { bars: number; tune: number | null; words: number[] }[];
 }
 
@@ -86,6 +90,7 @@ interface OpenSection {
   readonly open: boolean;
   readonly directions: string[];
   textures: Textures;
+  hands: SaidHands;
   readonly phrases: {
     when: PhraseWhen | null;
     bars: Phrase['bars'];
@@ -134,6 +139,8 @@ class ChartReader {
         return this.#takeDirection(line.text, text, number);
       case 'texture':
         return this.#takeTexture(line, text, number);
+      case 'hands':
+        return this.#takeHands(line, text, number);
       case 'tune':
         return this.#takeTune(line, text, number);
       case 'bars':
@@ -227,9 +234,10 @@ class ChartReader {
   }
 
   #addSection(section: Pick<OpenSection, 'name' | 'times' | 'open'>, heading: number | null): void {
-    this.#sections.push({ ...section, directions: [], textures: noTextures, phrases: [] });
+    const hands = nothingSaidOfHands;
+    this.#sections.push({ ...section, directions: [], textures: noTextures, hands, phrases: [] });
     const textures = { left: null, right: null };
-    this.#lines.push({ heading, directions: [], textures, phrases: [] });
+    this.#lines.push({ heading, directions: [], textures, hands: [], phrases: [] });
   }
 
   #takeBars(text: string, number: number): void {
@@ -309,6 +317,27 @@ class ChartReader {
     lines.textures[hand] = number;
     const read = readTexture(value, hand);
     if (read.ok) section.textures = { ...section.textures, [hand]: read.value };
+    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
+  }
+
+  #takeHands(line: Extract<Line, { kind: 'hands' }>, text: string, number: number): void {
+    const { about, value, start } = line;
+    if (value.trim() === '') {
+      const message = `After the colon stands the ${about} of the section; a section needs another name.`;
+      this.#problem(number, text, message, ['']);
+      return;
+    }
+    const section = this.#sections.at(-1)!;
+    this.#lines.at(-1)!.hands.push(number);
+    if (printHandsLine(about, section.hands) !== null) {
+      const message = `The ${about} of this section was said above already; only one can hold.`;
+      const place = { line: number, column: 1, length: start + value.length };
+      const repairs = [{ label: 'Delete this line', text: '' }];
+      this.#found.push({ severity: 'problem', message, place, repairs });
+      return;
+    }
+    const read = readHandsLine(about, value, section.hands);
+    if (read.ok) section.hands = read.value;
     else this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
   }
 

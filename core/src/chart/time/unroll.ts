@@ -29,7 +29,7 @@ export function unroll({ song, parts }: Timeline): UnrolledSong {
 }
 
 function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[]): Section {
-  const { name, directions, textures } = song.sections[part.section]!;
+  const { name, directions, textures, hands } = song.sections[part.section]!;
   const times = all.filter(({ section }) => section === part.section).length;
   const time = times > 1 ? [`${ordinalOf(part.pass)} time`] : [];
   const said = part.direction === '' ? [] : [part.direction];
@@ -39,6 +39,7 @@ function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[])
     open: part.open,
     directions: [...time, ...said, ...directions],
     textures,
+    hands,
     phrases: phrasesOf(part),
   };
 }

@@ -1,3 +1,10 @@
+import {
+  handsLineNamed,
+  handsLines,
+  nothingSaidOfHands,
+  readHandsLine,
+  type SaidHands,
+} from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoRange } from '../../chart/fields.ts';
 import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
@@ -80,6 +87,10 @@ function headOf(root: XmlElement): Song {
     reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
     minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
     textures: { left: textureIn(kept['left'], 'left'), right: textureIn(kept['right'], 'right') },
+    hands: handsLines.reduce((said, line) => {
+      const read = readHandsLine(line, kept[line] ?? '', said);
+      return read.ok ? read.value : said;
+    }, nothingSaidOfHands),
     details: {
       by: [...new Set(creators)]
         .filter((name) => name !== '')
@@ -103,6 +114,7 @@ interface OpenSection {
   open: boolean;
   readonly directions: string[];
   textures: Textures;
+  hands: SaidHands;
   readonly phrases: { when: Phrase['when']; bars: Bar[]; tune: TuneBar[]; words: string[][] }[];
   readonly instead: string[];
 }
@@ -200,6 +212,7 @@ class PartReader {
       open: false,
       directions: [],
       textures: noTextures,
+      hands: nothingSaidOfHands,
       phrases: [],
       instead: [],
     });
@@ -213,7 +226,7 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
-    else if (this.#takeTexture(words, section)) return;
+    else if (this.#takeTexture(words, section) || this.#takeHands(words, section)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
   }
@@ -225,6 +238,16 @@ class PartReader {
     const read = found && readTexture(found[2]!, hand);
     if (!read?.ok) return false;
     section.textures = { ...section.textures, [hand]: read.value };
+    return true;
+  }
+
+  /** True for words that say what the hands hold. */
+  #takeHands(words: string, section: OpenSection): boolean {
+    const colon = words.indexOf(':');
+    const line = colon < 0 ? null : handsLineNamed(words.slice(0, colon));
+    const read = line && readHandsLine(line, words.slice(colon + 1), section.hands);
+    if (!read?.ok) return false;
+    section.hands = read.value;
     return true;
   }
 

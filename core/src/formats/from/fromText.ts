@@ -12,6 +12,7 @@ import {
   type Slot,
   type Song,
 } from '../../chart/song.ts';
+import { nothingSaidOfHands } from '../../chart/saidHands.ts';
 import { noTextures } from '../../chart/texture.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { fromLetters } from '../../chord/letters.ts';
@@ -266,6 +267,7 @@ class Gatherer {
       open,
       directions,
       textures: noTextures,
+      hands: nothingSaidOfHands,
       phrases: orderly(phrases),
     };
   }

@@ -1,3 +1,4 @@
+import { handsLines, printHandsLine } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoBeat, type Meter } from '../../chart/meter.ts';
 import type { Song } from '../../chart/song.ts';
@@ -18,6 +19,7 @@ export function scoreOf(song: Song, part: string, measures: readonly XmlElement[
     minor: song.minor === 'relative' ? '' : song.minor,
     left: song.textures.left ? printTexture(song.textures.left) : '',
     right: song.textures.right ? printTexture(song.textures.right) : '',
+    ...Object.fromEntries(handsLines.map((line) => [line, printHandsLine(line, song.hands) ?? ''])),
   };
   const fields = Object.entries(kept).filter(([, value]) => value !== '');
   return element(

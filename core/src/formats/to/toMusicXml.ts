@@ -1,3 +1,4 @@
+import { printHandsLines } from '../../chart/saidHands.ts';
 import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, type Meter } from '../../chart/meter.ts';
 import { printPhrase, printTextures } from '../../chart/print/printChart.ts';
@@ -122,7 +123,7 @@ class LeadWriter {
   }
 
   #heading(section: Section): XmlElement[] {
-    const { name, times, open, directions, textures } = section;
+    const { name, times, open, directions, textures, hands } = section;
     const isStart = this.#number === 0;
     const road = this.#song.road;
     const tempo = isStart ? tempoElement(this.#song) : null;
@@ -138,7 +139,7 @@ class LeadWriter {
       ...(times > 1 ? [wordsElement(`×${times}`)] : []),
       ...(open ? [wordsElement('until the signal')] : []),
       ...directions.map((direction) => wordsElement(`* ${direction}`)),
-      ...printTextures(textures).map((line) => wordsElement(line)),
+      ...[...printTextures(textures), ...printHandsLines(hands)].map((line) => wordsElement(line)),
     ];
   }
 

@@ -1,5 +1,6 @@
+import type { School } from '../../chart/saidHands.ts';
 import type { Chord } from '../../chord/chord.ts';
-import { formatKey, type Key } from '../../pitch/key.ts';
+import { formatKey } from '../../pitch/key.ts';
 import {
   candidate,
   leftCost,
@@ -9,11 +10,17 @@ import {
   type Taste,
 } from './cost.ts';
 import { anotherChord, Colours } from './colourPrices.ts';
-import { handsOfLeftShape, spanFor, type LeftShape, type LeftWish } from '../shapes/leftShapes.ts';
 import { bitCount, materialOf, type Material } from '../shapes/material.ts';
 import { isMuddy } from '../shapes/mud.ts';
-import { hasBassPlayer, type HandGrade, type Instrument, type Lineup } from '../shapes/player.ts';
-import type { LeftFamily, RightFamily, School } from '../shapes/schools.ts';
+import { lowestWith } from '../shapes/rightWays.ts';
+import { hasBassPlayer, type HandGrade, type Lineup } from '../shapes/player.ts';
+import {
+  weightsOf,
+  weightsUnderBells,
+  type LeftFamily,
+  type RightFamily,
+  type Weights,
+} from '../shapes/schools.ts';
 import {
   leftOverBass,
   leftWithoutBass,
@@ -21,13 +28,15 @@ import {
   stackHands,
   type HandShape,
 } from '../shapes/shapes.ts';
+import { handsUnderBells, wishedLefts, wishedRights, type Wished } from './wishes.ts';
 
 /** The voicings that one chord can be played in, the cheapest in themselves first. */
 export interface CandidateSet {
   /** Equal sets have the same id. */
   readonly id: number;
-  /** By whose weights a step into it is priced. */
   readonly school: School;
+  /** By these a step into it is priced. */
+  readonly weights: Weights;
   readonly candidates: readonly Candidate[];
   /** The own cost of each candidate. */
   readonly own: Int32Array;
@@ -39,21 +48,16 @@ export interface CandidateSet {
 }
 
 /** What is asked of the hands for one chord. */
-export interface VoicingRequest {
-  readonly chord: Chord;
-  readonly key: Key;
+export interface VoicingRequest extends Wished {
   readonly next: Chord | null;
   readonly grade: HandGrade;
   readonly lineup: Lineup;
-  readonly instrument: Instrument;
   readonly taste: Taste;
   /** Hands that the player has fixed; the other one is found. */
   readonly fixed: {
     readonly left: readonly number[] | null;
     readonly right: readonly number[] | null;
   } | null;
-  /** What the left hand of the section should hold; null where it is found. */
-  readonly left: LeftWish | null;
   /** Right hands of the song's palette, at every height, tried beside those of the families. */
   readonly shapes: readonly (readonly number[])[];
 }
@@ -138,19 +142,34 @@ interface Found {
   readonly own: number[];
 }
 
+/** Whether a request is for the bells of home: who fixed the right hand has decided otherwise. */
+export function isUnderBells({ right, fixed }: Pick<VoicingRequest, 'right' | 'fixed'>): boolean {
+  return right?.kind === 'way' && right.way === 'bells' && !fixed?.right;
+}
+
 /**
- * Finds the voicings of a chord that the player can hold; none where nothing can be held. Where the left hand that is asked
- * for leaves no way to hold the chord, another one is found.
+ * Finds the voicings of a chord that the player can hold; none where nothing can be held. Where what is asked of the hands leaves
+ * no way to hold the chord, the right hand is found, or the left, or both.
  */
 export function findCandidates(
   request: VoicingRequest,
   handCandidates = handCandidatesOf(request),
 ): Found {
-  const found = candidatesWith(request, handCandidates);
-  const isWish = request.left !== null && !request.fixed;
-  return found.candidates.length > 0 || !isWish
-    ? found
-    : candidatesWith({ ...request, left: null }, handCandidates);
+  if (isUnderBells(request)) {
+    const found = handsUnderBells(request, handCandidates.material, request.fixed?.left ?? null);
+    if (found.candidates.length > 0) return found;
+  }
+  const { left, right } = request;
+  for (const wish of [
+    { left, right },
+    { left, right: null },
+    { left: null, right },
+  ]) {
+    const found = candidatesWith({ ...request, ...wish }, handCandidates);
+    if (found.candidates.length > 0) return found;
+    if (request.fixed) return found;
+  }
+  return candidatesWith({ ...request, left: null, right: null }, handCandidates);
 }
 
 function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates): Found {
@@ -158,14 +177,17 @@ function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates)
   const { material } = handCandidates;
   const withBass = hasBassPlayer(lineup);
   const wished = wishedLefts(request, handCandidates);
+  const asked = wishedRights(request, handCandidates);
   const lefts = fixed?.left ? [fixedShape<LeftFamily>(fixed.left, 'other tone')] : wished.lefts;
   const rights = fixed?.right
     ? [fixedShape<RightFamily>(fixed.right, 'close')]
-    : [...handCandidates.rights, ...paletteHands(request, handCandidates)];
+    : (asked ?? [...handCandidates.rights, ...paletteHands(request, handCandidates)]);
 
   const needed = neededOf(material, withBass);
-  // A seventh that a shape brings from the key is asked for, no colour of the search.
-  const brought = wished.took === null ? 0 : wished.lefts.reduce((all, { mask }) => all | mask, 0);
+  // What a shape that is asked for brings from the key, as a seventh, is no colour of the search.
+  const brought =
+    (wished.took === null ? 0 : masksOf(wished.lefts)) |
+    (asked && request.right?.kind === 'shape' ? masksOf(asked) : 0);
   const colours = new Colours(material, request, needed, brought);
   const masks = [...new Set(lefts.map(({ mask }) => mask))];
   const pricedRights = rights
@@ -189,7 +211,7 @@ function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates)
   for (const [leftIndex, { shape: left, cost: leftPart }] of pricedLefts.entries()) {
     const top = left.notes.at(-1) ?? -1;
     for (const [rightIndex, { shape: right, cost: rightPart }] of pricedRights.entries()) {
-      if (right.notes[0]! <= top) continue;
+      if (lowestWith(request.right, right.notes) <= top) continue;
       if (left.notes.length + right.notes.length > mostNotes) continue;
       const colour = colours.of(left.mask | right.mask);
       if (colour === anotherChord) continue;
@@ -230,28 +252,13 @@ function chosenPairs(pairs: Float64Array, bassOf: (left: number) => number): num
   return kept;
 }
 
+function masksOf(hands: readonly HandShape[]): number {
+  return hands.reduce((all, { mask }) => all | mask, 0);
+}
+
 /** What must sound, the bass aside where somebody else has it. */
 function neededOf({ essential, bass }: Material, withBass: boolean): number {
   return withBass ? essential & ~(1 << bass) : essential;
-}
-
-/** The left hands that a section's wish leaves, and which of its shapes they are; all of them, and null, where none can be. */
-export function wishedLefts(
-  { left, chord, key, taste, instrument }: VoicingRequest,
-  { material, lefts }: HandCandidates,
-): { readonly lefts: readonly HandShape<LeftFamily>[]; readonly took: LeftShape | null } {
-  if (!left) return { lefts, took: null };
-  const { reach } = taste;
-  const span = spanFor(left, reach.left);
-  for (const [shape, width] of [
-    [left.shape, span],
-    [left.orElse, reach.left.rolled],
-  ] as const) {
-    if (!shape) continue;
-    const found = handsOfLeftShape(shape, { chord, key }, material, lefts, width, instrument);
-    if (found.length > 0) return { lefts: found, took: shape };
-  }
-  return { lefts, took: null };
 }
 
 /** Each hand is clear alone; together they are measured where the right hand comes low. */
@@ -291,6 +298,11 @@ function fixedShape<Family>(notes: readonly number[], family: Family): HandShape
   return { notes, family, mask };
 }
 
+/** By what the steps into the hands of a request are priced. */
+export function stepWeights({ right, fixed, taste }: VoicingRequest): Weights {
+  return isUnderBells({ right, fixed }) ? weightsUnderBells : weightsOf[taste.school];
+}
+
 /** Prepares voicings for the search: each different hand once. */
 export function candidateSet(
   id: number,
@@ -299,12 +311,14 @@ export function candidateSet(
     candidates,
     own,
   }: { readonly candidates: readonly Candidate[]; readonly own: readonly number[] },
+  weights: Weights = weightsOf[school],
 ): CandidateSet {
   const lefts = new HandIndex();
   const rights = new HandIndex();
   return {
     id,
     school,
+    weights,
     candidates,
     own: Int32Array.from(own),
     leftOf: Uint16Array.from(candidates, ({ left }) => lefts.indexOf(left.notes)),

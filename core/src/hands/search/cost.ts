@@ -1,8 +1,9 @@
+import type { School } from '../../chart/saidHands.ts';
 import { fold } from '../../pitch/note.ts';
 import { bitCount, type Material } from '../shapes/material.ts';
 import { fingersChanged, fingerTravel, freeShift, handShift } from '../shapes/movement.ts';
 import type { Reach } from '../shapes/player.ts';
-import type { School, LeftFamily, RightFamily, Weights } from '../shapes/schools.ts';
+import type { LeftFamily, RightFamily, Weights } from '../shapes/schools.ts';
 import type { HandShape } from '../shapes/shapes.ts';
 
 /** Taken out once: the search asks for these hundreds of thousands of times. */

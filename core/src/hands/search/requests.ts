@@ -1,5 +1,13 @@
 import { Memo } from '../../kit/memo.ts';
 import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
+import {
+  nothingSaidOfHands,
+  saidFirst,
+  usualSchool,
+  type RightWish,
+  type SaidHands,
+  type School,
+} from '../../chart/saidHands.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import { degreeSemitones } from '../../pitch/degree.ts';
@@ -8,8 +16,9 @@ import { formatKey, relativeMajor, scale, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
-import type { SectionHands } from '../shapes/leftShapes.ts';
-import { fromDegrees, pinnedIn, type PaletteShape, type Pin } from '../shapes/pins.ts';
+import { soundingClasses } from '../shapes/material.ts';
+import { rightsOfShape } from '../shapes/namedShapes.ts';
+import { pinnedIn, type PaletteShape, type Pin } from '../shapes/pins.ts';
 import {
   hasBassPlayer,
   instruments,
@@ -17,7 +26,8 @@ import {
   type HandGrade,
   type Instrument,
 } from '../shapes/player.ts';
-import { weightsOf, type School } from '../shapes/schools.ts';
+import { climbs, nextTop } from '../shapes/rightWays.ts';
+import { weightsOf } from '../shapes/schools.ts';
 import { pinProblem } from './troubles.ts';
 import type { VoiceOptions, Walk } from './voiced.ts';
 import { walkIn } from './walks.ts';
@@ -36,7 +46,7 @@ export function withDefaults(options: VoiceOptions): FullOptions {
   return {
     reach: usualReach,
     lineup: 'keys alone',
-    style: 'block and plain',
+    style: null,
     grade: 'plain',
     instrument: instruments[88],
     pins: [],
@@ -52,15 +62,17 @@ export function withDefaults(options: VoiceOptions): FullOptions {
 /** Turns what the player set into what is asked of the hands for each chord. */
 export class VoicingRequests {
   readonly #options: FullOptions;
-  readonly #octavesOf = new Map<number, number>();
-  readonly #sections = new Map<number, SectionHands>();
+  /** What is said of each section: by the player, else by the chart. */
+  readonly #saidOf: readonly SaidHands[];
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
   readonly #timeline: Timeline;
   /** The chord that the song begins with; null where it has none. */
   readonly #first: string | null;
   readonly #positions = new Memo<LeftPosition>(24);
-  /** The palette's hands by the name of the key they are played in. */
-  readonly #palettes = new Memo<PaletteHands>(24);
+  /** The palette's hands by the key they are played in, and the chord. */
+  readonly #palettes = new Memo<PaletteHands>(200);
+  /** Where the top of each climbing hand goes, by the slot of the timeline. */
+  readonly #tops: ReadonlyMap<TimedSlot, number>;
 
   constructor(timeline: Timeline, options: FullOptions) {
     this.#options = options;
@@ -68,22 +80,70 @@ export class VoicingRequests {
     const [first] = timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [is.chord] : []));
     this.#first = first ? formatChord(first) : null;
     const sectionOf = new Map(timeline.slots.map((timed) => [timed.slot, timed.section]));
-    for (const { slot, octaves } of options.registers) {
+    const own = new Map<number, SaidHands>();
+    const say = (slot: number, said: Partial<SaidHands>) => {
       const section = sectionOf.get(slot);
-      if (section !== undefined) this.#octavesOf.set(section, octaves);
-    }
-    for (const said of options.sections) {
-      const section = sectionOf.get(said.slot);
-      if (section !== undefined) this.#sections.set(section, said);
-    }
+      if (section === undefined) return;
+      own.set(section, { ...(own.get(section) ?? nothingSaidOfHands), ...said });
+    };
+    for (const { slot, ...said } of options.sections) say(slot, said);
+    for (const { slot, octaves } of options.registers) say(slot, { octaves });
+    const { song } = timeline;
+    this.#saidOf = song.sections.map((section, at) =>
+      saidFirst(own.get(at) ?? nothingSaidOfHands, section.hands, {
+        ...song.hands,
+        // The player's own school counts more than the chart's for the whole song.
+        school: options.style ?? song.hands.school,
+      }),
+    );
     const pins = new Map<number, Pin[]>();
     for (const pin of options.pins) pins.set(pin.slot, [...(pins.get(pin.slot) ?? []), pin]);
     this.#pins = pins;
+    this.#tops = this.#climbs();
   }
 
-  #palette(key: Key): PaletteHands {
+  /** The tops of all hands that climb: each time through a section they begin anew. */
+  #climbs(): Map<TimedSlot, number> {
+    const tops = new Map<TimedSlot, number>();
+    for (const { section, from, to } of this.#timeline.parts) {
+      const { right } = this.#said(section);
+      if (right?.kind !== 'way' || right.way !== 'climbing') continue;
+      const by = 12 * this.#octaves(section);
+      const range = { lowest: climbs.lowest + by, highest: climbs.highest + by };
+      let last: ReturnType<typeof nextTop> | null = null;
+      for (const slot of this.#timeline.slots.slice(from, to)) {
+        if (slot.is.kind !== 'chord') continue;
+        last = nextTop(last, soundingClasses(slot.is.chord, slot.key), range);
+        tops.set(slot, last.top);
+      }
+    }
+    return tops;
+  }
+
+  #said(section: number): SaidHands {
+    return this.#saidOf[section] ?? nothingSaidOfHands;
+  }
+
+  #octaves(section: number): number {
+    return this.#said(section).octaves ?? 0;
+  }
+
+  #palette(chord: Chord, key: Key): PaletteHands {
     const { palette, instrument } = this.#options;
-    return this.#palettes.get(formatKey(key), () => paletteHands(palette, key, instrument));
+    if (palette.length === 0) return noPalette;
+    // Only what goes with the root is another one on another chord.
+    const name = palette.some(({ over }) => over) ? formatChord(chord) : '';
+    return this.#palettes.get(`${formatKey(key)} ${name}`, () =>
+      paletteHands(palette, chord, key, instrument),
+    );
+  }
+
+  /** The shape that a section asks for by its name, at every height. */
+  #named(right: RightWish | null, chord: Chord, key: Key): readonly (readonly number[])[] {
+    if (right?.kind !== 'shape') return [];
+    const { palette, instrument } = this.#options;
+    const shape = palette.find(({ name }) => name === right.name);
+    return shape ? rightsOfShape(shape, chord, key, instrument) : [];
   }
 
   /** A beginner's left hand stays on five neighbouring keys of the scale, where all basses of a key are among five. */
@@ -101,9 +161,9 @@ export class VoicingRequests {
 
   at(slot: TimedSlot, chord: Chord, next: Chord | null): VoicingRequest {
     const { grade, lineup, instrument, reach, melody } = this.#options;
-    const palette = this.#palette(slot.key);
-    const said = this.#sections.get(slot.section);
-    const school = said?.school ?? this.#options.style;
+    const palette = this.#palette(chord, slot.key);
+    const said = this.#said(slot.section);
+    const school = said.school ?? usualSchool;
     const sung = melody.get(slot.slot);
     const home = pitchClass(relativeMajor(slot.key).tonic);
     return {
@@ -114,7 +174,10 @@ export class VoicingRequests {
       lineup,
       instrument,
       fixed: null,
-      left: said?.left ?? null,
+      left: said.left,
+      right: said.right,
+      top: this.#tops.get(slot) ?? null,
+      named: this.#named(said.right, chord, slot.key),
       shapes: palette.hands,
       taste: {
         school,
@@ -123,11 +186,16 @@ export class VoicingRequests {
         middleFilled: lineup === 'with pad' || lineup === 'with bass and guitar',
         opens: school === 'beginner' && formatChord(chord) === this.#first,
         leftPosition: this.#leftPosition(school, slot.key),
-        octaves: this.#octavesOf.get(slot.section) ?? 0,
+        octaves: this.#octaves(slot.section),
         melody: sung ? fold(home + degreeSemitones(sung), 12) : null,
         palette: palette.names,
       },
     };
+  }
+
+  /** How loud a section is to be played; null where nothing is said. */
+  loudness({ section }: TimedSlot): SaidHands['loudness'] {
+    return this.#said(section).loudness;
   }
 
   /** The walk-in that is marked at a slot, as notes; or why it cannot be played. */
@@ -186,25 +254,15 @@ interface PaletteHands {
   readonly hands: readonly (readonly number[])[];
 }
 
+const noPalette: PaletteHands = { names: new Set(), hands: [] };
+
+/** The palette's right hands on a chord, and their shapes by which the search knows them. */
 function paletteHands(
   palette: readonly PaletteShape[],
+  chord: Chord,
   key: Key,
   instrument: Instrument,
 ): PaletteHands {
-  const names = new Set<string>();
-  const hands: number[][] = [];
-  for (const shape of palette) {
-    const right = fromDegrees({ ...shape, left: null }, key, instrument)?.right;
-    if (!right || right.length === 0) continue;
-    names.add(shapeName(right));
-    for (let by = -36; by <= 36; by += 12) {
-      const moved = right.map((note) => note + by);
-      if (
-        moved[0]! >= Math.max(50, instrument.lowest) &&
-        moved.at(-1)! <= Math.min(88, instrument.highest)
-      )
-        hands.push(moved);
-    }
-  }
-  return { names, hands };
+  const hands = palette.flatMap((shape) => rightsOfShape(shape, chord, key, instrument));
+  return { names: new Set(hands.map(shapeName)), hands };
 }

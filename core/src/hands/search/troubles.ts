@@ -6,7 +6,6 @@ import { unlikeWritten } from '../../chord/written.ts';
 import { formatKey, relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import { findCandidates, type VoicingRequest } from './candidates.ts';
-import type { LeftWish } from '../shapes/leftShapes.ts';
 import type { Pin } from '../shapes/pins.ts';
 import { instruments, type Reach } from '../shapes/player.ts';
 
@@ -127,15 +126,4 @@ export function unlikeProblem(
   ].filter(Boolean);
   if (said.length === 0) return null;
   return `As pinned, ${formatChord(chord, numbers)} ${said.join(' and ')}. Pin it anew, or write the chord that you hear.`;
-}
-
-/** That a chord has no left hand of the shape its section asks for. */
-export function leftWishProblem(
-  { shape, orElse }: LeftWish,
-  chord: Chord,
-  numbers: Partial<NumberStyle> | undefined,
-): string {
-  const asked = orElse ? `neither ${shape} nor ${orElse}` : `no ${shape}`;
-  const repair = orElse ? '' : ' Say what else it may be.';
-  return `The left hand can hold ${asked} on ${formatChord(chord, numbers)}: the chord has no such tone, or it is out of reach, or mud. Another left hand is played.${repair}`;
 }

@@ -1,15 +1,16 @@
 import type { MidiNumber } from '../../kit/ticks.ts';
 import type { TextSlot, TimelineIndex } from '../../chart/places.ts';
+import type { SaidHands, School } from '../../chart/saidHands.ts';
+import type { Dynamic } from '../../chart/texture.ts';
 import type { Timeline } from '../../chart/time/timeline.ts';
 import type { Chord } from '../../chord/chord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import type { Degree } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import type { StepCost } from './cost.ts';
-import type { SectionHands } from '../shapes/leftShapes.ts';
 import type { PaletteShape, Pin } from '../shapes/pins.ts';
 import type { HandGrade, Instrument, Lineup, Reach } from '../shapes/player.ts';
-import type { LeftFamily, RightFamily, School } from '../shapes/schools.ts';
+import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
 
 /** Ways to make a held left hand move into the seventh: from the octave, the ninth or the sixth (common practice, no published source). */
 export const walkKinds = ['8-7', '9-7', '6-7'] as const;
@@ -32,7 +33,8 @@ export interface Walk {
 export interface VoiceOptions {
   readonly reach?: Reach;
   readonly lineup?: Lineup;
-  readonly style?: School;
+  /** Null for what the chart says, else block and plain. */
+  readonly style?: School | null;
   readonly grade?: HandGrade;
   readonly instrument?: Instrument;
   readonly pins?: readonly Pin[];
@@ -40,7 +42,7 @@ export interface VoiceOptions {
   /** Octaves that the section of a slot is played higher or, negative, lower. */
   readonly registers?: readonly { readonly slot: TextSlot; readonly octaves: number }[];
   /** What is said of single sections. */
-  readonly sections?: readonly SectionHands[];
+  readonly sections?: readonly ({ readonly slot: TextSlot } & Partial<SaidHands>)[];
   /** Left hands that walk into the seventh. */
   readonly walks?: readonly WalkMark[];
   /** What is sung over a slot, long or accented: it should be on top. */
@@ -68,6 +70,8 @@ export interface VoicedSlot {
   readonly rolled: { readonly left: boolean; readonly right: boolean };
   /** The left hand walks into its seventh; `left` is what it holds first where it does not. */
   readonly walk: Walk | null;
+  /** How loud the player wants the section; null where nothing is said. */
+  readonly loudness: Dynamic | null;
   /** In tenths of a semitone of right-hand movement: what it costs in itself, and the step into it. */
   readonly cost: { readonly own: number; readonly step: StepCost };
 }

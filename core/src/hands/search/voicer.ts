@@ -9,7 +9,8 @@ import {
   findCandidates,
   handCandidatesName,
   handCandidatesOf,
-  wishedLefts,
+  isUnderBells,
+  stepWeights,
   type CandidateSet,
   type HandCandidates,
   type VoicingRequest,
@@ -19,9 +20,9 @@ import { Lattice, StepTable } from './lattice.ts';
 import { inOnePlace, type Placed } from './onePlace.ts';
 import { maskOf } from '../shapes/material.ts';
 import { hasBassPlayer, type Reach } from '../shapes/player.ts';
-import { weightsOf } from '../shapes/schools.ts';
 import { staleTops, withPriceOnTop } from './topLine.ts';
-import { leftWishProblem, unlikeProblem, whyNone } from './troubles.ts';
+import { unlikeProblem, whyNone } from './troubles.ts';
+import { dressed, wishTroubles } from './wishTroubles.ts';
 import type {
   HandsProblem,
   OtherVoicing,
@@ -81,7 +82,8 @@ export class Voicer {
         problems.push(...withoutRepeats(problems, { slot: slot.slot, message: problem }));
       const set = this.#setFor(request, hands);
       if (set.candidates.length > 0) {
-        const isSung = request.taste.melody !== null;
+        // Bells are the same throughout, and a hand that climbs goes where it is told.
+        const isSung = request.taste.melody !== null || request.right !== null;
         nodes.push({ at, slot, chord, request, isSung, pinned: hands !== null, set });
       } else {
         const message = whyNone({ ...request, fixed: hands }, options.numbers);
@@ -121,13 +123,16 @@ export class Voicer {
     let before: Candidate | null = null;
     let cost = 0;
     for (const [index, node] of nodes.entries()) {
-      const chosen: Candidate = node.set.candidates[path[index]!]!;
+      const found: Candidate = node.set.candidates[path[index]!]!;
+      const chosen = node.pinned ? found : dressed(node.request, found);
       const own = node.set.own[path[index]!]!;
-      const step = before ? stepCost(before, chosen, weightsOf[node.set.school]) : noStep;
+      const step = before ? stepCost(before, chosen, node.set.weights) : noStep;
       cost += own + totalOf(step);
-      const wish = node.pinned ? null : this.#wishProblem(node, chosen, options.numbers);
-      if (wish) problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: wish }));
-      if (node.pinned) {
+      const { request, pinned } = node;
+      const candidates = this.#candidatesOf(request);
+      for (const message of wishTroubles(request, candidates, found, pinned, options.numbers))
+        problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message }));
+      if (pinned) {
         const held = { left: chosen.left.notes, right: chosen.right.notes };
         const bassPlayer = hasBassPlayer(options.lineup);
         const unlike = unlikeProblem(held, node.chord, node.slot.key, bassPlayer, options.numbers);
@@ -140,6 +145,7 @@ export class Voicer {
       slots[node.at] = {
         ...voicedSlot(node, chosen, options.reach),
         walk: typeof walk === 'string' ? null : walk,
+        loudness: requests.loudness(node.slot),
         cost: { own, step },
       };
       before = chosen;
@@ -173,8 +179,9 @@ export class Voicer {
     const others: OtherVoicing[] = [];
     const seen = new Map<string, number>();
     for (const { index: one, cost } of found.lattice.prices(index, set)) {
-      const { left, right } = set.candidates[one]!;
-      const name = right.notes.join();
+      const { left, right } = dressed(node.request, set.candidates[one]!);
+      // Under bells all have the same right hand.
+      const name = (isUnderBells(node.request) ? left : right).notes.join();
       const times = seen.get(name) ?? 0;
       if (times >= 2) continue;
       seen.set(name, times + 1);
@@ -197,30 +204,20 @@ export class Voicer {
         hands?.left && hands.right
           ? { candidates: [pinnedCandidate(hands.left, hands.right)], own: [0] }
           : findCandidates({ ...request, fixed: hands }, this.#candidatesOf(request));
-      return candidateSet(this.#nextId++, request.taste.school, found);
+      const { school } = request.taste;
+      const weights = stepWeights({ ...request, fixed: hands });
+      return candidateSet(this.#nextId++, school, found, weights);
     });
-  }
-
-  /** Why a section's left hand is not held at a chord; null where it is, or nothing is asked. */
-  #wishProblem(
-    { request }: ChordNode,
-    chosen: Candidate,
-    numbers: FullOptions['numbers'],
-  ): string | null {
-    if (!request.left) return null;
-    const { lefts, took } = wishedLefts(request, this.#candidatesOf(request));
-    const held = chosen.left.notes.join();
-    return took === null || !lefts.some(({ notes }) => notes.join() === held)
-      ? leftWishProblem(request.left, request.chord, numbers)
-      : null;
   }
 
   #staleSet(set: CandidateSet, top: number): CandidateSet {
     return this.#sets.get(`${set.id} with ${top} on top`, () =>
-      candidateSet(this.#nextId++, set.school, {
-        candidates: set.candidates,
-        own: withPriceOnTop(set, top, weightsOf[set.school].stale),
-      }),
+      candidateSet(
+        this.#nextId++,
+        set.school,
+        { candidates: set.candidates, own: withPriceOnTop(set, top, set.weights.stale) },
+        set.weights,
+      ),
     );
   }
 
@@ -229,10 +226,7 @@ export class Voicer {
   }
 
   #table(from: CandidateSet, to: CandidateSet): StepTable {
-    return this.#tables.get(
-      `${from.id}:${to.id}`,
-      () => new StepTable(from, to, weightsOf[to.school]),
-    );
+    return this.#tables.get(`${from.id}:${to.id}`, () => new StepTable(from, to, to.weights));
   }
 }
 

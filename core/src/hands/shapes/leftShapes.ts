@@ -1,4 +1,4 @@
-import type { TextSlot } from '../../chart/places.ts';
+import type { LeftShape, LeftWish } from '../../chart/saidHands.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { rootOf } from '../../chord/chord.ts';
 import { noteOfDegree, scale, type Key } from '../../pitch/key.ts';
@@ -6,39 +6,8 @@ import { fold, pitchClass, raise } from '../../pitch/note.ts';
 import { maskOf, type Material } from './material.ts';
 import { isMuddy } from './mud.ts';
 import type { Instrument, Span } from './player.ts';
-import type { LeftFamily, School } from './schools.ts';
+import type { LeftFamily } from './schools.ts';
 import type { HandShape } from './shapes.ts';
-
-/**
- * Shapes of the left hand that a player asks for, counted from the chord's root: the seventh is the chord's own, else the
- * key's (common practice, no published source).
- */
-export const leftShapes = [
-  '1',
-  '1-5',
-  '1-8',
-  '1-5-8',
-  '1-7',
-  '1-5-7',
-  '1-10',
-  '1-5-10',
-  '1-3-5',
-] as const;
-export type LeftShape = (typeof leftShapes)[number];
-
-/** What the left hand should hold throughout, and what where that cannot be. */
-export interface LeftWish {
-  readonly shape: LeftShape;
-  readonly orElse: LeftShape | null;
-}
-
-/** What is said of the hands of one section: null where the song decides, or the search. */
-export interface SectionHands {
-  /** A slot of the section. */
-  readonly slot: TextSlot;
-  readonly school: School | null;
-  readonly left: LeftWish | null;
-}
 
 const families: Readonly<Record<LeftShape, LeftFamily>> = {
   '1': 'root',
@@ -50,11 +19,15 @@ const families: Readonly<Record<LeftShape, LeftFamily>> = {
   '1-10': 'tenth',
   '1-5-10': 'fifth and tenth',
   '1-3-5': 'close',
+  '3-5-1': 'close',
+  '5-1-3': 'close',
 };
 
 /** The lowest and highest root of a left hand: below only booms, above is the right hand's. */
 const lowestRoot = 28;
 const highestRoot = 60;
+/** An inversion is no bass: it lies where a close chord is clear. */
+const lowestInversion = 48;
 
 /**
  * The left hands of a shape on a chord, at every height that is clear and in reach; none where the chord has no such tone (a
@@ -79,9 +52,11 @@ export function handsOfLeftShape(
     .map((figure) => semitonesOf(Number(figure), chord, key, material));
   if (above.some((semitones) => semitones === null)) return [];
   const found: HandShape<LeftFamily>[] = [];
-  const from = Math.max(instrument.lowest, lowestRoot);
-  for (let low = from + fold(material.root - from, 12); low <= highestRoot; low += 12) {
-    const notes = above.map((semitones) => low + semitones!);
+  const first = above[0]!;
+  const from = Math.max(instrument.lowest, first === 0 ? lowestRoot : lowestInversion);
+  for (let low = from + fold(material.root + first - from, 12); low <= highestRoot; low += 12) {
+    // An inversion goes on upwards where the chord begins again.
+    const notes = above.map((tone) => low - first + tone! + (tone! < first ? 12 : 0));
     if (inReach(notes) && !isMuddy(notes)) found.push({ notes, family, mask: maskOf(notes) });
   }
   return found;

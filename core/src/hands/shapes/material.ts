@@ -180,6 +180,11 @@ function soundingTones(chord: Chord, key: Key): ChordTone[] {
   );
 }
 
+/** The pitch classes of a chord that hands may hold, a foreign bass aside. */
+export function soundingClasses(chord: Chord, key: Key): number[] {
+  return soundingTones(chord, key).map((tone) => tone.pitchClass);
+}
+
 /** False where what is added would make another chord of it, or give a suspension its third back. */
 function staysItself(chord: NamedChord, tones: readonly ChordTone[], added: number): boolean {
   const major = hasFigure(chord.figures, 3);

@@ -30,6 +30,8 @@ export interface Pin extends HandDegrees {
 /** A hand shape of the song with a name of its own. */
 export interface PaletteShape extends HandDegrees {
   readonly name: string;
+  /** The root of the chord it was named on, where it goes with the root; null where it stays what it is in the key. */
+  readonly over?: Degree | null;
 }
 
 /** Writes what hands hold in a key as degrees. */
@@ -39,12 +41,19 @@ export function toDegrees(
 ): HandDegrees {
   const register = homeNear(60, key);
   const degrees = (notes: readonly number[] | null) =>
-    notes?.map((note): HeldDegree => {
-      const degree = degreeOfSemitones(note - register);
-      const from = register + majorScale[degree.step - 1]! + degree.alter;
-      return { ...degree, octave: Math.round((note - from) / 12) };
-    }) ?? null;
+    notes?.map((note) => heldDegreeAt(note - register)) ?? null;
   return { register, left: degrees(hands.left), right: degrees(hands.right) };
+}
+
+/** Semitones over home of a held degree, and the held degree of semitones over home. */
+export function semitonesOfHeld({ step, alter, octave }: HeldDegree): number {
+  return majorScale[step - 1]! + alter + 12 * octave;
+}
+
+export function heldDegreeAt(semitones: number): HeldDegree {
+  const degree = degreeOfSemitones(semitones);
+  const within = majorScale[degree.step - 1]! + degree.alter;
+  return { ...degree, octave: Math.round((semitones - within) / 12) };
 }
 
 /**
@@ -58,9 +67,8 @@ export function fromDegrees(
 ): { left: number[] | null; right: number[] | null } | null {
   const home = homeNear(register, key);
   const notes = (degrees: readonly HeldDegree[] | null) =>
-    degrees
-      ?.map(({ step, alter, octave }) => home + majorScale[step - 1]! + alter + 12 * octave)
-      .sort((one, other) => one - other) ?? null;
+    degrees?.map((degree) => home + semitonesOfHeld(degree)).sort((one, other) => one - other) ??
+    null;
   const hands = { left: notes(left), right: notes(right) };
   const all = [...(hands.left ?? []), ...(hands.right ?? [])];
   if (all.length === 0) return hands;

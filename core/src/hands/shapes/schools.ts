@@ -1,13 +1,4 @@
-/** The schools of playing: what kinds of hand shapes a player likes, and how much the hands may move for them. */
-export const schools = [
-  'block and plain',
-  'open and low',
-  'shell and rootless',
-  'stacks of fourths',
-  'full and fat',
-  'beginner',
-] as const;
-export type School = (typeof schools)[number];
+import type { School } from '../../chart/saidHands.ts';
 
 export const leftFamilies = [
   'nothing',
@@ -251,4 +242,13 @@ export const weightsOf: Readonly<Record<School, Weights>> = {
     left: left({ root: 0, octave: 24, fifth: 24, nothing: 0 }, 60),
     right: right({ close: 0, pair: 150, rootless: 24, octave: 150 }, 150),
   },
+};
+
+/** Under bells that never move the left hand goes to the nearest inversion: it has no shape of its own to keep, and no bass. */
+export const weightsUnderBells: Weights = {
+  ...weightsOf['block and plain'],
+  leftMove: 10,
+  newShape: 0,
+  brokenLine: 0,
+  parallel: 0,
 };

@@ -34,6 +34,7 @@ function piecesOf(line: string, inSections: boolean): Piece[] {
     case 'direction':
       return whole('direction');
     case 'texture':
+    case 'hands':
     case 'tune':
       return [{ start: read.start, end: line.length, kind: 'value' }];
     case 'bars':

@@ -1,6 +1,8 @@
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete';
 import {
   fieldNames,
+  handsLines,
+  handsLineValues,
   formatChord,
   parseChord,
   patternNames,
@@ -24,7 +26,7 @@ const stock = [
 });
 
 /** What a line in a section can begin with besides bars. */
-const inSection = ['tune: ', 'right: ', 'left: '];
+const inSection = ['tune: ', 'right: ', 'left: ', ...handsLines.map((name) => `${name}: `)];
 
 const sections = ['Intro', 'Verse 1', 'Verse 2', 'Chorus', 'Bridge', 'Tag', 'Ending'];
 
@@ -44,6 +46,12 @@ export function completeChart(viewKey: () => Key) {
       const names = patternNames(texture[1]!.toLowerCase() === 'left' ? 'left' : 'right');
       const options = names.map((label): Completion => ({ label, type: 'pattern' }));
       return { from: context.pos - texture[2]!.length, options };
+    }
+    const said = /^\s*([a-z ]+):\s*(?:\S+\s+else\s+)?(.*)$/i.exec(before);
+    const about = handsLines.find((name) => name === said?.[1]!.toLowerCase());
+    if (about) {
+      const options = handsLineValues[about].map((label): Completion => ({ label, type: 'field' }));
+      return { from: context.pos - said![2]!.length, options };
     }
     if (/^\s*tune:/i.test(before)) return null;
     const word = /[^\s|<({]*$/.exec(before)![0];

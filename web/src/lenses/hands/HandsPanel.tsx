@@ -4,6 +4,7 @@ import {
   noteNamer,
   stepInWords,
   toLetters,
+  usualSchool,
   type ChosenSlot,
   type Instrument,
   type OtherVoicing,
@@ -11,15 +12,18 @@ import {
   type Voiced,
   type ChosenHands,
 } from '@intervallum/core';
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { QuietButton } from '../../ui/Button.tsx';
-import type { HandsActions, SaidOfSection } from './actions.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import type { About, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
 import { Alternatives } from './Alternatives.tsx';
-import { ChordTools, SchoolPicker, SectionTools, UndoTools, WalkTools } from './HandsTools.tsx';
+import { ChordTools, SchoolPicker, UndoTools, WalkTools } from './HandsTools.tsx';
 import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
+import { SectionHands } from './SectionHands.tsx';
 import { SearchState } from './SearchState.tsx';
 import { StretchCaution } from './StretchCaution.tsx';
 import type { HandsSearch } from './useHands.ts';
@@ -100,11 +104,16 @@ interface HandsPanelProps {
   chosen: ChosenHands | null;
   others: readonly OtherVoicing[] | null;
   instrument: Instrument;
+  /** Where the chosen chord is, in words, and what its section is called. */
+  place: string;
   sectionName: string;
-  /** Octaves that the section is moved. */
-  octaves: number;
   /** What is said of its hands. */
   said: SaidOfSection;
+  otherSections: readonly NamedSection[];
+  /** How often the chosen chord stands elsewhere, not pinned as it is here. */
+  alike: { readonly section: number; readonly song: number };
+  about: About;
+  onAbout: (about: About) => void;
   pass: number;
   onPass: (pass: number) => void;
   actions: HandsActions;
@@ -118,6 +127,8 @@ export function HandsPanel(props: HandsPanelProps) {
   const isPinned = slot !== null && hands.pins.some((pin) => pin.slot === slot.index);
   const wrong = search.problems.filter((problem) => problem.slot === slot?.index);
   const pass = Math.min(props.pass, chosen?.passes ?? 1);
+  const { about } = props;
+  const shapes = useMemo(() => hands.palette.map(({ name }) => name), [hands.palette]);
   const walk = slot && hands.walks.find((mark) => mark.slot === slot.index)?.kind;
   return (
     <>
@@ -130,7 +141,7 @@ export function HandsPanel(props: HandsPanelProps) {
                 <b>{toLetters(slot.chord, view.key, view.letterStyle)}</b>
               </Name>
               <p>
-                {props.sectionName}
+                {props.place}
                 {chosen && chosen.passes > 1 ? (
                   <>
                     ,{' '}
@@ -160,35 +171,62 @@ export function HandsPanel(props: HandsPanelProps) {
             {message}
           </Wrong>
         ))}
-        <SchoolPicker school={hands.school} actions={actions} />
-        <PlayerMenu />
         <StretchCaution />
-        {slot ? (
+        <Choice
+          label={t('What is decided')}
+          value={about}
+          options={[
+            ['chord', t('This chord')],
+            ['section', t('This section')],
+            ['song', t('The song')],
+          ]}
+          onChange={props.onAbout}
+        />
+        {about === 'chord' && slot ? (
           <>
-            <ChordTools isPinned={isPinned} isFound={chosen !== null} actions={actions} />
+            <ChordTools
+              isPinned={isPinned}
+              isFound={chosen !== null}
+              alike={props.alike}
+              actions={actions}
+            />
+            <WalkTools walk={walk ?? null} isFound={chosen !== null} actions={actions} />
             <Alternatives
               others={others}
               before={chosen?.before ?? null}
               now={chosen?.now ?? null}
               onTake={actions.take}
             />
-            <SectionTools
-              octaves={props.octaves}
-              school={hands.school}
-              said={props.said}
-              onTexture={props.onTexture}
-              actions={actions}
-            />
-            <WalkTools walk={walk ?? null} isFound={chosen !== null} actions={actions} />
           </>
         ) : null}
-        <Palette
-          palette={hands.palette}
-          canUse={chosen !== null}
-          view={view}
-          instrument={props.instrument}
-          actions={actions}
-        />
+        {about === 'section' && slot ? (
+          <SectionHands
+            name={props.sectionName}
+            school={hands.school}
+            said={props.said}
+            shapes={shapes}
+            others={props.otherSections}
+            onTexture={props.onTexture}
+            actions={actions}
+          />
+        ) : null}
+        {about === 'song' ? (
+          <>
+            <SchoolPicker
+              school={hands.school}
+              usual={props.said.song.school ?? usualSchool}
+              actions={actions}
+            />
+            <PlayerMenu />
+            <Palette
+              palette={hands.palette}
+              canUse={chosen !== null}
+              view={view}
+              instrument={props.instrument}
+              actions={actions}
+            />
+          </>
+        ) : null}
       </Body>
       <SearchState search={search} />
     </>

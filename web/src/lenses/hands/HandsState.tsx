@@ -1,21 +1,26 @@
 import {
   placedSlots,
-  registerOf,
-  sectionHandsOf,
-  sectionOfBar,
+  playLike,
+  rootOf,
+  saidFirst,
+  setHands,
+  setSongHands,
   thinnerOrFatter,
   withoutPin,
   withoutShape,
   withPin,
+  withPinAt,
   withRegister,
   withSchool,
   withSection,
+  withSections,
   withShape,
   withShapeAt,
   withWalk,
   type ChosenHands,
   type ChosenSlot,
   type OtherVoicing,
+  type Edit,
   type SongHands,
 } from '@intervallum/core';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
@@ -26,10 +31,11 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
-import type { HandsActions, SaidOfSection } from './actions.ts';
+import type { About, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
+import { alikeOf, mineOf, useSection } from './useSection.ts';
 import { t } from '../../words/words.ts';
 
 /** What the parts of the lens share. */
@@ -41,10 +47,16 @@ interface HandsLensState {
   readonly slot: ChosenSlot | null;
   readonly chosen: ChosenHands | null;
   readonly others: readonly OtherVoicing[] | null;
+  /** Where the chosen chord is, in words, and what its section is called. */
+  readonly place: string;
   readonly sectionName: string;
-  readonly octaves: number;
   /** What is said of the section's hands. */
   readonly said: SaidOfSection;
+  readonly otherSections: readonly NamedSection[];
+  /** How often the chosen chord stands elsewhere, not pinned as it is here. */
+  readonly alike: { readonly section: number; readonly song: number };
+  readonly about: About;
+  readonly onAbout: (about: About) => void;
   readonly pass: number;
   readonly onPass: (pass: number) => void;
   readonly actions: HandsActions;
@@ -79,25 +91,30 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
   const { shown } = useShown();
   const hands = useSong((state) => state.decisions.hands);
   const [pass, setPass] = useState(1);
+  const [about, setAbout] = useState<About>('chord');
   const [isTextureOpen, setTextureOpen] = useState(false);
   const { slot, hands: chosen, others } = useChosen(search, pass);
-  const section = useMemo(() => slot && sectionOfBar(shown, slot.slot.bar), [shown, slot]);
-  const sectionSlots = useMemo(
-    () =>
-      placedSlots(shown).flatMap(({ bar, is }, index) =>
-        section && bar >= section.from && bar < section.to && is.kind === 'chord' ? [index] : [],
-      ),
-    [shown, section],
-  );
+  const {
+    section,
+    places,
+    slots: sectionSlots,
+    said,
+    others: otherSections,
+    alike,
+  } = useSection(shown, slot, hands);
   const keyHere = chosen?.now.key ?? view.key;
   const here = useMemo(() => ({ ...view, key: keyHere }), [view, keyHere]);
   const at = slot && { slot: slot.index, chord: slot.chord };
-
   const decide = (change: (hands: SongHands) => SongHands) =>
     songDocument.decide((now) => {
       const changed = change(now.hands);
       return changed === now.hands ? now : { ...now, hands: changed };
     });
+  const read = () => songDocument.store.getState().read;
+  const write = (edit: Edit) => {
+    const edited = songDocument.edit(() => edit);
+    if (!edited.ok) notify(edited.why);
+  };
   const hold = (notes: HeldNotes) => {
     if (!at) return;
     if (notes.left.length + notes.right.length === 0) decide((now) => withoutPin(now, at.slot));
@@ -119,15 +136,63 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
           notify(how === 'thin' ? t('It cannot be thinner here.') : t('It cannot be fuller here.'));
       });
     },
-    move: (octaves) => decide((now) => withRegister(now, sectionSlots, octaves)),
-    sayOfSection: (said) => decide((now) => withSection(now, sectionSlots, said)),
-    walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
-    nameShape: (name, which) => {
-      if (!chosen) return;
-      const { left, right } = chosen.now;
+    pinMore: (where) => {
+      if (!at || !section) return;
+      const alike = alikeOf(at, where === 'song' ? places.flat() : places[section.section]!);
+      decide((now) => withPinAt(now, at.slot, alike));
+    },
+    sayOfSection: ({ octaves, ...more }, whom) => {
+      if (!slot || !section) return;
+      const { chart } = said;
+      if (whom === 'everybody') {
+        write(
+          setHands(read(), slot.slot, {
+            ...chart,
+            ...more,
+            ...(octaves === undefined ? {} : { octaves }),
+          }),
+        );
+        return;
+      }
+      const usual = saidFirst(chart, said.song).octaves ?? 0;
+      decide((now) => {
+        const told = Object.keys(more).length > 0 ? withSection(now, sectionSlots, more) : now;
+        return octaves === undefined
+          ? told
+          : withRegister(
+              told,
+              sectionSlots,
+              (octaves ?? usual) - (said.mine.octaves ?? usual),
+              usual,
+            );
+      });
+    },
+    playLike: (other, whom) => {
+      const model = shown.sections[other];
+      if (!slot || !model) return;
+      if (whom === 'everybody') return write(playLike(read(), slot.slot, other));
+      const slots = places[other]!.map((one) => one.slot);
       decide((now) =>
-        withShape(now, name, { left: which === 'both' ? left : null, right }, keyHere),
+        withSections(now, [sectionSlots], saidFirst(mineOf(now, slots), model.hands)),
       );
+    },
+    sayOfSong: (whom) => {
+      if (!slot) return;
+      if (whom === 'everybody')
+        return write(setSongHands(read(), slot.slot, saidFirst(said.chart, said.song)));
+      const all = places.map((chords) => chords.map((one) => one.slot));
+      decide((now) => withSections(now, all, saidFirst(said.mine, said.chart)));
+    },
+    walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
+    nameShape: (name, which, goes) => {
+      if (!chosen) return;
+      const { left, right, chord } = chosen.now;
+      const held = {
+        left: which === 'right' ? null : left,
+        right: which === 'left' ? null : right,
+      };
+      const over = goes === 'root' ? rootOf(chord) : null;
+      decide((now) => withShape(now, name, held, keyHere, over));
     },
     useShape: (shape) => at && decide((now) => withShapeAt(now, at, shape)),
     forgetShape: (name) => decide((now) => withoutShape(now, name)),
@@ -158,17 +223,14 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     redo: songDocument.redo,
   });
 
-  const sectionName =
+  const sectionName = section?.name || t('the section');
+  const place =
     section && slot
       ? t('Bar {{bar}} of {{section}}', {
           bar: slot.slot.bar - section.from + 1,
-          section: section.name || t('the section'),
+          section: sectionName,
         })
       : '';
-  const octaves = registerOf(hands, sectionSlots);
-  const { school, left } = sectionHandsOf(hands, sectionSlots);
-  // The same object for as long as it says the same: the tools of the section are drawn anew only then.
-  const said = useMemo(() => ({ school, left }), [school, left]);
   const state = useMemo<HandsLensState>(
     () => ({
       view: here,
@@ -177,9 +239,13 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       slot,
       chosen,
       others,
+      place,
       sectionName,
-      octaves,
       said,
+      otherSections,
+      alike,
+      about,
+      onAbout: setAbout,
       pass,
       onPass: setPass,
       actions,
@@ -194,9 +260,12 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       slot,
       chosen,
       others,
+      place,
       sectionName,
-      octaves,
       said,
+      otherSections,
+      alike,
+      about,
       pass,
       actions,
       playback,

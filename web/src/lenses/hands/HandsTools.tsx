@@ -1,17 +1,10 @@
-import {
-  leftShapes,
-  schools,
-  walkKinds,
-  type LeftShape,
-  type School,
-  type WalkKind,
-} from '@intervallum/core';
-import { ChevronDown, ChevronUp, Grid3x3, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
+import { schools, walkKinds, type School, type WalkKind } from '@intervallum/core';
+import { Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
-import type { HandsActions, SaidOfSection } from './actions.ts';
+import type { HandsActions } from './actions.ts';
 import { schoolNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
@@ -41,21 +34,6 @@ const Steps = styled.div`
   }
 `;
 
-const Said = styled.div`
-  display: grid;
-  gap: 6px;
-`;
-
-const Pair = styled.div`
-  display: grid;
-  /* Side by side where a shape has room beside its words, else one under the other. */
-  grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
-  gap: 6px;
-  button {
-    white-space: nowrap;
-  }
-`;
-
 interface ToolsProps {
   actions: HandsActions;
 }
@@ -73,19 +51,22 @@ export const UndoTools = memo(function UndoTools({ actions }: ToolsProps) {
   );
 });
 
-const schoolOptions = schools.map((id) => ({ id, name: schoolNames[id] }));
+const ofChart = 'of the chart';
 
 export const SchoolPicker = memo(function SchoolPicker({
   school,
+  usual,
   actions,
-}: ToolsProps & { school: School }) {
+}: ToolsProps & { school: School | null; usual: School }) {
   return (
     <Picker
       label={t('School')}
-      labelHidden
-      value={school}
-      options={schoolOptions}
-      onChange={(id) => actions.school(id as School)}
+      value={school ?? ofChart}
+      options={[
+        { id: ofChart, name: t('as usual: {{school}}', { school: schoolNames[usual] }) },
+        ...schools.map((id) => ({ id, name: schoolNames[id] })),
+      ]}
+      onChange={(id) => actions.school(schools.find((one) => one === id) ?? null)}
     />
   );
 });
@@ -94,11 +75,14 @@ interface ChordToolsProps extends ToolsProps {
   isPinned: boolean;
   /** The chord has hands: before they are found nothing can be done with them. */
   isFound: boolean;
+  /** How often the chord stands elsewhere, not pinned so. */
+  alike: { readonly section: number; readonly song: number };
 }
 
 export const ChordTools = memo(function ChordTools({
   isPinned,
   isFound,
+  alike,
   actions,
 }: ChordToolsProps) {
   return (
@@ -118,109 +102,17 @@ export const ChordTools = memo(function ChordTools({
       <Button isDisabled={!isFound} onPress={() => actions.change('fatten')}>
         {t('Fatten')}
       </Button>
+      {isPinned && alike.section > 0 ? (
+        <Button onPress={() => actions.pinMore('section')}>
+          {t('Pin it in this section ({{count}} more)', { count: alike.section })}
+        </Button>
+      ) : null}
+      {isPinned && alike.song > alike.section ? (
+        <Button onPress={() => actions.pinMore('song')}>
+          {t('Pin it everywhere ({{count}} more)', { count: alike.song })}
+        </Button>
+      ) : null}
     </Tools>
-  );
-});
-
-const schoolOfSong = 'song';
-const found = 'found';
-
-const shapeName = (shape: LeftShape) => (shape === '1' ? t('1 alone') : shape);
-const leftOptions = [
-  { id: found, name: t('left hand as found') },
-  ...leftShapes.map((id) => ({ id, name: t('left hand {{shape}}', { shape: shapeName(id) }) })),
-];
-const elseOptions = [
-  { id: found, name: t('else as found') },
-  ...leftShapes.map((id) => ({ id, name: t('else {{shape}}', { shape: shapeName(id) }) })),
-];
-
-/** What is said of the section: its school, what the left hand holds, and what where that cannot be. */
-function SectionHandsTools({
-  school,
-  said,
-  actions,
-}: Pick<SectionToolsProps, 'school' | 'said' | 'actions'>) {
-  const { left } = said;
-  const options = [
-    { id: schoolOfSong, name: t('as the song: {{school}}', { school: schoolNames[school] }) },
-    ...schoolOptions,
-  ];
-  const shapeOf = (id: string) => (id === found ? null : (id as LeftShape));
-  return (
-    <Said role="group" aria-label={t('This section')}>
-      <h3>{t('This section')}</h3>
-      <Picker
-        label={t('School of the section')}
-        labelHidden
-        value={said.school ?? schoolOfSong}
-        options={options}
-        onChange={(id) =>
-          actions.sayOfSection({ school: id === schoolOfSong ? null : (id as School) })
-        }
-      />
-      <Pair>
-        <Picker
-          label={t('Left hand of the section')}
-          labelHidden
-          value={left?.shape ?? found}
-          options={leftOptions}
-          onChange={(id) => {
-            const shape = shapeOf(id);
-            actions.sayOfSection({ left: shape && { shape, orElse: left?.orElse ?? null } });
-          }}
-        />
-        {left ? (
-          <Picker
-            label={t('Else, where that cannot be')}
-            labelHidden
-            value={left.orElse ?? found}
-            options={elseOptions}
-            onChange={(id) =>
-              actions.sayOfSection({ left: { shape: left.shape, orElse: shapeOf(id) } })
-            }
-          />
-        ) : null}
-      </Pair>
-    </Said>
-  );
-}
-
-interface SectionToolsProps extends ToolsProps {
-  /** The song's school. */
-  school: School;
-  said: SaidOfSection;
-  /** Octaves that the section is moved. */
-  octaves: number;
-  /** Opens what the hands of the section do. */
-  onTexture: () => void;
-}
-
-export const SectionTools = memo(function SectionTools({
-  octaves,
-  school,
-  said,
-  onTexture,
-  actions,
-}: SectionToolsProps) {
-  return (
-    <>
-      <SectionHandsTools school={school} said={said} actions={actions} />
-      <Tools role="group" aria-label={t('The section’s octave')}>
-        <span>{octaveWords(octaves)}</span>
-        <Button onPress={() => actions.move(1)}>
-          <ChevronUp size={16} strokeWidth={1.5} aria-hidden /> {t('Octave up')}
-        </Button>
-        <Button onPress={() => actions.move(-1)}>
-          <ChevronDown size={16} strokeWidth={1.5} aria-hidden /> {t('Octave down')}
-        </Button>
-      </Tools>
-      <Tools>
-        <Button onPress={onTexture}>
-          <Grid3x3 size={16} strokeWidth={1.5} aria-hidden /> {t('How they play this section')}
-        </Button>
-      </Tools>
-    </>
   );
 });
 
@@ -248,10 +140,3 @@ export const WalkTools = memo(function WalkTools({ walk, isFound, actions }: Wal
     </Tools>
   );
 });
-
-function octaveWords(octaves: number): string {
-  if (octaves === 0) return t('Section as usual');
-  if (Math.abs(octaves) === 1)
-    return octaves > 0 ? t('Section an octave up') : t('Section an octave down');
-  return octaves > 0 ? t('Section two octaves up') : t('Section two octaves down');
-}

@@ -72,7 +72,8 @@ export const Palette = memo(function Palette({
   actions,
 }: PaletteProps) {
   const [name, setName] = useState('');
-  const [hands, setHands] = useState<'right' | 'both'>('right');
+  const [hands, setHands] = useState<'left' | 'right' | 'both'>('right');
+  const [goes, setGoes] = useState<'root' | 'key'>('key');
   const canName = name.trim() !== '' && name.trim().length <= 40 && canUse;
   return (
     <Box aria-label={t('Palette')}>
@@ -89,7 +90,10 @@ export const Palette = memo(function Palette({
             <li key={shape.name}>
               <span>
                 <b>{shape.name}</b>
-                <small>{writtenOut(shape, view, instrument)}</small>
+                <small>
+                  {writtenOut(shape, view, instrument)}
+                  {shape.over ? ` · ${t('goes with the root')}` : null}
+                </small>
               </span>
               <Button
                 isDisabled={!canUse}
@@ -112,7 +116,7 @@ export const Palette = memo(function Palette({
         onSubmit={(event) => {
           event.preventDefault();
           if (!canName) return;
-          actions.nameShape(name.trim(), hands);
+          actions.nameShape(name.trim(), hands, goes);
           setName('');
         }}
       >
@@ -132,10 +136,20 @@ export const Palette = memo(function Palette({
         label={t('What the name means')}
         value={hands}
         options={[
+          ['left', t('Left hand')],
           ['right', t('Right hand')],
           ['both', t('Both hands')],
         ]}
         onChange={setHands}
+      />
+      <Choice
+        label={t('What the shape goes with')}
+        value={goes}
+        options={[
+          ['key', t('stays in the key')],
+          ['root', t('goes with the root')],
+        ]}
+        onChange={setGoes}
       />
     </Box>
   );

@@ -1,22 +1,50 @@
-import type { OtherVoicing, PaletteShape, School, SectionHands, WalkKind } from '@intervallum/core';
+import type { OtherVoicing, PaletteShape, SaidHands, School, WalkKind } from '@intervallum/core';
 
-/** What is said of one section's hands. */
-export type SaidOfSection = Pick<SectionHands, 'school' | 'left'>;
+/** For whom something of a section is said: in the player's own part, or in the chart for all who say nothing else. */
+export type ForWhom = 'me' | 'everybody';
+
+/** What is said of one section's hands, from the nearest to the farthest: what one leaves open the next one says. */
+export interface SaidOfSection {
+  readonly mine: SaidHands;
+  readonly chart: SaidHands;
+  readonly song: SaidHands;
+  /** How each hand strikes what it holds, in words; empty where nothing is said. */
+  readonly rhythm: readonly string[];
+}
+
+/** What the panel is about. */
+export type About = 'chord' | 'section' | 'song';
+
+/** A section of the song by its place in the text. */
+export interface NamedSection {
+  readonly section: number;
+  readonly name: string;
+}
 
 /** What a player does with the hands of the chosen chord, its section and the song. */
 export interface HandsActions {
   readonly undo: () => void;
   readonly redo: () => void;
-  readonly school: (school: School) => void;
+  readonly school: (school: School | null) => void;
   readonly take: (other: OtherVoicing) => void;
   readonly pin: () => void;
   readonly unpin: () => void;
+  /** Pins what is pinned here wherever the chord stands, in the section or in the song. */
+  readonly pinMore: (where: 'section' | 'song') => void;
   readonly change: (how: 'thin' | 'fatten') => void;
-  readonly move: (octaves: number) => void;
   /** Says something of the section's hands: another school, what the left hand holds. */
-  readonly sayOfSection: (said: Partial<SaidOfSection>) => void;
+  readonly sayOfSection: (said: Partial<SaidHands>, whom: ForWhom) => void;
+  /** The section is played as another one. */
+  readonly playLike: (other: number, whom: ForWhom) => void;
+  /** What is said of the section is said of all of them. */
+  readonly sayOfSong: (whom: ForWhom) => void;
   readonly walk: (kind: WalkKind) => void;
-  readonly nameShape: (name: string, hands: 'right' | 'both') => void;
+  /** @param goes whether the shape goes with the root of a chord, or stays what it is in the key */
+  readonly nameShape: (
+    name: string,
+    hands: 'left' | 'right' | 'both',
+    goes: 'root' | 'key',
+  ) => void;
   readonly useShape: (shape: PaletteShape) => void;
   readonly forgetShape: (name: string) => void;
 }

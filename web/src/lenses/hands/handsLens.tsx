@@ -61,9 +61,13 @@ function Panel() {
       chosen={state.chosen}
       others={state.others}
       instrument={instruments[keys]}
+      place={state.place}
       sectionName={state.sectionName}
-      octaves={state.octaves}
       said={state.said}
+      otherSections={state.otherSections}
+      alike={state.alike}
+      about={state.about}
+      onAbout={state.onAbout}
       pass={state.pass}
       onPass={state.onPass}
       actions={state.actions}
