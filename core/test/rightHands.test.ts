@@ -176,6 +176,14 @@ describe('a right hand said for a section', () => {
     expect(shown(none)).toHaveLength(4);
   });
 
+  test('two things of which only one can be are said once, where the section begins', () => {
+    const sections = [
+      { slot: 0, right: way('bells'), left: { shape: '1-5-8', orElse: null } as const },
+    ];
+    const { problems } = voice(timelineOf('1 | 4 | 6m', 'G'), { sections });
+    expect(problems).toEqual([{ slot: 0, message: expect.stringMatching(/bells and .* 1-5-8/) }]);
+  });
+
   test('no wish leaves a chord without hands, whatever is asked together', () => {
     const chords = fc.constantFrom(
       '1',

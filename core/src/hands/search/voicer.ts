@@ -139,6 +139,11 @@ export class Voicer {
         if (unlike)
           problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: unlike }));
       }
+      const contradiction = requests.contradiction(node.slot, node.at);
+      if (contradiction)
+        problems.push(
+          ...withoutRepeats(problems, { slot: node.slot.slot, message: contradiction }),
+        );
       const walk = requests.walk(node.slot, node.chord, chosen);
       if (typeof walk === 'string')
         problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: walk }));

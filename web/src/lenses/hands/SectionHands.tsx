@@ -61,6 +61,11 @@ const Rows = styled.div`
   }
 `;
 
+const Stack = styled.div`
+  display: grid;
+  gap: 6px;
+`;
+
 const Steps = styled.div`
   display: flex;
   align-items: center;
@@ -249,7 +254,7 @@ const shapeOf = (id: string) => leftShapes.find((one) => one === id) ?? null;
 
 function LeftOf({ now, beneath, onSay }: PartProps<LeftWish | null>) {
   return (
-    <div>
+    <Stack>
       <Picker
         label={t('Left hand of the section')}
         labelHidden
@@ -269,7 +274,7 @@ function LeftOf({ now, beneath, onSay }: PartProps<LeftWish | null>) {
           onChange={(id) => onSay({ shape: now.shape, orElse: shapeOf(id) })}
         />
       ) : null}
-    </div>
+    </Stack>
   );
 }
 
