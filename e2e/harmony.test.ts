@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { fromMenu, bars, editor, expectAccessible, section, writeSong } from './pages.ts';
+import { fromMenu, bars, editor, expectAccessible, openText, section, writeSong } from './pages.ts';
 
 const piano = (page: Page): Locator => page.getByRole('region', { name: 'Piano' });
 const names = (page: Page): Locator => page.getByRole('status', { name: 'Names of the notes' });
@@ -92,6 +92,49 @@ test('a chord that was played goes into the chosen slot, in the chart’s own nu
   await editor(page).click();
   await page.keyboard.press('Control+z');
   await expect(editor(page)).toContainText('1 | 5 | #1dim7 2m | 6m');
+});
+
+test('a song is dictated: eight chords with both hands, without touching the chart between; each is one step of undo', async ({
+  page,
+}) => {
+  await page.goto('/songs');
+  await page.getByRole('button', { name: 'New song', exact: true }).click();
+  await fromMenu(page, 'Show the piano');
+  await piano(page).getByRole('switch', { name: 'Write what I play' }).check({ force: true });
+  await piano(page)
+    .getByRole('button', { name: /Play on/ })
+    .click();
+  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+  await piano(page).getByRole('button', { name: 'Eight chords in both hands' }).click();
+  await openText(page);
+  await expect(editor(page)).toContainText('1 | 5 | 6m | 4 | 1/3 | 4maj7 | 5(13sus) | 1');
+
+  // Both hands are as they were played, each chord pinned where it was dictated.
+  await page.getByRole('link', { name: 'Hands', exact: true }).click();
+  const held = page.getByRole('region', { name: 'Piano' }).getByRole('button', { pressed: true });
+  const played = [
+    ['C3 left', 'G3 left', 'C4 left', 'E4 right', 'G4 right', 'C5 right'],
+    ['G2 left', 'G3 left', 'B3 right', 'D4 right', 'G4 right'],
+    ['A2 left', 'E3 left', 'A3 left', 'C4 right', 'E4 right', 'A4 right'],
+  ];
+  await section(page, 'Verse 1')
+    .getByRole('listitem')
+    .first()
+    .click({ position: { x: 20, y: 45 } });
+  for (const notes of played) {
+    await expect
+      .poll(() =>
+        held.evaluateAll((keys) =>
+          keys.map((key) => key.getAttribute('aria-label')!.replace(/, (left|right) hand$/, ' $1')),
+        ),
+      )
+      .toEqual(notes);
+    await page.keyboard.press('ArrowRight');
+  }
+  for (let step = 0; step < 2; step += 1) await page.keyboard.press('Control+z');
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await expect(editor(page)).toContainText('1 | 5 | 6m | 4 | 1/3 | 4maj7');
+  await expect(editor(page)).not.toContainText('5(13sus)');
 });
 
 test('computer keys and the simulated MIDI keyboard play it as well', async ({ page }) => {

@@ -1,6 +1,7 @@
 import { barTicks, type Meter } from '../chart/meter.ts';
+import type { Chord } from '../chord/chord.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
-import { silence, type Bar, type Phrase } from '../chart/song.ts';
+import { plainChord, silence, type Bar, type PlayedBar, type Phrase } from '../chart/song.ts';
 import { withoutSilentEnd } from '../chart/tune.ts';
 import type { ChartChange } from './change.ts';
 import { written } from './changes.ts';
@@ -9,7 +10,7 @@ import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite, sharedBefore, withBar, type BarPlaced } from './place.ts';
 
 /** A bar that waits for its chord. */
-export function silentBar(meter: Meter): Bar {
+export function silentBar(meter: Meter): PlayedBar {
   return {
     kind: 'played',
     meter: null,
@@ -19,8 +20,21 @@ export function silentBar(meter: Meter): Bar {
   };
 }
 
-/** A silent bar before or after the one at the cursor, in the same line; one goes on in it. */
-export function insertBar(read: ChartResult, at: Cursor, where: 'before' | 'after'): Edit {
+function barWith(chord: Chord | null, meter: Meter): PlayedBar {
+  const bar = silentBar(meter);
+  return chord ? { ...bar, slots: [plainChord(chord, barTicks(meter))] } : bar;
+}
+
+/**
+ * A bar before or after the one at the cursor, in the same line; one goes on in it.
+ * @param chord what it has; silence where nothing is given
+ */
+export function insertBar(
+  read: ChartResult,
+  at: Cursor,
+  where: 'before' | 'after',
+  chord: Chord | null = null,
+): Edit {
   const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused('There is no bar here yet; begin a section first.');
   const { of, inPhrase, meter } = placed;
@@ -28,7 +42,7 @@ export function insertBar(read: ChartResult, at: Cursor, where: 'before' | 'afte
   if (where === 'before' && placed.bar.kind === 'played' && placed.bar.pickup)
     return refused('A pickup is the first bar of the song.');
   const place = where === 'before' ? inPhrase : inPhrase + 1;
-  const bars = [...of.bars.slice(0, place), silentBar(meter), ...of.bars.slice(place)];
+  const bars = [...of.bars.slice(0, place), barWith(chord, meter), ...of.bars.slice(place)];
   const words = of.words.map((line) =>
     line.length > place ? [...line.slice(0, place), '', ...line.slice(place)] : line,
   );

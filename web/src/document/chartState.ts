@@ -8,6 +8,7 @@ import {
   Text,
   type ChangeSet,
   type Extension,
+  type Transaction,
 } from '@codemirror/state';
 import {
   BarReadings,
@@ -45,26 +46,39 @@ function readAgain(text: string, before: ChartResult): ChartResult {
 /** Puts other decisions in the place of those that stand. */
 export const setDecisions = StateEffect.define<Decisions>();
 
+/** Changes the decisions as they are once they have gone with their slots. */
+export const changeDecisions =
+  StateEffect.define<(decisions: Decisions, after: ChartResult) => Decisions>();
+
 /** What a tool says of where the slots come from that it leaves. */
 export const slotsSaid = Annotation.define<readonly (TextSlot | null)[]>();
 
 /** What the player decided stands beside the text: an edit of the text carries it to where its chords went. */
 export const decisionsField = StateField.define<Decisions>({
   create: () => noDecisions,
-  update(decisions, transaction) {
-    const set = transaction.effects.filter((effect) => effect.is(setDecisions)).at(-1);
-    if (set) return set.value;
-    if (!transaction.docChanged || !hasAnchors(decisions)) return decisions;
-    const before = transaction.startState.field(readField);
-    const after = transaction.state.field(readField);
-    const slots = transaction.annotation(slotsSaid);
-    return carryDecisions(
-      decisions,
-      followEdit(before, after, { changes: editsOf(transaction.changes), slots }),
-      isSaid(after, slots) ? copiesSaid(slots) : null,
+  update(before, transaction) {
+    const carried = carriedDecisions(before, transaction);
+    return transaction.effects.reduce(
+      (now, effect) =>
+        effect.is(changeDecisions) ? effect.value(now, transaction.state.field(readField)) : now,
+      carried,
     );
   },
 });
+
+function carriedDecisions(decisions: Decisions, transaction: Transaction): Decisions {
+  const set = transaction.effects.filter((effect) => effect.is(setDecisions)).at(-1);
+  if (set) return set.value;
+  if (!transaction.docChanged || !hasAnchors(decisions)) return decisions;
+  const before = transaction.startState.field(readField);
+  const after = transaction.state.field(readField);
+  const slots = transaction.annotation(slotsSaid);
+  return carryDecisions(
+    decisions,
+    followEdit(before, after, { changes: editsOf(transaction.changes), slots }),
+    isSaid(after, slots) ? copiesSaid(slots) : null,
+  );
+}
 
 /** Undo brings the decisions back as they were before the step, whatever the step was. */
 const undoesDecisions = invertedEffects.of((transaction) => {

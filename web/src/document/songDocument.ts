@@ -22,6 +22,7 @@ import {
   decisionsField,
   editorParts,
   readField,
+  changeDecisions,
   setDecisions,
   slotsSaid,
 } from './chartState.ts';
@@ -62,8 +63,14 @@ export type Edited =
 export interface SongDocument {
   readonly store: StoreApi<SongState>;
   readonly saver: Saver<SongDraft, SongRevision>;
-  /** Makes an edit of the song as it is at this moment, as one step of undo. */
-  readonly edit: (make: (read: ChartResult) => Edit<Decisions>) => Edited;
+  /**
+   * Makes an edit of the song as it is at this moment, as one step of undo.
+   * @param decide what the player decides with it, once what was decided before has gone with its slots
+   */
+  readonly edit: (
+    make: (read: ChartResult) => Edit<Decisions>,
+    decide?: (decisions: Decisions, after: ChartResult) => Decisions,
+  ) => Edited;
   /** Changes what the player decided, as one step of undo. */
   readonly decide: (change: (decisions: Decisions) => Decisions) => void;
   /** Goes to a slot, or to the beginning of its bar. */
@@ -150,15 +157,18 @@ export function openSong(options: SongOptions): SongDocument {
     take([state.update(spec)]);
   }
 
-  const edit: SongDocument['edit'] = (make) => {
+  const edit: SongDocument['edit'] = (make, decide) => {
     const made = make(state.field(readField));
     if (!made.ok) return made;
     const { changes, slots, decisions, cursor } = made;
-    const isNothing = changes.length === 0 && decisions === undefined;
+    const isNothing = changes.length === 0 && decisions === undefined && !decide;
     if (!isNothing) {
       dispatch({
         changes: [...changes],
-        effects: decisions === undefined ? [] : [setDecisions.of(decisions)],
+        effects: [
+          ...(decisions === undefined ? [] : [setDecisions.of(decisions)]),
+          ...(decide ? [changeDecisions.of(decide)] : []),
+        ],
         annotations: [isolateHistory.of('full'), ...(slots ? [slotsSaid.of(slots)] : [])],
         userEvent: 'input.chart',
       });

@@ -61,6 +61,21 @@ export const simulatedChords = [
   { name: t('Eleventh without fifth'), notes: [45, 55, 60, 62] },
 ] as const;
 
+/** A row of chords in both hands, one after the other: what somebody would dictate. */
+export const simulatedRow = {
+  name: t('Eight chords in both hands'),
+  chords: [
+    [48, 55, 60, 64, 67, 72],
+    [43, 55, 59, 62, 67],
+    [45, 52, 57, 60, 64, 69],
+    [41, 48, 53, 57, 60, 65],
+    [40, 52, 55, 60, 67],
+    [41, 53, 57, 60, 64],
+    [43, 53, 57, 60, 64],
+    [48, 55, 64, 67, 72],
+  ],
+} as const;
+
 /** What it can be asked to play note by note. */
 export const simulatedPhrases = [
   { name: t('Down from the fifth'), notes: [67, 65, 64, 62, 60] },

@@ -32,6 +32,7 @@ import { useSectionNames } from './useSectionNames.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
 import { useChartSound } from './useChartSound.ts';
+import { useDictation } from './useDictation.ts';
 import { useWriting } from './useWriting.ts';
 import { WriteWindows } from './WriteWindows.tsx';
 import { t } from '../../words/words.ts';
@@ -188,7 +189,8 @@ function Strip() {
 
 function OpenStrip() {
   const { view } = useLook();
-  const { putChord } = useChartLens();
+  const { areSeveral, putChord } = useChartLens();
+  const dictate = useDictation();
   const { read, place } = useSong((state) => state);
   const chosen = useMemo(() => chosenSlot(read.song, read, place), [read, place]);
   return (
@@ -196,8 +198,12 @@ function OpenStrip() {
       view={view}
       written={chosen?.chord ?? null}
       next={chosen?.nextChord ?? null}
-      canPlace={chosen !== null && cursorAt(read, place) !== null}
-      onPlace={putChord}
+      canPlace={read.song.sections.length === 0 || cursorAt(read, place) !== null}
+      onPlace={(chord, hands, then) => {
+        if (!areSeveral) return dictate(chord, hands, then);
+        putChord(chord);
+        return true;
+      }}
     />
   );
 }

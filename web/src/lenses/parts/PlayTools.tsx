@@ -1,7 +1,7 @@
 import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
 import { memo, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { simulatedChords, simulatedPhrases } from '../../device/midi/sources.ts';
+import { simulatedChords, simulatedPhrases, simulatedRow } from '../../device/midi/sources.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { short } from '../../ui/theme.ts';
@@ -66,11 +66,21 @@ export const PlayTools = memo(function PlayTools({
       />
       {sourceId === 'simulated' ? (
         plays === 'chords' ? (
-          simulatedChords.map(({ name, notes }) => (
-            <Button key={name} onPress={() => simulate(fromTonic(notes, musicKey))}>
-              {name}
+          <>
+            {simulatedChords.map(({ name, notes }) => (
+              <Button key={name} onPress={() => simulate(fromTonic(notes, musicKey))}>
+                {name}
+              </Button>
+            ))}
+            <Button
+              onPress={() => {
+                for (const [at, notes] of simulatedRow.chords.entries())
+                  setTimeout(() => simulate(fromTonic(notes, musicKey)), at * betweenChords);
+              }}
+            >
+              {simulatedRow.name}
             </Button>
-          ))
+          </>
         ) : (
           simulatedPhrases.map(({ name, notes }) => (
             <Button
@@ -93,6 +103,9 @@ export const PlayTools = memo(function PlayTools({
     </Tools>
   );
 });
+
+/** Milliseconds from one chord of the row to the next. */
+const betweenChords = 250;
 
 /** Notes given in C, moved to the key by the nearer way. */
 function fromTonic(notes: readonly number[], key: Key): number[] {

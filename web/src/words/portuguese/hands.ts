@@ -14,6 +14,11 @@ export const hands = {
   'What is decided': 'O que se decide',
   'This chord': 'Este acorde',
   'The song': 'A música',
+  'Write what I play': 'Escrever o que eu toco',
+  'What was played has no name that could stand in a chart. Play it again, or type it.':
+    'O que se tocou não tem nome que caiba na cifra. Toque de novo, ou digite.',
+  'Eight chords in both hands': 'Oito acordes nas duas mãos',
+  Verse: 'Verso',
   'For whom it is said': 'Para quem vale',
   'my part': 'minha parte',
   everybody: 'todos',
