@@ -224,8 +224,10 @@ export { clockOf, quartersAMinute } from './playing/tempo.ts';
 export type { HandsPlace } from './hands/decide.ts';
 export {
   farthest,
+  giveNote,
   registerOf,
   sectionHandsOf,
+  takeNote,
   toggleNote,
   withoutPin,
   withoutShape,

@@ -4,6 +4,8 @@ import {
   expand,
   farthest,
   freeHands,
+  giveNote,
+  takeNote,
   fromDegrees,
   instruments,
   parseChart,
@@ -57,6 +59,16 @@ describe('what a player decides', () => {
     const walks = withWalk(withWalk(freeHands, 2, '8-7'), 2, '9-7');
     expect(walks.walks).toEqual([{ slot: 2, kind: '9-7' }]);
     expect(withWalk(walks, 2, '9-7').walks).toEqual([]);
+  });
+
+  test('a note is given to the other hand, and a hand takes the nearest one', () => {
+    const hands = { left: [48, 55], right: [60, 64, 67] };
+    expect(takeNote(hands, 'left')).toEqual({ left: [48, 55, 60], right: [64, 67] });
+    expect(takeNote(hands, 'right')).toEqual({ left: [48], right: [55, 60, 64, 67] });
+    expect(takeNote({ left: [], right: [60] }, 'right')).toBeNull();
+    expect(giveNote(hands, 64)).toEqual({ left: [48, 55, 64], right: [60, 67] });
+    expect(giveNote(hands, 48)).toEqual({ left: [55], right: [48, 60, 64, 67] });
+    expect(giveNote(hands, 50)).toBeNull();
   });
 
   test('a shape named twice is the later one, and pins what it holds wherever it is used', () => {

@@ -145,18 +145,42 @@ export function withPinAt(
   return pin ? places.reduce((now, place) => pinned(now, place, pin), hands) : hands;
 }
 
+/**
+ * One hand takes the nearest note of the other: the left hand the lowest of the right, the right hand the highest of the left.
+ * @returns null where the other hand has none to give
+ */
+export function takeNote(
+  { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
+  to: 'left' | 'right',
+): { left: number[]; right: number[] } | null {
+  if (to === 'left')
+    return right.length > 0 ? { left: [...left, right[0]!], right: right.slice(1) } : null;
+  return left.length > 0 ? { left: left.slice(0, -1), right: [left.at(-1)!, ...right] } : null;
+}
+
+/** A held note goes to the other hand; null for one that no hand holds. */
+export function giveNote(
+  { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
+  note: number,
+): { left: number[]; right: number[] } | null {
+  if (left.includes(note)) return { left: less(left, note), right: more(right, note) };
+  return right.includes(note) ? { left: more(left, note), right: less(right, note) } : null;
+}
+
 /** A note chosen on the keys joins the hand that is nearer to it, or leaves the hand that holds it. */
 export function toggleNote(
   { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },
   note: number,
 ): { left: number[]; right: number[] } {
-  const without = (hand: readonly number[]) => hand.filter((one) => one !== note);
-  const withNote = (hand: readonly number[]) => [...hand, note].sort((one, other) => one - other);
   if (left.includes(note) || right.includes(note))
-    return { left: without(left), right: without(right) };
+    return { left: less(left, note), right: less(right, note) };
   const distance = (hand: readonly number[], usual: number) =>
     Math.min(...(hand.length > 0 ? hand : [usual]).map((one) => Math.abs(one - note)));
   return distance(left, 48) < distance(right, 64)
-    ? { left: withNote(left), right: [...right] }
-    : { left: [...left], right: withNote(right) };
+    ? { left: more(left, note), right: [...right] }
+    : { left: [...left], right: more(right, note) };
 }
+
+const less = (hand: readonly number[], note: number) => hand.filter((one) => one !== note);
+const more = (hand: readonly number[], note: number) =>
+  [...hand, note].sort((one, other) => one - other);

@@ -5,6 +5,7 @@ import {
   saidFirst,
   setHands,
   setSongHands,
+  takeNote,
   thinnerOrFatter,
   withoutPin,
   withoutShape,
@@ -136,6 +137,10 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
           notify(how === 'thin' ? t('It cannot be thinner here.') : t('It cannot be fuller here.'));
       });
     },
+    takeNote: (to) => {
+      const taken = chosen && takeNote(chosen.now, to);
+      if (taken) hold(taken);
+    },
     pinMore: (where) => {
       if (!at || !section) return;
       const alike = alikeOf(at, where === 'song' ? places.flat() : places[section.section]!);
@@ -218,6 +223,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       if (next) songDocument.goTo(next);
     },
     isOpen: playback.isOpen,
+    takeNote: actions.takeNote,
     goOn: playback.goOn,
     undo: songDocument.undo,
     redo: songDocument.redo,

@@ -1,4 +1,5 @@
 import {
+  giveNote,
   identifyVoicing,
   noteNamer,
   toggleNote,
@@ -299,8 +300,8 @@ export function HandsStrip(props: HandsStripProps) {
                 : marksOf(chosen, label)
             }
             nameOf={(note) => keyLabel(note, view)}
-            onPress={(note) => {
-              if (now) onNotes(toggleNote(now, note));
+            onPress={(note, other) => {
+              if (now) onNotes((other && giveNote(now, note)) || toggleNote(now, note));
             }}
           />
         </Bed>

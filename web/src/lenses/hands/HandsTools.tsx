@@ -1,5 +1,5 @@
 import { schools, walkKinds, type School, type WalkKind } from '@intervallum/core';
-import { Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
 import { Button, IconButton } from '../../ui/Button.tsx';
@@ -101,6 +101,20 @@ export const ChordTools = memo(function ChordTools({
       </Button>
       <Button isDisabled={!isFound} onPress={() => actions.change('fatten')}>
         {t('Fatten')}
+      </Button>
+      <Button
+        isDisabled={!isFound}
+        aria-label={t('The left hand takes a note of the right')}
+        onPress={() => actions.takeNote('left')}
+      >
+        <ArrowLeft size={16} strokeWidth={1.5} aria-hidden /> {t('to the left')}
+      </Button>
+      <Button
+        isDisabled={!isFound}
+        aria-label={t('The right hand takes a note of the left')}
+        onPress={() => actions.takeNote('right')}
+      >
+        {t('to the right')} <ArrowRight size={16} strokeWidth={1.5} aria-hidden />
       </Button>
       {isPinned && alike.section > 0 ? (
         <Button onPress={() => actions.pinMore('section')}>

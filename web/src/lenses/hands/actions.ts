@@ -32,6 +32,8 @@ export interface HandsActions {
   /** Pins what is pinned here wherever the chord stands, in the section or in the song. */
   readonly pinMore: (where: 'section' | 'song') => void;
   readonly change: (how: 'thin' | 'fatten') => void;
+  /** A hand takes the nearest note of the other one. */
+  readonly takeNote: (to: 'left' | 'right') => void;
   /** Says something of the section's hands: another school, what the left hand holds. */
   readonly sayOfSection: (said: Partial<SaidHands>, whom: ForWhom) => void;
   /** The section is played as another one. */

@@ -8,6 +8,7 @@ export interface HandsKeys {
   readonly take: (way: number) => void;
   readonly pin: () => void;
   readonly step: (by: 1 | -1) => void;
+  readonly takeNote: (to: 'left' | 'right') => void;
   readonly goOn: () => void;
   /** What sounds goes on and on until the signal. */
   readonly isOpen: boolean;
@@ -34,6 +35,20 @@ export const handsCommands: readonly HandsCommand[] = [
     keyName: 'P',
     name: t('Pin what is held, or let it go'),
     does: ({ pin }) => pin(),
+  },
+  {
+    id: 'to left',
+    key: '[',
+    keyName: '[',
+    name: t('The left hand takes a note of the right'),
+    does: ({ takeNote }) => takeNote('left'),
+  },
+  {
+    id: 'to right',
+    key: ']',
+    keyName: ']',
+    name: t('The right hand takes a note of the left'),
+    does: ({ takeNote }) => takeNote('right'),
   },
   {
     id: 'next',

@@ -80,7 +80,8 @@ interface KeysProps {
   to: number;
   marks: readonly KeyMark[];
   nameOf: (note: number) => string;
-  onPress: (note: number) => void;
+  /** @param other with Shift: the note is meant for the other hand */
+  onPress: (note: number, other: boolean) => void;
 }
 
 /** A piano to choose notes on. Left-hand notes are marked with squares, right-hand ones with circles. */
@@ -107,7 +108,7 @@ export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
           role="button"
           aria-label={keyInWords(nameOf(note), held.get(note))}
           aria-pressed={held.has(note)}
-          onClick={() => onPress(note)}
+          onClick={(event) => onPress(note, event.shiftKey)}
         >
           <rect
             className={isWhite(note) ? 'white' : 'black'}
