@@ -349,7 +349,7 @@ test('a chord that small hands cannot hold says so and what would help; the rest
   await writeSong(page, 'title: Wide\nkey: C\n\nVerse:\n  1 | 17#5#9 | 4\n');
   await openHands(page);
   for (const hand of ['Left', 'Right'])
-    await setPlayer(page, new RegExp(`${hand} hand holds`), '5 semitones');
+    await setPlayer(page, new RegExp(`${hand} hand holds`), 'a fourth');
   await setPlayer(page, /Left hand rolls/, 'no wider');
   await choose(page, 'Verse', 1);
   await expect(panel(page).getByRole('alert')).toContainText(

@@ -40,7 +40,7 @@ export type {
   Shape,
   StackChord,
 } from './chord/chord.ts';
-export { rootOf } from './chord/chord.ts';
+export { hasFigure, rootOf } from './chord/chord.ts';
 export type { NumberStyle, Symbols } from './chord/reading.ts';
 export type { ChordParts } from './chord/formatChord.ts';
 export type { ChordTone, Role, Weight } from './chord/tones.ts';
@@ -169,7 +169,8 @@ export {
 } from './chart/saidHands.ts';
 export { fromDegrees, toDegrees } from './hands/shapes/pins.ts';
 export { splitHands } from './hands/shapes/split.ts';
-export { spanInWords } from './hands/search/troubles.ts';
+export { spanInWords } from './hands/shapes/spans.ts';
+export { hasRaisedSixth } from './hands/search/walks.ts';
 export type {
   HandsProblem,
   OtherVoicing,
@@ -240,6 +241,7 @@ export {
   withShape,
   withShapeAt,
   withWalk,
+  withWalks,
 } from './hands/decide.ts';
 export type { ChosenHands } from './hands/words/chosenHands.ts';
 export { chosenHands, thinnerOrFatter } from './hands/words/chosenHands.ts';

@@ -20,6 +20,7 @@ import {
   withShape,
   withShapeAt,
   withWalk,
+  withWalks,
 } from '../src/index.ts';
 
 const { song } = parseChart('title: T\nkey: C\n\nVerse x2:\n  1 | 4 _ | 5\n\nEnd:\n  1 | 1\n');
@@ -59,6 +60,9 @@ describe('what a player decides', () => {
     const walks = withWalk(withWalk(freeHands, 2, '8-7'), 2, '9-7');
     expect(walks.walks).toEqual([{ slot: 2, kind: '9-7' }]);
     expect(withWalk(walks, 2, '9-7').walks).toEqual([]);
+    const all = withWalks(walks, [2, 5], '8-7');
+    expect(all.walks).toEqual([2, 5].map((slot) => ({ slot, kind: '8-7' })));
+    expect(withWalks(all, [2, 5], '8-7').walks).toEqual([]);
   });
 
   test('a note is given to the other hand, and a hand takes the nearest one', () => {

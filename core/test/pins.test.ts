@@ -4,12 +4,18 @@ import { fingerTravel } from '../src/hands/shapes/movement.ts';
 import {
   expand,
   fromDegrees,
+  hasRaisedSixth,
   instruments,
   parseChart,
   perform,
   toDegrees,
+  twelveKeys,
+  usualReach,
   voice,
+  walkKinds,
   type Pin,
+  type Song,
+  type WalkKind,
 } from '../src/index.ts';
 import { pinOf, shown } from './handsTools.ts';
 import { faults, timelineOf } from './holds.ts';
@@ -131,7 +137,7 @@ describe('walk-ins', () => {
     ['9-7', [43, 50, 57], [43, 50, 53]],
     ['6-7', [43, 50, 52], [43, 50, 53]],
   ] as const)('%s over a held root and fifth', (kind, first, then) => {
-    expect(shown(walked(kind))[0]!.walk).toEqual({ kind, first, then });
+    expect(shown(walked(kind))[0]!.walk).toEqual({ kind, first, then, steps: [first, then] });
   });
 
   test('are heard in two halves over what is held', () => {
@@ -143,6 +149,109 @@ describe('walk-ins', () => {
       [50, 0, 1920],
       [55, 0, 960],
       [53, 960, 960],
+    ]);
+  });
+
+  const inF = (bars: string, kind: WalkKind, held: number) => {
+    const { value } = parseChart(`title: T\nkey: F\n\nA:\n  ${bars}\n`) as { value: Song };
+    const left = { held, rolled: held };
+    return voice(expand(value), { walks: [{ slot: 0, kind }], reach: { ...usualReach, left } });
+  };
+
+  // In F, over 1: F2 C3 G3, F3, E3; a reach of a ninth leaves the fifth out while the ninth sounds, a smaller one begins at 8.
+  test.each<[WalkKind, number, number[][]]>([
+    [
+      '9-8-7',
+      16,
+      [
+        [41, 48, 55],
+        [41, 48, 53],
+        [41, 48, 52],
+      ],
+    ],
+    [
+      '9-8-7',
+      14,
+      [
+        [41, 55],
+        [41, 48, 53],
+        [41, 48, 52],
+      ],
+    ],
+    [
+      '9-8-7',
+      13,
+      [
+        [41, 48, 53],
+        [41, 48, 52],
+      ],
+    ],
+    [
+      '9-7',
+      15,
+      [
+        [41, 55],
+        [41, 48, 52],
+      ],
+    ],
+    [
+      '6-7',
+      14,
+      [
+        [41, 50],
+        [41, 52],
+      ],
+    ],
+    [
+      '5-6-7',
+      14,
+      [
+        [41, 48],
+        [41, 50],
+        [41, 52],
+      ],
+    ],
+  ])('%s over 1 in F with a reach of %i semitones', (kind, held, steps) => {
+    const { slots, problems } = inF('1 | 4', kind, held);
+    expect(slots[0]!.walk?.steps).toEqual(steps);
+    expect(problems).toEqual([]);
+  });
+
+  test('over 6m both sixths are there: the key’s and the raised one', () => {
+    const top = (kind: WalkKind) => inF('6m | 4', kind, 14).slots[0]!.walk!.first.at(-1);
+    expect([top('6-7'), top('#6-7')]).toEqual([58, 59]);
+    const [minor, major] = ['6m', '4'].map((name) => hasRaisedSixth(chord(name), key('F')));
+    expect([minor, major]).toEqual([true, false]);
+  });
+
+  test('are wishes: in every key the right hand makes room, and all of it is clear and in reach', () => {
+    for (const inKey of twelveKeys('major'))
+      for (const kind of walkKinds)
+        for (const bars of ['1 | 4', '6m | 2m', '4maj7 | 57']) {
+          const { value } = parseChart(`title: T\nkey: C\n\nA:\n  ${bars}\n`) as { value: Song };
+          const { slots, problems } = voice(expand(value, { key: inKey }), {
+            walks: [0, 1].map((slot) => ({ slot, kind })),
+          });
+          expect(problems).toEqual([]);
+          for (const { walk, right } of slots.map((slot) => slot!)) {
+            expect(walk!.steps.length).toBe(kind.split('-').length);
+            for (const notes of walk!.steps) {
+              expect(notes.at(-1)! - notes[0]!).toBeLessThanOrEqual(usualReach.left.held);
+              expect(notes.at(-1)!).toBeLessThan(right[0]!);
+            }
+          }
+        }
+  });
+
+  test('of three steps are two quarters and a half, and what stays is held through', () => {
+    const { notes } = perform(inF('1 | 4', '9-8-7', 16));
+    const left = notes.filter(({ hand, onset }) => hand === 'left' && onset < 1920);
+    expect(left.map(({ note, onset, ticks }) => [note, onset, ticks])).toEqual([
+      [41, 0, 1920],
+      [48, 0, 1920],
+      [55, 0, 480],
+      [53, 480, 480],
+      [52, 960, 960],
     ]);
   });
 

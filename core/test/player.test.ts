@@ -116,7 +116,7 @@ describe('what cannot be played', () => {
     expect(slots.map((slot) => slot !== null)).toEqual([true, false, true]);
     expect(problems).toHaveLength(1);
     expect(problems[0]!.message).toMatch(
-      /^17#5#9 cannot be held with a right-hand reach of 5 semitones. A reach of .* would do/,
+      /^17#5#9 cannot be held with a right-hand reach of a fourth. A reach of .* would do/,
     );
   });
 

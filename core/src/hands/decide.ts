@@ -111,6 +111,15 @@ export function withWalk(hands: SongHands, slot: number, kind: WalkKind): SongHa
   return { ...hands, walks: isThere ? others : [...others, { slot, kind }] };
 }
 
+/** The same walk at several slots; gone again where all of them have it. */
+export function withWalks(hands: SongHands, slots: readonly number[], kind: WalkKind): SongHands {
+  const has = (slot: number) =>
+    hands.walks.some((walk) => walk.slot === slot && walk.kind === kind);
+  const others = hands.walks.filter(({ slot }) => !slots.includes(slot));
+  if (slots.every(has)) return { ...hands, walks: others };
+  return { ...hands, walks: [...others, ...slots.map((slot) => ({ slot, kind }))] };
+}
+
 /**
  * A hand shape named; the same name again means the new shape.
  * @param over the root of the chord it is held on, where it shall go with the root; null where it is one of the key

@@ -2,8 +2,9 @@ import { barTicks } from '../chart/meter.ts';
 import type { TimelineIndex } from '../chart/places.ts';
 import { pushTicks, type Slot } from '../chart/song.ts';
 import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
+import { walkStarts } from '../hands/search/walks.ts';
 import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
-import { sixteenth, type MidiNumber, type Ticks } from '../kit/ticks.ts';
+import type { MidiNumber, Ticks } from '../kit/ticks.ts';
 import { nothingSaid, readDirections, type Said } from './directions.ts';
 import { louderBy, Strikes, type Strike, type StrikeSpan } from './textures.ts';
 import type { Dynamic } from '../chart/texture.ts';
@@ -284,21 +285,23 @@ function nextWith(
   return next;
 }
 
-/** A left hand that walks: what stays is held, one finger moves in the middle, on the grid of sixteenths. */
+/** A left hand that walks: what stays from step to step is held, the rest is struck at each. */
 function walked(
-  { first, then }: NonNullable<VoicedSlot['walk']>,
+  { steps }: NonNullable<VoicedSlot['walk']>,
   from: Ticks,
   to: Ticks,
   note: (note: MidiNumber, place: number, from: Ticks, to: Ticks) => NewNote,
 ): NewNote[] {
-  const middle = from + sixteenth * Math.floor((to - from) / (2 * sixteenth));
-  const kept = first.filter((one) => then.includes(one));
-  const moves = (all: readonly MidiNumber[]) => all.filter((one) => !kept.includes(one));
-  return [
-    ...kept.map((one, place) => note(one, place, from, to)),
-    ...moves(first).map((one) => note(one, kept.length, from, middle)),
-    ...moves(then).map((one) => note(one, 0, middle, to)),
-  ];
+  const starts = [...walkStarts(steps.length, to - from).map((start) => from + start), to];
+  const struck: NewNote[] = [];
+  for (const [at, notes] of steps.entries())
+    for (const [place, one] of notes.entries()) {
+      if (steps[at - 1]?.includes(one)) continue;
+      let last = at;
+      while (steps[last + 1]?.includes(one)) last += 1;
+      struck.push(note(one, place, starts[at]!, starts[last + 1]!));
+    }
+  return struck;
 }
 
 /** True for a texture with silence or short notes in it. */

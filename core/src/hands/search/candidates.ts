@@ -159,17 +159,23 @@ export function findCandidates(
     const found = handsUnderBells(request, handCandidates.material, request.fixed?.left ?? null);
     if (found.candidates.length > 0) return found;
   }
-  const { left, right } = request;
+  const { left, right, walk } = request;
   for (const wish of [
-    { left, right },
-    { left, right: null },
-    { left: null, right },
+    ...(walk
+      ? [
+          { left, right, walk },
+          { left, right: null, walk },
+        ]
+      : []),
+    { left, right, walk: null },
+    { left, right: null, walk: null },
+    { left: null, right, walk: null },
   ]) {
     const found = candidatesWith({ ...request, ...wish }, handCandidates);
     if (found.candidates.length > 0) return found;
     if (request.fixed) return found;
   }
-  return candidatesWith({ ...request, left: null, right: null }, handCandidates);
+  return candidatesWith({ ...request, left: null, right: null, walk: null }, handCandidates);
 }
 
 function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates): Found {
@@ -209,7 +215,7 @@ function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates)
   // Each pair as one number, its cost above its place: numbers sort much faster than objects would.
   const pairs: number[] = [];
   for (const [leftIndex, { shape: left, cost: leftPart }] of pricedLefts.entries()) {
-    const top = left.notes.at(-1) ?? -1;
+    const top = 'top' in left ? left.top : (left.notes.at(-1) ?? -1);
     for (const [rightIndex, { shape: right, cost: rightPart }] of pricedRights.entries()) {
       if (lowestWith(request.right, right.notes) <= top) continue;
       if (left.notes.length + right.notes.length > mostNotes) continue;

@@ -29,7 +29,7 @@ import {
 import { climbs, nextTop } from '../shapes/rightWays.ts';
 import { weightsOf } from '../shapes/schools.ts';
 import { pinProblem } from './troubles.ts';
-import type { VoiceOptions, Walk } from './voiced.ts';
+import type { VoiceOptions, Walk, WalkKind } from './voiced.ts';
 import { walkIn } from './walks.ts';
 
 /** Hands that the player has fixed; null for one that is free. */
@@ -66,6 +66,7 @@ export class VoicingRequests {
   readonly #saidOf: readonly SaidHands[];
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
   readonly #timeline: Timeline;
+  readonly #walks: ReadonlyMap<number, WalkKind>;
   /** The chord that the song begins with; null where it has none. */
   readonly #first: string | null;
   readonly #positions = new Memo<LeftPosition>(24);
@@ -77,6 +78,7 @@ export class VoicingRequests {
   constructor(timeline: Timeline, options: FullOptions) {
     this.#options = options;
     this.#timeline = timeline;
+    this.#walks = new Map(options.walks.map(({ slot, kind }) => [slot, kind]));
     const [first] = timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [is.chord] : []));
     this.#first = first ? formatChord(first) : null;
     const sectionOf = new Map(timeline.slots.map((timed) => [timed.slot, timed.section]));
@@ -175,6 +177,7 @@ export class VoicingRequests {
       instrument,
       fixed: null,
       left: said.left,
+      walk: this.#walks.get(slot.slot) ?? null,
       right: said.right,
       top: this.#tops.get(slot) ?? null,
       named: this.#named(said.right, chord, slot.key),
@@ -209,15 +212,16 @@ export class VoicingRequests {
   }
 
   /** The walk-in that is marked at a slot, as notes; or why it cannot be played. */
-  walk({ slot, key }: TimedSlot, chord: Chord, { left, right }: Candidate): Walk | string | null {
-    const mark = this.#options.walks.find((one) => one.slot === slot);
-    if (!mark) return null;
-    return walkIn(
-      { left: left.notes, right: right.notes, chord },
-      mark.kind,
-      key,
-      this.#options.reach,
-    );
+  walk(
+    { slot, key }: TimedSlot,
+    chord: Chord,
+    { left, right }: Candidate,
+    isFixed: boolean,
+  ): Walk | string | null {
+    const kind = this.#walks.get(slot);
+    if (!kind) return null;
+    const held = { left: left.notes, right: right.notes, chord };
+    return walkIn(held, kind, key, this.#options.reach, isFixed);
   }
 
   /** What is pinned at a slot, as notes; or why it is not. */

@@ -8,20 +8,7 @@ import { fold, pitchClass } from '../../pitch/note.ts';
 import { findCandidates, type VoicingRequest } from './candidates.ts';
 import type { Pin } from '../shapes/pins.ts';
 import { instruments, type Reach } from '../shapes/player.ts';
-
-/** Spans by the names that players give them, in semitones. */
-const spanNames: Readonly<Record<number, string>> = {
-  12: 'an octave',
-  13: 'a minor ninth',
-  14: 'a ninth',
-  15: 'a minor tenth',
-  16: 'a tenth',
-};
-
-/** @example spanInWords(14) // 'a ninth' */
-export function spanInWords(semitones: number): string {
-  return spanNames[semitones] ?? `${semitones} semitones`;
-}
+import { spanInWords } from '../shapes/spans.ts';
 
 /** The widest spans that are worth proposing. */
 const widest = 19;

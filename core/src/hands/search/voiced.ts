@@ -12,8 +12,11 @@ import type { PaletteShape, Pin } from '../shapes/pins.ts';
 import type { HandGrade, Instrument, Lineup, Reach } from '../shapes/player.ts';
 import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
 
-/** Ways to make a held left hand move into the seventh: from the octave, the ninth or the sixth (common practice, no published source). */
-export const walkKinds = ['8-7', '9-7', '6-7'] as const;
+/**
+ * Ways to make a held left hand move into the seventh: from the octave, the ninth, the sixth or the fifth; a sixth with a sign is
+ * the raised one (common practice, no published source).
+ */
+export const walkKinds = ['8-7', '9-7', '9-8-7', '6-7', '#6-7', '5-6-7', '5-#6-7'] as const;
 export type WalkKind = (typeof walkKinds)[number];
 
 /** A walk-in that the player wants at a slot of the text. */
@@ -22,11 +25,13 @@ export interface WalkMark {
   readonly kind: WalkKind;
 }
 
-/** What the left hand holds in the first half of its time, and then. */
+/** What the left hand holds, step by step: two halves of its time, or two quarters and a half. */
 export interface Walk {
   readonly kind: WalkKind;
+  /** The first step, and the last one. */
   readonly first: readonly number[];
   readonly then: readonly number[];
+  readonly steps: readonly (readonly number[])[];
 }
 
 /** What a song's hands depend on besides its chords; what is left out is as a usual player has it. */

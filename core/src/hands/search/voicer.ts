@@ -40,6 +40,7 @@ interface ChordNode {
   readonly request: VoicingRequest;
   readonly isSung: boolean;
   readonly pinned: boolean;
+  readonly leftPinned: boolean;
   readonly set: CandidateSet;
 }
 
@@ -84,7 +85,16 @@ export class Voicer {
       if (set.candidates.length > 0) {
         // Bells are the same throughout, and a hand that climbs goes where it is told.
         const isSung = request.taste.melody !== null || request.right !== null;
-        nodes.push({ at, slot, chord, request, isSung, pinned: hands !== null, set });
+        nodes.push({
+          at,
+          slot,
+          chord,
+          request,
+          isSung,
+          pinned: hands !== null,
+          leftPinned: hands?.left != null,
+          set,
+        });
       } else {
         const message = whyNone({ ...request, fixed: hands }, options.numbers);
         problems.push(...withoutRepeats(problems, { slot: slot.slot, message }));
@@ -144,7 +154,7 @@ export class Voicer {
         problems.push(
           ...withoutRepeats(problems, { slot: node.slot.slot, message: contradiction }),
         );
-      const walk = requests.walk(node.slot, node.chord, chosen);
+      const walk = requests.walk(node.slot, node.chord, chosen, node.leftPinned);
       if (typeof walk === 'string')
         problems.push(...withoutRepeats(problems, { slot: node.slot.slot, message: walk }));
       slots[node.at] = {

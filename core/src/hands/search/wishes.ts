@@ -9,6 +9,8 @@ import type { Instrument } from '../shapes/player.ts';
 import { handsOfRightWay } from '../shapes/rightWays.ts';
 import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
 import type { HandShape } from '../shapes/shapes.ts';
+import { walkingHands, type WalkingHand } from './walks.ts';
+import type { WalkKind } from './voiced.ts';
 import { candidate, type Candidate, type Taste } from './cost.ts';
 
 /** What a section asks of the hands at a chord. */
@@ -19,6 +21,8 @@ export interface Wished {
   readonly taste: Pick<Taste, 'reach' | 'octaves'>;
   /** What the left hand should hold; null where it is found. */
   readonly left: LeftWish | null;
+  /** How the left hand walks here, whatever it holds elsewhere; null where it does not. */
+  readonly walk: WalkKind | null;
   /** What the right hand should do; null where it is found. */
   readonly right: RightWish | null;
   /** The highest note of a hand that climbs; null for the others. */
@@ -35,11 +39,19 @@ interface Hands {
 
 /** The left hands that a section's wish leaves, and which of its shapes they are; all of them, and null, where none can be. */
 export function wishedLefts(
-  { left, chord, key, taste, instrument }: Wished,
+  { left, walk, chord, key, taste, instrument }: Wished,
   { material, lefts }: Hands,
-): { readonly lefts: readonly HandShape<LeftFamily>[]; readonly took: LeftShape | null } {
-  if (!left) return { lefts, took: null };
+): {
+  readonly lefts: readonly (HandShape<LeftFamily> | WalkingHand)[];
+  readonly took: LeftShape | 'walk' | null;
+} {
   const { reach } = taste;
+  // A walk goes over the root: under a chord with another bass there is none.
+  if (walk && material.bass === material.root) {
+    const walking = walkingHands(walk, chord, key, reach, instrument);
+    if (walking.length > 0) return { lefts: walking, took: 'walk' };
+  }
+  if (!left) return { lefts, took: null };
   const span = spanFor(left, reach.left);
   for (const [shape, width] of [
     [left.shape, span],

@@ -1,6 +1,7 @@
 import {
   commonToneInWords,
   commonTones,
+  hasRaisedSixth,
   noteNamer,
   stepInWords,
   toLetters,
@@ -190,7 +191,12 @@ export function HandsPanel(props: HandsPanelProps) {
               alike={props.alike}
               actions={actions}
             />
-            <WalkTools walk={walk ?? null} isFound={chosen !== null} actions={actions} />
+            <WalkTools
+              walk={walk ?? null}
+              isFound={chosen !== null}
+              hasRaised={slot !== null && hasRaisedSixth(slot.chord, view.key)}
+              actions={actions}
+            />
             <Alternatives
               others={others}
               before={chosen?.before ?? null}

@@ -18,6 +18,7 @@ import {
   withShape,
   withShapeAt,
   withWalk,
+  withWalks,
   type ChosenHands,
   type ChosenSlot,
   type OtherVoicing,
@@ -36,7 +37,7 @@ import type { About, HandsActions, NamedSection, SaidOfSection } from './actions
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
 import { useHandsKeys } from './useHandsKeys.ts';
-import { alikeOf, mineOf, useSection } from './useSection.ts';
+import { alikeOf, isOverRoot, longSlots, mineOf, useSection } from './useSection.ts';
 import { t } from '../../words/words.ts';
 
 /** What the parts of the lens share. */
@@ -189,6 +190,16 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       decide((now) => withSections(now, all, saidFirst(said.mine, said.chart)));
     },
     walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
+    walkMore: (where) => {
+      const kind = hands.walks.find((one) => one.slot === at?.slot)?.kind;
+      if (!kind || !section || !search.voiced) return;
+      const long = longSlots(search.voiced.timeline);
+      const all = where === 'song' ? places.flat() : places[section.section]!;
+      const slots = all
+        .filter((one) => long.has(one.slot) && isOverRoot(one.chord))
+        .map((one) => one.slot);
+      decide((now) => withWalks(now, slots, kind));
+    },
     nameShape: (name, which, goes) => {
       if (!chosen) return;
       const { left, right, chord } = chosen.now;

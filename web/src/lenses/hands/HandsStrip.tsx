@@ -3,6 +3,7 @@ import {
   identifyVoicing,
   noteNamer,
   toggleNote,
+  withSigns,
   type Chord,
   type ChosenHands,
   type Stretch,
@@ -342,6 +343,15 @@ function handsInWords(
 }
 
 function walkWords(kind: string): string {
-  const [from = '', into = ''] = kind.split('-');
+  const [from = '', into = '', last] = withSigns(kind, 'printed').split('-');
+  if (last)
+    return t(
+      'The left hand walks {{from}}, {{into}}, {{last}}: a quarter, a quarter and half of its time.',
+      {
+        from,
+        into,
+        last,
+      },
+    );
   return t('The left hand walks {{from}} to {{into}} in the second half.', { from, into });
 }

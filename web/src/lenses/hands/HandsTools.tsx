@@ -1,4 +1,4 @@
-import { schools, walkKinds, type School, type WalkKind } from '@intervallum/core';
+import { schools, walkKinds, withSigns, type School, type WalkKind } from '@intervallum/core';
 import { ArrowLeft, ArrowRight, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
@@ -133,24 +133,41 @@ export const ChordTools = memo(function ChordTools({
 interface WalkToolsProps extends ToolsProps {
   walk: WalkKind | null;
   isFound: boolean;
+  /** The chord has another sixth than the key's. */
+  hasRaised: boolean;
 }
 
-export const WalkTools = memo(function WalkTools({ walk, isFound, actions }: WalkToolsProps) {
+export const WalkTools = memo(function WalkTools({
+  walk,
+  isFound,
+  hasRaised,
+  actions,
+}: WalkToolsProps) {
   return (
     <Tools role="group" aria-label={t('Walk the left hand')}>
       <span>{t('Left hand walks')}</span>
-      {walkKinds.map((kind) => (
-        <Button
-          key={kind}
-          isDisabled={!isFound}
-          aria-label={t('Walk {{kind}}', { kind })}
-          aria-pressed={walk === kind}
-          onPress={() => actions.walk(kind)}
-        >
-          {kind}
-          {walk === kind ? ' ✓' : ''}
-        </Button>
-      ))}
+      {walkKinds
+        .filter((kind) => hasRaised || kind === walk || !kind.includes('#'))
+        .map((kind) => (
+          <Button
+            key={kind}
+            isDisabled={!isFound}
+            aria-label={t('Walk {{kind}}', { kind })}
+            aria-pressed={walk === kind}
+            onPress={() => actions.walk(kind)}
+          >
+            {withSigns(kind, 'printed')}
+            {walk === kind ? ' ✓' : ''}
+          </Button>
+        ))}
+      {walk ? (
+        <>
+          <Button onPress={() => actions.walkMore('section')}>
+            {t('On all of 2 beats and more in this section')}
+          </Button>
+          <Button onPress={() => actions.walkMore('song')}>{t('in the whole song')}</Button>
+        </>
+      ) : null}
     </Tools>
   );
 });

@@ -41,6 +41,8 @@ export interface HandsActions {
   /** What is said of the section is said of all of them. */
   readonly sayOfSong: (whom: ForWhom) => void;
   readonly walk: (kind: WalkKind) => void;
+  /** The walk of this chord on all others that are long enough; gone again where they have it. */
+  readonly walkMore: (where: 'section' | 'song') => void;
   /** @param goes whether the shape goes with the root of a chord, or stays what it is in the key */
   readonly nameShape: (
     name: string,

@@ -4,6 +4,7 @@ import {
   noteNamer,
   shareParts,
   stepMovement,
+  withSigns,
   type Voiced,
 } from '@intervallum/core';
 import type { HandsMark } from '../../music/rails/handsMark.ts';
@@ -33,6 +34,7 @@ export function handsMarks(
       top: name(slot.right.at(-1) ?? slot.left.at(-1)!),
       pinned: slot.pinned,
       offTune: slot.offTune,
+      walk: slot.walk && withSigns(slot.walk.kind, 'printed'),
       stays: run
         ? {
             said: commonToneInWords(name(run.note), run.to - run.from + 1),
@@ -63,6 +65,7 @@ const nothing: HandsMark = {
   top: '',
   pinned: false,
   offTune: false,
+  walk: null,
   stays: null,
   problem: null,
 };

@@ -1,4 +1,4 @@
-import { splitHands, type ChosenHands, type Reach } from '@intervallum/core';
+import { splitHands, withSigns, type ChosenHands, type Reach, type Walk } from '@intervallum/core';
 import type { KeyMark } from '../../music/keys/Keys.tsx';
 import { t } from '../../words/words.ts';
 
@@ -38,6 +38,7 @@ export function marksOf(chosen: ChosenHands | null, label: (note: number) => str
   if (!chosen) return [];
   const { now, after } = chosen;
   const held = new Set([...now.left, ...now.right]);
+  const walk = walkMarks(now.walk, held, label);
   const ghosts = (['left', 'right'] as const).flatMap((hand) =>
     (after?.[hand] ?? [])
       .filter((note) => !held.has(note))
@@ -46,5 +47,25 @@ export function marksOf(chosen: ChosenHands | null, label: (note: number) => str
   const marks = (['left', 'right'] as const).flatMap((hand) =>
     now[hand].map((note): KeyMark => ({ note, hand, label: label(note) })),
   );
-  return [...ghosts, ...marks];
+  return [...ghosts, ...walk, ...marks];
+}
+
+/** Where a left hand walks to: what it comes to by its figure, what joins it there as it is called else. */
+function walkMarks(
+  walk: Walk | null,
+  held: ReadonlySet<number>,
+  label: (note: number) => string,
+): KeyMark[] {
+  if (!walk) return [];
+  const { steps, kind } = walk;
+  // A small hand begins at the second of three figures.
+  const figures = kind.split('-').slice(-steps.length);
+  const marks = new Map<number, KeyMark>();
+  for (const [step, notes] of steps.entries())
+    for (const note of notes)
+      if (!held.has(note) && !marks.has(note)) {
+        const figure = note === notes.at(-1) ? withSigns(figures[step]!, 'printed') : label(note);
+        marks.set(note, { note, hand: 'left', label: figure, later: true });
+      }
+  return [...marks.values()];
 }

@@ -1,16 +1,20 @@
 import {
+  feltBeats,
   formatChord,
+  hasFigure,
   nothingSaidOfHands,
   placedSlots,
   sectionHandsOf,
   sectionOfBar,
   texturesOf,
+  type Chord,
   type ChosenSlot,
   type HandsPlace,
   type Pin,
   type SaidHands,
   type Song,
   type SongHands,
+  type Timeline,
 } from '@intervallum/core';
 import { useMemo } from 'react';
 import { texturesInWords } from '../../music/rails/remarks.ts';
@@ -117,4 +121,18 @@ function useSame<Value extends object>(value: Value): Value {
 
 function sameOrNew<Value>(now: Value, before: Value | null): Value {
   return before && JSON.stringify(now) === JSON.stringify(before) ? before : now;
+}
+
+/** The slots of the text that last two beats and more. */
+export function longSlots({ slots }: Timeline): ReadonlySet<number> {
+  return new Set(
+    slots
+      .filter(({ is, meter }) => is.ticks >= (feltBeats(meter)[0] ?? 0) * 2)
+      .map(({ slot }) => slot),
+  );
+}
+
+/** A chord with its root in the bass and a fifth over it: where a left hand walks. */
+export function isOverRoot(chord: Chord): boolean {
+  return chord.kind === 'named' && chord.bass === null && hasFigure(chord.figures, 5);
 }

@@ -45,6 +45,14 @@ const Board = styled.svg`
   .right {
     fill: #a33b1f;
   }
+  .mark.later {
+    fill: #fffdf8;
+    stroke: #17607a;
+    stroke-width: 2;
+  }
+  text.later {
+    fill: #17607a;
+  }
   .ghost {
     pointer-events: none;
     fill: none;
@@ -72,6 +80,8 @@ export interface KeyMark {
   readonly label: string;
   /** It sounds next, not now. */
   readonly ghost?: boolean;
+  /** The hand comes to it while the chord lasts. */
+  readonly later?: boolean;
 }
 
 interface KeysProps {
@@ -94,7 +104,9 @@ export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
     return isWhite(note) ? below * whiteWidth : below * whiteWidth - blackWidth / 2;
   };
   const inOrder = [...whiteNotes, ...notes.filter((note) => !isWhite(note))];
-  const held = new Map(marks.filter(({ ghost }) => !ghost).map(({ note, hand }) => [note, hand]));
+  const held = new Map(
+    marks.filter(({ ghost, later }) => !ghost && !later).map(({ note, hand }) => [note, hand]),
+  );
   return (
     <Board
       viewBox={`0 0 ${whiteNotes.length * whiteWidth} ${height}`}
@@ -124,7 +136,7 @@ export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
         .filter(({ note }) => note >= from && note <= to)
         .map((mark) => (
           <Mark
-            key={`${mark.ghost ? 'next' : 'now'} ${mark.note}`}
+            key={`${mark.ghost ? 'next' : mark.later ? 'later' : 'now'} ${mark.note}`}
             mark={mark}
             isOnBlack={!isWhite(mark.note)}
             x={left(mark.note) + (isWhite(mark.note) ? whiteWidth : blackWidth) / 2}
@@ -142,8 +154,9 @@ interface MarkProps {
   y: number;
 }
 
-function Mark({ mark: { hand, label, ghost }, isOnBlack, x, y }: MarkProps) {
-  const className = `${ghost ? 'ghost' : 'mark'} ${hand} ${isOnBlack ? 'onBlack' : ''}`;
+function Mark({ mark: { hand, label, ghost, later }, isOnBlack, x, y }: MarkProps) {
+  const kind = ghost ? 'ghost' : later ? 'mark later' : 'mark';
+  const className = `${kind} ${hand} ${isOnBlack ? 'onBlack' : ''}`;
   const size = ghost ? 16 : 18;
   return (
     <>
@@ -160,7 +173,7 @@ function Mark({ mark: { hand, label, ghost }, isOnBlack, x, y }: MarkProps) {
         <circle className={className} cx={x} cy={y} r={ghost ? 8 : 10} />
       )}
       {ghost ? null : (
-        <text x={x} y={y + 4}>
+        <text x={x} y={y + 4} className={later ? 'later' : undefined}>
           {label}
         </text>
       )}

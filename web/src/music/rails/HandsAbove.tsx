@@ -50,6 +50,11 @@ const Stays = styled.i`
   background: color-mix(in srgb, var(--held) 70%, transparent);
 `;
 
+const Walk = styled.b`
+  color: var(--left-text);
+  font-variant-numeric: tabular-nums;
+`;
+
 /** Struck through where it is not what is sung. */
 const Top = styled.span<{ $off: boolean }>`
   margin-left: auto;
@@ -66,7 +71,7 @@ interface HandsAboveProps {
 
 export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
   if (!mark) return <Row />;
-  const { movement, top, pinned, offTune, problem, stays } = mark;
+  const { movement, top, pinned, offTune, problem, stays, walk } = mark;
   const { kind, held, notes, jump } = movement;
   return (
     <Row title={stays?.said} $indented={besideFermata}>
@@ -91,6 +96,12 @@ export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
       )}
       {kind === 'held' || kind === 'small' ? (
         <Hidden>{t('{{held}} of {{notes}} held', { held, notes })}</Hidden>
+      ) : null}
+      {walk ? (
+        <Walk>
+          <Hidden>{t('left hand walks')} </Hidden>
+          {walk}
+        </Walk>
       ) : null}
       {top ? (
         <Top $off={offTune} title={offTune ? t('not the tune on top:') + ' ' + top : undefined}>

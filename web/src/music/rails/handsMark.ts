@@ -10,6 +10,8 @@ export interface HandsMark {
   readonly offTune: boolean;
   /** Which note stays through a row of chords that this one is in, in words; null where none does. */
   readonly stays: { readonly said: string; readonly begins: boolean } | null;
+  /** How the left hand walks: `9-8-7`; null where it does not. */
+  readonly walk: string | null;
   /** What is wrong here; null where nothing is. */
   readonly problem: string | null;
 }

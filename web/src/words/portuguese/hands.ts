@@ -23,6 +23,11 @@ export const hands = {
   'The right hand takes a note of the left': 'A direita pega uma nota da esquerda',
   'to the left': 'para a esquerda',
   'to the right': 'para a direita',
+  'left hand walks': 'a esquerda anda',
+  'On all of 2 beats and more in this section': 'Em todos de 2 tempos ou mais desta seção',
+  'in the whole song': 'na música toda',
+  'The left hand walks {{from}}, {{into}}, {{last}}: a quarter, a quarter and half of its time.':
+    'A esquerda anda {{from}}, {{into}}, {{last}}: um quarto, um quarto e metade do tempo.',
   'For whom it is said': 'Para quem vale',
   'my part': 'minha parte',
   everybody: 'todos',
