@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, fromMenu, openSet, openSong, writeSong } from './pages.ts';
+import { expectAccessible, fromMenu, openSet, openSong, section, writeSong } from './pages.ts';
 
 const pages = (page: Page) => page.getByRole('article');
 
@@ -66,12 +66,57 @@ test('what takes more than a page is never parted in a line, and says its rights
   await expectWholeLines(page);
   expect(await printed(page)).toBe(count);
 
+  // The shapes, each once with its fingers, and the way through the song; a learner begins with the right hand.
+  await page.getByRole('radio', { name: 'Shapes' }).click();
+  await expect(pages(page).first()).toContainText('The shapes of this song');
+  await expect(pages(page).first()).toContainText(/Left hand [A-G]♭? 5/);
+  await page.getByRole('radio', { name: 'learner: right hand' }).click();
+  await expect(pages(page).first()).not.toContainText('Left hand');
+  await expect(pages(page).first()).toContainText(
+    /Right hand [A-G]♭? 1 · [A-G]♭? [23] · [A-G]♭? 5/,
+  );
+  await expectWholeLines(page);
+  expect(await printed(page)).toBe(await pages(page).count());
+
   const verse = '  1 | 6m7 | 4maj7 . 5sus4 5 | 1\n  > la la | la la | la la la | la\n'.repeat(30);
   await writeSong(page, `title: Long\nrights: Ours.\n\nVerse:\n${verse}`);
   await fromMenu(page, 'Print');
   await expect(page.getByText(/\d pages/)).toBeVisible();
   await expectWholeLines(page);
   expect(await printed(page)).toBe(await pages(page).count());
+});
+
+test('the hands on paper keep the bars, words and endings of the chart, its marks, and how the left hand walks', async ({
+  page,
+}) => {
+  const text =
+    'title: Walked\nkey: F\n\nVerse x2:\n  1 | 4 | 1 | <5!\n  > we go | along | we go | home\n  1st ending: 1\n  2nd ending: {rit} 1^\n';
+  await writeSong(page, text);
+  await page.getByRole('link', { name: 'Hands', exact: true }).click();
+  await section(page, 'Verse')
+    .getByRole('listitem')
+    .first()
+    .click({ position: { x: 20, y: 45 } });
+  await page.getByRole('button', { name: 'Walk 6-7' }).click();
+  // It is drawn over the chord, and on the keys.
+  await expect(section(page, 'Verse').getByRole('listitem').first()).toContainText('6-7');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await fromMenu(page, 'Print');
+  await page.getByRole('radio', { name: 'Hands' }).click();
+  const sheet = pages(page).first();
+  for (const words of [
+    'twice',
+    '1st ending',
+    '2nd ending',
+    'rit.',
+    '‹4&',
+    'stop',
+    'we go',
+    'as before',
+    'L F D → E',
+  ])
+    await expect(sheet).toContainText(words);
+  await expectWholeLines(page);
 });
 
 test('a set is printed in one go: a page that lists its songs, then each in its key, numbered through', async ({

@@ -188,6 +188,9 @@ export { alternatives, voice } from './hands/search/voice.ts';
 export { walkIn } from './hands/search/walks.ts';
 export type { Finger, FingerStep } from './hands/words/fingers.ts';
 export { fingersOf, fingerStep } from './hands/words/fingers.ts';
+export type { SongShape } from './hands/words/songShapes.ts';
+export { fiveFingerPlace, optionalNotes, shapesOfSong } from './hands/words/songShapes.ts';
+export { slashesOf } from './playing/slashes.ts';
 export type { CommonTone, StepMovement } from './hands/words/words.ts';
 export {
   commonToneInWords,

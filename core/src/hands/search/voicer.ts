@@ -92,7 +92,7 @@ export class Voicer {
           request,
           isSung,
           pinned: hands !== null,
-          leftPinned: hands?.left != null,
+          leftPinned: (hands?.left ?? null) !== null,
           set,
         });
       } else {

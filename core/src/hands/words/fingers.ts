@@ -10,6 +10,7 @@ type Hand = 'left' | 'right';
  * @param notes from the lowest up, five at most; what is beyond five is left without a finger
  */
 export function fingersOf(hand: Hand, notes: readonly number[]): readonly Finger[] {
+  if (notes.length === 0) return [];
   const gaps = notes.slice(1).map((note, index) => note - notes[index]!);
   return hand === 'right' ? rightFingers(gaps) : leftFingers(gaps);
 }

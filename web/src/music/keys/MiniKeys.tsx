@@ -27,6 +27,19 @@ const Board = styled.svg`
     stroke: #fffdf8;
     stroke-width: 0.6;
   }
+  .middle {
+    fill: #1d2433;
+  }
+  .left.hollow {
+    fill: #fffdf8;
+    stroke: #17607a;
+    stroke-width: 1.1;
+  }
+  .right.hollow {
+    fill: #fffdf8;
+    stroke: #a33b1f;
+    stroke-width: 1.1;
+  }
 `;
 
 const isWhite = (note: number) => whites.includes(note % 12);
@@ -37,13 +50,22 @@ interface MiniKeysProps {
   right: readonly number[];
   /** The keys on show, as MIDI numbers; the lowest and highest are white. */
   range?: { readonly from: number; readonly to: number };
+  /** Middle C has a mark, so that one finds the place on the instrument. */
+  isMiddleMarked?: boolean;
+  /** Notes that may be left out: they are hollow. */
+  optional?: ReadonlySet<number>;
 }
+
+const middleC = 60;
+const nothing: ReadonlySet<number> = new Set();
 
 /** A small keyboard with what both hands hold: squares for the left hand, circles for the right. */
 export const MiniKeys = memo(function MiniKeys({
   left,
   right,
   range: { from, to } = usual,
+  isMiddleMarked = false,
+  optional = nothing,
 }: MiniKeysProps) {
   const all = Array.from({ length: to - from + 1 }, (_, index) => from + index);
   const whiteNotes = all.filter(isWhite);
@@ -57,7 +79,10 @@ export const MiniKeys = memo(function MiniKeys({
   });
   const onBoard = (note: number) => note >= from && note <= to;
   return (
-    <Board viewBox={`0 0 ${whiteNotes.length * width} ${height}`} aria-hidden>
+    <Board
+      viewBox={`0 0 ${whiteNotes.length * width} ${height + (isMiddleMarked ? 5 : 0)}`}
+      aria-hidden
+    >
       {whiteNotes.map((note) => (
         <rect key={note} className="white" x={xOf(note)} y={0} width={width} height={height} />
       ))}
@@ -66,10 +91,16 @@ export const MiniKeys = memo(function MiniKeys({
         .map((note) => (
           <rect key={note} className="black" x={xOf(note)} y={0} width={width * 0.6} height={15} />
         ))}
+      {isMiddleMarked && onBoard(middleC) ? (
+        <path
+          className="middle"
+          d={`M ${xOf(middleC) + width / 2} ${height + 0.8} l -2.2 3.6 h 4.4 z`}
+        />
+      ) : null}
       {left.filter(onBoard).map((note) => (
         <rect
           key={note}
-          className="left"
+          className={optional.has(note) ? 'left hollow' : 'left'}
           x={mark(note).x - 2.6}
           y={mark(note).y - 2.6}
           width={5.2}
@@ -77,7 +108,13 @@ export const MiniKeys = memo(function MiniKeys({
         />
       ))}
       {right.filter(onBoard).map((note) => (
-        <circle key={note} className="right" cx={mark(note).x} cy={mark(note).y} r={2.9} />
+        <circle
+          key={note}
+          className={optional.has(note) ? 'right hollow' : 'right'}
+          cx={mark(note).x}
+          cy={mark(note).y}
+          r={2.9}
+        />
       ))}
     </Board>
   );

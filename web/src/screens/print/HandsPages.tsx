@@ -81,7 +81,7 @@ export function HandsPages({ song, view, paper, columns, voiced, onPages }: Hand
   useLayoutEffect(() => {
     if (laid) onPages(laid.pages.length);
   }, [laid, onPages]);
-  const sheet = { voiced, view, columns: columns === 1 ? 3 : 2 };
+  const sheet = { voiced, view, columns: columns === 1 ? 4 : 2 };
   return (
     <>
       <Measured aria-hidden ref={measured} style={{ width: columnWidth / zoom }}>

@@ -1,7 +1,7 @@
 import {
   noteNamer,
   toLetters,
-  type Chord,
+  type Slot,
   type Song,
   type Voiced,
   type VoicedSlot,
@@ -9,9 +9,10 @@ import {
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
-import { layOut, type LaidRail, type LaidSlot } from '../../music/rails/layout.ts';
+import { layOut, type LaidSection, type LaidSlot } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
+import { Marks, marksInWords, SectionOnPaper } from './BarsOnPaper.tsx';
 import { t } from '../../words/words.ts';
 
 const Sections = styled.div`
@@ -20,14 +21,7 @@ const Sections = styled.div`
   --numeral: 26px;
 `;
 
-const Line = styled.ol<{ $columns: number }>`
-  display: grid;
-  grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
-  gap: 10px 12px;
-  padding: 6px 0 4px;
-`;
-
-const Card = styled.li`
+const Card = styled.div`
   p {
     display: flex;
     align-items: baseline;
@@ -54,6 +48,7 @@ const Card = styled.li`
 `;
 
 const Silent = styled.span`
+  font-size: 12px;
   color: var(--soft);
 `;
 
@@ -66,7 +61,10 @@ interface HandsSheetProps {
   columns: number;
 }
 
-/** Every chord as small keys with the notes of each hand and their names, as beginners like it. */
+/**
+ * Every chord as small keys with the notes of each hand and their names, as beginners like it, in the bars of the chart. What is
+ * held as it was before in the section is drawn once.
+ */
 export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetProps) {
   const first = useMemo(() => {
     const found = new Map<number, VoicedSlot>();
@@ -76,33 +74,48 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
   const range = useMemo(() => rangeOf(voiced), [voiced]);
   return (
     <Sections>
-      {layOut(song).map(({ section, rails }, place) => (
-        <section key={place} data-section={place} aria-label={section.name}>
-          <h2>{section.name}</h2>
-          {phrasesOf(rails).map((slots, phrase) => (
-            <Line key={phrase} $columns={columns} data-phrase={phrase}>
-              {slots.map(({ slot }, index) =>
-                slot.kind === 'chord' ? (
-                  <ChordCard
-                    key={index}
-                    chord={slot.chord}
-                    held={first.get(slotOf(place, phrase) + index) ?? null}
-                    range={range}
-                    view={view}
-                  />
-                ) : null,
-              )}
-            </Line>
-          ))}
-        </section>
-      ))}
+      {layOut(song).map((laid, place) => {
+        const before = repeatedIn(laid, (at, phrase) => first.get(slotOf(place, phrase) + at));
+        return (
+          <SectionOnPaper
+            key={place}
+            laid={laid}
+            place={place}
+            view={view}
+            columns={columns}
+            draw={(slot, at, phrase) => (
+              <ChordCard
+                slot={slot}
+                held={first.get(slotOf(place, phrase) + at) ?? null}
+                isBefore={before.has(`${phrase} ${at}`)}
+                range={range}
+                view={view}
+              />
+            )}
+          />
+        );
+      })}
     </Sections>
   );
 }
 
-/** The slots of each phrase. */
-function phrasesOf(rails: readonly LaidRail[]): LaidSlot[][] {
-  return rails.map(({ bars }) => bars.flatMap(({ slots }) => slots));
+/** The places of a section where both hands hold what they held before in it on the same chord. */
+function repeatedIn(
+  { rails }: LaidSection,
+  heldAt: (at: number, phrase: number) => VoicedSlot | undefined,
+): ReadonlySet<string> {
+  const known = new Set<string>();
+  const repeated = new Set<string>();
+  for (const [phrase, { bars }] of rails.entries())
+    for (const at of bars.flatMap(({ slots }) => slots).keys()) {
+      const held = heldAt(at, phrase);
+      if (!held) continue;
+      const { chord, left, right, walk } = held;
+      const shape = JSON.stringify([chord, left, right, walk?.kind]);
+      if (known.has(shape)) repeated.add(`${phrase} ${at}`);
+      known.add(shape);
+    }
+  return repeated;
 }
 
 /** Whole octaves around all that the song's hands hold. */
@@ -115,34 +128,57 @@ function rangeOf({ slots }: Voiced): { from: number; to: number } {
 }
 
 function ChordCard({
-  chord,
+  slot,
   held,
+  isBefore,
   range,
   view,
 }: {
-  chord: Chord;
+  slot: LaidSlot & { readonly slot: Extract<Slot, { kind: 'chord' }> };
   held: VoicedSlot | null;
+  isBefore: boolean;
   range: { readonly from: number; readonly to: number };
   view: ChartView;
 }) {
   const name = held && noteNamer(held, view.letterStyle);
+  const { chord } = slot.slot;
+  const marks = marksInWords(slot);
   return (
     <Card>
       <p>
-        <ChordMark chord={chord} view={view} />
+        <span>
+          <ChordMark chord={chord} view={view} />
+          {marks ? <Marks>{marks}</Marks> : null}
+        </span>
         <b>{toLetters(chord, held?.key ?? view.key, view.letterStyle)}</b>
       </p>
-      {held && name ? (
+      {!held || !name ? (
+        <Silent>{t('No hands found')}</Silent>
+      ) : isBefore ? (
+        <Silent>{t('as before')}</Silent>
+      ) : (
         <>
-          <MiniKeys left={held.left} right={held.right} range={range} />
+          <MiniKeys left={held.left} right={held.right} range={range} isMiddleMarked />
           <small>
-            <span>L {held.left.map(name).join(' ') || t('rests')}</span>
+            <span>L {leftInLetters(held, name) || t('rests')}</span>
             <span>R {held.right.map(name).join(' ')}</span>
           </small>
+          {held.rolled.left || held.rolled.right ? <Silent>{t('rolled')}</Silent> : null}
         </>
-      ) : (
-        <Silent>{t('No hands found')}</Silent>
       )}
     </Card>
   );
+}
+
+/** What the left hand holds; where it walks, each step by what is new in it: `F C G, F, E`. */
+function leftInLetters({ left, walk }: VoicedSlot, name: (note: number) => string): string {
+  const held = left.map(name).join(' ');
+  if (!walk) return held;
+  const steps = walk.steps.map((notes, step) =>
+    notes
+      .filter((note) => step === 0 || !walk.steps[step - 1]!.includes(note))
+      .map(name)
+      .join(' '),
+  );
+  return steps.join(' → ');
 }

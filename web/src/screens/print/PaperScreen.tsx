@@ -1,4 +1,11 @@
-import { expand, parseChart, type Voiced } from '@intervallum/core';
+import {
+  expand,
+  nothingSaidOfHands,
+  parseChart,
+  type Song,
+  type Voiced,
+  type VoiceOptions,
+} from '@intervallum/core';
 import type { Song as StoredSong } from '@intervallum/contract';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
@@ -16,6 +23,7 @@ import { useTitle } from '../../ui/useTitle.ts';
 import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
+import { levels, ShapesPages, type Level } from './ShapesPages.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { PrintedAlone, type PaperName } from './pageFrame.tsx';
 import { useHelp } from '../../ui/help.ts';
@@ -52,7 +60,14 @@ function SongPaper({ stored }: { stored: StoredSong }) {
   useTitle(t('{{name}} on paper', { name: song.title || t('Song without a title') }));
   const keyText = parameters.get('key');
   const key = useMemo(() => keyNamed(keyText, song) ?? song.key, [keyText, song]);
-  const what = oneOf<Printed>(parameters.get('what'), ['words', 'numbers', 'letters', 'hands']);
+  const what = oneOf<Printed>(parameters.get('what'), [
+    'words',
+    'numbers',
+    'letters',
+    'hands',
+    'shapes',
+  ]);
+  const level = oneOf<Level>(parameters.get('level'), levels);
   const paper = oneOf<PaperName>(parameters.get('paper'), ['A4', 'Letter']);
   const columns = parameters.get('columns') === '2' ? 2 : 1;
   const withTune = song.sections.some(({ phrases }) => phrases.some(({ tune }) => tune.length > 0));
@@ -67,7 +82,12 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     () => viewOnPaper(song, key, what, hasTune, settings),
     [key, song, settings, what, hasTune],
   );
-  const { voiced, failed, again } = useVoicedOnce(stored, song, view, what === 'hands');
+  const { voiced, failed, again } = useVoicedOnce(
+    stored,
+    song,
+    view,
+    what === 'hands' ? 'mine' : what === 'shapes' ? level : null,
+  );
   const page = { song, view, paper, columns, onPages: setPages } as const;
   return (
     <>
@@ -86,19 +106,34 @@ function SongPaper({ stored }: { stored: StoredSong }) {
             ['numbers', t('Numbers')],
             ['letters', t('Letters and words')],
             ['hands', t('Hands')],
+            ['shapes', t('Shapes')],
           ]}
           onChange={(value) => set('what', value)}
         />
         <PaperChoice paper={paper} onChange={(value) => set('paper', value)} />
-        <Choice
-          label={t('Columns')}
-          value={columns === 2 ? '2' : '1'}
-          options={[
-            ['1', t('1 column')],
-            ['2', t('2 columns')],
-          ]}
-          onChange={(value) => set('columns', value)}
-        />
+        {what === 'shapes' ? (
+          <Choice
+            label={t('Who plays it')}
+            value={level}
+            options={[
+              ['mine', t('as I play')],
+              ['right', t('learner: right hand')],
+              ['both', t('both hands')],
+              ['pattern', t('with the pattern')],
+            ]}
+            onChange={(value) => set('level', value)}
+          />
+        ) : (
+          <Choice
+            label={t('Columns')}
+            value={columns === 2 ? '2' : '1'}
+            options={[
+              ['1', t('1 column')],
+              ['2', t('2 columns')],
+            ]}
+            onChange={(value) => set('columns', value)}
+          />
+        )}
         {withTune && (what === 'words' || what === 'letters') ? (
           <Choice
             label={t('Tune')}
@@ -119,7 +154,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
       </PaperBar>
       <PaperDesk paper={paper}>
         <PrintedAlone $paper={paper} />
-        {what !== 'hands' ? (
+        {what !== 'hands' && what !== 'shapes' ? (
           <ChartPages {...page} />
         ) : !voiced ? (
           failed ? (
@@ -130,6 +165,8 @@ function SongPaper({ stored }: { stored: StoredSong }) {
           ) : (
             <LoadingState what={t('the hands')} />
           )
+        ) : what === 'shapes' ? (
+          <ShapesPages {...page} voiced={voiced} level={level} />
         ) : (
           <HandsPages {...page} voiced={voiced} />
         )}
@@ -145,22 +182,44 @@ function oneOf<Value extends string>(
   return values.find((value) => value === text) ?? values[0];
 }
 
+const learner = {
+  style: 'beginner',
+  grade: 'beginner',
+  pins: [],
+  palette: [],
+  registers: [],
+  walks: [],
+  sections: [],
+} as const satisfies VoiceOptions;
+
+function withoutHands(song: Song): Song {
+  const sections = song.sections.map((section) => ({ ...section, hands: nothingSaidOfHands }));
+  return { ...song, hands: nothingSaidOfHands, sections };
+}
+
 /** The hands of the song, found once when they are to be printed. */
 function useVoicedOnce(
   { part }: StoredSong,
   song: ReturnType<typeof expand>['song'],
   view: ChartView,
-  wanted: boolean,
+  wanted: Level | null,
 ): { readonly voiced: Voiced | null; readonly failed: boolean; readonly again: () => void } {
   const [found, setFound] = useState<{
     readonly timeline: unknown;
     readonly voiced: Voiced | null;
   } | null>(null);
   const [attempt, setAttempt] = useState(0);
-  const timeline = useMemo(() => expand(song, { key: view.key }), [song, view.key]);
-  const options = useVoiceOptions(part.decisions.hands, view.style, timeline);
+  const isWanted = wanted !== null;
+  // Who learns it begins with plain chords in one place, whatever the player decided.
+  const isLearner = wanted !== null && wanted !== 'mine';
+  const timeline = useMemo(
+    () => expand(isLearner ? withoutHands(song) : song, { key: view.key }),
+    [song, view.key, isLearner],
+  );
+  const own = useVoiceOptions(part.decisions.hands, view.style, timeline);
+  const options = useMemo(() => (isLearner ? { ...own, ...learner } : own), [isLearner, own]);
   useEffect(() => {
-    if (!wanted) return;
+    if (!isWanted) return;
     let current = true;
     findOnce(timeline, options).then(
       (voiced) => {
@@ -174,11 +233,11 @@ function useVoicedOnce(
     return () => {
       current = false;
     };
-  }, [wanted, timeline, options, attempt]);
-  const own = found?.timeline === timeline ? found : null;
+  }, [isWanted, timeline, options, attempt]);
+  const known = found?.timeline === timeline ? found : null;
   return {
-    voiced: own?.voiced ?? null,
-    failed: own?.voiced === null,
+    voiced: known?.voiced ?? null,
+    failed: known?.voiced === null,
     again: () => {
       setFound(null);
       setAttempt((count) => count + 1);

@@ -28,6 +28,15 @@ export const hands = {
   'in the whole song': 'na música toda',
   'The left hand walks {{from}}, {{into}}, {{last}}: a quarter, a quarter and half of its time.':
     'A esquerda anda {{from}}, {{into}}, {{last}}: um quarto, um quarto e metade do tempo.',
+  'The shapes of this song': 'As formas desta música',
+  Shapes: 'Formas',
+  'Who plays it': 'Quem toca',
+  'as I play': 'como eu toco',
+  'learner: right hand': 'aprendiz: mão direita',
+  'with the pattern': 'com a levada',
+  'The right hand stays on five keys: {{keys}}.': 'A mão direita fica em cinco teclas: {{keys}}.',
+  '1 is the thumb, 5 the little finger. The small mark is middle C; what is hollow may be left out.':
+    '1 é o polegar, 5 o mínimo. O sinal pequeno é o dó central; o que é vazado pode faltar.',
   'For whom it is said': 'Para quem vale',
   'my part': 'minha parte',
   everybody: 'todos',
