@@ -219,6 +219,7 @@ export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
 export { perform, performStruck } from './playing/perform.ts';
+export { loosen, looseness } from './playing/loosen.ts';
 export type { Hand, Struck, StruckChord, StruckNote, StruckSource } from './playing/struck.ts';
 export { strike } from './playing/struck.ts';
 export type { NotatedChord } from './playing/notate.ts';

@@ -6,6 +6,8 @@ import {
   clockOf,
   countedBeats,
   expand,
+  loosen,
+  looseness,
   parseChart,
   perform,
   voice,
@@ -190,5 +192,54 @@ describe('loudness and height', () => {
       notes.filter(({ onset }) => onset === at).map(({ velocity }) => velocity),
     );
     expect(second!.every((velocity, index) => velocity < first![index]!)).toBe(true);
+  });
+});
+
+// Common practice, no published source for the amounts.
+describe('touch', () => {
+  const song = (text: string) => {
+    const read = parseChart(`title: T\nkey: C\nmeter: 4/4\n${text}`);
+    return voice(expand(read.song));
+  };
+
+  test('the top note is the loudest of its hand, and the first beat a little louder than the others', () => {
+    const { notes } = perform(song('\nA:\n  right: A, beats\n  1 | 4\n'));
+    const at = (onset: number) =>
+      notes.filter((one) => one.hand === 'right' && one.onset === onset);
+    for (const onset of [0, 480, 1920]) {
+      const [top, ...others] = at(onset).toSorted((one, other) => other.note - one.note);
+      for (const { velocity } of others) expect(velocity).toBeLessThan(top!.velocity);
+    }
+    const loud = (onset: number) => Math.max(...at(onset).map(({ velocity }) => velocity));
+    expect([loud(0) - loud(480), loud(1920) - loud(960)]).toEqual([4, 4]);
+  });
+
+  test('a build grows over all times in a row', () => {
+    const { notes } = perform(song('\nA x3:\n  * build\n  1 | 4\n\nB:\n  1\n'));
+    const loud = [0, 1, 2, 3, 4, 5].map((bar) =>
+      Math.max(...notes.filter(({ onset }) => onset === bar * 1920).map((note) => note.velocity)),
+    );
+    for (const [at, one] of loud.slice(1).entries()) expect(one).toBeGreaterThan(loud[at]!);
+  });
+
+  test('the pedal of a swung song goes down with its chords', () => {
+    const { starts, pedal } = perform(song('swing: eighths\n\nA:\n  1 . . . . . . 5 | 4\n'));
+    expect(pedal[1]!.onset - starts[1]!.onset).toBe(pedal[0]!.onset - starts[0]!.onset);
+    expect(starts[1]!.onset).toBeGreaterThan(1680);
+  });
+
+  test('loosened, notes are a little off and no more, the same for the same seed', () => {
+    const exact = perform(song('\nA x2:\n  right: A, eighths\n  1 4 | 5 6m\n'));
+    const loose = loosen(exact, 7);
+    expect(loosen(exact, 7)).toEqual(loose);
+    expect(loosen(exact, 8)).not.toEqual(loose);
+    expect(loose.notes).toHaveLength(exact.notes.length);
+    const byNote = (notes: typeof exact.notes) =>
+      notes.toSorted((one, other) => one.note - other.note || one.onset - other.onset);
+    const was = byNote(exact.notes);
+    for (const [at, { onset, velocity }] of byNote(loose.notes).entries()) {
+      expect(Math.abs(onset - was[at]!.onset)).toBeLessThanOrEqual(looseness.ticks);
+      expect(Math.abs(velocity - was[at]!.velocity)).toBeLessThanOrEqual(looseness.velocity);
+    }
   });
 });

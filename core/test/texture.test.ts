@@ -7,6 +7,8 @@ import {
   perform,
   printTexture,
   readTexture,
+  strike,
+  twelveKeys,
   usualReach,
   type Reach,
   voice,
@@ -70,6 +72,48 @@ describe('the patterns of the right hand', () => {
 });
 
 describe('the patterns of the left hand', () => {
+  // What leads into each chord, in C: the fifth of the chord; its root where the fifth is the bass; over a foreign bass that
+  // bass's fifth. Common practice, no published source.
+  test.each([
+    ['4', 'C'],
+    ['6m', 'E'],
+    ['5/7', 'D'],
+    ['1/3', 'G'],
+    ['1/5', 'C'],
+    ['2m/1', 'G'],
+    ['b7/1', 'G'],
+    ['4/5', 'D'],
+    ['7m7b5', 'F'],
+  ])('the last eighth before %s is %s', (next, letter) => {
+    const notes = played('left', 'L 5 L 5, beats, leading', `1 | ${next}`);
+    const lead = notes.find(({ onset }) => onset === 1920 - 240)!.note;
+    expect('C D EF G A B'[lead % 12]).toBe(letter);
+  });
+
+  test('what rings ends before the note that leads on', () => {
+    const notes = played('left', 'L~ 5~ 8~ ., beats, leading', '1 | 4');
+    for (const { onset, ticks } of notes)
+      if (onset < 1680) expect(onset + ticks).toBeLessThanOrEqual(1680);
+    expect(onsets(notes)).toContain(1680);
+  });
+
+  test('what a pattern adds lands on no key of the other hand, whatever the song', () => {
+    const hand = { held: 12, rolled: 12 };
+    for (const bars of ['1 | 4 | 57 | 6m7', '4maj7 | 2m9 | 5(13sus) | 1add9'])
+      for (const texture of ['L 8 5 8, eighths', 'L 5 8 5'])
+        for (const key of twelveKeys('major')) {
+          const read = parseChart(`title: T\nkey: C\n\nA:\n  left: ${texture}\n  ${bars}\n`);
+          const song = voice(expand(read.song, { key }), {
+            reach: { left: hand, right: hand },
+            lineup: 'with bass',
+            registers: [{ slot: 0, octaves: -1 }],
+          });
+          for (const { hand: of, note, at, source } of strike(song).notes)
+            if (of === 'left' && source === 'texture')
+              expect(song.slots[at]!.right).not.toContain(note);
+        }
+  });
+
   test('alternating bass: the last eighth of a chord is the fifth of the next, then its root', () => {
     const notes = played('left', 'alternating bass', '1 | 4 | 5');
     const leads = [1920, 3840].map((bar) => notes.find(({ onset }) => onset === bar - 240)!.note);

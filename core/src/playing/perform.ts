@@ -45,6 +45,11 @@ const pedalWait = 60;
 
 const velocities = { left: 68, right: 78, tune: 92 } as const;
 const accent = 20;
+/**
+ * Touch: the top note of a right hand over its inner ones, the first beat of a bar over the others (common practice, no published
+ * source for the amounts).
+ */
+const touch = { top: 5, inner: -5, firstBeat: 4 } as const;
 
 /**
  * Plays voiced slots: what the hands strike (see `strike`), swung where the song swings, as loud as textures, accents and
@@ -75,21 +80,49 @@ export function performStruck({ voiced, from, to, notes: struck, chords }: Struc
   const beats = beatsOf(timeline, { from, to });
   const swing = swinging(timeline.song.swing, beats);
   const louderAt = new Map(chords.map(({ at, said }) => [at, said.louder]));
-  const notes = struck.map((note) => played(note, origin, louderAt.get(note.at) ?? 0, swing));
+  const firstBeats = new Set(
+    beats.filter(({ strong }) => strong).map(({ onset }) => onset + origin),
+  );
+  const louderBy = touchOf(struck, firstBeats);
+  const notes = struck.map((note, index) =>
+    played(note, origin, (louderAt.get(note.at) ?? 0) + louderBy[index]!, swing),
+  );
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
   return {
     notes,
     tune: tuneOf(timeline, origin, ends, swing),
     pedal: chords.flatMap(({ due, until, dry, said }) =>
-      dry || said.silent.length === 2
-        ? []
-        : [{ onset: due - origin + pedalWait, ticks: Math.max(0, until - due - pedalWait) }],
+      dry || said.silent.length === 2 ? [] : [pedalOf(swing(due - origin), swing(until - origin))],
     ),
     starts: chords.map((chord) => ({ at: chord.at, onset: swing(chord.from - origin) })),
     tempos: temposOf(timeline, { from, to }, beats),
     open: openStretches(timeline, from, to),
     ticks: ends - origin,
   };
+}
+
+/** Down shortly after a chord, up with the next one. */
+function pedalOf(from: Ticks, to: Ticks): { readonly onset: Ticks; readonly ticks: Ticks } {
+  return { onset: from + pedalWait, ticks: Math.max(0, to - from - pedalWait) };
+}
+
+/** What the touch of the hands adds to each note: by its place among those that its hand strikes with it, and by the beat. */
+function touchOf(struck: readonly StruckNote[], firstBeats: ReadonlySet<Ticks>): number[] {
+  const together = new Map<string, { highest: number; count: number }>();
+  const name = ({ hand, at, from }: StruckNote) => `${hand} ${at} ${from}`;
+  for (const note of struck) {
+    const known = together.get(name(note));
+    together.set(name(note), {
+      highest: Math.max(known?.highest ?? 0, note.note),
+      count: (known?.count ?? 0) + 1,
+    });
+  }
+  return struck.map((note) => {
+    const { highest, count } = together.get(name(note))!;
+    const place =
+      note.hand === 'left' || count === 1 ? 0 : note.note === highest ? touch.top : touch.inner;
+    return place + (firstBeats.has(note.from) ? touch.firstBeat : 0);
+  });
 }
 
 /** Where a tick falls in time. */

@@ -258,8 +258,14 @@ class Striker {
     if (index === undefined) return nothingSaid;
     const { parts, slots, ticks } = this.#voiced.timeline;
     const [part, said] = [parts[index]!, this.#said[index]!];
-    const start = slots[part.from]!.start;
-    const end = slots[part.to]?.start ?? ticks;
+    // What grows grows over all times in a row that are told so.
+    let [first, last] = [index, index];
+    const isSame = (other: number) =>
+      parts[other]?.section === part.section && this.#said[other]!.growing === said.growing;
+    while (isSame(first - 1)) first -= 1;
+    while (isSame(last + 1)) last += 1;
+    const start = slots[parts[first]!.from]!.start;
+    const end = slots[parts[last]!.to]?.start ?? ticks;
     const climbed = said.growing * ((slots[at]!.start - start) / (end - start) - 0.5);
     return { ...said, louder: said.louder + Math.round(climbed) };
   }

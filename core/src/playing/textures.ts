@@ -3,8 +3,9 @@ import { feltBeats, isCompound, barTicks, type Meter } from '../chart/meter.ts';
 import type { Step, StepLength, StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
 import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
-import { chordTones, type Role } from '../chord/tones.ts';
-import { fold } from '../pitch/note.ts';
+import { bassNote, chordTones, type Role } from '../chord/tones.ts';
+import { isMud } from '../hands/shapes/mud.ts';
+import { fold, pitchClass } from '../pitch/note.ts';
 import { usualReach } from '../hands/shapes/player.ts';
 import type { VoicedSlot } from '../hands/search/voiced.ts';
 
@@ -108,7 +109,8 @@ export class Strikes {
     const notes = voiced[at.hand];
     if (notes.length === 0) return [];
     const cells = between(plan.cells, span.due, span.end);
-    const resolve = voicesFrom(notes, this.#reach, () => this.#fifthOf(at.slot));
+    const taken = at.hand === 'left' ? voiced.right : [];
+    const resolve = voicesFrom(notes, this.#reach, () => this.#fifthOf(at.slot), taken);
     const lead = plan.leading && next ? this.#leadInto(next, notes[0]!) : null;
     return timed(strikesOf(cells, span, lead), span.end, resolve);
   }
@@ -121,12 +123,26 @@ export class Strikes {
     return tones.find(({ role }) => fifths.includes(role))?.pitchClass ?? null;
   }
 
-  /** The fifth of the chord that follows, near the note that the bass is on. */
+  /** What leads into the chord that follows, near the note that the bass is on. */
   #leadInto(next: { readonly slot: number; readonly voiced: VoicedSlot }, from: number) {
-    const fifth = this.#fifthOf(next.slot);
-    if (fifth === null || next.voiced.left.length === 0) return null;
-    const up = fold(fifth - from, 12);
+    const tone = this.#leadTone(next.slot);
+    if (tone === null || next.voiced.left.length === 0) return null;
+    const up = fold(tone - from, 12);
     return up <= 6 || from - (12 - up) < 24 ? from + up : from + up - 12;
+  }
+
+  /**
+   * The fifth of the chord; where that is the bass already, its root; under a bass that is no tone of it (2m/1, 4/5), the fifth
+   * of the bass that will sound (common practice, no published source). Null for a chord without a fifth.
+   */
+  #leadTone(slot: number): number | null {
+    const { is, key } = this.#timeline.slots[slot]!;
+    if (is.kind !== 'chord') return null;
+    const bass = pitchClass(bassNote(is.chord, key));
+    const own = chordTones(is.chord, key).filter(({ role }) => role !== 'bass');
+    if (!own.some((tone) => tone.pitchClass === bass)) return fold(bass + 7, 12);
+    const fifth = this.#fifthOf(slot);
+    return fifth === bass ? (own.find(({ role }) => role === 'root')?.pitchClass ?? null) : fifth;
   }
 }
 
@@ -241,6 +257,8 @@ function timed(
 ): readonly Strike[] {
   const begun: Begun[] = [];
   const silences: number[] = [];
+  // What rings gives way to the note that leads on.
+  const lead = moments.find((moment) => moment.lead !== null);
   let ringing = false;
   for (let index = 0; index < moments.length; index += 1) {
     const { at, step, lead } = moments[index]!;
@@ -263,7 +281,7 @@ function timed(
     if (notes.length > 1) notes.sort((one, other) => one.note - other.note);
     begun.push({ at, until, step, notes, weight: step.weight, short: step.short });
   }
-  if (ringing) letRing(begun, silences, end);
+  if (ringing) letRing(begun, silences, lead?.at ?? end);
   return begun;
 }
 
@@ -297,10 +315,23 @@ function voicesFrom(
   notes: readonly number[],
   reach: number,
   fifthOf: () => number | null,
+  taken: readonly number[],
 ): (voice: StepVoice) => readonly number[] {
   const found: Partial<Record<StepVoice, readonly number[]>> = {};
+  const low = notes[0]!;
+  // What a pattern adds lands on no key that the other hand holds, and not in mud: the octave gives way to the fifth, that to
+  // the lowest note.
+  const fits = ([note]: readonly number[]) =>
+    note !== undefined && !taken.includes(note) && !isMud(low, note);
+  const added = (voice: 'octave' | 'fifth'): readonly number[] => {
+    const octave = notesOf('octave', notes, fifthOf);
+    if (voice === 'octave' && reach >= 12 && fits(octave)) return octave;
+    const fifth = notesOf('fifth', notes, fifthOf);
+    return fits(fifth) ? fifth : [low];
+  };
   return (voice) =>
-    (found[voice] ??= notesOf(voice === 'octave' && reach < 12 ? 'fifth' : voice, notes, fifthOf));
+    (found[voice] ??=
+      voice === 'octave' || voice === 'fifth' ? added(voice) : notesOf(voice, notes, fifthOf));
 }
 
 function notesOf(

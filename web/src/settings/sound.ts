@@ -8,4 +8,6 @@ export const sound = createSettings('sound', 1, {
   click: z.boolean().catch(false),
   heardHands: z.enum(['both', 'left', 'right']).catch('both'),
   heardTune: z.boolean().catch(true),
+  /** Not every note to the tick and as loud as the others. */
+  loose: z.boolean().catch(false),
 });

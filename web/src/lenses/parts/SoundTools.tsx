@@ -125,12 +125,13 @@ interface SoundSettingsProps {
 
 /** How it is played: tempo, pedal, count-in, click, which hands, the tune, again and again. */
 export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsProps) {
-  const { pedal, countIn, click, heardHands, heardTune } = sound.use(
+  const { pedal, countIn, click, heardHands, heardTune, loose } = sound.use(
     'pedal',
     'countIn',
     'click',
     'heardHands',
     'heardTune',
+    'loose',
   );
   return (
     <DialogTrigger>
@@ -166,6 +167,9 @@ export function SoundSettings({ percent, loop, onSpeed, onLoop }: SoundSettingsP
           />
           <Switch isSelected={heardTune} onChange={(on) => sound.change({ heardTune: on })}>
             {t('The tune')}
+          </Switch>
+          <Switch isSelected={loose} onChange={(on) => sound.change({ loose: on })}>
+            {t('A little loose, as hands are')}
           </Switch>
           <Switch isSelected={loop} onChange={onLoop}>
             {t('Again and again')}

@@ -2,6 +2,7 @@ import {
   beatsOf,
   countedBeats,
   feltBeats,
+  loosen,
   perform,
   quartersAMinute,
   rangeOfStretch,
@@ -86,12 +87,13 @@ function pieceOf(
   from: number,
   { percent, loop }: { readonly percent: number; readonly loop: boolean },
 ): Piece {
-  const { pedal, countIn, click, heardHands, heardTune } = sound.now();
+  const { pedal, countIn, click, heardHands, heardTune, loose } = sound.now();
   const { timeline } = voiced;
   const range = rangeOfStretch(voiced, stretch, from);
   const goesOn = stretch === 'section' || stretch === 'song';
   const hands = heardHands === 'both' ? (['left', 'right'] as const) : [heardHands];
-  const performed = perform(voiced, { ...range, hands });
+  const exact = perform(voiced, { ...range, hands });
+  const performed = loose ? loosen(exact, 1) : exact;
   return {
     performance: heardTune && goesOn ? performed : { ...performed, tune: [] },
     options: {

@@ -10,7 +10,7 @@ import { columnGap, PaperPage, roomOnPaper, type PaperName } from './pageFrame.t
 
 const sectionGap = 14;
 /** How much smaller than usual the hands may be set, so that they fit one page and can still be read at a music stand. */
-const zooms = [1, 0.92, 0.85, 0.78, 0.72] as const;
+const zooms = [1, 0.92, 0.86, 0.8] as const;
 
 const Columns = styled.div<{ $count: number }>`
   display: grid;

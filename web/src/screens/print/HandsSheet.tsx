@@ -37,6 +37,7 @@ const Card = styled.div`
     margin-top: 2px;
     font-size: 12px;
     line-height: 1.25;
+    word-spacing: 0.16em;
     span:first-child {
       color: var(--left-text);
     }

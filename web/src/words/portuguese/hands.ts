@@ -37,6 +37,7 @@ export const hands = {
   'The right hand stays on five keys: {{keys}}.': 'A mão direita fica em cinco teclas: {{keys}}.',
   '1 is the thumb, 5 the little finger. The small mark is middle C; what is hollow may be left out.':
     '1 é o polegar, 5 o mínimo. O sinal pequeno é o dó central; o que é vazado pode faltar.',
+  'A little loose, as hands are': 'Um pouco solto, como são as mãos',
   'For whom it is said': 'Para quem vale',
   'my part': 'minha parte',
   everybody: 'todos',
