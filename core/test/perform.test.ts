@@ -228,6 +228,19 @@ describe('touch', () => {
     expect(starts[1]!.onset).toBeGreaterThan(1680);
   });
 
+  test('the pedal goes with the left hand: early with a push of both, on its bar line with one of the right alone', () => {
+    const pedals = (bars: string) =>
+      perform(song(`\nA:\n  ${bars}\n`)).pedal.map(({ onset, ticks }) => [onset, onset + ticks]);
+    expect(pedals('1 | <4')).toEqual([
+      [60, 1680],
+      [1740, 3840],
+    ]);
+    expect(pedals('1 | <r4')).toEqual([
+      [60, 1920],
+      [1980, 3840],
+    ]);
+  });
+
   test('loosened, notes are a little off and no more, the same for the same seed', () => {
     const exact = perform(song('\nA x2:\n  right: A, eighths\n  1 4 | 5 6m\n'));
     const loose = loosen(exact, 7);

@@ -91,8 +91,10 @@ export function performStruck({ voiced, from, to, notes: struck, chords }: Struc
   return {
     notes,
     tune: tuneOf(timeline, origin, ends, swing),
-    pedal: chords.flatMap(({ due, until, dry, said }) =>
-      dry || said.silent.length === 2 ? [] : [pedalOf(swing(due - origin), swing(until - origin))],
+    pedal: chords.flatMap(({ pedal, dry, said }) =>
+      dry || said.silent.length === 2
+        ? []
+        : [pedalOf(swing(pedal.from - origin), swing(pedal.until - origin))],
     ),
     starts: chords.map((chord) => ({ at: chord.at, onset: swing(chord.from - origin) })),
     tempos: temposOf(timeline, { from, to }, beats),

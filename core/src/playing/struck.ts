@@ -50,6 +50,8 @@ export interface StruckChord {
   readonly from: Ticks;
   /** When the first hand goes on. */
   readonly until: Ticks;
+  /** When the pedal changes: with the left hand, which a push of the right one alone leaves where it is. */
+  readonly pedal: { readonly from: Ticks; readonly until: Ticks };
   /** The hands that play. */
   readonly hands: readonly Hand[];
   /** A hand leaves silence, which the pedal would drown. */
@@ -155,6 +157,7 @@ class Striker {
       due: timed.start,
       from: Math.min(...spans.map((span) => span.onset)),
       until: Math.min(...spans.map((span) => span.end)),
+      pedal: { from: spans[0]!.onset, until: spans[0]!.end },
       hands,
       dry,
       said,
