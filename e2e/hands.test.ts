@@ -341,6 +341,27 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
   await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(
     'The left hand walks 8 to 7 in the second half.',
   );
+
+  // One note moves: heard before and after, taken with the hands that hold it.
+  await choose(page, 'Verse', 0);
+  await panel(page).getByText('One note moves').click();
+  await panel(page)
+    .getByRole('button', { name: /^Hear it before and after: 1maj7/ })
+    .click();
+  const before = await held(page);
+  await panel(page)
+    .getByRole('button', { name: /^Put 1maj7 in the chart/ })
+    .click();
+  await expect(chord(page, 'Verse', 0)).toContainText('maj7');
+  await expect
+    .poll(async () => {
+      const { left, right } = await held(page);
+      const notes = [...before.left, ...before.right];
+      return [...left, ...right].filter((note) => !notes.includes(note)).map((note) => note % 12);
+    })
+    .toEqual([11]);
+  await page.keyboard.press('Control+z');
+  await expect(chord(page, 'Verse', 0)).not.toContainText('maj7');
 });
 
 test('a chord that small hands cannot hold says so and what would help; the rest is voiced', async ({

@@ -219,6 +219,7 @@ export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
 export { perform, performStruck } from './playing/perform.ts';
+export { inTurn } from './playing/inTurn.ts';
 export { loosen, looseness } from './playing/loosen.ts';
 export type { Hand, Struck, StruckChord, StruckNote, StruckSource } from './playing/struck.ts';
 export { strike } from './playing/struck.ts';
@@ -226,6 +227,8 @@ export type { NotatedChord } from './playing/notate.ts';
 export { notate } from './playing/notate.ts';
 export type { TempoMark } from './playing/tempo.ts';
 export { clockOf, quartersAMinute } from './playing/tempo.ts';
+export type { ToneChange } from './hands/toneChanges.ts';
+export { singleToneChanges } from './hands/toneChanges.ts';
 export type { HandsPlace } from './hands/decide.ts';
 export {
   farthest,

@@ -1,6 +1,7 @@
 import {
   commonToneInWords,
   commonTones,
+  hasBassPlayer,
   hasRaisedSixth,
   noteNamer,
   stepInWords,
@@ -26,6 +27,7 @@ import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
 import { SectionHands } from './SectionHands.tsx';
 import { SearchState } from './SearchState.tsx';
+import { ToneChanges } from './ToneChanges.tsx';
 import { StretchCaution } from './StretchCaution.tsx';
 import type { HandsSearch } from './useHands.ts';
 import { ordinal, t } from '../../words/words.ts';
@@ -203,6 +205,16 @@ export function HandsPanel(props: HandsPanelProps) {
               now={chosen?.now ?? null}
               onTake={actions.take}
             />
+            {chosen ? (
+              <ToneChanges
+                now={chosen.now}
+                next={slot.nextChord}
+                bassPlayer={voiced !== null && hasBassPlayer(voiced.lineup)}
+                view={view}
+                onHear={actions.hearTone}
+                onTake={actions.takeTone}
+              />
+            ) : null}
           </>
         ) : null}
         {about === 'section' && slot ? (

@@ -1,5 +1,8 @@
 import {
+  inTurn,
   placedSlots,
+  putChord,
+  textSlotAt,
   playLike,
   rootOf,
   saidFirst,
@@ -32,7 +35,7 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
-import type { Playback } from '../parts/usePlayback.ts';
+import { usePlayback, type Playback } from '../parts/usePlayback.ts';
 import type { About, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
@@ -92,6 +95,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
   const { view } = useLook();
   const { shown } = useShown();
   const hands = useSong((state) => state.decisions.hands);
+  /** What is compared by ear is no place of the song. */
+  const aside = usePlayback();
   const [pass, setPass] = useState(1);
   const [about, setAbout] = useState<About>('chord');
   const [isTextureOpen, setTextureOpen] = useState(false);
@@ -137,6 +142,24 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         else
           notify(how === 'thin' ? t('It cannot be thinner here.') : t('It cannot be fuller here.'));
       });
+    },
+    hearTone: ({ hands: after }) => {
+      const { voiced } = search;
+      if (voiced && chosen) aside.start(inTurn(voiced, chosen.now, [chosen.now, after]), 'song', 0);
+    },
+    takeTone: ({ chord, hands: after }) => {
+      if (!slot) return;
+      const edited = songDocument.edit(
+        (now) => putChord(now, slot.slot, chord),
+        (decisions, then) => {
+          const index = textSlotAt(then.song, slot.slot);
+          const is = index === null ? null : placedSlots(then.song)[index]!.is;
+          if (index === null || is?.kind !== 'chord') return decisions;
+          const place = { slot: index, chord: is.chord };
+          return { ...decisions, hands: withPin(decisions.hands, place, after, keyHere) };
+        },
+      );
+      if (!edited.ok) notify(edited.why);
     },
     takeNote: (to) => {
       const taken = chosen && takeNote(chosen.now, to);

@@ -1,4 +1,11 @@
-import type { OtherVoicing, PaletteShape, SaidHands, School, WalkKind } from '@intervallum/core';
+import type {
+  OtherVoicing,
+  PaletteShape,
+  SaidHands,
+  School,
+  ToneChange,
+  WalkKind,
+} from '@intervallum/core';
 
 /** For whom something of a section is said: in the player's own part, or in the chart for all who say nothing else. */
 export type ForWhom = 'me' | 'everybody';
@@ -32,6 +39,9 @@ export interface HandsActions {
   /** Pins what is pinned here wherever the chord stands, in the section or in the song. */
   readonly pinMore: (where: 'section' | 'song') => void;
   readonly change: (how: 'thin' | 'fatten') => void;
+  /** What one note that moves makes of the chord, before and after; and taken. */
+  readonly hearTone: (change: ToneChange) => void;
+  readonly takeTone: (change: ToneChange) => void;
   /** A hand takes the nearest note of the other one. */
   readonly takeNote: (to: 'left' | 'right') => void;
   /** Says something of the section's hands: another school, what the left hand holds. */

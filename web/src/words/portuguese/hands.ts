@@ -38,6 +38,9 @@ export const hands = {
   '1 is the thumb, 5 the little finger. The small mark is middle C; what is hollow may be left out.':
     '1 é o polegar, 5 o mínimo. O sinal pequeno é o dó central; o que é vazado pode faltar.',
   'A little loose, as hands are': 'Um pouco solto, como são as mãos',
+  'One note moves': 'Uma nota se move',
+  'Hear it before and after: {{numbers}}': 'Ouvir antes e depois: {{numbers}}',
+  Take: 'Usar',
   'For whom it is said': 'Para quem vale',
   'my part': 'minha parte',
   everybody: 'todos',

@@ -1,0 +1,53 @@
+import { barTicks } from '../chart/meter.ts';
+import { nothingSaidOfHands } from '../chart/saidHands.ts';
+import { plainChord, type Bar } from '../chart/song.ts';
+import { noTextures } from '../chart/texture.ts';
+import { expand } from '../chart/time/timeline.ts';
+import type { MidiNumber } from '../kit/ticks.ts';
+import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
+
+interface Hands {
+  readonly left: readonly MidiNumber[];
+  readonly right: readonly MidiNumber[];
+}
+
+/** Some ways to hold a chord, a bar each, one after the other at the song's tempo: to be compared by ear. */
+export function inTurn(voiced: Voiced, slot: VoicedSlot, ways: readonly Hands[]): Voiced {
+  const { song } = voiced.timeline;
+  const bar: Bar = {
+    kind: 'played',
+    meter: null,
+    feel: null,
+    pickup: false,
+    slots: [plainChord(slot.chord, barTicks(song.meter))],
+  };
+  const timeline = expand(
+    {
+      ...song,
+      road: null,
+      textures: noTextures,
+      hands: nothingSaidOfHands,
+      sections: [
+        {
+          name: '',
+          times: 1,
+          open: false,
+          directions: [],
+          textures: noTextures,
+          hands: nothingSaidOfHands,
+          phrases: [{ when: null, bars: ways.map(() => bar), tune: [], words: [] }],
+        },
+      ],
+    },
+    { key: slot.key },
+  );
+  const slots = ways.map(({ left, right }, at): VoicedSlot => ({
+    ...slot,
+    left,
+    right,
+    at,
+    slot: at,
+    walk: null,
+  }));
+  return { ...voiced, timeline, slots, problems: [] };
+}
