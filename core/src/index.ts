@@ -227,6 +227,8 @@ export type { NotatedChord } from './playing/notate.ts';
 export { notate } from './playing/notate.ts';
 export type { TempoMark } from './playing/tempo.ts';
 export { clockOf, quartersAMinute } from './playing/tempo.ts';
+export type { Slide } from './hands/planing.ts';
+export { slid, slides } from './hands/planing.ts';
 export type { ToneChange } from './hands/toneChanges.ts';
 export { singleToneChanges } from './hands/toneChanges.ts';
 export type { HandsPlace } from './hands/decide.ts';

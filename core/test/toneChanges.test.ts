@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import {
   formatChord,
   inTurn,
+  instruments,
+  slid,
   perform,
   singleToneChanges,
   twelveKeys,
@@ -67,4 +69,16 @@ test('ways to hold a chord are heard in turn, a bar each', () => {
     notes.filter((note) => note.onset === onset).map(({ note }) => note);
   expect(at(0)).toEqual([...slot.left, ...slot.right]);
   expect(at(1920)).toEqual([...after.left, ...after.right]);
+});
+
+test('a shape slid in parallel keeps all its intervals, and its chord goes with it', () => {
+  const held = { chord: chord('4maj7'), left: [41, 53], right: [57, 60, 64] };
+  const up = slid(held, 2, instruments[88])!;
+  expect([formatChord(up.chord), up.left, up.right]).toEqual(['5maj7', [43, 55], [59, 62, 66]]);
+  const on = slid(up, 1, instruments[88])!;
+  expect(formatChord(on.chord)).toBe('b6maj7');
+  expect(formatChord(slid({ ...held, chord: chord('4/5') }, -1, instruments[88])!.chord)).toBe(
+    '3/#4',
+  );
+  expect(slid({ ...held, left: [21] }, -1, instruments[88])).toBeNull();
 });

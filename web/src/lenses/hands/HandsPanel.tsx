@@ -22,7 +22,7 @@ import { QuietButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import type { About, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
 import { Alternatives } from './Alternatives.tsx';
-import { ChordTools, SchoolPicker, UndoTools, WalkTools } from './HandsTools.tsx';
+import { ChordTools, SchoolPicker, SlideTools, UndoTools, WalkTools } from './HandsTools.tsx';
 import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
 import { SectionHands } from './SectionHands.tsx';
@@ -199,6 +199,7 @@ export function HandsPanel(props: HandsPanelProps) {
               hasRaised={slot !== null && hasRaisedSixth(slot.chord, view.key)}
               actions={actions}
             />
+            <SlideTools canSlide={chosen !== null && chosen.before !== null} actions={actions} />
             <Alternatives
               others={others}
               before={chosen?.before ?? null}

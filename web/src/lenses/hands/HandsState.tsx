@@ -1,7 +1,9 @@
 import {
   inTurn,
   placedSlots,
+  instruments,
   putChord,
+  slid,
   textSlotAt,
   playLike,
   rootOf,
@@ -22,6 +24,7 @@ import {
   withShapeAt,
   withWalk,
   withWalks,
+  type Chord,
   type ChosenHands,
   type ChosenSlot,
   type OtherVoicing,
@@ -30,6 +33,7 @@ import {
 } from '@intervallum/core';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { player } from '../../settings/player.ts';
 import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -127,6 +131,21 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     if (notes.left.length + notes.right.length === 0) decide((now) => withoutPin(now, at.slot));
     else decide((now) => withPin(now, at, notes, keyHere));
   };
+  /** Writes a chord in the chosen slot, held by these hands, as one step. */
+  const writeHeld = (chord: Chord, held: HeldNotes) => {
+    if (!slot) return;
+    const edited = songDocument.edit(
+      (now) => ({ ...putChord(now, slot.slot, chord), cursor: null }),
+      (decisions, then) => {
+        const index = textSlotAt(then.song, slot.slot);
+        const is = index === null ? null : placedSlots(then.song)[index]!.is;
+        if (index === null || is?.kind !== 'chord') return decisions;
+        const place = { slot: index, chord: is.chord };
+        return { ...decisions, hands: withPin(decisions.hands, place, held, keyHere) };
+      },
+    );
+    if (!edited.ok) notify(edited.why);
+  };
   const actions = useSteady<HandsActions & Pick<HandsLensState, 'hold' | 'openTexture'>>({
     undo: songDocument.undo,
     redo: songDocument.redo,
@@ -147,19 +166,12 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       const { voiced } = search;
       if (voiced && chosen) aside.start(inTurn(voiced, chosen.now, [chosen.now, after]), 'song', 0);
     },
-    takeTone: ({ chord, hands: after }) => {
-      if (!slot) return;
-      const edited = songDocument.edit(
-        (now) => putChord(now, slot.slot, chord),
-        (decisions, then) => {
-          const index = textSlotAt(then.song, slot.slot);
-          const is = index === null ? null : placedSlots(then.song)[index]!.is;
-          if (index === null || is?.kind !== 'chord') return decisions;
-          const place = { slot: index, chord: is.chord };
-          return { ...decisions, hands: withPin(decisions.hands, place, after, keyHere) };
-        },
-      );
-      if (!edited.ok) notify(edited.why);
+    takeTone: ({ chord, hands: after }) => writeHeld(chord, after),
+    slide: (by) => {
+      if (!chosen?.before) return;
+      const moved = slid(chosen.before, by, instruments[player.now().keys]);
+      if (moved) writeHeld(moved.chord, moved);
+      else notify(t('The keyboard ends there.'));
     },
     takeNote: (to) => {
       const taken = chosen && takeNote(chosen.now, to);

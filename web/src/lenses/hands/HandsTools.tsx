@@ -1,4 +1,12 @@
-import { schools, walkKinds, withSigns, type School, type WalkKind } from '@intervallum/core';
+import {
+  schools,
+  slides,
+  walkKinds,
+  withSigns,
+  type School,
+  type Slide,
+  type WalkKind,
+} from '@intervallum/core';
 import { ArrowLeft, ArrowRight, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
@@ -129,6 +137,33 @@ export const ChordTools = memo(function ChordTools({
     </Tools>
   );
 });
+
+/** As the chord before, slid in parallel. */
+export const SlideTools = memo(function SlideTools({
+  canSlide,
+  actions,
+}: ToolsProps & { canSlide: boolean }) {
+  return (
+    <Tools role="group" aria-label={t('The chord before, slid here')}>
+      <span>{t('The chord before, slid')}</span>
+      {slides.map((by) => (
+        <Button
+          key={by}
+          isDisabled={!canSlide}
+          aria-label={slideWords(by)}
+          onPress={() => actions.slide(by)}
+        >
+          {slideWords(by)}
+        </Button>
+      ))}
+    </Tools>
+  );
+});
+
+function slideWords(by: Slide): string {
+  const steps = String(Math.abs(by));
+  return by > 0 ? t('up {{steps}}', { steps }) : t('down {{steps}}', { steps });
+}
 
 interface WalkToolsProps extends ToolsProps {
   walk: WalkKind | null;

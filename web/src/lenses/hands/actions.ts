@@ -3,6 +3,7 @@ import type {
   PaletteShape,
   SaidHands,
   School,
+  Slide,
   ToneChange,
   WalkKind,
 } from '@intervallum/core';
@@ -42,6 +43,8 @@ export interface HandsActions {
   /** What one note that moves makes of the chord, before and after; and taken. */
   readonly hearTone: (change: ToneChange) => void;
   readonly takeTone: (change: ToneChange) => void;
+  /** The chord before and its hands slid in parallel, by half steps, into this slot. */
+  readonly slide: (by: Slide) => void;
   /** A hand takes the nearest note of the other one. */
   readonly takeNote: (to: 'left' | 'right') => void;
   /** Says something of the section's hands: another school, what the left hand holds. */
