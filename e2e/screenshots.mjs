@@ -137,6 +137,18 @@ await take('print', {
   act: (page) => page.getByText('One page').waitFor(),
 });
 
+// The hands with the endings of the chart, and the first sheet of who learns the song.
+await take('print-hands', {
+  path: `${songAt('Every Window Lit')}/print?what=hands`,
+  viewport: { width: 1280, height: 1240 },
+  act: (page) => page.getByText(/\d pages/).waitFor(),
+});
+await take('print-shapes', {
+  path: `${songAt('Winter Wheat')}/print?what=shapes&level=both`,
+  viewport: { width: 1280, height: 1240 },
+  act: (page) => page.getByText(/\d pages/).waitFor(),
+});
+
 /** @param {import('@playwright/test').Page} page */
 async function openHands(page) {
   await page.getByRole('button', { pressed: true }).first().waitFor();
@@ -151,11 +163,13 @@ async function openHands(page) {
 await take('hands', {
   path: `${songAt('Lanterns on the Quay')}/hands`,
   viewport: laptop,
-  act: openHands,
+  act: async (page) => {
+    await openHands(page);
+    await page.getByRole('radio', { name: 'This section' }).check({ force: true });
+  },
 });
 await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
-await take('sets', { path: '/sets', viewport: laptop });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const { token } = await ask('/shares', { kind: 'set', id: advent });
 await take('sung', { path: '/sung', viewport: laptop });
@@ -187,19 +201,6 @@ await take('versions', {
     await fromMenu(page, 'Earlier versions');
     await page.getByRole('dialog').getByRole('option').last().click();
     await page.getByRole('button', { name: 'Put this one back' }).waitFor();
-  },
-});
-await take('drafts', {
-  path: songAt('Bread at the Long Table'),
-  viewport: laptop,
-  act: async (page) => {
-    await page.route(/\/api\/songs\/[^/]+$/, (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    );
-    await typeAtEnd(page, '\nTag:\n  4 | 1~');
-    await page.getByText('The server does not answer.').waitFor();
-    await page.goto(`${base}/drafts`);
-    await page.getByText('What it says').click();
   },
 });
 await browser.close();

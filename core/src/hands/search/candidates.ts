@@ -173,7 +173,6 @@ export function findCandidates(
   ]) {
     const found = candidatesWith({ ...request, ...wish }, handCandidates);
     if (found.candidates.length > 0) return found;
-    if (request.fixed) return found;
   }
   return candidatesWith({ ...request, left: null, right: null, walk: null }, handCandidates);
 }

@@ -199,10 +199,10 @@ export class VoicingRequests {
   /** That a section is told two things of which only one can be; at the first chord of each time through it. */
   contradiction({ section }: TimedSlot, at: number): string | null {
     const { left, right } = this.#said(section);
+    if (!left || right?.kind !== 'way' || right.way !== 'bells') return null;
     const { parts, slots } = this.#timeline;
     const part = parts.find(({ from, to }) => at >= from && at < to)!;
-    const isFirst = !slots.slice(part.from, at).some(({ is }) => is.kind === 'chord');
-    if (!isFirst || !left || right?.kind !== 'way' || right.way !== 'bells') return null;
+    if (slots.slice(part.from, at).some(({ is }) => is.kind === 'chord')) return null;
     return `The section asks for bells and for a left hand of ${left.shape}. Under bells the left hand has the chords: let one of the two go.`;
   }
 
