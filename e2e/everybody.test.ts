@@ -127,7 +127,12 @@ const screens: readonly Screen[] = [
     name: 'Hands',
     help: 'Hands',
     come: hands,
-    over: [check('The song'), check('This section'), press('How they play this section')],
+    over: [
+      ['One note moves', (page) => page.getByText('One note moves').click()],
+      check('The song'),
+      check('This section'),
+      press('How they play this section'),
+    ],
   },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },
   { name: 'Paper', help: 'Paper', come: paper },

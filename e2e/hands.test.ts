@@ -327,6 +327,19 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
   await page.getByRole('textbox', { name: 'Name of the shape held now' }).fill('the home shape');
   await page.keyboard.press('Enter');
   await expect(panel(page)).toContainText('the home shape3 5 1 · E G C');
+  // For everybody it is a line of the chart, and a section can be told it by its name.
+  await panel(page).getByRole('radio', { name: 'everybody' }).check({ force: true });
+  await page.getByRole('textbox', { name: 'Name of the shape held now' }).fill('ours');
+  await page.keyboard.press('Enter');
+  await expect(panel(page)).toContainText('ours3 5 1 · E G C · in the chart');
+  await say(page, /Right hand of the section/, '“ours”');
+  await choose(page, 'Verse', 4);
+  await expect
+    .poll(async () => (await held(page)).right.map((note) => note % 12))
+    .toEqual([4, 7, 0]);
+  for (let step = 0; step < 2; step += 1) await page.keyboard.press('Control+z');
+  await about(page, 'The song');
+  await expect(panel(page)).not.toContainText('in the chart');
   await choose(page, 'Verse', 2);
   await panel(page).getByRole('button', { name: 'Use here: the home shape' }).click();
   await expect.poll(async () => (await held(page)).right).toEqual(right);
@@ -350,7 +363,7 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
     .click();
   const before = await held(page);
   await panel(page)
-    .getByRole('button', { name: /^Put 1maj7 in the chart/ })
+    .getByRole('button', { name: /^Take 1maj7$/ })
     .click();
   await expect(chord(page, 'Verse', 0)).toContainText('maj7');
   await expect

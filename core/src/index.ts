@@ -145,7 +145,9 @@ export {
   usualReach,
 } from './hands/shapes/player.ts';
 export type { LeftFamily, RightFamily } from './hands/shapes/schools.ts';
-export type { HandDegrees, HeldDegree, PaletteShape, Pin } from './hands/shapes/pins.ts';
+export type { Pin } from './hands/shapes/pins.ts';
+export type { HandDegrees, HeldDegree, PaletteShape } from './chart/namedShapes.ts';
+export { chartRegister, printShape, readShape } from './chart/namedShapes.ts';
 export type {
   HandsLine,
   LeftShape,
@@ -168,6 +170,7 @@ export {
   usualSchool,
 } from './chart/saidHands.ts';
 export { fromDegrees, toDegrees } from './hands/shapes/pins.ts';
+export { atChartRegister } from './hands/shapes/namedShapes.ts';
 export { splitHands } from './hands/shapes/split.ts';
 export { spanInWords } from './hands/shapes/spans.ts';
 export { hasRaisedSixth } from './hands/search/walks.ts';
@@ -303,6 +306,7 @@ export {
   playLike,
   setHands,
   setSongHands,
+  setSongShapes,
   setSongTextures,
   setTextures,
 } from './writing/sections.ts';

@@ -17,7 +17,7 @@ import {
   type Slot,
   type Song,
 } from '../src/index.ts';
-import { degrees, saidHands, textures, tuneUnder } from './tuneGenerators.ts';
+import { degrees, namedShapes, saidHands, textures, tuneUnder } from './tuneGenerators.ts';
 
 export { degrees };
 
@@ -286,6 +286,7 @@ export const songs: fc.Arbitrary<Song> = fc
         }),
         textures,
         hands: saidHands,
+        shapes: namedShapes,
         sections: fc.array(
           fc.record<Section>({
             name: sectionNames,

@@ -1,14 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  atChartRegister,
   expand,
   freeHands,
+  fromDegrees,
+  instruments,
   parseChart,
   perform,
   playLike,
   printChart,
+  printShape,
   setHands,
   setSongHands,
+  setSongShapes,
+  toDegrees,
   usualReach,
   Voicer,
   voice,
@@ -271,6 +277,53 @@ describe('a named shape', () => {
       expect([...pitchClasses([...drones[at]!.left, ...drones[at]!.right])]).toContain(third);
     for (const { slot, message } of problems)
       expect([slot, message]).toEqual([3, expect.any(String)]);
+  });
+});
+
+describe('a shape that the chart names for everybody', () => {
+  const text =
+    "title: Drones\nkey: D\nmeter: 4/4\nshape drone: 5 1' 5'\nshape fat: 1, 5, | 3 5 1' over 1\n\nVerse:\n  right shape: “drone”\n  1 | 4 | 6m | 4\n";
+
+  test('is held by who says nothing, and gives way to a shape of the player with the same name', () => {
+    const timeline = expand(read(text).song, { key: key('D') });
+    for (const { right } of shown(voice(timeline)))
+      expect([...pitchClasses(right)]).toEqual([9, 2]);
+    const { palette } = withShape(
+      freeHands,
+      'drone',
+      { left: null, right: [62, 69, 74] },
+      key('D'),
+    );
+    for (const { right } of shown(voice(timeline, { palette })))
+      expect(right.map((note) => note - right[0]!)).toEqual([0, 7, 12]);
+  });
+
+  test('is written, changed and taken away line by line; what is wrong in one is said where it is', () => {
+    const start = read(text);
+    const [drone] = start.song.shapes;
+    const edit = setSongShapes(start, [drone!]);
+    if (!edit.ok) throw new Error(edit.why);
+    expect(withEdits(text, edit.changes)).toBe(
+      text.replace("shape fat: 1, 5, | 3 5 1' over 1\n", ''),
+    );
+    for (const [line, column, length] of [
+      ['shape a: 5 8', 12, 1],
+      ['shape a: 5 over x', 10, 8],
+      ['shape a: 1 | 3 | 5', 10, 9],
+      ['shape a:', 9, 1],
+    ] as const) {
+      const wrong = parseChart(`title: T\nkey: C\n${line}\n\nA:\n  1\n`);
+      expect(wrong.ok ? null : wrong.problems[0]!.place).toEqual({ line: 3, column, length });
+    }
+  });
+
+  test('that was found on the keys is the same notes in the chart', () => {
+    for (const inKey of keys) {
+      const found = { left: [43, 50], right: [62, 67, 71] };
+      const shape = atChartRegister({ name: 'x', ...toDegrees(found, key(inKey)) });
+      const chart = parseChart(`title: T\nkey: C\n${printShape(shape, 'relative')}\n\nA:\n  1\n`);
+      expect(fromDegrees(chart.song.shapes[0]!, key(inKey), instruments[88])).toEqual(found);
+    }
   });
 });
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  chartRegister,
   dynamics,
   feltBeats,
   leftShapes,
@@ -8,6 +9,7 @@ import {
   schools,
   type Degree,
   type Meter,
+  type PaletteShape,
   type SaidHands,
   type Step,
   type Texture,
@@ -63,6 +65,35 @@ export const saidHands: fc.Arbitrary<SaidHands> = fc.record({
   loudness: fc.option(fc.constantFrom(...dynamics), { freq: 1 }),
   octaves: fc.constantFrom(null, null, -2, -1, 1, 2),
 });
+
+const heldHand = fc.option(
+  fc.array(fc.record({ step: degrees, octave: fc.integer({ min: -3, max: 2 }) }), {
+    minLength: 1,
+    maxLength: 5,
+  }),
+  { freq: 2 },
+);
+/** Named hand shapes, as a chart has them. */
+export const namedShapes: fc.Arbitrary<readonly PaletteShape[]> = fc
+  .uniqueArray(
+    fc.record({
+      name: fc.constantFrom('the 4 shape', 'bells', 'a', 'over'),
+      left: heldHand,
+      right: heldHand,
+      over: fc.option(degrees),
+    }),
+    { selector: ({ name }) => name, maxLength: 3 },
+  )
+  .map((shapes) =>
+    shapes
+      .filter(({ left, right }) => left || right)
+      .map(({ left, right, ...rest }) => ({
+        ...rest,
+        register: chartRegister,
+        left: left?.map(({ step, octave }) => ({ ...step, octave })) ?? null,
+        right: right?.map(({ step, octave }) => ({ ...step, octave })) ?? null,
+      })),
+  );
 
 /** A bar of a tune on the grid of some division of each beat; an empty one now and then. */
 function tuneBar(meter: Meter): fc.Arbitrary<TuneBar> {

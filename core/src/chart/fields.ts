@@ -57,6 +57,7 @@ export const emptyHead: SongHead = {
   road: null,
   textures: noTextures,
   hands: nothingSaidOfHands,
+  shapes: [],
 };
 
 /** Takes the value of a field into a song's head, or says why it cannot. Columns are those of the value. */

@@ -1,4 +1,5 @@
 import { readFieldName, type FieldName } from './fields.ts';
+import { shapeNamed } from './namedShapes.ts';
 import { handsLineNamed, type HandsLine } from './saidHands.ts';
 import type { PhraseWhen } from './song.ts';
 import type { TexturedHand } from './steps.ts';
@@ -12,6 +13,13 @@ export type Line =
       readonly name: FieldName;
       readonly value: string;
       readonly valueStart: number;
+    }
+  /** What a named hand shape is, for everybody. */
+  | {
+      readonly kind: 'shape';
+      readonly name: string;
+      readonly value: string;
+      readonly start: number;
     }
   | { readonly kind: 'unknown field'; readonly name: string; readonly value: string }
   | {
@@ -70,6 +78,8 @@ export function readLine(text: string, inSections: boolean): Line {
   const about = inSections ? handsLineNamed(name) : null;
   if (about) return { kind: 'hands', about, value: text.slice(colon + 1), start: colon + 1 };
   if (field && inSections) return { kind: 'late field', name: field };
+  const shape = inSections ? null : shapeNamed(name);
+  if (shape) return { kind: 'shape', name: shape, value: text.slice(colon + 1), start: colon + 1 };
   if (field) {
     const value = text.slice(colon + 1);
     const valueStart = colon + 1 + value.length - value.trimStart().length;

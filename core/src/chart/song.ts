@@ -5,6 +5,7 @@ import type { MinorSchool } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Meter } from './meter.ts';
+import type { PaletteShape } from './namedShapes.ts';
 import type { SaidHands } from './saidHands.ts';
 import type { Textures } from './texture.ts';
 import type { TuneBar } from './tune.ts';
@@ -28,6 +29,8 @@ export interface Song {
   readonly textures: Textures;
   /** What both hands hold, for every player who says nothing else of it. */
   readonly hands: SaidHands;
+  /** Hand shapes by their names, for everybody. */
+  readonly shapes: readonly PaletteShape[];
   readonly sections: readonly Section[];
 }
 

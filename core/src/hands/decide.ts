@@ -1,3 +1,4 @@
+import type { HandDegrees, PaletteShape } from '../chart/namedShapes.ts';
 import type { SaidHands, School } from '../chart/saidHands.ts';
 import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
@@ -6,7 +7,7 @@ import type { Degree } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import type { WalkKind } from './search/voiced.ts';
 import { shapeOn } from './shapes/namedShapes.ts';
-import { toDegrees, type HandDegrees, type PaletteShape } from './shapes/pins.ts';
+import { toDegrees } from './shapes/pins.ts';
 import { nothingSaidOfSection, type SaidOfSection, type SongHands } from './songHands.ts';
 
 /** A chord slot of the text that is worked on. */

@@ -1,11 +1,12 @@
 import { compareTexts } from '../marks/compare.ts';
 import { carryMarks, joinMarks, type DecisionKind } from '../marks/decision.ts';
 import { followSlots, type Follow } from '../marks/follow.ts';
+import type { PaletteShape } from '../chart/namedShapes.ts';
 import { nothingSaidOfHands, type SaidHands, type School } from '../chart/saidHands.ts';
 import type { TextSlot } from '../chart/places.ts';
 import { parseChart } from '../chart/read/parseChart.ts';
 import type { WalkMark } from './search/voiced.ts';
-import type { PaletteShape, Pin } from './shapes/pins.ts';
+import type { Pin } from './shapes/pins.ts';
 
 /** Octaves that the section of a slot is played higher or, negative, lower. */
 export interface SectionRegister {

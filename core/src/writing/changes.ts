@@ -1,8 +1,14 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { printHeading } from '../chart/heading.ts';
-import { printPhrase, printSection, printTextures } from '../chart/print/printChart.ts';
+import {
+  printPhrase,
+  printSection,
+  printShapes,
+  printTextures,
+} from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Section, type Song } from '../chart/song.ts';
+import { shapeNamed } from '../chart/namedShapes.ts';
 import { handsLineNamed, printHandsLines } from '../chart/saidHands.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { Cursor } from '../marks/cursor.ts';
@@ -60,6 +66,11 @@ class ChartWriter {
         return this.#rewriteHands(change);
       case 'song hands':
         return this.#rewriteHead(isHandsLine, printHandsLines(change.hands));
+      case 'song shapes':
+        return this.#rewriteHead(
+          isShapeLine,
+          printShapes({ ...this.#song, shapes: change.shapes }),
+        );
       case 'add section':
         return this.#addSection(change);
       case 'remove section':
@@ -163,6 +174,11 @@ class ChartWriter {
 
 function isTextureLine(line: string): boolean {
   return /^\s*(?:left|right)\s*:/i.test(line);
+}
+
+function isShapeLine(line: string): boolean {
+  const colon = line.indexOf(':');
+  return colon >= 0 && shapeNamed(line.slice(0, colon)) !== null;
 }
 
 function isHandsLine(line: string): boolean {

@@ -1,3 +1,5 @@
+import { readLine } from '../chart/lines.ts';
+import { printShape, readShape } from '../chart/namedShapes.ts';
 import { printTuneBar } from '../chart/print/printTune.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { readTuneBar } from '../chart/read/readTune.ts';
@@ -27,9 +29,25 @@ export function rewriteNumbers(
     ...fieldEdits(read, 'numbers', wish.reading),
     ...fieldEdits(read, 'minor', wish.minor),
     ...chords,
+    ...rewriteShapes(read, style.minor),
     ...rewriteTunes(read, style.minor),
   ]);
   return { ok: true, changes, slots: placedSlots(song).map((_, slot) => slot), cursor: null };
+}
+
+/** The named hand shapes counted as another school counts; one that cannot be read stays as it was typed. */
+function rewriteShapes(read: ChartResult, wished: NumberStyle['minor']): TextEdit[] {
+  const { song, text } = read;
+  const { minor } = styleFor(song.key, song);
+  if (minor === wished) return [];
+  return linesOf(text).flatMap((typed, index): TextEdit[] => {
+    const line = readLine(typed, false);
+    if (line.kind !== 'shape' || !song.shapes.some(({ name }) => name === line.name)) return [];
+    const was = readShape(line.name, line.value, minor);
+    if (!was.ok) return [];
+    const place = { line: index + 1, column: 1, length: typed.length };
+    return [{ ...read.lines.rangeOf(place), insert: printShape(was.value, wished) }];
+  });
 }
 
 /** The tunes counted as another school counts; a bar that cannot be read stays as it was typed. */

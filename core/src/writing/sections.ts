@@ -4,6 +4,7 @@ import { inTextOrder } from '../kit/edits.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
+import type { PaletteShape } from '../chart/namedShapes.ts';
 import { nothingSaidOfHands, type SaidHands } from '../chart/saidHands.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
@@ -226,6 +227,11 @@ export function setSongHands(read: ChartResult, at: Cursor, hands: SaidHands): E
       : [{ kind: 'hands', section: at, hands: nothingSaidOfHands } as const],
   );
   return written(read, [{ kind: 'song hands', hands }, ...changes], at);
+}
+
+/** The named hand shapes of the song, for everybody. */
+export function setSongShapes(read: ChartResult, shapes: readonly PaletteShape[]): Edit {
+  return written(read, [{ kind: 'song shapes', shapes }], null);
 }
 
 /** The section at the cursor played as another one is, by both hands: what they hold, and how they strike it. */

@@ -17,6 +17,7 @@ import {
   type Slot,
   type Song,
 } from '../song.ts';
+import { printShape } from '../namedShapes.ts';
 import { printHandsLine, printHandsLines } from '../saidHands.ts';
 import { printTexture, type Textures } from '../texture.ts';
 import { printWhen } from '../when.ts';
@@ -28,6 +29,7 @@ export function printChart(song: Song): string {
     return value === null ? [] : [`${name}: ${value}`.trimEnd()];
   });
   const style = styleFor(song.key, song);
+  fields.push(...printShapes(song));
   const sections = song.sections.map((section) => printSection(section, song.meter, style));
   return `${[fields.join('\n'), ...sections].join('\n\n')}\n`;
 }
@@ -75,6 +77,12 @@ export function printSection(section: Section, songMeter: Meter, style: NumberSt
   for (const phrase of metersOf(section, songMeter))
     lines.push(...printPhrase(phrase, style).map((line) => `  ${line}`));
   return lines.join('\n');
+}
+
+/** The named hand shapes of a song, a line each. */
+export function printShapes(song: Song): string[] {
+  const { minor } = styleFor(song.key, song);
+  return song.shapes.map((shape) => printShape(shape, minor));
 }
 
 /** What each hand of a section does, a line for each that says something. */

@@ -1,3 +1,4 @@
+import { readShape, shapeNamed, type PaletteShape } from '../../chart/namedShapes.ts';
 import {
   handsLineNamed,
   handsLines,
@@ -87,6 +88,7 @@ function headOf(root: XmlElement): Song {
     reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
     minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
     textures: { left: textureIn(kept['left'], 'left'), right: textureIn(kept['right'], 'right') },
+    shapes: shapesIn(kept),
     hands: handsLines.reduce((said, line) => {
       const read = readHandsLine(line, kept[line] ?? '', said);
       return read.ok ? read.value : said;
@@ -101,6 +103,15 @@ function headOf(root: XmlElement): Song {
       feel: kept['feel'] ?? '',
     },
   };
+}
+
+/** Named shapes, each a field of its own; what cannot be read is left out. */
+function shapesIn(kept: Readonly<Record<string, string>>): PaletteShape[] {
+  return Object.entries(kept).flatMap(([field, notes]) => {
+    const name = shapeNamed(field);
+    const read = name && readShape(oneLine(name), notes.replace('/', '|'), 'relative');
+    return read && read.ok ? [read.value] : [];
+  });
 }
 
 function textureIn(text: string | undefined, hand: TexturedHand): Texture | null {

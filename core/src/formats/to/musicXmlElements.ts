@@ -1,3 +1,4 @@
+import { printShape } from '../../chart/namedShapes.ts';
 import { handsLines, printHandsLine } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoBeat, type Meter } from '../../chart/meter.ts';
@@ -19,6 +20,13 @@ export function scoreOf(song: Song, part: string, measures: readonly XmlElement[
     minor: song.minor === 'relative' ? '' : song.minor,
     left: song.textures.left ? printTexture(song.textures.left) : '',
     right: song.textures.right ? printTexture(song.textures.right) : '',
+    // A bar line is none in a field of a score.
+    ...Object.fromEntries(
+      song.shapes.map((shape) => {
+        const [, name = '', notes = ''] = /^(.*?): (.*)$/.exec(printShape(shape, 'relative'))!;
+        return [name, notes.replace('|', '/')];
+      }),
+    ),
     ...Object.fromEntries(handsLines.map((line) => [line, printHandsLine(line, song.hands) ?? ''])),
   };
   const fields = Object.entries(kept).filter(([, value]) => value !== '');

@@ -1,5 +1,6 @@
 import { Memo } from '../../kit/memo.ts';
 import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
+import type { PaletteShape } from '../../chart/namedShapes.ts';
 import {
   nothingSaidOfHands,
   saidFirst,
@@ -17,8 +18,8 @@ import { fold, pitchClass } from '../../pitch/note.ts';
 import type { VoicingRequest } from './candidates.ts';
 import { shapeName, type Candidate } from './cost.ts';
 import { soundingClasses } from '../shapes/material.ts';
-import { rightsOfShape } from '../shapes/namedShapes.ts';
-import { pinnedIn, type PaletteShape, type Pin } from '../shapes/pins.ts';
+import { rightsOfShape, shapesFor } from '../shapes/namedShapes.ts';
+import { pinnedIn, type Pin } from '../shapes/pins.ts';
 import {
   hasBassPlayer,
   instruments,
@@ -72,12 +73,15 @@ export class VoicingRequests {
   readonly #positions = new Memo<LeftPosition>(24);
   /** The palette's hands by the key they are played in, and the chord. */
   readonly #palettes = new Memo<PaletteHands>(200);
+  /** The named shapes: the player's own before those of the chart. */
+  readonly #shapes: readonly PaletteShape[];
   /** Where the top of each climbing hand goes, by the slot of the timeline. */
   readonly #tops: ReadonlyMap<TimedSlot, number>;
 
   constructor(timeline: Timeline, options: FullOptions) {
     this.#options = options;
     this.#timeline = timeline;
+    this.#shapes = shapesFor(timeline.song, options.palette);
     this.#walks = new Map(options.walks.map(({ slot, kind }) => [slot, kind]));
     const [first] = timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [is.chord] : []));
     this.#first = first ? formatChord(first) : null;
@@ -131,7 +135,8 @@ export class VoicingRequests {
   }
 
   #palette(chord: Chord, key: Key): PaletteHands {
-    const { palette, instrument } = this.#options;
+    const { instrument } = this.#options;
+    const palette = this.#shapes;
     if (palette.length === 0) return noPalette;
     // Only what goes with the root is another one on another chord.
     const name = palette.some(({ over }) => over) ? formatChord(chord) : '';
@@ -143,8 +148,8 @@ export class VoicingRequests {
   /** The shape that a section asks for by its name, at every height. */
   #named(right: RightWish | null, chord: Chord, key: Key): readonly (readonly number[])[] {
     if (right?.kind !== 'shape') return [];
-    const { palette, instrument } = this.#options;
-    const shape = palette.find(({ name }) => name === right.name);
+    const { instrument } = this.#options;
+    const shape = this.#shapes.find(({ name }) => name === right.name);
     return shape ? rightsOfShape(shape, chord, key, instrument) : [];
   }
 

@@ -1,5 +1,6 @@
 import type { MidiNumber } from '../../kit/ticks.ts';
 import type { TextSlot, TimelineIndex } from '../../chart/places.ts';
+import type { PaletteShape } from '../../chart/namedShapes.ts';
 import type { SaidHands, School } from '../../chart/saidHands.ts';
 import type { Dynamic } from '../../chart/texture.ts';
 import type { Timeline } from '../../chart/time/timeline.ts';
@@ -8,7 +9,7 @@ import type { NumberStyle } from '../../chord/reading.ts';
 import type { Degree } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import type { StepCost } from './cost.ts';
-import type { PaletteShape, Pin } from '../shapes/pins.ts';
+import type { Pin } from '../shapes/pins.ts';
 import type { HandGrade, Instrument, Lineup, Reach } from '../shapes/player.ts';
 import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
 

@@ -1,14 +1,10 @@
+import { chartRegister, type HandDegrees, type PaletteShape } from '../../chart/namedShapes.ts';
+import type { Song } from '../../chart/song.ts';
 import { alterOfFigure, rootOf, type Chord, type FigureNumber } from '../../chord/chord.ts';
 import { degreeSemitones, type Degree } from '../../pitch/degree.ts';
 import type { Key } from '../../pitch/key.ts';
 import { fold, majorScale } from '../../pitch/note.ts';
-import {
-  fromDegrees,
-  heldDegreeAt,
-  semitonesOfHeld,
-  type HandDegrees,
-  type PaletteShape,
-} from './pins.ts';
+import { fromDegrees, heldDegreeAt, semitonesOfHeld } from './pins.ts';
 import type { Instrument } from './player.ts';
 
 /**
@@ -32,6 +28,14 @@ export function shapeOn(shape: PaletteShape, chord: Chord): HandDegrees {
       return heldDegreeAt(note - above + by + toneOf(above, chord, hasFifth));
     }) ?? null;
   return { register: shape.register, left: moved(left), right: moved(right) };
+}
+
+/** A shape as a chart has it, whose octaves are counted from the 1 nearest to middle C. */
+export function atChartRegister(shape: PaletteShape): PaletteShape {
+  const by = Math.round((shape.register - chartRegister) / 12);
+  const moved = (hand: PaletteShape['left']) =>
+    hand?.map((degree) => ({ ...degree, octave: degree.octave + by })) ?? null;
+  return { ...shape, register: chartRegister, left: moved(shape.left), right: moved(shape.right) };
 }
 
 /** Right hands are played between these. */
@@ -71,4 +75,13 @@ function toneOf(above: number, chord: Chord, hasFifth: boolean): number {
 function seventhOfKey(root: Degree): number {
   const seventh = { step: (((root.step + 5) % 7) + 1) as Degree['step'], alter: 0 };
   return fold(degreeSemitones(seventh) - degreeSemitones(root), 12);
+}
+
+/** The named shapes of a song for a player: the own ones, and those of the chart that have another name. */
+export function shapesFor(
+  { shapes }: Pick<Song, 'shapes'>,
+  own: readonly PaletteShape[],
+): readonly PaletteShape[] {
+  const others = shapes.filter(({ name }) => !own.some((shape) => shape.name === name));
+  return others.length === 0 ? own : [...own, ...others];
 }

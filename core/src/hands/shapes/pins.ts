@@ -1,23 +1,10 @@
+import type { HandDegrees, HeldDegree } from '../../chart/namedShapes.ts';
 import type { TextSlot } from '../../chart/places.ts';
-import type { Degree } from '../../pitch/degree.ts';
 import { degreeOfSemitones } from '../../pitch/degree.ts';
 import { relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, majorScale, pitchClass } from '../../pitch/note.ts';
 import { isMuddy } from './mud.ts';
 import type { Instrument } from './player.ts';
-
-/** A note of a hand by its degree, and the octave over the home note that its hand shape is counted from. */
-export interface HeldDegree extends Degree {
-  readonly octave: number;
-}
-
-/** Notes of both hands, in degrees. A hand that is null is free: it is found. */
-export interface HandDegrees {
-  /** The MIDI number of the 1 that octave 0 begins on: the register the hands were fixed in. */
-  readonly register: number;
-  readonly left: readonly HeldDegree[] | null;
-  readonly right: readonly HeldDegree[] | null;
-}
 
 /** What a player holds at a slot, whatever the search would choose. */
 export interface Pin extends HandDegrees {
@@ -25,13 +12,6 @@ export interface Pin extends HandDegrees {
   readonly slot: TextSlot;
   /** The chord it was made for, as written: under another one it rests. */
   readonly chord: string;
-}
-
-/** A hand shape of the song with a name of its own. */
-export interface PaletteShape extends HandDegrees {
-  readonly name: string;
-  /** The root of the chord it was named on, where it goes with the root; null where it stays what it is in the key. */
-  readonly over?: Degree | null;
 }
 
 /** Writes what hands hold in a key as degrees. */

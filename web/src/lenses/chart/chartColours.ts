@@ -35,6 +35,7 @@ function piecesOf(line: string, inSections: boolean): Piece[] {
       return whole('direction');
     case 'texture':
     case 'hands':
+    case 'shape':
     case 'tune':
       return [{ start: read.start, end: line.length, kind: 'value' }];
     case 'bars':

@@ -10,6 +10,7 @@ import {
   type ChosenSlot,
   type Instrument,
   type OtherVoicing,
+  type PaletteShape,
   type SongHands,
   type Voiced,
   type ChosenHands,
@@ -112,6 +113,8 @@ interface HandsPanelProps {
   sectionName: string;
   /** What is said of its hands. */
   said: SaidOfSection;
+  /** The chart's own named shapes. */
+  shared: readonly PaletteShape[];
   otherSections: readonly NamedSection[];
   /** How often the chosen chord stands elsewhere, not pinned as it is here. */
   alike: { readonly section: number; readonly song: number };
@@ -131,7 +134,10 @@ export function HandsPanel(props: HandsPanelProps) {
   const wrong = search.problems.filter((problem) => problem.slot === slot?.index);
   const pass = Math.min(props.pass, chosen?.passes ?? 1);
   const { about } = props;
-  const shapes = useMemo(() => hands.palette.map(({ name }) => name), [hands.palette]);
+  const shapes = useMemo(
+    () => [...new Set([...hands.palette, ...props.shared].map(({ name }) => name))],
+    [hands.palette, props.shared],
+  );
   const walk = slot && hands.walks.find((mark) => mark.slot === slot.index)?.kind;
   return (
     <>
@@ -239,6 +245,7 @@ export function HandsPanel(props: HandsPanelProps) {
             <PlayerMenu />
             <Palette
               palette={hands.palette}
+              shared={props.shared}
               canUse={chosen !== null}
               view={view}
               instrument={props.instrument}

@@ -10,6 +10,9 @@ import {
   saidFirst,
   setHands,
   setSongHands,
+  setSongShapes,
+  atChartRegister,
+  toDegrees,
   takeNote,
   thinnerOrFatter,
   withoutPin,
@@ -28,6 +31,7 @@ import {
   type ChosenHands,
   type ChosenSlot,
   type OtherVoicing,
+  type PaletteShape,
   type Edit,
   type SongHands,
 } from '@intervallum/core';
@@ -61,6 +65,8 @@ interface HandsLensState {
   readonly sectionName: string;
   /** What is said of the section's hands. */
   readonly said: SaidOfSection;
+  /** The chart's own named shapes. */
+  readonly shared: readonly PaletteShape[];
   readonly otherSections: readonly NamedSection[];
   /** How often the chosen chord stands elsewhere, not pinned as it is here. */
   readonly alike: { readonly section: number; readonly song: number };
@@ -235,7 +241,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         .map((one) => one.slot);
       decide((now) => withWalks(now, slots, kind));
     },
-    nameShape: (name, which, goes) => {
+    nameShape: (name, which, goes, whom) => {
       if (!chosen) return;
       const { left, right, chord } = chosen.now;
       const held = {
@@ -243,10 +249,27 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         right: which === 'left' ? null : right,
       };
       const over = goes === 'root' ? rootOf(chord) : null;
-      decide((now) => withShape(now, name, held, keyHere, over));
+      if (whom === 'me') return decide((now) => withShape(now, name, held, keyHere, over));
+      // A colon ends a name in a chart, quotation marks stand around it.
+      const clean =
+        name
+          .replace(/[:"“”]/g, ' ')
+          .replace(/\s+/g, ' ')
+          .trim() || t('shape');
+      const shape = atChartRegister({ name: clean, over, ...toDegrees(held, keyHere) });
+      const others = shown.shapes.filter((one) => one.name !== clean);
+      write(setSongShapes(read(), [...others, shape]));
     },
     useShape: (shape) => at && decide((now) => withShapeAt(now, at, shape)),
-    forgetShape: (name) => decide((now) => withoutShape(now, name)),
+    forgetShape: (name, whom) => {
+      if (whom === 'me') return decide((now) => withoutShape(now, name));
+      write(
+        setSongShapes(
+          read(),
+          shown.shapes.filter((one) => one.name !== name),
+        ),
+      );
+    },
     hold,
     openTexture: () => setTextureOpen(true),
   });
@@ -294,6 +317,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       place,
       sectionName,
       said,
+      shared: shown.shapes,
       otherSections,
       alike,
       about,
@@ -315,6 +339,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       place,
       sectionName,
       said,
+      shown.shapes,
       otherSections,
       alike,
       about,

@@ -110,19 +110,11 @@ export const ChordTools = memo(function ChordTools({
       <Button isDisabled={!isFound} onPress={() => actions.change('fatten')}>
         {t('Fatten')}
       </Button>
-      <Button
-        isDisabled={!isFound}
-        aria-label={t('The left hand takes a note of the right')}
-        onPress={() => actions.takeNote('left')}
-      >
-        <ArrowLeft size={16} strokeWidth={1.5} aria-hidden /> {t('to the left')}
+      <Button isDisabled={!isFound} onPress={() => actions.takeNote('left')}>
+        <ArrowLeft size={16} strokeWidth={1.5} aria-hidden /> {t('A note to the left')}
       </Button>
-      <Button
-        isDisabled={!isFound}
-        aria-label={t('The right hand takes a note of the left')}
-        onPress={() => actions.takeNote('right')}
-      >
-        {t('to the right')} <ArrowRight size={16} strokeWidth={1.5} aria-hidden />
+      <Button isDisabled={!isFound} onPress={() => actions.takeNote('right')}>
+        {t('A note to the right')} <ArrowRight size={16} strokeWidth={1.5} aria-hidden />
       </Button>
       {isPinned && alike.section > 0 ? (
         <Button onPress={() => actions.pinMore('section')}>

@@ -12,7 +12,7 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { TextField } from '../../ui/fields.tsx';
-import type { HandsActions } from './actions.ts';
+import type { ForWhom, HandsActions } from './actions.ts';
 import { t } from '../../words/words.ts';
 
 const Box = styled.section`
@@ -56,6 +56,8 @@ const Words = styled.p`
 
 interface PaletteProps {
   palette: readonly PaletteShape[];
+  /** Those of the chart, which everybody has. */
+  shared: readonly PaletteShape[];
   /** The chosen chord has hands, which can get a name or another shape. */
   canUse: boolean;
   view: ChartView;
@@ -66,6 +68,7 @@ interface PaletteProps {
 /** The few hand shapes that the song keeps using, each by its own name, written out in the key that is looked at. */
 export const Palette = memo(function Palette({
   palette,
+  shared,
   canUse,
   view,
   instrument,
@@ -74,11 +77,16 @@ export const Palette = memo(function Palette({
   const [name, setName] = useState('');
   const [hands, setHands] = useState<'left' | 'right' | 'both'>('right');
   const [goes, setGoes] = useState<'root' | 'key'>('key');
+  const [whom, setWhom] = useState<ForWhom>('me');
+  const all = [
+    ...palette.map((shape) => ({ shape, of: 'me' as const })),
+    ...shared.map((shape) => ({ shape, of: 'everybody' as const })),
+  ];
   const canName = name.trim() !== '' && name.trim().length <= 40 && canUse;
   return (
     <Box aria-label={t('Palette')}>
       <h3>{t('Palette')}</h3>
-      {palette.length === 0 ? (
+      {all.length === 0 ? (
         <Words>
           {t(
             'Give the shapes this song keeps using a name: from then on the search likes them, and you can put one anywhere.',
@@ -86,13 +94,14 @@ export const Palette = memo(function Palette({
         </Words>
       ) : (
         <Shapes>
-          {palette.map((shape) => (
-            <li key={shape.name}>
+          {all.map(({ shape, of }) => (
+            <li key={`${of} ${shape.name}`}>
               <span>
                 <b>{shape.name}</b>
                 <small>
                   {writtenOut(shape, view, instrument)}
                   {shape.over ? ` · ${t('goes with the root')}` : null}
+                  {of === 'everybody' ? ` · ${t('in the chart')}` : null}
                 </small>
               </span>
               <Button
@@ -104,7 +113,7 @@ export const Palette = memo(function Palette({
               </Button>
               <IconButton
                 aria-label={t('Forget {{name}}', { name: shape.name })}
-                onPress={() => actions.forgetShape(shape.name)}
+                onPress={() => actions.forgetShape(shape.name, of)}
               >
                 <X size={16} strokeWidth={1.5} />
               </IconButton>
@@ -116,7 +125,7 @@ export const Palette = memo(function Palette({
         onSubmit={(event) => {
           event.preventDefault();
           if (!canName) return;
-          actions.nameShape(name.trim(), hands, goes);
+          actions.nameShape(name.trim(), hands, goes, whom);
           setName('');
         }}
       >
@@ -150,6 +159,15 @@ export const Palette = memo(function Palette({
           ['root', t('goes with the root')],
         ]}
         onChange={setGoes}
+      />
+      <Choice
+        label={t('For whom it is said')}
+        value={whom}
+        options={[
+          ['me', t('my part')],
+          ['everybody', t('everybody')],
+        ]}
+        onChange={setWhom}
       />
     </Box>
   );

@@ -86,7 +86,7 @@ export const ToneChanges = memo(function ToneChanges(props: ToneChangesProps) {
                 <Play size={16} strokeWidth={1.5} />
               </IconButton>
               <Button
-                aria-label={t('Put {{numbers}} in the chart', { numbers })}
+                aria-label={t('Take {{numbers}}', { numbers })}
                 onPress={() => props.onTake(change)}
               >
                 {t('Take')}

@@ -61,7 +61,8 @@ export interface HandsActions {
     name: string,
     hands: 'left' | 'right' | 'both',
     goes: 'root' | 'key',
+    whom: ForWhom,
   ) => void;
   readonly useShape: (shape: PaletteShape) => void;
-  readonly forgetShape: (name: string) => void;
+  readonly forgetShape: (name: string, whom: ForWhom) => void;
 }

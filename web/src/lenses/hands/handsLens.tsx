@@ -64,6 +64,7 @@ function Panel() {
       place={state.place}
       sectionName={state.sectionName}
       said={state.said}
+      shared={state.shared}
       otherSections={state.otherSections}
       alike={state.alike}
       about={state.about}
