@@ -1,5 +1,6 @@
 import {
   noteNamer,
+  readDirections,
   toLetters,
   type Slot,
   type Song,
@@ -76,6 +77,8 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
   return (
     <Sections>
       {layOut(song).map((laid, place) => {
+        // A hand that the section leaves out is not on its paper.
+        const { silent } = readDirections(laid.section.directions);
         const before = repeatedIn(laid, (at, phrase) => first.get(slotOf(place, phrase) + at));
         return (
           <SectionOnPaper
@@ -87,7 +90,7 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
             draw={(slot, at, phrase) => (
               <ChordCard
                 slot={slot}
-                held={first.get(slotOf(place, phrase) + at) ?? null}
+                held={without(silent, first.get(slotOf(place, phrase) + at) ?? null)}
                 isBefore={before.has(`${phrase} ${at}`)}
                 range={range}
                 view={view}
@@ -98,6 +101,17 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
       })}
     </Sections>
   );
+}
+
+function without(
+  silent: readonly ('left' | 'right')[],
+  held: VoicedSlot | null,
+): VoicedSlot | null {
+  if (!held || silent.length === 0) return held;
+  const [left, right] = (['left', 'right'] as const).map((hand) =>
+    silent.includes(hand) ? [] : held[hand],
+  );
+  return { ...held, left: left!, right: right!, walk: silent.includes('left') ? null : held.walk };
 }
 
 /** The places of a section where both hands hold what they held before in it on the same chord. */
@@ -162,7 +176,7 @@ function ChordCard({
           <MiniKeys left={held.left} right={held.right} range={range} isMiddleMarked />
           <small>
             <span>L {leftInLetters(held, name) || t('rests')}</span>
-            <span>R {held.right.map(name).join(' ')}</span>
+            <span>R {held.right.map(name).join(' ') || t('rests')}</span>
           </small>
           {held.rolled.left || held.rolled.right ? <Silent>{t('rolled')}</Silent> : null}
         </>
