@@ -71,6 +71,25 @@ describe('the patterns of the right hand', () => {
   });
 });
 
+test('a root with ghost fifths is struck once a bar and held, its fifth soft between the beats', () => {
+  const notes = played('left', 'root with ghost fifths', '1 | 4');
+  const bar = notes.filter(({ onset }) => onset < 1920);
+  const [root, ...fifths] = bar;
+  expect([root!.onset, root!.ticks]).toEqual([0, 1920]);
+  expect(fifths.map(({ onset }) => onset)).toEqual([240, 720, 1200, 1680]);
+  for (const { note, velocity } of fifths) {
+    expect(note - root!.note).toBe(7);
+    expect(velocity).toBeLessThan(root!.velocity - 20);
+  }
+  const sixteenths = played('left', 'root with sixteenth ghosts', '1');
+  expect(sixteenths).toHaveLength(13);
+});
+
+test('patterns of the right hand are there for the left one as well', () => {
+  for (const name of ['outer-inner', 'top-middle-low-middle', 'combined', 'motif on 2 and 4'])
+    expect(played('left', name, '1 | 4').length).toBeGreaterThan(4);
+});
+
 describe('the patterns of the left hand', () => {
   // What leads into each chord, in C: the fifth of the chord; its root where the fifth is the bass; over a foreign bass that
   // bass's fifth. Common practice, no published source.

@@ -28,25 +28,25 @@ const known = {
     leading: false,
   },
   'outer-inner': {
-    hands: ['right'],
+    hands: ['right', 'left'],
     steps: { simple: 'TL M', compound: 'TL M M' },
     step: 'eighths',
     leading: false,
   },
   'top-middle-low-middle': {
-    hands: ['right'],
+    hands: ['right', 'left'],
     steps: { simple: 'T~ M L M', compound: 'T~ M L M L M' },
     step: 'eighths',
     leading: false,
   },
   combined: {
-    hands: ['right'],
+    hands: ['right', 'left'],
     steps: { simple: 'TL M TL M T~ M L M', compound: 'TL M M T~ M L' },
     step: 'eighths',
     leading: false,
   },
   'motif on 2 and 4': {
-    hands: ['right'],
+    hands: ['right', 'left'],
     steps: { simple: 'L M A> M', compound: 'L M M A> M M' },
     step: 'eighths',
     leading: false,
@@ -68,6 +68,22 @@ const known = {
     hands: ['left'],
     steps: { simple: 'L~ (5)', compound: 'L~ . (5)' },
     step: 'eighths',
+    leading: false,
+  },
+  /** The root held through, its fifth touched softly between the beats. */
+  'root with ghost fifths': {
+    hands: ['left'],
+    steps: { simple: 'L~ (5) . (5) . (5) . (5)', compound: 'L~ . (5) . . (5)' },
+    step: 'eighths',
+    leading: false,
+  },
+  'root with sixteenth ghosts': {
+    hands: ['left'],
+    steps: {
+      simple: `L~ (5) (5) (5)${' . (5) (5) (5)'.repeat(3)}`,
+      compound: `L~ (5) (5) (5) (5) (5)${' . (5) (5) (5) (5) (5)'.repeat(3)}`,
+    },
+    step: 'sixteenths',
     leading: false,
   },
   'alternating bass': {

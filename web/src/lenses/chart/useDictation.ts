@@ -7,13 +7,13 @@ import {
   sameCursor,
   stepped,
   textSlotAt,
-  withPin,
   type ChartResult,
   type Chord,
   type Cursor,
 } from '@intervallum/core';
 import { useRef } from 'react';
 import { useDocument } from '../../document/DocumentContext.tsx';
+import { heldAt } from '../../document/heldAt.ts';
 import { useLook } from '../../document/look.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { t } from '../../words/words.ts';
@@ -46,13 +46,7 @@ export function useDictation(): Dictate {
     const edited = songDocument.edit(
       (now) =>
         grows ? insertBar(now, at, 'after', chord) : { ...putChord(now, at, chord), cursor: null },
-      (decisions, after) => {
-        const slot = textSlotAt(after.song, where);
-        const is = slot === null ? null : placedSlots(after.song)[slot]!.is;
-        if (slot === null || is?.kind !== 'chord' || !hands) return decisions;
-        const pinned = withPin(decisions.hands, { slot, chord: is.chord }, hands, view.key);
-        return { ...decisions, hands: pinned };
-      },
+      (decisions, after) => (hands ? heldAt(decisions, after, where, hands, view.key) : decisions),
     );
     waits.current = null;
     if (!edited.ok) {

@@ -4,7 +4,6 @@ import {
   instruments,
   putChord,
   slid,
-  textSlotAt,
   playLike,
   rootOf,
   saidFirst,
@@ -38,6 +37,7 @@ import {
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { player } from '../../settings/player.ts';
+import { heldAt } from '../../document/heldAt.ts';
 import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -142,13 +142,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     if (!slot) return;
     const edited = songDocument.edit(
       (now) => ({ ...putChord(now, slot.slot, chord), cursor: null }),
-      (decisions, then) => {
-        const index = textSlotAt(then.song, slot.slot);
-        const is = index === null ? null : placedSlots(then.song)[index]!.is;
-        if (index === null || is?.kind !== 'chord') return decisions;
-        const place = { slot: index, chord: is.chord };
-        return { ...decisions, hands: withPin(decisions.hands, place, held, keyHere) };
-      },
+      (decisions, then) => heldAt(decisions, then, slot.slot, held, keyHere),
     );
     if (!edited.ok) notify(edited.why);
   };
