@@ -78,7 +78,8 @@ export function readLine(text: string, inSections: boolean): Line {
   const about = inSections ? handsLineNamed(name) : null;
   if (about) return { kind: 'hands', about, value: text.slice(colon + 1), start: colon + 1 };
   if (field && inSections) return { kind: 'late field', name: field };
-  const shape = inSections ? null : shapeNamed(name);
+  // With nothing after its colon it is a section called so: “Shape of the Hills”.
+  const shape = inSections || typed.endsWith(':') ? null : shapeNamed(name);
   if (shape) return { kind: 'shape', name: shape, value: text.slice(colon + 1), start: colon + 1 };
   if (field) {
     const value = text.slice(colon + 1);

@@ -6,8 +6,8 @@ import type { Key } from '../pitch/key.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Meter } from './meter.ts';
 import type { PaletteShape } from './namedShapes.ts';
-import type { SaidHands } from './saidHands.ts';
-import type { Textures } from './texture.ts';
+import { nothingSaidOfHands, type SaidHands } from './saidHands.ts';
+import { noTextures, type Textures } from './texture.ts';
 import type { TuneBar } from './tune.ts';
 
 /** What a player wrote: everything in degrees, so that a key is only ever a way of looking at it. */
@@ -70,6 +70,15 @@ export interface Section {
   readonly hands: SaidHands;
   readonly phrases: readonly Phrase[];
 }
+
+/** What is said of a section where nothing is said. */
+export const plainSection: Omit<Section, 'name' | 'phrases'> = {
+  times: 1,
+  open: false,
+  directions: [],
+  textures: noTextures,
+  hands: nothingSaidOfHands,
+};
 
 /** When a line of bars is played, if not every time. Times are counted from 1, over the whole song. */
 export type PhraseWhen =

@@ -1,6 +1,6 @@
 import { barTicks } from '../chart/meter.ts';
 import { nothingSaidOfHands } from '../chart/saidHands.ts';
-import { plainChord, type Bar } from '../chart/song.ts';
+import { plainChord, plainSection, type Bar } from '../chart/song.ts';
 import { noTextures } from '../chart/texture.ts';
 import { expand } from '../chart/time/timeline.ts';
 import type { MidiNumber } from '../kit/ticks.ts';
@@ -29,12 +29,8 @@ export function inTurn(voiced: Voiced, slot: VoicedSlot, ways: readonly Hands[])
       hands: nothingSaidOfHands,
       sections: [
         {
+          ...plainSection,
           name: '',
-          times: 1,
-          open: false,
-          directions: [],
-          textures: noTextures,
-          hands: nothingSaidOfHands,
           phrases: [{ when: null, bars: ways.map(() => bar), tune: [], words: [] }],
         },
       ],

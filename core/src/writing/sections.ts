@@ -3,7 +3,7 @@ import { printRoad, readRoad, sectionOfStep } from '../chart/road.ts';
 import { inTextOrder } from '../kit/edits.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
-import { silence, type Phrase, type Section, type Song } from '../chart/song.ts';
+import { plainSection, silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import type { PaletteShape } from '../chart/namedShapes.ts';
 import { nothingSaidOfHands, type SaidHands } from '../chart/saidHands.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
@@ -25,12 +25,10 @@ export function addSection(read: ChartResult, at: Cursor | null, name: string): 
   const after = sectionAt(song, at) ?? song.sections.length - 1;
   const phrase: Phrase = { when: null, bars: [silentBar(song.meter)], tune: [], words: [] };
   const added: Section = {
+    ...plainSection,
     name: heading.name,
     times: heading.times,
     open: heading.open,
-    directions: [],
-    textures: noTextures,
-    hands: nothingSaidOfHands,
     phrases: [phrase],
   };
   return written(read, [{ kind: 'add section', after, added }], {

@@ -5,12 +5,12 @@ import { chartLimits } from '../limits.ts';
 import { readLine, type Line } from '../lines.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
+import { readShapes, type ShapeLine } from './readShapes.ts';
 import { tooLong } from './tooLong.ts';
 import { missingSection } from '../road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
 import type { TexturedHand } from '../steps.ts';
 import { nothingSaidOfHands, printHandsLine, readHandsLine, type SaidHands } from '../saidHands.ts';
-import { mostShapes, readShape, type PaletteShape } from '../namedShapes.ts';
 import { noTextures, readTexture, type Textures } from '../texture.ts';
 import type { TuneBar } from '../tune.ts';
 
@@ -109,7 +109,7 @@ class ChartReader {
   readonly #lines: OpenLines[] = [];
   readonly #found: Problem[] = [];
   #bars: BarsReader | null = null;
-  readonly #shapes: (Extract<Line, { kind: 'shape' }> & { readonly number: number })[] = [];
+  readonly #shapes: ShapeLine[] = [];
   #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
 
   constructor(text: string, readings: BarReadings | null) {
@@ -177,7 +177,10 @@ class ChartReader {
   }
 
   finish(): ChartResult {
-    const song: Song = { ...this.#head, shapes: this.#readShapes(), sections: this.#sections };
+    const { minor } = styleFor(this.#head.key, this.#head);
+    const named = readShapes(this.#shapes, minor);
+    this.#found.push(...named.problems);
+    const song: Song = { ...this.#head, shapes: named.shapes, sections: this.#sections };
     if (song.road && this.#road) {
       const missing = missingSection(this.#road.value, song.road, song.sections);
       const { line, start } = this.#road;
@@ -200,26 +203,6 @@ class ChartReader {
     };
     if (problems.length === 0) return { ok: true, value: song, ...rest };
     return { ok: false, problems, partial: song, ...rest };
-  }
-
-  /** The named shapes, once it is known how the numbers of a minor key are counted. */
-  #readShapes(): PaletteShape[] {
-    const { minor } = styleFor(this.#head.key, this.#head);
-    const shapes: PaletteShape[] = [];
-    for (const { name, value, start, number } of this.#shapes) {
-      const place = { line: number, column: 1, length: start + value.length };
-      const repairs = [{ label: 'Delete this line', text: '' }];
-      const read = readShape(name, value, minor);
-      if (!read.ok) this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
-      else if (shapes.some((shape) => shape.name === name)) {
-        const message = `What ${quoted(name)} is was said above already; only one can hold.`;
-        this.#found.push({ severity: 'problem', message, place, repairs });
-      } else if (shapes.length === mostShapes) {
-        const message = `A chart holds up to ${mostShapes} named hand shapes.`;
-        this.#found.push({ severity: 'problem', message, place, repairs });
-      } else shapes.push(read.value);
-    }
-    return shapes;
   }
 
   #takeField(line: Extract<Line, { kind: 'field' }>, number: number): void {

@@ -1,9 +1,7 @@
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoRange } from '../../chart/fields.ts';
 import { sameMeter, tempoBeat, type Meter } from '../../chart/meter.ts';
-import type { Bar, Phrase, Section, Song } from '../../chart/song.ts';
-import { nothingSaidOfHands } from '../../chart/saidHands.ts';
-import { noTextures } from '../../chart/texture.ts';
+import { plainSection, type Bar, type Phrase, type Section, type Song } from '../../chart/song.ts';
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
 import { formatKey, keyOfSignature, type Key } from '../../pitch/key.ts';
 import { success, type Result } from '../../kit/result.ts';
@@ -137,15 +135,7 @@ function sectionsOf(
       const tune = withoutSilentEnd(inSection.slice(at, at + barsOnLine).map(tuneAt));
       phrases.push({ when: null, bars: written.slice(at, at + barsOnLine), tune, words: [] });
     }
-    return {
-      name,
-      times: 1,
-      open: false,
-      directions: [],
-      textures: noTextures,
-      hands: nothingSaidOfHands,
-      phrases,
-    };
+    return { ...plainSection, name, phrases };
   });
   return together(made);
 }

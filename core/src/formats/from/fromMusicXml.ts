@@ -11,9 +11,15 @@ import { tempoRange } from '../../chart/fields.ts';
 import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
 import { parseChart } from '../../chart/read/parseChart.ts';
 import { readRoad } from '../../chart/road.ts';
-import { withoutEmptyEnd, type Bar, type Phrase, type Song } from '../../chart/song.ts';
+import {
+  plainSection,
+  withoutEmptyEnd,
+  type Bar,
+  type Phrase,
+  type Song,
+} from '../../chart/song.ts';
 import type { TexturedHand } from '../../chart/steps.ts';
-import { noTextures, readTexture, type Texture, type Textures } from '../../chart/texture.ts';
+import { readTexture, type Texture, type Textures } from '../../chart/texture.ts';
 import { tuneOctave, withoutSilentEnd, type TuneBar, type TuneNote } from '../../chart/tune.ts';
 import { degreeOfNote, formatKey, sameKey, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
@@ -218,12 +224,9 @@ class PartReader {
   #openSection({ rehearsal }: ReadMeasure): void {
     const name = sectionName(rehearsal ?? 'Song');
     this.#sections.push({
+      ...plainSection,
       name,
-      times: 1,
-      open: false,
       directions: [],
-      textures: noTextures,
-      hands: nothingSaidOfHands,
       phrases: [],
       instead: [],
     });

@@ -2,6 +2,7 @@ import { tempoRange } from '../../chart/fields.ts';
 import { divisions, parseMeter, type Meter } from '../../chart/meter.ts';
 import { readRoad } from '../../chart/road.ts';
 import {
+  plainSection,
   plainChord,
   silence,
   styleFor,
@@ -12,8 +13,6 @@ import {
   type Slot,
   type Song,
 } from '../../chart/song.ts';
-import { nothingSaidOfHands } from '../../chart/saidHands.ts';
-import { noTextures } from '../../chart/texture.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { fromLetters } from '../../chord/letters.ts';
 import { parseChord } from '../../chord/parseChord.ts';
@@ -262,12 +261,11 @@ class Gatherer {
       return { when, bars, tune: [], words: lines.map((line) => wordsUnder(line, cells)) };
     });
     return {
+      ...plainSection,
       name: sectionName(name),
       times,
       open,
       directions,
-      textures: noTextures,
-      hands: nothingSaidOfHands,
       phrases: orderly(phrases),
     };
   }

@@ -13,6 +13,7 @@ import { Button, IconButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import type { ForWhom, HandsActions } from './actions.ts';
+import { ForWhomChoice } from './ForWhomChoice.tsx';
 import { t } from '../../words/words.ts';
 
 const Box = styled.section`
@@ -160,15 +161,7 @@ export const Palette = memo(function Palette({
         ]}
         onChange={setGoes}
       />
-      <Choice
-        label={t('For whom it is said')}
-        value={whom}
-        options={[
-          ['me', t('my part')],
-          ['everybody', t('everybody')],
-        ]}
-        onChange={setWhom}
-      />
+      <ForWhomChoice whom={whom} onChange={setWhom} />
     </Box>
   );
 });

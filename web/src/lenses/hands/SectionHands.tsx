@@ -24,9 +24,9 @@ import {
   schoolNames,
 } from '../../words/choiceNames.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import type { ForWhom, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
+import { ForWhomChoice } from './ForWhomChoice.tsx';
 import { t } from '../../words/words.ts';
 
 const Said = styled.section`
@@ -131,15 +131,7 @@ export const SectionHands = memo(function SectionHands(props: SectionHandsProps)
     <Said role="group" aria-label={t('This section')}>
       <Head>
         <h3>{props.name}</h3>
-        <Choice
-          label={t('For whom it is said')}
-          value={whom}
-          options={[
-            ['me', t('my part')],
-            ['everybody', t('everybody')],
-          ]}
-          onChange={setWhom}
-        />
+        <ForWhomChoice whom={whom} onChange={setWhom} />
       </Head>
       <Rows>
         <span aria-hidden>{t('School')}</span>

@@ -1,5 +1,5 @@
 import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
-import { memo, type ReactNode } from 'react';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { simulatedChords, simulatedPhrases, simulatedRow } from '../../device/midi/sources.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
@@ -52,6 +52,12 @@ export const PlayTools = memo(function PlayTools({
   children,
 }: PlayToolsProps) {
   const { sources, sourceId, choose, findKeyboards, simulate } = played;
+  // A row that is still playing ends with the screen.
+  const timers = useRef<ReturnType<typeof setTimeout>[]>([]);
+  useEffect(() => {
+    const { current } = timers;
+    return () => current.forEach(clearTimeout);
+  }, []);
   return (
     <Tools>
       <Source
@@ -74,8 +80,10 @@ export const PlayTools = memo(function PlayTools({
             ))}
             <Button
               onPress={() => {
-                for (const [at, notes] of simulatedRow.chords.entries())
-                  setTimeout(() => simulate(fromTonic(notes, musicKey)), at * betweenChords);
+                for (const [at, notes] of simulatedRow.chords.entries()) {
+                  const play = () => simulate(fromTonic(notes, musicKey));
+                  timers.current.push(setTimeout(play, at * betweenChords));
+                }
               }}
             >
               {simulatedRow.name}

@@ -45,11 +45,25 @@ const Board = styled.svg`
 const isWhite = (note: number) => whites.includes(note % 12);
 const usual = { from: 28, to: 91 };
 
+/** The lowest and the highest key on show. */
+export interface KeyRange {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Whole octaves around all of these notes, middle C among them. */
+export function octavesAround(notes: readonly number[]): KeyRange {
+  return {
+    from: 12 * Math.floor(Math.min(60, ...notes) / 12),
+    to: 12 * Math.ceil(Math.max(72, ...notes) / 12),
+  };
+}
+
 interface MiniKeysProps {
   left: readonly number[];
   right: readonly number[];
   /** The keys on show, as MIDI numbers; the lowest and highest are white. */
-  range?: { readonly from: number; readonly to: number };
+  range?: KeyRange;
   /** Middle C has a mark, so that one finds the place on the instrument. */
   isMiddleMarked?: boolean;
   /** Notes that may be left out: they are hollow. */

@@ -1,19 +1,8 @@
 import type { Song } from '@intervallum/core';
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
-import styled from 'styled-components';
 import { paginate } from '../../music/rails/pages.ts';
 import type { ChartView } from '../../music/rails/view.ts';
-import { PaperPage, roomOnPaper, type PaperName } from './pageFrame.tsx';
-
-const Measured = styled.div`
-  position: absolute;
-  left: -10000px;
-  top: 0;
-  visibility: hidden;
-  @media print {
-    display: none;
-  }
-`;
+import { Measured, PaperPage, roomOnPaper, type PaperName } from './pageFrame.tsx';
 
 /** Something on paper that is never parted; with what stands over it where it begins a page or a part. */
 export interface PaperBlock {

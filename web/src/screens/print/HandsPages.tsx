@@ -6,7 +6,7 @@ import { useMeasure } from '../../music/rails/measure.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { HandsSheet } from './HandsSheet.tsx';
 import { measureBlocks } from './measure.ts';
-import { columnGap, PaperPage, roomOnPaper, type PaperName } from './pageFrame.tsx';
+import { columnGap, Measured, PaperPage, roomOnPaper, type PaperName } from './pageFrame.tsx';
 
 const sectionGap = 14;
 /** How much smaller than usual the hands may be set, so that they fit one page and can still be read at a music stand. */
@@ -17,16 +17,6 @@ const Columns = styled.div<{ $count: number }>`
   grid-template-columns: repeat(${({ $count }) => $count}, minmax(0, 1fr));
   gap: ${columnGap}px;
   align-items: start;
-`;
-
-const Measured = styled.div`
-  position: absolute;
-  left: -10000px;
-  top: 0;
-  visibility: hidden;
-  @media print {
-    display: none;
-  }
 `;
 
 interface HandsPagesProps {

@@ -12,7 +12,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { layOut, type LaidSection, type LaidSlot } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
-import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
+import { MiniKeys, octavesAround } from '../../music/keys/MiniKeys.tsx';
 import { Marks, marksInWords, SectionOnPaper } from './BarsOnPaper.tsx';
 import { t } from '../../words/words.ts';
 
@@ -73,7 +73,11 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
     for (const slot of voiced.slots) if (slot && !found.has(slot.slot)) found.set(slot.slot, slot);
     return found;
   }, [voiced]);
-  const range = useMemo(() => rangeOf(voiced), [voiced]);
+  const range = useMemo(
+    () =>
+      octavesAround(voiced.slots.flatMap((slot) => (slot ? [...slot.left, ...slot.right] : []))),
+    [voiced],
+  );
   return (
     <Sections>
       {layOut(song).map((laid, place) => {
@@ -131,15 +135,6 @@ function repeatedIn(
       known.add(shape);
     }
   return repeated;
-}
-
-/** Whole octaves around all that the song's hands hold. */
-function rangeOf({ slots }: Voiced): { from: number; to: number } {
-  const notes = slots.flatMap((slot) => (slot ? [...slot.left, ...slot.right] : []));
-  return {
-    from: 12 * Math.floor(Math.min(60, ...notes) / 12),
-    to: 12 * Math.ceil(Math.max(72, ...notes) / 12),
-  };
 }
 
 function ChordCard({

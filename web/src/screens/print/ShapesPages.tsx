@@ -14,7 +14,7 @@ import {
 } from '@intervallum/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
+import { MiniKeys, octavesAround, type KeyRange } from '../../music/keys/MiniKeys.tsx';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { layOut, slotsOf, type LaidSection } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
@@ -101,7 +101,9 @@ export function ShapesPages({ song, view, paper, voiced, level, onPages }: Shape
 
 function blocksOf(song: Song, view: ChartView, voiced: Voiced, level: Level): PaperBlock[] {
   const shapes = shapesOfSong(voiced);
-  const range = rangeOf(shapes, level);
+  const range = octavesAround(
+    shapes.flatMap(({ left, right }) => (level === 'right' ? right : [...left, ...right])),
+  );
   const rows = Array.from({ length: Math.ceil(shapes.length / 3) }, (_, row) =>
     shapes.slice(3 * row, 3 * row + 3),
   );
@@ -146,7 +148,7 @@ function roadOf(
   view: ChartView,
   voiced: Voiced,
   level: Level,
-  range: Range,
+  range: KeyRange,
 ): PaperBlock[] {
   const held = new Map<number, VoicedSlot>();
   for (const slot of voiced.slots) if (slot && !held.has(slot.slot)) held.set(slot.slot, slot);
@@ -226,22 +228,6 @@ function firstOfChords(
   return first;
 }
 
-interface Range {
-  readonly from: number;
-  readonly to: number;
-}
-
-/** Whole octaves around all that is held at a level. */
-function rangeOf(shapes: readonly SongShape[], level: Level): Range {
-  const notes = shapes.flatMap(({ left, right }) =>
-    level === 'right' ? right : [...left, ...right],
-  );
-  return {
-    from: 12 * Math.floor(Math.min(60, ...notes) / 12),
-    to: 12 * Math.ceil(Math.max(72, ...notes) / 12),
-  };
-}
-
 function ShapeCard({
   shape,
   level,
@@ -250,7 +236,7 @@ function ShapeCard({
 }: {
   shape: SongShape;
   level: Level;
-  range: Range;
+  range: KeyRange;
   view: ChartView;
 }) {
   const { chord, key, left, right, fingers, optional } = shape;

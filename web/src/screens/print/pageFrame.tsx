@@ -43,6 +43,17 @@ const Page = styled.article<{ $paper: PaperName }>`
   }
 `;
 
+/** What is laid out to be measured, out of sight. */
+export const Measured = styled.div`
+  position: absolute;
+  left: -10000px;
+  top: 0;
+  visibility: hidden;
+  @media print {
+    display: none;
+  }
+`;
+
 const Head = styled.header`
   display: flex;
   justify-content: space-between;
