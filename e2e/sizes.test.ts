@@ -173,8 +173,10 @@ for (const turns of languages)
           await page.setViewportSize({ width, height });
           await look(`${title}, ${size}, ${width} x ${height}`);
         }
+      // At the stand every other song each run; its rows are laid out by the same plan.
+      if (!isDeep && place % 2 === 1) continue;
       await page.goto(`/songs/${id}/stand`);
-      for (const { width, height } of isDeep ? sizes : [sizes[place % 2 === 0 ? 1 : 4]]) {
+      for (const { width, height } of isDeep ? sizes : [sizes[place % 4 === 0 ? 1 : 4]]) {
         await page.setViewportSize({ width, height });
         await look(`${title}, stand, ${width} x ${height}`);
       }
@@ -220,13 +222,15 @@ const songs: Readonly<Record<string, string>> = {
 test('what no song should be is shown whole, on a screen of any width', async ({ page }) => {
   test.setTimeout(120_000);
   const found: string[] = [];
-  for (const [what, text] of Object.entries(songs)) {
+  for (const [turn, [what, text]] of Object.entries(songs).entries()) {
     const made = await page.request.post('/api/songs', { data: { text } });
     const { id } = (await made.json()) as { id: string };
-    for (const [path, every] of [
+    const screens = [
       [`/songs/${id}`, 320],
       [`/songs/${id}/stand`, 1280],
-    ] as const)
+    ] as const;
+    // The desk and the stand take turns; `bin/test deep` looks at both.
+    for (const [path, every] of isDeep ? screens : [screens[turn % 2]!])
       for (const width of isDeep ? [1280, 390, 320] : [every]) {
         await page.setViewportSize({ width, height: 700 });
         await page.goto(path);
