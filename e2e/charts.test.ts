@@ -217,3 +217,37 @@ test('a search finds songs by words that are sung', async ({ page }) => {
   await page.getByRole('searchbox').fill('no such words');
   await expect(page.getByRole('heading', { name: 'No song has that in it' })).toBeVisible();
 });
+
+test('an untidy sheet of letters and numerals is repaired as a whole: each step is shown first, one undo takes all back', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Sheet\n\nVerse:\n  1\n');
+  const sheet = [
+    'Harbour Wall',
+    'Key of G',
+    '',
+    '[Verse 1]',
+    'G - D/F# - Em - C',
+    'Down by the harbour wall',
+    '1. C | D',
+    '2. vi | V',
+    '',
+    'CHORUS (2x)',
+    'C, G, D, Em',
+    'rit.',
+  ];
+  await replaceText(page, sheet.join('\n'));
+  await page.getByRole('button', { name: 'Repair all …' }).click();
+  const steps = page.getByRole('dialog', { name: 'What the repairs do' });
+  await expect(steps.getByRole('listitem')).toHaveCount(9);
+  await expect(steps).toContainText('G - D/F# - Em - C1 | 5/7 | 6m | 4');
+  await expectAccessible(page);
+  await steps.getByRole('button', { name: 'Repair all of it' }).click();
+  await expect(page.getByRole('button', { name: 'Repair all …' })).toHaveCount(0);
+  await expect(editor(page)).toContainText('title: Harbour Wall');
+  await expect(section(page, 'Verse 1').getByRole('listitem')).toHaveCount(8);
+  await expect(section(page, 'Verse 1')).toContainText('Down by the harbour wall');
+  await expect(section(page, 'Chorus')).toContainText('rit.');
+  await page.keyboard.press('Control+z');
+  await expect(editor(page)).toContainText('[Verse 1]');
+});

@@ -131,6 +131,26 @@ test('a slot pinned by playing it: its neighbours adapt, and the pin survives a 
   for (const key of ['a', 'd', 'g']) await page.keyboard.down(key);
   for (const key of ['a', 'd', 'g']) await page.keyboard.up(key);
   await expect.poll(() => held(page)).toEqual({ left: [41], right: [48, 52, 55] });
+
+  // A note dragged to the other hand is that hand's; dragged to a free key it moves there.
+  const key = (name: string) => piano(page).getByRole('button', { name, exact: true });
+  await key('C3, right hand').dragTo(key('F2, left hand'));
+  await expect.poll(() => held(page)).toEqual({ left: [41, 48], right: [52, 55] });
+  await key('G3, right hand').dragTo(key('A3'));
+  await expect.poll(() => held(page)).toEqual({ left: [41, 48], right: [52, 57] });
+
+  // Who plays in chord after chord does not touch the chart; the name follows the keys while they are down.
+  await piano(page).getByText('then the next').click();
+  await piano(page).focus();
+  await page.keyboard.down('d');
+  await expect(page.getByRole('status', { name: 'What both hands hold' })).toContainText(
+    'What is played now.',
+  );
+  for (const one of ['g', 'k']) await page.keyboard.down(one);
+  for (const one of ['d', 'g', 'k']) await page.keyboard.up(one);
+  await expect(panel(page)).toContainText('Bar 3 of Verse');
+  await choose(page, 'Verse', 1);
+  await expect.poll(() => held(page)).toEqual({ left: [41, 48], right: [52, 55, 60] });
 });
 
 test('digits take another way, thin and fatten change it, and undo takes every step back', async ({
@@ -174,8 +194,10 @@ test('digits take another way, thin and fatten change it, and undo takes every s
   await expect.poll(() => held(page)).toEqual(first);
 });
 
-test('a shape gets a name and is used by it elsewhere; a left hand walks', async ({ page }) => {
-  await writeSong(page, chart);
+test('a shape gets a name and is used by it elsewhere; a left hand walks, a right thumb too', async ({
+  page,
+}) => {
+  await writeSong(page, `${chart}\nBridge:\n  6m | 1/5 | #4m7b5 | 4\n`);
   await openHands(page);
   await choose(page, 'Verse', 0);
   const { right } = await held(page);
@@ -231,6 +253,19 @@ test('a shape gets a name and is used by it elsewhere; a left hand walks', async
     .toEqual([11]);
   await page.keyboard.press('Control+z');
   await expect(chord(page, 'Verse', 0)).not.toContainText('maj7');
+
+  // A line through the bridge: offered, played with the thumb, drawn over the chords, gone by one undo.
+  await choose(page, 'Bridge', 1);
+  await panel(page).getByRole('button', { name: 'Line 6 5 ♯4 4' }).click();
+  await expect(chord(page, 'Bridge', 2)).toContainText('thumb walks ♯4');
+  const thumbs: number[] = [];
+  for (let place = 0; place < 4; place += 1) {
+    await choose(page, 'Bridge', place);
+    thumbs.push((await held(page)).right[0]!);
+  }
+  expect(thumbs.map((note) => note - thumbs[0]!)).toEqual([0, -2, -3, -4]);
+  await page.keyboard.press('Control+z');
+  await expect(chord(page, 'Bridge', 2)).not.toContainText('thumb walks');
 });
 
 test('a chord that small hands cannot hold says so and what would help; the rest is voiced', async ({

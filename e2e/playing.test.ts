@@ -55,6 +55,33 @@ test('a pattern is chosen for a hand, another made on the grid with keys alone, 
   await expect(editor(page)).toContainText('right: T~ M L T> T~ M L M, soft');
   await expect(editor(page)).toContainText('left: alternating bass');
   await expect(section(page, 'Verse')).toContainText('left hand: alternating bass');
+
+  // Two bars that take turns, with a name; and something else in the second bar only.
+  await page.keyboard.press('h');
+  await window
+    .getByRole('radiogroup', { name: 'Right hand: bars of the pattern' })
+    .getByRole('radio', { name: '2 bars' })
+    .check({ force: true });
+  await window.getByRole('radio', { name: 'Bar 2 of 2' }).check({ force: true });
+  await window.getByRole('button', { name: /^Right hand, low, beat 1:/ }).click();
+  await window.getByRole('textbox', { name: 'Right hand: name of this pattern' }).fill('lilt');
+  await page.keyboard.press('Enter');
+  await window.getByRole('button', { name: 'Keep it' }).click();
+  await expect(editor(page)).toContainText(
+    'pattern lilt: T~ M L T> T~ M L M | T~L M L T> T~ M L M',
+  );
+  await expect(editor(page)).toContainText('right: “lilt”, soft');
+  await section(page, 'Verse').getByRole('listitem').nth(1).click();
+  await page.keyboard.press('h');
+  await window.getByRole('radio', { name: 'Bar 2 only' }).check({ force: true });
+  await window.getByRole('button', { name: /Left hand$/ }).click();
+  await page.getByRole('option', { name: 'whole notes' }).click();
+  await expectAccessible(page);
+  await window.getByRole('button', { name: 'Keep it' }).click();
+  await expect(editor(page)).toContainText('left bar 2: whole notes');
+  await expect(section(page, 'Verse')).toContainText('left hand in bar 2: whole notes');
+  for (let step = 0; step < 2; step += 1) await page.keyboard.press('Control+z');
+  await expect(editor(page)).not.toContainText('lilt');
   await page.keyboard.press('Control+z');
   await expect(editor(page)).not.toContainText('right:');
   await page.keyboard.press('Control+y');

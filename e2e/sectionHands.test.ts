@@ -51,6 +51,9 @@ test('bells of home by one action, chords in the left hand; for everybody it sta
   await choose(page, 'Verse', 0);
   await say(page, /Right hand of the section/, 'bells of home');
   await expect.poll(async () => (await held(page)).right).toEqual([70, 77, 82]);
+  // After a choice the arrows are for the chords, not for what was chosen.
+  await page.keyboard.press('ArrowRight');
+  await expect(panel(page)).toContainText('Bar 2 of Verse');
   const rung = await walkThrough(page, 'Verse', 9);
   // F Bb D, G Bb Eb, F Bb D, F Bb C, the nearest of b6 and of b7, F Bb D.
   expect(rung.slice(0, 7).map(({ left }) => left)).toEqual([
@@ -74,6 +77,8 @@ test('bells of home by one action, chords in the left hand; for everybody it sta
   await panel(page).getByRole('radio', { name: 'everybody' }).check({ force: true });
   await say(page, /Right hand of the section/, 'bells of home');
   await expect(section(page, 'Verse')).toContainText('right hand: bells of home');
+  await say(page, /Pedal of the section/, 'with each bar');
+  await expect(section(page, 'Verse')).toContainText('pedal: with each bar');
   await expect.poll(async () => (await held(page)).right).toEqual([70, 77, 82]);
   await panel(page).getByRole('radio', { name: 'my part' }).check({ force: true });
   await say(page, /Right hand of the section/, 'root position');

@@ -91,7 +91,8 @@ describe('the start command', () => {
     await until(() => isWell(url()), 'it serves');
     const before = postmaster();
     process.kill(before, 'SIGKILL');
-    await until(() => command.printed.includes('it was started again'), 'it says so');
+    // What the killed one began holds its memory for a while on a busy machine.
+    await until(() => command.printed.includes('it was started again'), 'it says so', 100);
     await until(() => isWell(url()), 'it answers again');
     expect(postmaster()).not.toBe(before);
     expect(await titles()).toContain('Kept');

@@ -4,6 +4,7 @@ import {
   dynamics,
   freeHands,
   leftShapes,
+  pedallings,
   noDecisions,
   schools,
   walkKinds,
@@ -33,6 +34,7 @@ const hands: fc.Arbitrary<SongHands> = fc.record({
   ),
   registers: fc.array(fc.record({ slot, octaves: fc.integer({ min: -3, max: 3 }) })),
   walks: fc.array(fc.record({ slot, kind: fc.constantFrom(...walkKinds) })),
+  lines: fc.array(fc.record({ slot, tone: degree })),
   sections: fc.array(
     fc.record({
       slot,
@@ -50,6 +52,7 @@ const hands: fc.Arbitrary<SongHands> = fc.record({
         ),
       ),
       loudness: fc.option(fc.constantFrom(...dynamics)),
+      pedalling: fc.option(fc.constantFrom(...pedallings)),
     }),
   ),
 });
@@ -69,7 +72,15 @@ describe('stored decisions', () => {
     fc.assert(
       fc.property(fc.jsonValue(), hands, fc.nat(), (rubbish, value, which) => {
         expect(decisions.safeParse(readDecisions(rubbish).decisions).success).toBe(true);
-        const names = ['school', 'pins', 'palette', 'registers', 'walks', 'sections'] as const;
+        const names = [
+          'school',
+          'pins',
+          'palette',
+          'registers',
+          'walks',
+          'lines',
+          'sections',
+        ] as const;
         const broken = names[which % names.length]!;
         const stored = { hands: { version: 1, value: { ...value, [broken]: [{ slot: -7 }] } } };
         const read = readDecisions(stored);
@@ -107,7 +118,7 @@ describe('stored decisions', () => {
       decisions: {
         hands: {
           ...old,
-          sections: [{ ...said, right: null, loudness: null }],
+          sections: [{ ...said, right: null, loudness: null, pedalling: null }],
           palette: [{ ...shape, over: null }],
         },
       },
@@ -116,7 +127,7 @@ describe('stored decisions', () => {
   });
 
   test('of a newer version are left alone, and none are none', () => {
-    const newer = { hands: { version: 4, value: { ...freeHands } } };
+    const newer = { hands: { version: 5, value: { ...freeHands } } };
     expect(readDecisions(newer)).toEqual({
       decisions: noDecisions,
       lost: ['hands of a newer version'],

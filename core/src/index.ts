@@ -96,14 +96,27 @@ export type { Step as PatternStep, StepLength, StepVoice, TexturedHand } from '.
 export { notesInOrder, printStep, stepLengths, voicesOf } from './chart/steps.ts';
 export type { PatternName } from './chart/patterns.ts';
 export { patternNames } from './chart/patterns.ts';
-export type { Dynamic, Texture, Textures } from './chart/texture.ts';
+export {
+  isForHand,
+  mostPatternBars,
+  longestPatternName,
+  mostPatterns,
+  printPatternBars,
+  printSongPattern,
+  readSongPattern,
+  type PatternBars,
+  type SongPattern,
+} from './chart/ownPatterns.ts';
+export type { BarTexture, Dynamic, Texture, Textures } from './chart/texture.ts';
 export {
   dynamics,
   noTextures,
   patternOf,
   printTexture,
   readTexture,
+  textureInBar,
   texturesOf,
+  withBarTexture,
 } from './chart/texture.ts';
 export type { TuneBar, TuneEvent, TuneNote } from './chart/tune.ts';
 export { printTuneBar, printTuneLine, printTuneNote } from './chart/print/printTune.ts';
@@ -155,12 +168,14 @@ export type {
   RightWay,
   RightWish,
   SaidHands,
+  Pedalling,
   School,
 } from './chart/saidHands.ts';
 export {
   handsLines,
   handsLineValues,
   leftShapes,
+  pedallings,
   nothingSaidOfHands,
   printHandsLine,
   readHandsLine,
@@ -184,10 +199,12 @@ export type {
   Walk,
   WalkKind,
   WalkMark,
+  LineMark,
 } from './hands/search/voiced.ts';
 export { walkKinds } from './hands/search/voiced.ts';
 export { Voicer } from './hands/search/voicer.ts';
 export { alternatives, voice } from './hands/search/voice.ts';
+export { hasLine, innerLines, withLine, withoutLine, type InnerLine } from './hands/innerLines.ts';
 export { walkIn } from './hands/search/walks.ts';
 export type { Finger, FingerStep } from './hands/words/fingers.ts';
 export { fingersOf, fingerStep } from './hands/words/fingers.ts';
@@ -204,11 +221,13 @@ export {
   stepInWords,
   stepMovement,
 } from './hands/words/words.ts';
-export { stepsOfBar } from './playing/textures.ts';
+export { stepsOfBar } from './playing/patternPlan.ts';
+export { addedByPatterns } from './playing/textures.ts';
 export type { CellState, GridColumn, HandGrid, Touch } from './playing/grid.ts';
 export {
   cellOf,
   gridOf,
+  withBars,
   landings,
   silenced,
   touches,
@@ -238,6 +257,7 @@ export { singleToneChanges } from './hands/toneChanges.ts';
 export type { HandsPlace } from './hands/decide.ts';
 export {
   farthest,
+  draggedNote,
   giveNote,
   registerOf,
   sectionHandsOf,
@@ -285,7 +305,9 @@ export type { ChartChange } from './writing/change.ts';
 export { written } from './writing/changes.ts';
 export type { Edit, Suggestion } from './writing/edit.ts';
 export type { Cursor, TextPlace } from './marks/cursor.ts';
-export { barsBefore, placeOfBar } from './writing/place.ts';
+export { repairAll, repairAllEdit, type Repaired, type RepairStep } from './writing/repairAll.ts';
+export { fieldOfWords } from './chart/untidy/fieldWords.ts';
+export { barInTime, barsBefore, placeOfBar } from './writing/place.ts';
 export { cursorAt, lineAway, lineEnd, nearestCursor, sameCursor, stepped } from './marks/cursor.ts';
 export type { ChosenSlot, Proposal } from './writing/chosen.ts';
 export { chosenSlot, proposeResolution } from './writing/chosen.ts';
@@ -308,6 +330,7 @@ export {
   setHands,
   setSongHands,
   setSongShapes,
+  setSongPatterns,
   setSongTextures,
   setTextures,
 } from './writing/sections.ts';

@@ -17,22 +17,13 @@ import {
   voice,
   withShape,
   withEdits,
-  type ChartResult,
   type Edit,
   type RightWish,
-  type SaidOfSection,
   type VoiceOptions,
 } from '../src/index.ts';
 import { shown } from './handsTools.ts';
-import { key } from './read.ts';
-
-const nothing: SaidOfSection = { school: null, left: null, right: null, loudness: null };
-
-function read(text: string): ChartResult {
-  const found = parseChart(text);
-  if (!found.ok) throw new Error(found.problems[0]!.message);
-  return found;
-}
+import { nothingSaidOfSection as nothing } from '../src/hands/songHands.ts';
+import { key, readChart as read } from './read.ts';
 
 const way = (name: Extract<RightWish, { kind: 'way' }>['way']): RightWish => ({
   kind: 'way',
@@ -151,7 +142,7 @@ describe('what the chart says for everybody', () => {
     const twice = parseChart('title: T\nkey: C\n\nA:\n  left shape: 1-5\n  left shape: 1-8\n  1\n');
     expect(
       twice.ok ? [] : twice.problems.map(({ place, repairs }) => [place.line, repairs[0]!.label]),
-    ).toEqual([[6, 'Delete this line']]);
+    ).toEqual([[6, 'Keep it as a direction']]);
     const wrong = parseChart('title: T\nkey: C\n\nA:\n  left shape: 1-6-10\n  1\n');
     expect(wrong.ok ? null : wrong.problems[0]!).toMatchObject({
       place: { line: 5, column: 15, length: 6 },

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from './deep.ts';
 import { Chord as TonalChord, ChordType, Note as TonalNote } from 'tonal';
 import {
   allKeys,
@@ -178,7 +179,7 @@ test('print and parse give the same chord, in both readings and both minor schoo
         expect({ text, read: chord(text, { reading, minor }) }).toEqual({ text, read: made });
       },
     ),
-    { numRuns: 5000 },
+    { numRuns: runs(1500) },
   );
 });
 
@@ -308,7 +309,7 @@ test('any text gives a chord or a problem inside it, never an exception', () => 
         }
       },
     ),
-    { numRuns: 5000 },
+    { numRuns: runs(1500) },
   );
 });
 

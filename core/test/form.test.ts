@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  printRoad,
   expand,
   formatChord,
   formatKey,
@@ -91,6 +92,16 @@ describe('the roadmap', () => {
       'Chorus 3: 4m',
       'Verse 3: 1',
     ]);
+  });
+
+  test('a direction in it may have commas of its own', () => {
+    const read = parseChart(head('Verse (softly, left hand low), Chorus') + sections);
+    expect(read).toMatchObject({ ok: true });
+    expect(read.song.road).toMatchObject([
+      { name: 'Verse', direction: 'softly, left hand low' },
+      { name: 'Chorus', direction: '' },
+    ]);
+    expect(printRoad(read.song.road!)).toBe('Verse (softly, left hand low), Chorus');
   });
 
   test('a lift holds from there on, for chords, pins and all', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from './deep.ts';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -191,7 +192,7 @@ describe('chords heard in a MIDI file', () => {
         expect(again.ok ? [] : again.problems).toEqual([]);
         if (again.ok) expect(printChart(again.value)).toBe(chart);
       }),
-      { numRuns: 30, endOnFailure: true },
+      { numRuns: runs(10), endOnFailure: true },
     );
   });
 

@@ -17,7 +17,15 @@ import {
   type Slot,
   type Song,
 } from '../src/index.ts';
-import { degrees, namedShapes, saidHands, textures, tuneUnder } from './tuneGenerators.ts';
+import {
+  degrees,
+  namedShapes,
+  patterns,
+  saidHands,
+  sectionTextures,
+  textures,
+  tuneUnder,
+} from './tuneGenerators.ts';
 
 export { degrees };
 
@@ -75,7 +83,10 @@ const songChords: fc.Arbitrary<NamedChord> = fc
   .map(([root, which, bass]) => ({ ...drawnFigures[which]!, root, bass }));
 
 export const meters: fc.Arbitrary<Meter> = fc
-  .constantFrom('2/4', '3/4', '4/4', '6/8', '9/8', '12/8', '5/4 (3+2)', '7/8 (4+3)', '7/8 (3+4)')
+  .constantFrom(
+    ...['2/4', '3/4', '4/4', '6/8', '9/8', '12/8', '5/4 (3+2)', '7/8 (4+3)', '7/8 (3+4)'],
+    ...['2/2', '3/2', '6/4', '3/8'],
+  )
   .map((text) => {
     const read = parseMeter(text);
     if (!read.ok) throw new Error(text);
@@ -286,17 +297,22 @@ export const songs: fc.Arbitrary<Song> = fc
         }),
         textures,
         hands: saidHands,
+        patterns: fc.constant(patterns),
         shapes: namedShapes,
         sections: fc.array(
-          fc.record<Section>({
-            name: sectionNames,
-            times: fc.constantFrom(1, 1, 2, 4),
-            open: fc.constantFrom(false, false, true),
-            directions: fc.array(line, { maxLength: 2 }),
-            textures,
-            hands: saidHands,
-            phrases: phrases(meter),
-          }),
+          fc
+            .record<Section>({
+              name: sectionNames,
+              times: fc.constantFrom(1, 1, 2, 4),
+              open: fc.constantFrom(false, false, true),
+              directions: fc.array(line, { maxLength: 2 }),
+              textures,
+              hands: saidHands,
+              phrases: phrases(meter),
+            })
+            .chain((section) =>
+              sectionTextures(sharedBars(section)).map((said) => ({ ...section, textures: said })),
+            ),
           { maxLength: 3 },
         ),
       })
@@ -307,3 +323,8 @@ export const songs: fc.Arbitrary<Song> = fc
           .map((seed) => withPushes(song as Song, seed)),
       ),
   );
+
+/** The bars of a section that all times share. */
+function sharedBars({ phrases: lines }: Section): number {
+  return lines.reduce((sum, { when, bars }) => sum + (when === null ? bars.length : 0), 0);
+}

@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   expand,
+  formatChord,
   formatKey,
   parseChart,
+  pitchClass,
   twelveKeys,
   voice,
   type Key,
@@ -12,6 +14,7 @@ import {
 } from '../src/index.ts';
 import { pinOf, shown } from './handsTools.ts';
 import { timelineOf } from './holds.ts';
+import { key } from './read.ts';
 
 const letters = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 const named = (notes: readonly number[]) =>
@@ -50,6 +53,26 @@ const pitchOf = ({ tonic }: Key) =>
   [0, 2, 4, 5, 7, 9, 11]['CDEFGAB'.indexOf(tonic.letter)]! + tonic.alter;
 
 // Common practice, no published source.
+// Harmony textbooks: the leading note is not doubled.
+test('the leading note of a dominant is not doubled, in full and fat hands too', () => {
+  for (const name of ['C', 'E', 'Ab', 'Bb']) {
+    const [, dominant] = shown(voice(timelineOf('1 | 57 | 1', name), { style: 'full and fat' }));
+    const third = (pitchClass(key(name).tonic) + 11) % 12;
+    const all = [...dominant!.left, ...dominant!.right];
+    expect(all.filter((note) => note % 12 === third)).toHaveLength(1);
+  }
+});
+
+test('a dominant triad is not made a sixth chord of', () => {
+  for (const grade of ['warm', 'rich'] as const)
+    for (const bars of ['1 | 4 | 5 | 1', '1 | 5 | 6m | 4']) {
+      const five = shown(voice(timelineOf(bars), { grade })).find(
+        ({ chord }) => formatChord(chord) === '5',
+      )!;
+      expect([...five.left, ...five.right].map((note) => note % 12)).not.toContain(4);
+    }
+});
+
 describe('alt', () => {
   test('is third, seventh, one altered ninth and one altered fifth', () => {
     const [alt] = held('57alt | 1', 'D', { grade: 'altered' });

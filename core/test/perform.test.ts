@@ -241,6 +241,52 @@ describe('touch', () => {
     ]);
   });
 
+  test('a pushed chord of a pickup is heard where it stands, an eighth before its beat', () => {
+    const { notes, ticks } = perform(song('\nA:\n  ( . . . <5 ) | 1\n'));
+    const [first] = notes;
+    expect([first!.onset, ticks]).toEqual([0, 240 + 480 + 1920]);
+    expect(notes.find(({ at }) => at > first!.at)!.onset).toBe(720);
+  });
+
+  // Common practice, no published source.
+  test.each([
+    [
+      'each chord',
+      [
+        [60, 960],
+        [1020, 1920],
+        [1980, 2880],
+        [2940, 3840],
+      ],
+    ],
+    [
+      'each bar',
+      [
+        [60, 1920],
+        [1980, 3840],
+      ],
+    ],
+    [
+      'with the bass',
+      [
+        [60, 1920],
+        [1980, 2880],
+        [2940, 3840],
+      ],
+    ],
+    ['none', []],
+  ])('with “pedalling: %s” the pedal goes down anew just then', (way, expected) => {
+    const { pedal } = perform(song(`\nA:\n  pedalling: ${way}\n  1 4/1 | 4 5\n`));
+    expect(pedal.map(({ onset, ticks }) => [onset, onset + ticks])).toEqual(expected);
+  });
+
+  test('two hands that take turns are joined by the pedal; silence that both leave is not drowned', () => {
+    const pedals = (lines: string) => perform(song(`\nA:\n  ${lines}\n  1\n`)).pedal.length;
+    expect(pedals('right: left-right\n  left: left-right')).toBe(1);
+    expect(pedals('right: A _ A _')).toBe(0);
+    expect(pedals('right: A! . . .')).toBe(0);
+  });
+
   test('loosened, notes are a little off and no more, the same for the same seed', () => {
     const exact = perform(song('\nA x2:\n  right: A, eighths\n  1 4 | 5 6m\n'));
     const loose = loosen(exact, 7);

@@ -1,4 +1,11 @@
-import { parseChord, parseKey, type Chord, type Key } from '../src/index.ts';
+import {
+  parseChart,
+  parseChord,
+  parseKey,
+  type ChartResult,
+  type Chord,
+  type Key,
+} from '../src/index.ts';
 
 /** A key by its name, for tests that are not about reading keys. */
 export function key(name: string): Key {
@@ -12,4 +19,11 @@ export function chord(text: string, options: Parameters<typeof parseChord>[1] = 
   const read = parseChord(text, options);
   if (!read.ok) throw new Error(`${text}: ${read.problems[0]!.message}`);
   return read.value;
+}
+
+/** A chart that has no problem. */
+export function readChart(text: string): ChartResult {
+  const read = parseChart(text);
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return read;
 }

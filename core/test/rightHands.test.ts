@@ -3,29 +3,19 @@ import fc from 'fast-check';
 import {
   expand,
   freeHands,
-  parseChart,
   usualReach,
   Voicer,
   voice,
   withShape,
   withShapeAt,
-  type ChartResult,
   type RightWish,
-  type SaidOfSection,
   type Timeline,
   type VoicedSlot,
   type VoiceOptions,
 } from '../src/index.ts';
 import { pinOf, shown } from './handsTools.ts';
-import { key } from './read.ts';
-
-const nothing: SaidOfSection = { school: null, left: null, right: null, loudness: null };
-
-function read(text: string): ChartResult {
-  const found = parseChart(text);
-  if (!found.ok) throw new Error(found.problems[0]!.message);
-  return found;
-}
+import { nothingSaidOfSection as nothing } from '../src/hands/songHands.ts';
+import { key, readChart as read } from './read.ts';
 
 const held = (slots: readonly (VoicedSlot | null)[]) => slots.filter((slot) => slot !== null);
 

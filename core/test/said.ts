@@ -18,9 +18,10 @@ export function saidFaults(
 const names = (text: string) => text.split(/, | and /);
 
 function partFaults(
-  part: string,
+  said: string,
   { before, now }: { readonly before: string[]; readonly now: string[] },
 ): string[] {
+  const part = said.replace(/the octave ([A-G][♭♯b#]*)/, '$1 $1');
   if (/stays|leaves it to the bass/.test(part)) return [];
   const whole = /(?:to|down|up|:|hand) ([A-G][^():]*?)(?: \(([1-5-]+)\))?\.$/.exec(part);
   if (whole && !/finger|thumb|keep/i.test(part)) {

@@ -153,7 +153,7 @@ describe('what is said', () => {
     const left = { shape: '1-5-10', orElse: '1-5' } as const;
     const one = withSection(freeHands, slots, { left });
     const two = withSection(one, slots, { school: 'full and fat' });
-    const nothing = { right: null, loudness: null };
+    const nothing = { right: null, loudness: null, pedalling: null };
     expect(two.sections).toEqual([{ slot: 4, school: 'full and fat', left, ...nothing }]);
     expect(sectionHandsOf(two, slots)).toEqual({ school: 'full and fat', left, ...nothing });
     expect(sectionHandsOf(two, [0, 1])).toEqual({ school: null, left: null, ...nothing });

@@ -32,7 +32,9 @@ describe('said by a teacher', () => {
     offTune: false,
     rolled: { left: false, right: false },
     walk: null,
+    line: null,
     loudness: null,
+    pedalling: null,
     cost: { own: 0, step: { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 } },
   });
 
@@ -119,7 +121,7 @@ describe('said by a teacher', () => {
       over: 12,
     } as const;
     expect(otherInWords(from, other)).toBe(
-      'One note held, right hand moves 3 semitones, 1 more than the best',
+      'One note held, right hand moves 3 semitones, costs the song 1 semitone more',
     );
     expect(stepMovement(from, other)).toEqual({
       kind: 'small',

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  addedByPatterns,
   expand,
   parseChart,
   patternNames,
@@ -85,6 +86,90 @@ test('a root with ghost fifths is struck once a bar and held, its fifth soft bet
   expect(sixteenths).toHaveLength(13);
 });
 
+/** Where the patterns of some bars strike, in eighths from the beginning of each bar. */
+function eighths(texture: string, bars: string, meter = '4/4', head = ''): string[] {
+  const length = { '4/4': 1920, '5/4 (3+2)': 2400, '7/8 (4+3)': 1680 }[meter]!;
+  const at = onsets(played('right', texture, bars, { meter, head }));
+  const last = Math.floor(at.at(-1)! / length);
+  return Array.from({ length: last + 1 }, (_, bar) =>
+    at
+      .filter((onset) => Math.floor(onset / length) === bar)
+      .map((onset) => (onset - bar * length) / 240)
+      .join(' '),
+  );
+}
+
+// Common practice, no published source.
+describe('patterns', () => {
+  test('of two and four bars take turns', () => {
+    const two = 'A . . . . . . . | A . A . A . A .';
+    expect(eighths(two, '1 | 1 | 1 | 1')).toEqual(['0', '0 2 4 6', '0', '0 2 4 6']);
+    const withPickup =
+      'title: T\nkey: C\n\nA:\n  right: A . . . . . . . | A\n  ( . . . 5 ) | 1 | 4 | 1\n';
+    const { song } = parseChart(withPickup);
+    const notes = perform(voice(expand(song)), { hands: ['right'] }).notes;
+    const inBar = (bar: number) =>
+      onsets(notes).filter((at) => at >= 480 + bar * 1920 && at < 480 + (bar + 1) * 1920).length;
+    // A pickup is no bar of the pattern.
+    expect([0, 1, 2].map(inBar)).toEqual([1, 8, 1]);
+  });
+
+  test.each([
+    ['outer-inner, eighths', '5/4 (3+2)', '02 1 02 1 02 1 02 1 02 1'],
+    ['combined', '7/8 (4+3)', '02 1 02 1 02 1 02'],
+    ['top-middle-low-middle', '7/8 (4+3)', '2 1 0 1 2 1 0'],
+    ['T M L', '5/4 (3+2)', '2 1 0 2 1 0 2 1 0 2'],
+    // Longer than a group it is the bar’s own.
+    ['T M L M A', '7/8 (4+3)', '2 1 0 1 012 2 1'],
+    ['L M, beats', '7/8 (4+3)', '0 1'],
+  ])('%s in %s begins anew with each group', (texture, meter, expected) => {
+    expect(places(played('right', texture, '1', { meter }))).toBe(expected);
+  });
+
+  test('of a song have a name, and are used by several sections', () => {
+    const head = 'right: “lilt”\npattern lilt: A . . . | A _ A _, sixteenths\n';
+    const read = parseChart(
+      `title: T\nkey: C\n${head}\nA:\n  1 | 4\n\nB:\n  right: “lilt”, soft\n  1 | 4\n`,
+    );
+    expect(read).toMatchObject({ ok: true });
+    const [a, b] = read.song.sections.map(({ textures }) => textures.right);
+    expect([a, b!.name, b!.step, b!.dynamic]).toEqual([null, 'lilt', 'sixteenths', 'soft']);
+    expect(read.song.textures.right!.name).toBe('lilt');
+    expect(printTexture(b!)).toBe('“lilt”, soft');
+  });
+
+  test('of single bars: the hand does something else there, and goes on as before', () => {
+    const read = parseChart(
+      'title: T\nkey: C\n\nA:\n  right: block\n  right bar 2: A . . . . . . .\n  left bar 3: L 5, beats\n  1 | 4 | 1\n',
+    );
+    const song = voice(expand(read.song));
+    const count = (hand: TexturedHand, bar: number) =>
+      onsets(perform(song, { hands: [hand] }).notes).filter((at) => Math.floor(at / 1920) === bar)
+        .length;
+    expect([0, 1, 2].map((bar) => count('right', bar))).toEqual([4, 1, 4]);
+    expect([0, 1, 2].map((bar) => count('left', bar))).toEqual([1, 1, 4]);
+  });
+
+  test.each([
+    ['pattern lilt: T Q M', '', '4:17 “Q” is no step.'],
+    ['pattern lilt: T | | M', '', '4:18 A bar of a pattern has one step'],
+    ['pattern lilt: T | M | L | T | M', '', '4:15 A pattern has up to 4 bars; this has 5.'],
+    ['pattern lilt: T, soft', '', '4:18 After the steps of a pattern stands beats'],
+    ['pattern lilt: T M\npattern Lilt: T', '', '5:1 What “Lilt” is was said above already'],
+    ['', 'right: “lilt”', '6:10 The song has no pattern called “lilt”.'],
+    ['pattern lilt: L 5', 'right: “lilt”', '7:10 “lilt” has the fifth or the octave'],
+    ['pattern lilt: T M', 'right: “lilt”, beats', '7:18 After the pattern stands how it is played'],
+    ['', 'right bar 3: block', '6:3 The section has 2 bars: there is no bar 3.'],
+    ['', 'right bar 1: block\n  right bar 1: A', '7:1 What the right hand does in bar 1 was said'],
+  ])('that are wrong say what and where: %s %s', (head, line, expected) => {
+    const read = parseChart(
+      `title: T\nkey: C\ntempo: 72\n${head}${head && '\n'}\nA:\n  ${line}\n  1 | 4\n`,
+    );
+    const [first] = read.ok ? [] : read.problems;
+    expect(`${first?.place.line}:${first?.place.column} ${first?.message}`).toContain(expected);
+  });
+});
+
 test('patterns of the right hand are there for the left one as well', () => {
   for (const name of ['outer-inner', 'top-middle-low-middle', 'combined', 'motif on 2 and 4'])
     expect(played('left', name, '1 | 4').length).toBeGreaterThan(4);
@@ -131,6 +216,24 @@ describe('the patterns of the left hand', () => {
             if (of === 'left' && source === 'texture')
               expect(song.slots[at]!.right).not.toContain(note);
         }
+  });
+
+  test('what it adds is known before it is played: all that is struck is held or added', () => {
+    for (const texture of ['octave on the offbeats', 'L 5 8 5, eighths', 'root with ghost fifths'])
+      for (const key of twelveKeys('major')) {
+        const read = parseChart(
+          `title: T\nkey: C\n\nA:\n  left: ${texture}\n  1 . 5/7 . | 4maj7 | 57 | 6m7 %\n`,
+        );
+        const song = voice(expand(read.song, { key }));
+        const addedAt = addedByPatterns(song);
+        const struck = strike(song, { hands: ['left'] }).notes;
+        for (const held of song.slots) {
+          if (!held) continue;
+          const notes = struck.filter(({ at }) => at === held.at).map(({ note }) => note);
+          const more = [...new Set(notes.filter((note) => !held.left.includes(note)))].sort();
+          expect(addedAt(held.at)).toEqual(more);
+        }
+      }
   });
 
   test('alternating bass: the last eighth of a chord is the fifth of the next, then its root', () => {

@@ -4,12 +4,16 @@ import {
   dynamics,
   feltBeats,
   leftShapes,
+  pedallings,
+  readSongPattern,
   readTexture,
   rightWays,
   schools,
+  withBarTexture,
   type Degree,
   type Meter,
   type PaletteShape,
+  type SongPattern,
   type SaidHands,
   type Step,
   type Texture,
@@ -25,9 +29,36 @@ export const degrees: fc.Arbitrary<Degree> = fc.record({
 });
 
 const stepTexts: Readonly<Record<TexturedHand, readonly string[]>> = {
-  right: ['block', 'T~ M L M', 'combined', 'A>! _ (TL) . M', 'whole notes', 'A~ TM~'],
-  left: ['alternating bass', 'L~ (8) . (5)', 'A', 'left-right', 'L5 T~> _ .'],
+  right: [
+    'block',
+    'T~ M L M',
+    'combined',
+    'T M | TL . | A | L M T M',
+    '“lilt”',
+    'A>! _ (TL) . M',
+    'whole notes',
+    'A~ TM~',
+  ],
+  left: [
+    'alternating bass',
+    'L 5 | L~ (8)',
+    '“walk”',
+    'L~ (8) . (5)',
+    'A',
+    'left-right',
+    'L5 T~> _ .',
+  ],
 };
+
+/** The named patterns of a song. */
+export const patterns: readonly SongPattern[] = [
+  ['lilt', 'T~ M L M | TL M, sixteenths'],
+  ['walk', 'L 5 L 8, beats, leading'],
+].map(([name, steps]) => {
+  const read = readSongPattern(name!, steps!);
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return read.value;
+});
 
 /** Every way a texture can be written, for one hand; now and then none. */
 function textureOf(hand: TexturedHand): fc.Arbitrary<Texture | null> {
@@ -38,8 +69,11 @@ function textureOf(hand: TexturedHand): fc.Arbitrary<Texture | null> {
       fc.constantFrom('', ', soft', ', loud'),
       fc.constantFrom('', hand === 'left' ? ', leading' : ''),
     )
-    .map((parts) => {
-      const read = readTexture(parts.join(''), hand);
+    .map(([steps, length, loudness, leading]) => {
+      // A pattern of the song's own says its length and whether it leads where it is named.
+      const own = steps.startsWith('“');
+      const typed = steps + (own ? '' : length) + loudness + (own ? '' : leading);
+      const read = readTexture(typed, hand, patterns);
       if (!read.ok) throw new Error(read.problems[0]!.message);
       return read.value;
     });
@@ -48,7 +82,25 @@ function textureOf(hand: TexturedHand): fc.Arbitrary<Texture | null> {
 export const textures: fc.Arbitrary<Textures> = fc.record({
   left: textureOf('left'),
   right: textureOf('right'),
+  bars: fc.constant([]),
 });
+
+/** Textures of a section of so many bars, of which single ones may be told something else. */
+export function sectionTextures(bars: number): fc.Arbitrary<Textures> {
+  if (bars === 0) return textures;
+  const single = fc.tuple(
+    fc.constantFrom('left' as const, 'right' as const),
+    fc.integer({ min: 1, max: bars }),
+  );
+  return fc
+    .tuple(textures, fc.array(single, { maxLength: 2 }), textureOf('left'), textureOf('right'))
+    .map(([said, places, left, right]) =>
+      places.reduce(
+        (now, [hand, bar]) => withBarTexture(now, hand, bar, hand === 'left' ? left : right),
+        said,
+      ),
+    );
+}
 
 const leftShape = fc.constantFrom(...leftShapes);
 /** All that can be said of the hands of a section; now and then nothing. */
@@ -63,6 +115,7 @@ export const saidHands: fc.Arbitrary<SaidHands> = fc.record({
     { freq: 1 },
   ),
   loudness: fc.option(fc.constantFrom(...dynamics), { freq: 1 }),
+  pedalling: fc.option(fc.constantFrom(...pedallings), { freq: 1 }),
   octaves: fc.constantFrom(null, null, -2, -1, 1, 2),
 });
 

@@ -17,6 +17,7 @@ function pieces(state: EditorState): string[] {
 const whole = [
   'title: Low Water',
   'left: root',
+  '72 bpm',
   '',
   'Verse x2:',
   '  * softly',

@@ -1,5 +1,6 @@
 import {
   carryDecisions,
+  decisionKinds,
   noDecisions,
   parseChart,
   placedSlots,
@@ -24,7 +25,11 @@ export const songFile = z.object({
   version: z.literal(newest),
   chart: chartText,
   decisions: z
-    .object({ hands: z.object({ version: z.literal([1, 2, 3]), value: songHands }).optional() })
+    .object({
+      hands: z
+        .object({ version: z.int().min(1).max(decisionKinds.hands.version), value: songHands })
+        .optional(),
+    })
     .optional(),
 });
 export type SongFile = z.infer<typeof songFile>;

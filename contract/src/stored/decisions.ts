@@ -21,9 +21,9 @@ interface Reader<Value> {
 }
 
 const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } = {
-  // What is said of sections came with version 2, its right hand, its loudness and shapes of the root with version 3: what is
-  // not there is nothing.
-  hands: { upgrades: { 1: (old) => old, 2: (old) => old }, read: readHands },
+  // What is said of sections came with version 2, its right hand, its loudness and shapes of the root with version 3,
+  // inner lines and the pedal with version 4: what is not there is nothing.
+  hands: { upgrades: { 1: (old) => old, 2: (old) => old, 3: (old) => old }, read: readHands },
 };
 
 export function storeDecisions(decisions: Decisions): StoredDecisions {
@@ -92,6 +92,7 @@ function readHands(value: unknown, lost: (what: string) => void): SongHands {
     palette: list('palette', handsMarks.shape),
     registers: list('registers', handsMarks.register),
     walks: list('walks', handsMarks.walk),
+    lines: list('lines', handsMarks.line),
     sections: list('sections', handsMarks.section),
   };
 }

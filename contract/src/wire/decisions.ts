@@ -1,6 +1,7 @@
 import {
   dynamics,
   leftShapes,
+  pedallings,
   rightWays,
   schools,
   walkKinds,
@@ -32,12 +33,14 @@ export const handsMarks = {
   }),
   register: z.object({ slot, octaves: z.int().min(-3).max(3) }),
   walk: z.object({ slot, kind: z.enum(walkKinds) }),
+  line: z.object({ slot, tone: degree }),
   section: z.object({
     slot,
     school: z.enum(schools).nullable(),
     left: z.object({ shape: z.enum(leftShapes), orElse: z.enum(leftShapes).nullable() }).nullable(),
     right: rightWish.nullable().default(null),
     loudness: z.enum(dynamics).nullable().default(null),
+    pedalling: z.enum(pedallings).nullable().default(null),
   }),
 };
 
@@ -49,6 +52,7 @@ export const songHands: z.ZodType<SongHands> = z.object({
   registers: z.array(handsMarks.register).max(1_000).readonly(),
   walks: z.array(handsMarks.walk).max(5_000).readonly(),
   // A page that was opened before there was such a thing says nothing of it: what is left out is nothing.
+  lines: z.array(handsMarks.line).max(5_000).readonly().default([]),
   sections: z.array(handsMarks.section).max(1_000).readonly().default([]),
 });
 

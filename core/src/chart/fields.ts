@@ -57,6 +57,7 @@ export const emptyHead: SongHead = {
   road: null,
   textures: noTextures,
   hands: nothingSaidOfHands,
+  patterns: [],
   shapes: [],
 };
 
@@ -100,7 +101,7 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
       return mapped(readRoad(value), (road) => ({ ...head, road }));
     case 'left':
     case 'right':
-      return mapped(readTexture(value, name), (texture) => ({
+      return mapped(readTexture(value, name, head.patterns), (texture) => ({
         ...head,
         textures: { ...head.textures, [name]: texture },
       }));
@@ -109,6 +110,7 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
     case 'right shape':
     case 'octave':
     case 'loudness':
+    case 'pedalling':
       return mapped(readHandsLine(name, value, head.hands), (hands) => ({ ...head, hands }));
     case 'by':
     case 'singer':

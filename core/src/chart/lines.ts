@@ -1,8 +1,10 @@
 import { readFieldName, type FieldName } from './fields.ts';
 import { shapeNamed } from './namedShapes.ts';
+import { patternLineNamed } from './ownPatterns.ts';
 import { handsLineNamed, type HandsLine } from './saidHands.ts';
 import type { PhraseWhen } from './song.ts';
 import type { TexturedHand } from './steps.ts';
+import { textureLineNamed } from './texture.ts';
 import { readWhen } from './when.ts';
 
 /** One line of chart text, told apart by how it begins and ends. Starts count from 0 in the line. */
@@ -17,6 +19,13 @@ export type Line =
   /** What a named hand shape is, for everybody. */
   | {
       readonly kind: 'shape';
+      readonly name: string;
+      readonly value: string;
+      readonly start: number;
+    }
+  /** What a named pattern of the song is. */
+  | {
+      readonly kind: 'pattern';
       readonly name: string;
       readonly value: string;
       readonly start: number;
@@ -36,6 +45,8 @@ export type Line =
   | {
       readonly kind: 'texture';
       readonly hand: TexturedHand;
+      /** The one bar that it is about, counted from 1; null for the section. */
+      readonly bar: number | null;
       readonly value: string;
       readonly start: number;
     }
@@ -68,18 +79,32 @@ export function readLine(text: string, inSections: boolean): Line {
   const colon = text.indexOf(':');
   if (colon < 0) return { kind: 'bars' };
   const name = text.slice(0, colon).trim();
+  // A colon beside a bar line is a repeat sign of another hand.
+  if (/^\|*$/.test(name) && /\||:$/.test(typed) && typed !== ':') return { kind: 'bars' };
   if (name.toLowerCase() === 'tune')
     return { kind: 'tune', text: text.slice(colon + 1), start: colon + 1 };
   const field = readFieldName(name);
-  if (inSections && (field === 'left' || field === 'right')) {
-    const value = text.slice(colon + 1);
-    return { kind: 'texture', hand: field, value, start: colon + 1 };
-  }
+  const texture = inSections ? textureLineNamed(name) : null;
+  if (texture)
+    return { kind: 'texture', ...texture, value: text.slice(colon + 1), start: colon + 1 };
   const about = inSections ? handsLineNamed(name) : null;
   if (about) return { kind: 'hands', about, value: text.slice(colon + 1), start: colon + 1 };
   if (field && inSections) return { kind: 'late field', name: field };
+  // Elsewhere the metre is called so; with nothing like one after it, it is the name of a section.
+  const time =
+    inSections || name.toLowerCase() !== 'time'
+      ? null
+      : /^\s*\d+\s*\/\s*\d+/.exec(text.slice(colon + 1));
+  if (time) {
+    const value = text.slice(colon + 1);
+    const valueStart = colon + 1 + value.length - value.trimStart().length;
+    return { kind: 'field', name: 'meter', value: value.trim(), valueStart };
+  }
   // With nothing after its colon it is a section called so: “Shape of the Hills”.
   const shape = inSections || typed.endsWith(':') ? null : shapeNamed(name);
+  const pattern = inSections || typed.endsWith(':') ? null : patternLineNamed(name);
+  if (pattern)
+    return { kind: 'pattern', name: pattern, value: text.slice(colon + 1), start: colon + 1 };
   if (shape) return { kind: 'shape', name: shape, value: text.slice(colon + 1), start: colon + 1 };
   if (field) {
     const value = text.slice(colon + 1);

@@ -4,15 +4,19 @@ import { failure, placeInLine, quoted, replaceWith, success, type Result } from 
 /** Beats in a bar over the note that counts one; metres that fall into unequal groups declare them. */
 export interface Meter {
   readonly beats: number;
-  readonly unit: 4 | 8;
+  readonly unit: 2 | 4 | 8;
   readonly groups: readonly number[] | null;
 }
 
 /** The metres a chart can be in, with the numbers of equal parts that each carries (common practice, no published source). */
 const equalParts: Readonly<Record<string, readonly number[]>> = {
+  '2/2': [1, 2, 4, 8],
+  '3/2': [1, 3, 6],
   '2/4': [1, 2, 4],
   '3/4': [1, 3, 6],
   '4/4': [1, 2, 4, 8, 16],
+  '6/4': [1, 2, 6],
+  '3/8': [1, 3],
   '6/8': [1, 2, 6],
   '9/8': [1, 3, 9],
   '12/8': [1, 2, 4, 12],
@@ -45,23 +49,24 @@ export function barTicks(meter: Meter): number {
 }
 
 /**
- * The lengths of the felt beats of a bar, in ticks: quarters, dotted quarters in compound time, and in metres of groups
- * one beat a group of eighths (common practice, no published source).
+ * The lengths of the felt beats of a bar, in ticks: quarters, halves where they are counted, three units in compound time and in
+ * 6/4, and in metres of groups one beat a group of eighths (common practice, no published source).
  */
 export function feltBeats(meter: Meter): readonly number[] {
   const unit = ticksPerWhole / meter.unit;
   if (meter.groups && meter.unit === 8) return meter.groups.map((group) => group * unit);
-  const beat = isCompound(meter) ? 3 * unit : ticksPerWhole / 4;
+  const isInThrees = isCompound(meter) || (meter.beats === 6 && meter.unit === 4);
+  const beat = isInThrees ? 3 * unit : Math.max(unit, ticksPerWhole / 4);
   const bar = barTicks(meter);
   return Array.from({ length: Math.round(bar / beat) }, () => beat);
 }
 
-/** True where a beat has three eighths: 6/8, 9/8, 12/8. */
+/** True where a beat has three eighths: 3/8, 6/8, 9/8, 12/8. */
 export function isCompound({ unit, beats, groups }: Meter): boolean {
   return unit === 8 && beats % 3 === 0 && !groups;
 }
 
-/** The length of the beat that a tempo counts, in ticks: a dotted quarter in compound time, else a quarter. */
+/** The length of the beat that a tempo counts, in ticks: the felt one, in metres of groups a quarter. */
 export function tempoBeat(meter: Meter): number {
   return meter.groups ? ticksPerWhole / 4 : feltBeats(meter)[0]!;
 }

@@ -1,5 +1,6 @@
 import { Memo } from '../kit/memo.ts';
-import { readSteps, type Step, type StepLength, type TexturedHand } from './steps.ts';
+import type { PatternBars } from './ownPatterns.ts';
+import { readSteps, type StepLength, type TexturedHand } from './steps.ts';
 
 /** A pattern that players know by a name (common practice, no published source). */
 interface KnownPattern {
@@ -115,9 +116,12 @@ export function findPattern(text: string, hand: TexturedHand): PatternName | nul
 
 /** A pattern in one kind of time. */
 export interface Pattern {
-  readonly steps: readonly Step[];
+  /** Bar by bar; each in its turn. */
+  readonly bars: PatternBars;
   readonly step: StepLength;
   readonly leading: boolean;
+  /** It has a name that all players know: such a one is made of groups, and begins anew with each. */
+  readonly isKnown: boolean;
 }
 
 /** Every bar asks for its pattern, so what was read of the table is kept. */
@@ -133,5 +137,5 @@ function readPattern(name: PatternName, hand: TexturedHand, isCompound: boolean)
   const own = (hand === 'right' && answers[name]) || steps;
   const found = readSteps(isCompound ? own.compound : own.simple, hand);
   if (!found.ok) throw new Error(`The pattern ${name} has a step ${found.text}.`);
-  return { steps: found.value, step, leading };
+  return { bars: [found.value], step, leading, isKnown: true };
 }

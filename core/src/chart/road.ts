@@ -5,11 +5,16 @@ import type { RoadStep, Section } from './song.ts';
 /** The farthest the key is lifted in one step, in semitones. */
 const farthestLift = 11;
 
+/** The steps of a roadmap as they are typed; a comma in parentheses is one of a direction. */
+export function partsOfRoad(value: string): string[] {
+  return value.split(/,(?![^(]*\))/);
+}
+
 /** Reads a roadmap: `Intro, Verse 1, Chorus x2, Vamp open, up 2, Chorus (softer)`. Places are those of the value. */
 export function readRoad(value: string): Result<readonly RoadStep[]> {
   const steps: RoadStep[] = [];
   let at = 0;
-  for (const part of value.split(',')) {
+  for (const part of partsOfRoad(value)) {
     const typed = part.trim();
     const start = typed === '' ? at : at + part.length - part.trimStart().length;
     at += part.length + 1;
@@ -84,7 +89,7 @@ export function missingSection(
   sections: readonly Section[],
 ): Result<null> {
   let at = 0;
-  for (const [index, part] of value.split(',').entries()) {
+  for (const [index, part] of partsOfRoad(value).entries()) {
     const step = road[index];
     const start = at + part.length - part.trimStart().length;
     at += part.length + 1;

@@ -56,12 +56,17 @@ export type RightWish =
   | { readonly kind: 'way'; readonly way: RightWay }
   | { readonly kind: 'shape'; readonly name: string };
 
+/** When the pedal goes down anew: with each chord, with each bar, where the bass changes; or never (common practice, no published source). */
+export const pedallings = ['each chord', 'each bar', 'with the bass', 'none'] as const;
+export type Pedalling = (typeof pedallings)[number];
+
 /** What is said of the hands of a section: null where the song decides, or the search. */
 export interface SaidHands {
   readonly school: School | null;
   readonly left: LeftWish | null;
   readonly right: RightWish | null;
   readonly loudness: Dynamic | null;
+  readonly pedalling: Pedalling | null;
   /** Octaves that it is played higher or, negative, lower. */
   readonly octaves: number | null;
 }
@@ -71,6 +76,7 @@ export const nothingSaidOfHands: SaidHands = {
   left: null,
   right: null,
   loudness: null,
+  pedalling: null,
   octaves: null,
 };
 
@@ -82,6 +88,7 @@ export function saidFirst(first: SaidHands, ...others: readonly SaidHands[]): Sa
       left: said.left ?? other.left,
       right: said.right ?? other.right,
       loudness: said.loudness ?? other.loudness,
+      pedalling: said.pedalling ?? other.pedalling,
       octaves: said.octaves ?? other.octaves,
     }),
     first,
@@ -89,7 +96,14 @@ export function saidFirst(first: SaidHands, ...others: readonly SaidHands[]): Sa
 }
 
 /** The names of the lines that say something of the hands, in the order in which they are printed. */
-export const handsLines = ['school', 'left shape', 'right shape', 'octave', 'loudness'] as const;
+export const handsLines = [
+  'school',
+  'left shape',
+  'right shape',
+  'octave',
+  'loudness',
+  'pedalling',
+] as const;
 export type HandsLine = (typeof handsLines)[number];
 
 /** The part of what is said that a line says. */
@@ -99,6 +113,7 @@ const partOfLine = {
   'right shape': 'right',
   octave: 'octaves',
   loudness: 'loudness',
+  pedalling: 'pedalling',
 } as const satisfies Record<HandsLine, keyof SaidHands>;
 
 /** The line of what is said of the hands that a word before a colon names; null where it names none. */
@@ -121,11 +136,12 @@ export const handsLineValues: Readonly<Record<HandsLine, readonly string[]>> = {
   'right shape': rightWays,
   octave: Object.keys(octaveWords),
   loudness: dynamics,
+  pedalling: pedallings,
 };
 
 /**
  * Reads what stands after the colon of such a line: `1-5-10 else 1-5` after `left shape:`, a way or the name of a shape in
- * quotation marks after `right shape:`, `up`, `down`, `two up`, `two down` after `octave:`. Nothing at all takes it back.
+ * quotation marks after `right shape:`, `up`, `down`, `two up`, `two down` after `octave:`, a way of the pedal after `pedalling:`. Nothing at all takes it back.
  */
 export function readHandsLine(line: HandsLine, value: string, said: SaidHands): Result<SaidHands> {
   const typed = value.trim().replace(/\s+/g, ' ');
@@ -162,6 +178,10 @@ export function readHandsLine(line: HandsLine, value: string, said: SaidHands): 
     case 'loudness': {
       const loudness = dynamics.find((one) => one === lower);
       return loudness ? take({ loudness }) : unknown(value, typed, 'loudness', dynamics);
+    }
+    case 'pedalling': {
+      const pedalling = pedallings.find((one) => one === lower);
+      return pedalling ? take({ pedalling }) : unknown(value, typed, 'pedalling', pedallings);
     }
   }
 }
@@ -207,7 +227,7 @@ export function printHandsLines(said: SaidHands): string[] {
 
 /** What a line says of the hands; null where it says nothing. */
 export function printHandsLine(line: HandsLine, said: SaidHands): string | null {
-  const { school, left, right, loudness, octaves } = said;
+  const { school, left, right, loudness, pedalling, octaves } = said;
   switch (line) {
     case 'school':
       return school;
@@ -219,5 +239,7 @@ export function printHandsLine(line: HandsLine, said: SaidHands): string | null 
       return Object.keys(octaveWords).find((words) => octaveWords[words] === octaves) ?? null;
     case 'loudness':
       return loudness;
+    case 'pedalling':
+      return pedalling;
   }
 }

@@ -6,6 +6,7 @@ import type { Key } from '../pitch/key.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Meter } from './meter.ts';
 import type { PaletteShape } from './namedShapes.ts';
+import type { SongPattern } from './ownPatterns.ts';
 import { nothingSaidOfHands, type SaidHands } from './saidHands.ts';
 import { noTextures, type Textures } from './texture.ts';
 import type { TuneBar } from './tune.ts';
@@ -29,6 +30,8 @@ export interface Song {
   readonly textures: Textures;
   /** What both hands hold, for every player who says nothing else of it. */
   readonly hands: SaidHands;
+  /** Patterns of the song's own that have names. */
+  readonly patterns: readonly SongPattern[];
   /** Hand shapes by their names, for everybody. */
   readonly shapes: readonly PaletteShape[];
   readonly sections: readonly Section[];

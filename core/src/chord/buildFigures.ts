@@ -17,6 +17,8 @@ export interface QualityProblem {
   readonly length: number;
   /** Qualities that could be meant instead. */
   readonly instead: readonly string[];
+  /** The first of them says the same. */
+  readonly isSame?: boolean;
 }
 
 export type Built =

@@ -48,6 +48,13 @@ export function chordHints(
       hint('This adds the #11 to the triad. With the major seventh it is', written({ figures })),
     );
   }
+  if (/^[b#♭♯]*[1-7]4$/u.test(text))
+    hints.push(
+      hint(
+        'This adds the 4th to the triad. In its third’s place it is',
+        `${text.slice(0, -1)}sus4`,
+      ),
+    );
   return hints;
 }
 

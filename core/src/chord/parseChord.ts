@@ -4,6 +4,7 @@ import {
   placeInLine,
   quoted,
   replaceWith,
+  sayAs,
   success,
   type Problem,
   type Repair,
@@ -69,13 +70,13 @@ function parseNamed(text: string, style: NumberStyle): Result<NamedChord> {
   const quality = parseQuality(split.quality, bareTriad(root, style));
   if (!quality.ok) {
     if (quality.problem.message === 'unsaid') return unsaid(text, read.degree, read.rest);
-    const { start, length, message, instead } = quality.problem;
+    const { start, length, message, instead, isSame } = quality.problem;
     return refuse(
       text,
       qualityStart + start,
       Math.max(length, 1),
       message,
-      instead.map(replaceWith),
+      instead.map(isSame ? sayAs : replaceWith),
     );
   }
 

@@ -140,7 +140,11 @@ export class WrittenReading implements VoicingReading {
     const [alone] = this.#others;
     if (!alone?.chord) return said;
     // What the chord is made of, or what else would be heard without it.
-    if (alone.numbers === this.numbers) return `${said} ${alone.reading}`;
+    if (alone.numbers === this.numbers) {
+      const lack = ', without its fifth';
+      // What is missing is said once.
+      return `${said} ${said.includes(lack) ? alone.reading.replace(lack, '') : alone.reading}`;
+    }
     const signs = this.#context.numbers?.signs ?? 'typed';
     return `${said} ${withSigns(`Alone the notes are ${alone.numbers}.`, signs)}`;
   }

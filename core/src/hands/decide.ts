@@ -177,6 +177,22 @@ export function giveNote(
   return right.includes(note) ? { left: more(left, note), right: less(right, note) } : null;
 }
 
+/**
+ * A held note dragged to another key: on a note of the other hand it goes to that hand, on a free key it moves there in its own
+ * hand, on a note of its own hand nothing changes.
+ */
+export function draggedNote(
+  hands: { readonly left: readonly number[]; readonly right: readonly number[] },
+  note: number,
+  to: number,
+): { left: readonly number[]; right: readonly number[] } {
+  const from = hands.left.includes(note) ? 'left' : 'right';
+  const other = from === 'left' ? 'right' : 'left';
+  if (!hands[from].includes(note) || hands[from].includes(to)) return hands;
+  if (hands[other].includes(to)) return giveNote(hands, note) ?? hands;
+  return { ...hands, [from]: more(less(hands[from], note), to) };
+}
+
 /** A note chosen on the keys joins the hand that is nearer to it, or leaves the hand that holds it. */
 export function toggleNote(
   { left, right }: { readonly left: readonly number[]; readonly right: readonly number[] },

@@ -5,7 +5,7 @@ import type { PaletteShape } from '../chart/namedShapes.ts';
 import { nothingSaidOfHands, type SaidHands, type School } from '../chart/saidHands.ts';
 import type { TextSlot } from '../chart/places.ts';
 import { parseChart } from '../chart/read/parseChart.ts';
-import type { WalkMark } from './search/voiced.ts';
+import type { LineMark, WalkMark } from './search/voiced.ts';
 import type { Pin } from './shapes/pins.ts';
 
 /** Octaves that the section of a slot is played higher or, negative, lower. */
@@ -34,6 +34,8 @@ export interface SongHands {
   readonly palette: readonly PaletteShape[];
   readonly registers: readonly SectionRegister[];
   readonly walks: readonly WalkMark[];
+  /** Inner lines in the right thumb, note by note. */
+  readonly lines: readonly LineMark[];
   /** What is said of single sections. */
   readonly sections: readonly SectionHands[];
 }
@@ -44,33 +46,36 @@ export const freeHands: SongHands = {
   palette: [],
   registers: [],
   walks: [],
+  lines: [],
   sections: [],
 };
 
 /** What a player decided about the hands, as a kind of decision. */
 export const handsKind: DecisionKind<SongHands> = {
   name: 'hands',
-  version: 3,
+  version: 4,
   empty: freeHands,
-  anchors: ({ pins, registers, walks, sections }) =>
-    [...pins, ...registers, ...walks, ...sections].map((mark) => mark.slot),
+  anchors: ({ pins, registers, walks, lines, sections }) =>
+    [...pins, ...registers, ...walks, ...lines, ...sections].map((mark) => mark.slot),
   carry: (hands, follow) => {
     const pins = carryMarks(hands.pins, follow);
     const registers = carryMarks(hands.registers, follow);
     const walks = carryMarks(hands.walks, follow);
+    const lines = carryMarks(hands.lines, follow);
     const sections = carryMarks(hands.sections, follow);
-    return sameOr(hands, { pins, registers, walks, sections });
+    return sameOr(hands, { pins, registers, walks, lines, sections });
   },
   join: (hands, more) => {
     const pins = joinMarks(hands.pins, more.pins);
     const registers = joinMarks(hands.registers, more.registers);
     const walks = joinMarks(hands.walks, more.walks);
+    const lines = joinMarks(hands.lines, more.lines);
     const sections = joinMarks(hands.sections, more.sections);
-    return sameOr(hands, { pins, registers, walks, sections });
+    return sameOr(hands, { pins, registers, walks, lines, sections });
   },
 };
 
-type Marks = Pick<SongHands, 'pins' | 'registers' | 'walks' | 'sections'>;
+type Marks = Pick<SongHands, 'pins' | 'registers' | 'walks' | 'lines' | 'sections'>;
 
 /** The hands with these marks; the very same where they have them. */
 function sameOr(hands: SongHands, marks: Marks): SongHands {

@@ -5,10 +5,14 @@ export interface Place {
   readonly length: number;
 }
 
-/** A text that could stand at the problem's place instead, and what taking it means. */
+/** A text that could stand in the place of what is wrong, and what taking it means. */
 export interface Repair {
   readonly label: string;
   readonly text: string;
+  /** What gives way to it, where that is more than the problem's own place. */
+  readonly at?: Place;
+  /** It says what was typed, in the way of the text: nothing is lost by it. */
+  readonly isSame?: boolean;
 }
 
 /** Something to tell a person about a text: what, where, and how to put it right. */
@@ -43,10 +47,20 @@ export function replaceWith(text: string): Repair {
   return { label: `Write ${text.trim()}`, text };
 }
 
+/** A repair that says the same in the way of the text. */
+export function sayAs(text: string): Repair {
+  return { ...replaceWith(text), isSame: true };
+}
+
 /** The same problem, seen from the text that holds the one it was found in. */
 export function movedTo(problem: Problem, line: number, columnsBefore: number): Problem {
-  const { place } = problem;
-  return { ...problem, place: { ...place, line, column: place.column + columnsBefore } };
+  const { place, repairs } = problem;
+  const moved = (one: Place): Place => ({ ...one, line, column: one.column + columnsBefore });
+  return {
+    ...problem,
+    place: moved(place),
+    repairs: repairs.map((repair) => (repair.at ? { ...repair, at: moved(repair.at) } : repair)),
+  };
 }
 
 /** Typed text quoted in a message: cut where it is long, so that the message stays a sentence. */

@@ -6,12 +6,16 @@ import {
   type StepVoice,
   type TexturedHand,
 } from '../chart/steps.ts';
+import type { PatternBars } from '../chart/ownPatterns.ts';
+import type { Pattern } from '../chart/patterns.ts';
 import { patternOf, type Texture } from '../chart/texture.ts';
-import { stepsOfBar } from './textures.ts';
+import { stepsInBar, stepsOfBar } from './patternPlan.ts';
 
-/** One bar of a hand's pattern: a column for every step, as long as the step. */
+/** One bar of a hand's pattern, which one of how many: a column for every step, as long as the step. */
 export interface HandGrid {
   readonly hand: TexturedHand;
+  readonly bar: number;
+  readonly of: number;
   readonly columns: readonly GridColumn[];
 }
 
@@ -26,7 +30,7 @@ export interface GridColumn {
 export type CellState = 'none' | 'struck' | 'rings';
 
 /** A hand of which nothing is said. */
-const holding = { steps: [], step: 'beats', leading: false } as const;
+const holding: Pattern = { bars: [[]], step: 'beats', leading: false, isKnown: true };
 
 const held: PatternStep = {
   kind: 'strike',
@@ -35,17 +39,40 @@ const held: PatternStep = {
   short: false,
 };
 
-/** A bar of what a hand does; where nothing is said it strikes the chord and holds it. */
-export function gridOf(texture: Texture | null, hand: TexturedHand, meter: Meter): HandGrid {
-  const { steps, step: length } = texture ? patternOf(texture, hand, meter) : holding;
+/**
+ * A bar of what a hand does; where nothing is said it strikes the chord and holds it.
+ * @param bar which bar of its pattern, from 0; of a shorter pattern the one that has its turn then
+ */
+export function gridOf(
+  texture: Texture | null,
+  hand: TexturedHand,
+  meter: Meter,
+  bar = 0,
+): HandGrid {
+  const pattern = texture ? patternOf(texture, hand, meter) : holding;
+  const steps = stepsInBar(pattern, bar, meter);
   let at = 0;
-  const columns = stepsOfBar(meter, length).map((ticks, index): GridColumn => {
+  const columns = stepsOfBar(meter, pattern.step).map((ticks, index): GridColumn => {
     const start = at;
     at += ticks;
-    const step = steps[index % steps.length] ?? (index === 0 ? held : { kind: 'hold' });
+    const step = steps?.[index] ?? (index === 0 ? held : { kind: 'hold' });
     return { at: start, ticks: Math.min(ticks, barTicks(meter) - start), step };
   });
-  return { hand, columns };
+  const of = pattern.bars.length;
+  return { hand, bar: bar % of, of, columns };
+}
+
+/** The texture with a pattern of so many bars: what is new begins as what there was, what is too much goes. */
+export function withBars(
+  texture: Texture | null,
+  hand: TexturedHand,
+  count: number,
+  meter: Meter,
+): Texture {
+  const bars = Array.from({ length: count }, (_, bar) =>
+    barOf(gridOf(texture, hand, meter, bar), meter),
+  );
+  return ownTexture(texture, hand, bars, meter);
 }
 
 /** How one note of a column stands. */
@@ -101,23 +128,41 @@ export function silenced(step: PatternStep): PatternStep {
 /** The texture with one column changed: from then on the pattern is the player's own, as short as it can be said. */
 export function withColumn(
   texture: Texture | null,
-  { hand, columns }: HandGrid,
+  { hand, bar, of, columns }: HandGrid,
   column: number,
   step: PatternStep,
   meter: Meter,
 ): Texture {
-  const steps = columns.map((one, index) => (index === column ? step : one.step));
+  const bars = Array.from({ length: of }, (_, place) => {
+    const grid = gridOf(texture, hand, meter, place);
+    if (place !== bar) return barOf(grid, meter);
+    const now = columns.map((one, index) => (index === column ? { ...one, step } : one));
+    return barOf({ ...grid, columns: now }, meter);
+  });
+  return ownTexture(texture, hand, bars, meter);
+}
+
+/** A player's own pattern in place of what a hand does, with its length of steps and its loudness. */
+function ownTexture(
+  texture: Texture | null,
+  hand: TexturedHand,
+  bars: PatternBars,
+  meter: Meter,
+): Texture {
   const { step: length, leading } = texture ? patternOf(texture, hand, meter) : holding;
   return {
-    pattern: shortest(steps),
+    pattern: bars,
+    name: null,
     step: length === 'eighths' ? null : length,
     dynamic: texture?.dynamic ?? 'medium',
     leading,
   };
 }
 
-/** A pattern that repeats within the bar is said once. */
-function shortest(steps: readonly PatternStep[]): readonly PatternStep[] {
+/** The steps of a bar; what repeats within it is said once, but in a metre of groups, each of which would begin anew. */
+function barOf({ columns }: HandGrid, meter: Meter): readonly PatternStep[] {
+  const steps = columns.map(({ step }) => step);
+  if (meter.groups) return steps;
   const said = steps.map((step) => JSON.stringify(step));
   for (let period = 1; period < steps.length; period += 1)
     if (said.every((one, index) => one === said[index % period])) return steps.slice(0, period);

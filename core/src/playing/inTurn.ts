@@ -44,6 +44,8 @@ export function inTurn(voiced: Voiced, slot: VoicedSlot, ways: readonly Hands[])
     at,
     slot: at,
     walk: null,
+    pedalling: null,
+    line: null,
   }));
   return { ...voiced, timeline, slots, problems: [] };
 }

@@ -91,16 +91,30 @@ export function performStruck({ voiced, from, to, notes: struck, chords }: Struc
   return {
     notes,
     tune: tuneOf(timeline, origin, ends, swing),
-    pedal: chords.flatMap(({ pedal, dry, said }) =>
-      dry || said.silent.length === 2
-        ? []
-        : [pedalOf(swing(pedal.from - origin), swing(pedal.until - origin))],
+    pedal: pedalsOf(chords).map(({ from, until }) =>
+      pedalOf(swing(from - origin), swing(until - origin)),
     ),
     starts: chords.map((chord) => ({ at: chord.at, onset: swing(chord.from - origin) })),
     tempos: temposOf(timeline, { from, to }, beats),
     open: openStretches(timeline, from, to),
     ticks: ends - origin,
   };
+}
+
+/** How long the pedal stays down each time: over one chord, or over several that it does not go down anew with. */
+function pedalsOf(chords: Struck['chords']): { readonly from: Ticks; readonly until: Ticks }[] {
+  const pedals: { from: Ticks; until: Ticks }[] = [];
+  let isDown = false;
+  for (const { pedal, repedals, dry, said } of chords) {
+    const last = pedals.at(-1);
+    if (dry || said.silent.length === 2) isDown = false;
+    else if (isDown && last && !repedals && last.until === pedal.from) last.until = pedal.until;
+    else {
+      pedals.push({ ...pedal });
+      isDown = true;
+    }
+  }
+  return pedals;
 }
 
 /** Down shortly after a chord, up with the next one. */

@@ -1,4 +1,6 @@
 import { barTicks } from '../chart/meter.ts';
+import { bassNote } from '../chord/tones.ts';
+import { pitchClass } from '../pitch/note.ts';
 import type { TimelineIndex } from '../chart/places.ts';
 import { pushTicks, type Slot } from '../chart/song.ts';
 import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
@@ -52,9 +54,11 @@ export interface StruckChord {
   readonly until: Ticks;
   /** When the pedal changes: with the left hand, which a push of the right one alone leaves where it is. */
   readonly pedal: { readonly from: Ticks; readonly until: Ticks };
+  /** Its pedal begins anew; else the one before it stays down. */
+  readonly repedals: boolean;
   /** The hands that play. */
   readonly hands: readonly Hand[];
-  /** A hand leaves silence, which the pedal would drown. */
+  /** A hand leaves silence, which the pedal would drown; or it is to be played without. */
   readonly dry: boolean;
   readonly said: Said;
 }
@@ -142,27 +146,39 @@ class Striker {
     const hands = wanted.filter((hand) => !said.silent.includes(hand));
     const spans = bothHands.map((hand) => this.#spanOf(at, timed, hand));
     const notes: StruckNote[] = [];
-    let dry = timed.is.kind === 'chord' && timed.is.stop;
     for (const hand of hands) {
       const span = spans[bothHands.indexOf(hand)]!;
-      const own = this.#handOf(at, timed, held, hand, span);
-      dry ||= own.dry;
       // A chord that the next one is pushed into has no time left to sound.
-      const heard = own.notes.filter((note) => note.to > note.from);
+      const heard = this.#handOf(at, timed, held, hand, span).filter((note) => note.to > note.from);
       shift(heard, said.octaves);
       notes.push(...heard);
     }
+    const isStop = timed.is.kind === 'chord' && timed.is.stop;
     const chord: StruckChord = {
       at,
       due: timed.start,
       from: Math.min(...spans.map((span) => span.onset)),
       until: Math.min(...spans.map((span) => span.end)),
       pedal: { from: spans[0]!.onset, until: spans[0]!.end },
+      repedals: this.#repedals(at, timed, held),
       hands,
-      dry,
+      dry: isStop || held.pedalling === 'none' || leavesSilence(notes, spans),
       said,
     };
     return { notes, chord };
+  }
+
+  /** Whether the pedal goes down anew with a chord: always, or where a bar begins, or the bass is another one. */
+  #repedals(at: TimelineIndex, timed: TimedSlot, held: VoicedSlot): boolean {
+    const { slots, timeline } = this.#voiced;
+    let before = at - 1;
+    while (before >= 0 && !slots[before]) before -= 1;
+    const last = slots[before];
+    const { bar, pass } = timeline.slots[before] ?? timed;
+    if (!last || last.pedalling !== held.pedalling) return true;
+    if (held.pedalling === 'each bar') return bar !== timed.bar || pass !== timed.pass;
+    const bass = ({ chord, key }: VoicedSlot) => pitchClass(bassNote(chord, key));
+    return held.pedalling !== 'with the bass' || bass(last) !== bass(held);
   }
 
   /** The time that a hand has for a chord. */
@@ -191,11 +207,11 @@ class Striker {
     held: VoicedSlot,
     hand: Hand,
     span: StrikeSpan,
-  ): { readonly notes: readonly NewNote[]; readonly dry: boolean } {
-    if (is.kind !== 'chord') return { notes: [], dry: false };
+  ): readonly NewNote[] {
+    if (is.kind !== 'chord') return [];
     const part = this.#partOf[at]!;
     const next = this.#voiced.slots[this.#nextSounding[at]!];
-    const texture = this.#strikes.textureOf(part, hand);
+    const texture = this.#strikes.textureAt(part, hand, span.due);
     const struck = this.#strikes.of(
       { part, slot: at, hand },
       held,
@@ -223,10 +239,9 @@ class Striker {
         dynamic,
         even: false,
       });
-      const notes = walk
+      return walk
         ? walked(walk, span.onset, end, note)
         : held[hand].map((one, place) => note(one, place, span.onset, end));
-      return { notes, dry: false };
     }
     const even = texture?.step === 'triplets';
     const notes: NewNote[] = [];
@@ -252,7 +267,7 @@ class Striker {
         });
       }
     }
-    return { notes, dry: leavesSilence(struck, span.end) };
+    return notes;
   }
 
   /** What the directions say at a slot: those of the section and those of this time through it, growing as it goes. */
@@ -313,10 +328,16 @@ function walked(
   return struck;
 }
 
-/** True for a texture with silence or short notes in it. */
-function leavesSilence(strikes: readonly Strike[], end: Ticks): boolean {
-  return strikes.some(
-    ({ until, short }, index) => short || until < (strikes[index + 1]?.at ?? end),
+/**
+ * True where a pattern leaves short notes, or silence in a hand that the other one does not fill by striking just then: of two hands
+ * that take turns the pedal joins the notes.
+ */
+function leavesSilence(notes: readonly NewNote[], spans: readonly StrikeSpan[]): boolean {
+  const starts = new Set(notes.map(({ from }) => from));
+  return notes.some(
+    ({ hand, short, until, source }) =>
+      source === 'texture' &&
+      (short || (until < spans[bothHands.indexOf(hand)]!.end && !starts.has(until))),
   );
 }
 

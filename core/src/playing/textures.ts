@@ -1,13 +1,15 @@
-import { eighth, sixteenth, ticksOf, ticksPerQuarter } from '../kit/ticks.ts';
-import { feltBeats, isCompound, barTicks, type Meter } from '../chart/meter.ts';
-import type { Step, StepLength, StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
-import { patternOf, texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
+import { eighth, ticksOf, type MidiNumber } from '../kit/ticks.ts';
+import { barTicks } from '../chart/meter.ts';
+import type { TimelineIndex } from '../chart/places.ts';
+import type { StepVoice, StrikeStep, TexturedHand } from '../chart/steps.ts';
+import { texturesOf, type Dynamic, type Texture } from '../chart/texture.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import { bassNote, chordTones, type Role } from '../chord/tones.ts';
 import { isMud } from '../hands/shapes/mud.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
 import { usualReach } from '../hands/shapes/player.ts';
-import type { VoicedSlot } from '../hands/search/voiced.ts';
+import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
+import { planOf, type Cell, type Plan, type PlannedBar } from './patternPlan.ts';
 
 /** What a hand strikes at one moment, and what becomes of it. */
 export interface Strike {
@@ -44,50 +46,73 @@ const leadTicks = eighth;
 /** What a fifth is called, whole, lowered or raised. */
 const fifths: readonly Role[] = ['fifth', 'b5', '#5'];
 
-interface Cell {
-  readonly at: number;
-  readonly step: Step;
-}
-
-/** The pattern of a hand in one time through a section. */
-interface Plan {
-  readonly texture: Texture;
-  readonly leading: boolean;
-  /** In the order of time; none for a hand that strikes its chords and holds them. */
-  readonly cells: readonly Cell[];
+/**
+ * Finds the notes that patterns add to what the left hand holds: the fifth and the octave above its lowest note. None at a chord
+ * of the timeline where they add none.
+ */
+export function addedByPatterns({
+  timeline,
+  slots,
+  reach,
+}: Voiced): (at: TimelineIndex) => readonly MidiNumber[] {
+  const strikes = new Strikes(timeline, reach.left.held);
+  return (at) => {
+    const held = slots[at];
+    const part = timeline.parts.findIndex(({ from, to }) => at >= from && at < to);
+    return held ? strikes.addedTo(part, held) : [];
+  };
 }
 
 /** A song's textures, laid out over its timeline: which hand strikes what, when. */
 export class Strikes {
   readonly #timeline: Timeline;
   readonly #reach: number;
-  readonly #plans: readonly Readonly<Record<TexturedHand, Plan | null>>[];
+  /** Of each part, once it is asked for. */
+  readonly #plans: (Readonly<Record<TexturedHand, Plan>> | undefined)[] = [];
 
   /** @param reach semitones that the left hand holds: an octave above is a fifth where that is beyond it */
   constructor(timeline: Timeline, reach: number = usualReach.left.held) {
     this.#timeline = timeline;
     this.#reach = reach;
-    const { song, parts } = timeline;
-    let start = 0;
-    this.#plans = parts.map(({ section, bars }) => {
-      const textures = texturesOf(song.textures, song.sections[section]!.textures);
-      const timed = bars.flatMap(({ slots }) => {
-        const length = ticksOf(slots.map(({ is }) => is));
-        const meter = slots[0]?.meter;
-        start += length;
-        // A pickup lacks the first beats of its bar.
-        return meter ? [{ meter, start: start - barTicks(meter), from: start - length }] : [];
-      });
-      return {
-        left: textures.left && planOf(textures.left, 'left', timed),
-        right: textures.right && planOf(textures.right, 'right', timed),
-      };
-    });
   }
 
-  /** The texture of a hand in a part of the timeline; null where it just holds its chords. */
-  textureOf(part: number, hand: TexturedHand): Texture | null {
-    return this.#plans[part]?.[hand]?.texture ?? null;
+  #planOf(part: number, hand: TexturedHand): Plan | null {
+    const { song, parts, slots } = this.#timeline;
+    const here = parts[part];
+    if (!here) return null;
+    const known = this.#plans[part];
+    if (known) return known[hand];
+    const textures = texturesOf(song.textures, song.sections[here.section]!.textures);
+    let end = slots[here.from]?.start ?? 0;
+    const timed = here.bars.flatMap(({ slots: inBar }) => {
+      const from = end;
+      end += ticksOf(inBar.map(({ is }) => is));
+      const meter = inBar[0]?.meter;
+      return meter ? [{ meter, start: end - barTicks(meter), from }] : [];
+    });
+    const plans = {
+      left: planOf(textures, 'left', timed),
+      right: planOf(textures, 'right', timed),
+    };
+    this.#plans[part] = plans;
+    return plans[hand];
+  }
+
+  /** The texture of a hand at a moment of a part of the timeline; null where it just holds its chords. */
+  textureAt(part: number, hand: TexturedHand, at: number): Texture | null {
+    return this.#barAt(part, hand, at)?.texture ?? null;
+  }
+
+  #barAt(part: number, hand: TexturedHand, at: number): PlannedBar | null {
+    const bars = this.#planOf(part, hand)?.bars ?? [];
+    let low = 0;
+    let high = bars.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (bars[middle]!.to <= at) low = middle + 1;
+      else high = middle;
+    }
+    return bars[low] ?? null;
   }
 
   /**
@@ -101,7 +126,7 @@ export class Strikes {
     span: StrikeSpan,
     next: { readonly slot: number; readonly voiced: VoicedSlot } | null,
   ): readonly Strike[] | null {
-    const plan = this.#plans[at.part]?.[at.hand];
+    const plan = this.#planOf(at.part, at.hand);
     if (!plan || plan.cells.length === 0) return null;
     const { is } = this.#timeline.slots[at.slot]!;
     if (is.kind !== 'chord' || is.ring || is.stop || is.fermata) return null;
@@ -109,10 +134,32 @@ export class Strikes {
     const notes = voiced[at.hand];
     if (notes.length === 0) return [];
     const cells = between(plan.cells, span.due, span.end);
-    const taken = at.hand === 'left' ? voiced.right : [];
-    const resolve = voicesFrom(notes, this.#reach, () => this.#fifthOf(at.slot), taken);
-    const lead = plan.leading && next ? this.#leadInto(next, notes[0]!) : null;
+    if (cells.length === 0 && !this.textureAt(at.part, at.hand, span.due)) return null;
+    const resolve = this.#voices(voiced, at.hand);
+    const leads = this.#barAt(at.part, at.hand, span.end - 1)?.leading ?? false;
+    const lead = leads && next ? this.#leadInto(next, notes[0]!) : null;
     return timed(strikesOf(cells, span, lead), span.end, resolve);
+  }
+
+  /** The notes that the pattern of the left hand adds to what it holds at a chord, from the lowest up. */
+  addedTo(part: number, voiced: VoicedSlot): readonly MidiNumber[] {
+    const { start, is } = this.#timeline.slots[voiced.at]!;
+    const plan = this.#planOf(part, 'left');
+    const [low] = voiced.left;
+    if (!plan || low === undefined || voiced.walk) return [];
+    const resolve = this.#voices(voiced, 'left');
+    const added = new Set<MidiNumber>();
+    for (const { step } of between(plan.cells, start, start + is.ticks))
+      if (step.kind === 'strike')
+        for (const { voice } of step.notes)
+          if (voice === 'octave' || voice === 'fifth')
+            for (const note of resolve(voice)) if (!voiced.left.includes(note)) added.add(note);
+    return [...added].sort((one, other) => one - other);
+  }
+
+  #voices(voiced: VoicedSlot, hand: TexturedHand) {
+    const taken = hand === 'left' ? voiced.right : [];
+    return voicesFrom(voiced[hand], this.#reach, () => this.#fifthOf(voiced.at), taken);
   }
 
   /** The pitch class of a chord's fifth; null for a chord without one. */
@@ -144,50 +191,6 @@ export class Strikes {
     const fifth = this.#fifthOf(slot);
     return fifth === bass ? (own.find(({ role }) => role === 'root')?.pitchClass ?? null) : fifth;
   }
-}
-
-function planOf(
-  texture: Texture,
-  hand: TexturedHand,
-  bars: readonly { readonly meter: Meter; readonly start: number; readonly from: number }[],
-): Plan {
-  let leading = texture.leading;
-  const cells: Cell[] = [];
-  /** Bars of one metre have the same cells. */
-  const known = new Map<Meter, readonly Cell[]>();
-  for (const { meter, start, from } of bars) {
-    const pattern = patternOf(texture, hand, meter);
-    leading = pattern.leading;
-    const inBar = known.get(meter) ?? cellsOfBar(pattern, meter);
-    known.set(meter, inBar);
-    for (const { at, step } of inBar) if (start + at >= from) cells.push({ at: start + at, step });
-  }
-  return { texture, leading, cells };
-}
-
-/** The cells of a bar that begins at 0. */
-function cellsOfBar(
-  { steps, step: length }: ReturnType<typeof patternOf>,
-  meter: Meter,
-): readonly Cell[] {
-  if (steps.length === 0) return [];
-  let at = 0;
-  return stepsOfBar(meter, length).map((ticks, index): Cell => {
-    const cell = { at, step: steps[index % steps.length]! };
-    at += ticks;
-    return cell;
-  });
-}
-
-/** The lengths of the steps that a bar is divided in, in ticks; the last one is cut where the bar ends before it. */
-export function stepsOfBar(meter: Meter, step: StepLength): readonly number[] {
-  if (step === 'beats') return feltBeats(meter);
-  const ticks = {
-    eighths: eighth,
-    sixteenths: sixteenth,
-    triplets: isCompound(meter) ? eighth : ticksPerQuarter / 3,
-  }[step];
-  return Array.from({ length: Math.ceil(barTicks(meter) / ticks) }, () => ticks);
 }
 
 /** The cells that lie in a stretch of time; they are in order. */

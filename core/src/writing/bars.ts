@@ -140,13 +140,26 @@ function withChangeOf(gone: Bar, next: Bar): Bar {
   return { ...next, feel, meter };
 }
 
+/** Single bars in which a hand does something else stay where they are when a bar comes or goes before them. */
+function otherTextures(placed: BarPlaced, at: number, by: 1 | -1): ChartChange[] {
+  const { textures } = placed.in;
+  const bars = textures.bars.flatMap((one) => {
+    if (one.bar - 1 < at) return [one];
+    return by === -1 && one.bar - 1 === at ? [] : [{ ...one, bar: one.bar + by }];
+  });
+  const isSame = bars.every((one, index) => one === textures.bars[index]);
+  if (isSame && bars.length === textures.bars.length) return [];
+  return [{ kind: 'textures', section: placed.section, textures: { ...textures, bars } }];
+}
+
 /** Bars that other times play instead stay with the bars they replace when one comes or goes before them. */
 function otherTimes(placed: BarPlaced, at: number, by: 1 | -1): ChartChange[] {
   if (placed.of.when !== null) return [];
-  return placed.in.phrases.flatMap((phrase, index): ChartChange[] => {
+  const instead = placed.in.phrases.flatMap((phrase, index): ChartChange[] => {
     const { when } = phrase;
     if (when?.kind !== 'instead' || when.bar - 1 < at || when.bar + by < 1) return [];
     const moved: Phrase = { ...phrase, when: { ...when, bar: when.bar + by } };
     return [{ kind: 'phrase', section: placed.section, phrase: index, instead: [moved] }];
   });
+  return [...instead, ...otherTextures(placed, at, by)];
 }

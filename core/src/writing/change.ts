@@ -1,5 +1,6 @@
 import type { Phrase, Section } from '../chart/song.ts';
 import type { PaletteShape } from '../chart/namedShapes.ts';
+import type { SongPattern } from '../chart/ownPatterns.ts';
 import type { SaidHands } from '../chart/saidHands.ts';
 import type { Textures } from '../chart/texture.ts';
 
@@ -22,6 +23,8 @@ export type ChartChange =
   /** What the hands hold: in a section, or in every section that says nothing of it. */
   | { readonly kind: 'hands'; readonly section: number; readonly hands: SaidHands }
   | { readonly kind: 'song hands'; readonly hands: SaidHands }
+  /** The named patterns of the song. */
+  | { readonly kind: 'song patterns'; readonly patterns: readonly SongPattern[] }
   /** The named hand shapes of the song. */
   | { readonly kind: 'song shapes'; readonly shapes: readonly PaletteShape[] }
   /** Put in after a section; -1 for before all others. `copyOf`: the section whose slots it has once more. */

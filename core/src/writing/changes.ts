@@ -1,14 +1,11 @@
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { printHeading } from '../chart/heading.ts';
-import {
-  printPhrase,
-  printSection,
-  printShapes,
-  printTextures,
-} from '../chart/print/printChart.ts';
+import { printPhrase, printSection, printShapes } from '../chart/print/printChart.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor, type Section, type Song } from '../chart/song.ts';
 import { shapeNamed } from '../chart/namedShapes.ts';
+import { patternLineNamed, printSongPattern } from '../chart/ownPatterns.ts';
+import { printTextures, textureLineNamed } from '../chart/texture.ts';
 import { handsLineNamed, printHandsLines } from '../chart/saidHands.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { Cursor } from '../marks/cursor.ts';
@@ -71,6 +68,8 @@ class ChartWriter {
           isShapeLine,
           printShapes({ ...this.#song, shapes: change.shapes }),
         );
+      case 'song patterns':
+        return this.#rewriteHead(isPatternLine, change.patterns.map(printSongPattern));
       case 'add section':
         return this.#addSection(change);
       case 'remove section':
@@ -112,8 +111,7 @@ class ChartWriter {
   }
 
   #rewriteTextures({ section, textures }: Extract<ChartChange, { kind: 'textures' }>): void {
-    const { heading, directions, textures: at, phrases } = this.#read.sectionLines[section]!;
-    const old = [at.right, at.left].filter((line) => line !== null);
+    const { heading, directions, textures: old, phrases } = this.#read.sectionLines[section]!;
     const indent = this.#indentOf(old[0] ?? phrases[0]?.bars ?? 1);
     for (const line of old) this.lines.remove(line, line + 1);
     const after = old[0] ?? directions.at(-1) ?? heading ?? this.#startOf(section) - 1;
@@ -131,10 +129,9 @@ class ChartWriter {
       hands: old,
       phrases,
     } = this.#read.sectionLines[section]!;
-    const played = [textures.right, textures.left].filter((line) => line !== null);
-    const indent = this.#indentOf(old[0] ?? played[0] ?? phrases[0]?.bars ?? 1);
+    const indent = this.#indentOf(old[0] ?? textures[0] ?? phrases[0]?.bars ?? 1);
     for (const line of old) this.lines.remove(line, line + 1);
-    const before = [...directions, ...played];
+    const before = [...directions, ...textures];
     const after =
       old[0] ?? (before.length > 0 ? Math.max(...before) : (heading ?? this.#startOf(section) - 1));
     this.lines.addAfter(
@@ -173,12 +170,18 @@ class ChartWriter {
 }
 
 function isTextureLine(line: string): boolean {
-  return /^\s*(?:left|right)\s*:/i.test(line);
+  const colon = line.indexOf(':');
+  return colon >= 0 && textureLineNamed(line.slice(0, colon)) !== null;
 }
 
 function isShapeLine(line: string): boolean {
   const colon = line.indexOf(':');
   return colon >= 0 && shapeNamed(line.slice(0, colon)) !== null;
+}
+
+function isPatternLine(line: string): boolean {
+  const colon = line.indexOf(':');
+  return colon >= 0 && patternLineNamed(line.slice(0, colon)) !== null;
 }
 
 function isHandsLine(line: string): boolean {

@@ -71,6 +71,19 @@ export function sharedBefore({ phrases }: Section, phrase: number): number {
     .reduce((sum, { bars }) => sum + bars.length, 0);
 }
 
+/** Which bar of its section it is, counted from 1 as one time through it is played. */
+export function barInTime({ in: section, of, phrase, inPhrase }: BarPlaced): number {
+  const { when } = of;
+  if (when === null) return sharedBefore(section, phrase) + inPhrase + 1;
+  if (when.kind === 'instead') return when.bar + inPhrase;
+  const said = JSON.stringify(when.times);
+  const before = section.phrases
+    .slice(0, phrase)
+    .filter((one) => one.when?.kind === 'ending' && JSON.stringify(one.when.times) === said)
+    .reduce((sum, { bars }) => sum + bars.length, 0);
+  return sharedBefore(section, section.phrases.length) + before + inPhrase + 1;
+}
+
 /** The phrase with one bar given way to another. */
 export function withBar(phrase: Phrase, inPhrase: number, bar: Bar): Phrase {
   return { ...phrase, bars: phrase.bars.map((old, index) => (index === inPhrase ? bar : old)) };

@@ -6,8 +6,11 @@ import type { ChartResult } from '../chart/read/parseChart.ts';
 import { plainSection, silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import type { PaletteShape } from '../chart/namedShapes.ts';
 import { nothingSaidOfHands, type SaidHands } from '../chart/saidHands.ts';
+import type { SongPattern } from '../chart/ownPatterns.ts';
+import type { TexturedHand } from '../chart/steps.ts';
 import { noTextures, type Textures } from '../chart/texture.ts';
 import { silentBar } from './bars.ts';
+import type { ChartChange } from './change.ts';
 import { written } from './changes.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
@@ -189,24 +192,49 @@ export function removeSection(read: ChartResult, at: Cursor): Edit {
   });
 }
 
-/** What each hand of the section at the cursor does; null where it is to do what the song says. */
-export function setTextures(read: ChartResult, at: Cursor, textures: Textures): Edit {
+/**
+ * What each hand of the section at the cursor does; null where it is to do what the song says. What is not given stays.
+ * @param patterns the named patterns of the song from then on
+ */
+export function setTextures(
+  read: ChartResult,
+  at: Cursor,
+  said: Partial<Textures>,
+  patterns = read.song.patterns,
+): Edit {
   const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here; begin one first.');
-  return written(read, [{ kind: 'textures', section, textures }], at);
+  const textures = { ...read.song.sections[section]!.textures, ...said };
+  return written(
+    read,
+    [...patternChange(read, patterns), { kind: 'textures', section, textures }],
+    at,
+  );
+}
+
+function patternChange({ song }: ChartResult, patterns: readonly SongPattern[]): ChartChange[] {
+  return patterns === song.patterns ? [] : [{ kind: 'song patterns', patterns }];
 }
 
 /**
  * What each hand does in the whole song, unless a section says otherwise; the section at the cursor says nothing of its
  * own from then on.
  */
-export function setSongTextures(read: ChartResult, at: Cursor, textures: Textures): Edit {
+export function setSongTextures(
+  read: ChartResult,
+  at: Cursor,
+  { left, right }: Pick<Textures, TexturedHand>,
+  patterns = read.song.patterns,
+): Edit {
   const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here; begin one first.');
-  const changes = [
-    { kind: 'song textures', textures },
-    { kind: 'textures', section, textures: noTextures },
-  ] as const;
+  // What single bars do they do all the same.
+  const { bars } = read.song.sections[section]!.textures;
+  const changes: ChartChange[] = [
+    ...patternChange(read, patterns),
+    { kind: 'song textures', textures: { left, right, bars: [] } },
+    { kind: 'textures', section, textures: { ...noTextures, bars } },
+  ];
   return written(read, changes, at);
 }
 
@@ -225,6 +253,11 @@ export function setSongHands(read: ChartResult, at: Cursor, hands: SaidHands): E
       : [{ kind: 'hands', section: at, hands: nothingSaidOfHands } as const],
   );
   return written(read, [{ kind: 'song hands', hands }, ...changes], at);
+}
+
+/** The named patterns of the song. */
+export function setSongPatterns(read: ChartResult, patterns: readonly SongPattern[]): Edit {
+  return written(read, [{ kind: 'song patterns', patterns }], null);
 }
 
 /** The named hand shapes of the song, for everybody. */

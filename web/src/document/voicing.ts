@@ -35,6 +35,7 @@ function decidedOptions(
     palette: hands.palette,
     registers: hands.registers,
     walks: hands.walks,
+    lines: hands.lines,
     sections: hands.sections,
     numbers,
   };

@@ -20,6 +20,9 @@ const queue = new ToastQueue<Notice>({ maxVisibleToasts: 2 });
 
 /** Says what was done at the foot of the page, with a way back where there is one. */
 export function notify(message: string, undo?: () => void): void {
+  // The same said again is said once, anew.
+  for (const { key, content } of queue.visibleToasts)
+    if (content.message === message) queue.close(key);
   queue.add({ message, ...(undo ? { undo } : {}) }, { timeout: 8_000 });
 }
 

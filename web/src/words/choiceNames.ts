@@ -3,6 +3,7 @@ import type {
   HandGrade,
   LeftWish,
   Lineup,
+  Pedalling,
   RightWay,
   RightWish,
   School,
@@ -40,6 +41,14 @@ export const dynamicNames: Readonly<Record<Dynamic, string>> = {
   soft: t('soft'),
   medium: t('medium'),
   loud: t('loud'),
+};
+
+/** When the pedal goes down anew. */
+export const pedallingNames: Readonly<Record<Pedalling, string>> = {
+  'each chord': t('with each chord'),
+  'each bar': t('with each bar'),
+  'with the bass': t('where the bass changes'),
+  none: t('no pedal'),
 };
 
 export const rightWayNames: Readonly<Record<RightWay, string>> = {

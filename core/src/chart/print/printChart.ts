@@ -19,7 +19,8 @@ import {
 } from '../song.ts';
 import { printShape } from '../namedShapes.ts';
 import { printHandsLine, printHandsLines } from '../saidHands.ts';
-import { printTexture, type Textures } from '../texture.ts';
+import { printSongPattern } from '../ownPatterns.ts';
+import { printTexture, printTextures } from '../texture.ts';
 import { printWhen } from '../when.ts';
 
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */
@@ -29,7 +30,7 @@ export function printChart(song: Song): string {
     return value === null ? [] : [`${name}: ${value}`.trimEnd()];
   });
   const style = styleFor(song.key, song);
-  fields.push(...printShapes(song));
+  fields.push(...song.patterns.map(printSongPattern), ...printShapes(song));
   const sections = song.sections.map((section) => printSection(section, song.meter, style));
   return `${[fields.join('\n'), ...sections].join('\n\n')}\n`;
 }
@@ -58,6 +59,7 @@ function fieldValue(song: Song, name: FieldName): string | null {
     case 'right shape':
     case 'octave':
     case 'loudness':
+    case 'pedalling':
       return printHandsLine(name, song.hands);
     case 'road':
       return song.road && printRoad(song.road);
@@ -83,14 +85,6 @@ export function printSection(section: Section, songMeter: Meter, style: NumberSt
 export function printShapes(song: Song): string[] {
   const { minor } = styleFor(song.key, song);
   return song.shapes.map((shape) => printShape(shape, minor));
-}
-
-/** What each hand of a section does, a line for each that says something. */
-export function printTextures({ left, right }: Textures): string[] {
-  return [
-    ...(right ? [`right: ${printTexture(right)}`] : []),
-    ...(left ? [`left: ${printTexture(left)}`] : []),
-  ];
 }
 
 /** A line of bars, its tune and its lines of words, without the space before them. */

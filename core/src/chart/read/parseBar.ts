@@ -141,6 +141,8 @@ function partRepairs(
   if (fewer !== undefined && allowed.includes(count - fewer) && count === parts.length) {
     repairs.push(`${words.slice(0, fewer).join(' ')} | ${words.slice(fewer).join(' ')}`);
   }
+  // However many parts there are: each can have a bar.
+  if (repairs.length === 0) repairs.push(words.join(' | '));
   return [...new Set(repairs)].map(replaceWith);
 }
 

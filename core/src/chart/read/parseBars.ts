@@ -2,7 +2,14 @@ import type { Chord } from '../../chord/chord.ts';
 import { parseChord } from '../../chord/parseChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import { Memo } from '../../kit/memo.ts';
-import { quoted, replaceWith, type Place, type Problem, type Result } from '../../kit/result.ts';
+import {
+  quoted,
+  replaceWith,
+  type Place,
+  type Problem,
+  type Repair,
+  type Result,
+} from '../../kit/result.ts';
 import { nearFeels, readFeel } from '../feel.ts';
 import { lexBars, type BarToken } from '../lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from '../meter.ts';
@@ -29,7 +36,7 @@ interface Changes {
 }
 
 /** What one line of bars says: its bars, their metres, where they stand and what is wrong; how things stand after it. */
-interface LineReading {
+export interface LineReading {
   /** The line on which it was read. */
   readonly line: number;
   readonly bars: readonly Bar[];
@@ -94,6 +101,11 @@ export class BarsReader {
     this.#sharedEnd = null;
   }
 
+  /** The metre that holds where the next bar begins. */
+  get meter(): Meter {
+    return this.#meter;
+  }
+
   /** How many bars of the section all times share, so far. */
   get sharedBars(): number {
     return this.#shared.length;
@@ -101,8 +113,16 @@ export class BarsReader {
 
   /** Reads a line of bars; one that is not played every time goes on from the bars that all times share. */
   readLine(text: string, line: number, when: PhraseWhen | null = null): readonly Bar[] {
+    return this.take(this.look(text, line, when), when);
+  }
+
+  /** What a line of bars would say where it stands; nothing is remembered of it until it is taken. */
+  look(text: string, line: number, when: PhraseWhen | null = null): LineReading {
     if (when) this.#goOnFrom(when);
-    const read = onLine(line, this.#read(text, line));
+    return onLine(line, this.#read(text, line));
+  }
+
+  take(read: LineReading, when: PhraseWhen | null = null): readonly Bar[] {
     this.#meter = read.after.meter;
     this.#ticksBefore = read.after.ticksBefore;
     this.#barBefore = read.after.barBefore;
@@ -236,7 +256,7 @@ export class BarsReader {
       if ((head >= 0 && index > head) || !token.text.endsWith('}')) {
         this.#foundHere.push(
           problemAt(token, line, 'A change stands in braces before the bar: {2/4}, {rit}.', [
-            replaceWith(written ? `{${written}}` : ''),
+            inFront(tokens, token, line, written ? `{${written}}` : ''),
           ]),
         );
       } else if (found) {
@@ -267,6 +287,20 @@ export class BarsReader {
   }
 }
 
+/** A word of a bar moved to its front, as it should be written. */
+function inFront(
+  tokens: readonly BarToken[],
+  moved: BarToken,
+  line: number,
+  written: string,
+): Repair {
+  const others = tokens.filter((token) => token !== moved).map(({ text }) => text);
+  const text = [written, ...others].filter(Boolean).join(' ');
+  const [first, last] = [tokens[0]!, tokens.at(-1)!];
+  const length = last.start + last.text.length - first.start;
+  return { ...replaceWith(text), at: { line, column: first.start + 1, length } };
+}
+
 /** A reading as it is where its line stands now. */
 function onLine(line: number, read: LineReading): LineReading {
   if (read.line === line) return read;
@@ -275,7 +309,11 @@ function onLine(line: number, read: LineReading): LineReading {
     ...read,
     line,
     places: read.places.map((place) => ({ ...here(place), slots: place.slots.map(here) })),
-    found: read.found.map((problem) => ({ ...problem, place: here(problem.place) })),
+    found: read.found.map((problem) => ({
+      ...problem,
+      place: here(problem.place),
+      repairs: problem.repairs.map((one) => (one.at ? { ...one, at: here(one.at) } : one)),
+    })),
   };
 }
 

@@ -1,18 +1,24 @@
 import { LineIndex, linesOf } from '../../kit/lines.ts';
-import { movedTo, quoted, replaceWith, type Problem } from '../../kit/result.ts';
+import { ordinalOf } from '../../kit/words.ts';
+import { movedTo, quoted, replaceWith, sayAs, type Problem } from '../../kit/result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
 import { chartLimits } from '../limits.ts';
 import { readLine, type Line } from '../lines.ts';
+import { HandsLinesReader } from './handsLines.ts';
+import type { OpenLines, OpenSection, SectionLines } from './openSection.ts';
+import { insteadOfLine, problemOfLine, lineToDelete } from './problemOfLine.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
+import { readPatterns } from './readPatterns.ts';
 import { readShapes, type ShapeLine } from './readShapes.ts';
 import { tooLong } from './tooLong.ts';
+import { isLike, withKeeping } from '../untidy/keep.ts';
+import { fieldOfWords } from '../untidy/fieldWords.ts';
+import { otherBars, untidyLine, type UntidyLine } from '../untidy/untidyLine.ts';
 import { missingSection } from '../road.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
-import type { TexturedHand } from '../steps.ts';
-import { nothingSaidOfHands, printHandsLine, readHandsLine, type SaidHands } from '../saidHands.ts';
-import { noTextures, readTexture, type Textures } from '../texture.ts';
-import type { TuneBar } from '../tune.ts';
+import { nothingSaidOfHands } from '../saidHands.ts';
+import { noTextures } from '../texture.ts';
 
 /**
  * A chart that was read. With problems the rest of it is still there: chords that could not be read stand in it
@@ -32,22 +38,6 @@ export type ChartResult = {
   | { readonly ok: true; readonly value: Song }
   | { readonly ok: false; readonly problems: readonly Problem[]; readonly partial: Song }
 );
-
-/** The lines of a section. */
-export interface SectionLines {
-  /** Null for bars without a name above them. */
-  readonly heading: number | null;
-  readonly directions: readonly number[];
-  /** The lines that say what each hand does; null where none does. */
-  readonly textures: Readonly<Record<TexturedHand, number | null>>;
-  /** The lines that say what the hands hold. */
-  readonly hands: readonly number[];
-  readonly phrases: readonly {
-    readonly bars: number;
-    readonly tune: number | null;
-    readonly words: readonly number[];
-  }[];
-}
 
 /**
  * Reads chart text; docs/chart-text.md is its grammar. Never throws and never gives up:
@@ -77,29 +67,6 @@ export function parseChart(text: string, readings: BarReadings | null = null): C
   return reader.finish();
 }
 
-interface OpenLines {
-  readonly heading: number | null;
-  readonly directions: number[];
-  readonly textures: Record<TexturedHand, number | null>;
-  readonly hands: number[];
-  readonly phrases: { bars: number; tune: number | null; words: number[] }[];
-}
-
-interface OpenSection {
-  readonly name: string;
-  readonly times: number;
-  readonly open: boolean;
-  readonly directions: string[];
-  textures: Textures;
-  hands: SaidHands;
-  readonly phrases: {
-    when: PhraseWhen | null;
-    bars: Phrase['bars'];
-    tune: TuneBar[];
-    words: string[][];
-  }[];
-}
-
 class ChartReader {
   readonly #text: string;
   readonly #readings: BarReadings | null;
@@ -109,12 +76,18 @@ class ChartReader {
   readonly #lines: OpenLines[] = [];
   readonly #found: Problem[] = [];
   #bars: BarsReader | null = null;
+  /** Lines of bars that read as they stand. */
+  readonly #plainBars: { readonly text: string; readonly number: number }[] = [];
   readonly #shapes: ShapeLine[] = [];
+  readonly #hands = new HandsLinesReader();
   #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
 
   constructor(text: string, readings: BarReadings | null) {
     this.#text = text;
     this.#readings = readings;
+    const { patterns, problems } = readPatterns(text);
+    this.#head = { ...emptyHead, patterns };
+    this.#found.push(...problems);
   }
 
   take(typed: string, number: number): void {
@@ -140,12 +113,15 @@ class ChartReader {
       case 'direction':
         return this.#takeDirection(line.text, text, number);
       case 'texture':
-        return this.#takeTexture(line, text, number);
+        return this.#hands.takeTexture(line, this.#here(), text, number, this.#head.patterns);
       case 'shape':
         this.#shapes.push({ ...line, number });
         return;
+      case 'pattern':
+        // Read before all else.
+        return;
       case 'hands':
-        return this.#takeHands(line, text, number);
+        return this.#hands.takeHands(line, this.#here(), text, number);
       case 'tune':
         return this.#takeTune(line, text, number);
       case 'bars':
@@ -157,7 +133,12 @@ class ChartReader {
           number,
           text,
           'A section’s name has a line to itself, ended by its colon.',
-          [`${line.name}:\n  ${line.rest}`],
+          [
+            ...(this.#sections.length === 0 ? likeFields(line.name) : []).map(
+              (name) => `${name}: ${line.rest}`,
+            ),
+            `${line.name}:\n  ${line.rest}`,
+          ],
         );
       case 'late field':
         return this.#problem(
@@ -171,7 +152,7 @@ class ChartReader {
           number,
           text,
           `${quoted(line.name)} is no field of a chart. There are ${fieldNames.join(', ')}.`,
-          [...nearFields(line.name).map((name) => `${name}: ${line.value}`), ''],
+          [...likeFields(line.name).map((name) => `${name}: ${line.value}`), ''],
         );
     }
   }
@@ -187,10 +168,12 @@ class ChartReader {
       if (!missing.ok)
         this.#found.push(...missing.problems.map((problem) => movedTo(problem, line, start)));
     }
+    this.#found.push(...this.#hands.finish());
+    this.#hintAtBars();
     this.#found.push(...tooLong(song, this.#road, this.#lines, this.#text));
     const barPlaces = this.#bars?.places ?? [];
     const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
-    const problems = found.filter(({ severity }) => severity === 'problem');
+    const problems = this.#kept(found.filter(isProblem));
     const hints = found.filter(({ severity }) => severity === 'hint');
     const text = this.#text;
     const rest = {
@@ -205,17 +188,23 @@ class ChartReader {
     return { ok: false, problems, partial: song, ...rest };
   }
 
+  /** The problems with a repair first that loses nothing of what was typed. */
+  #kept(problems: readonly Problem[]): Problem[] {
+    if (problems.length === 0) return [];
+    const [first] = this.#lines;
+    return withKeeping(problems, {
+      lines: linesOf(this.#text),
+      firstSection: first ? (first.heading ?? first.phrases[0]?.bars ?? null) : null,
+      bars: new Set(this.#lines.flatMap(({ phrases }) => phrases.map(({ bars }) => bars))),
+      style: styleFor(this.#head.key, this.#head),
+    });
+  }
+
   #takeField(line: Extract<Line, { kind: 'field' }>, number: number): void {
     const { name, value, valueStart } = line;
     if (this.#seen.has(name)) {
-      const place = { line: number, column: 1, length: valueStart + value.length };
       const message = `${quoted(name)} was said above already; only one can hold.`;
-      this.#found.push({
-        severity: 'problem',
-        message,
-        place,
-        repairs: [{ label: 'Delete this line', text: '' }],
-      });
+      this.#found.push(lineToDelete(number, valueStart + value.length, message));
       return;
     }
     this.#seen.add(name);
@@ -244,26 +233,86 @@ class ChartReader {
   #addSection(section: Pick<OpenSection, 'name' | 'times' | 'open'>, heading: number | null): void {
     const hands = nothingSaidOfHands;
     this.#sections.push({ ...section, directions: [], textures: noTextures, hands, phrases: [] });
-    const textures = { left: null, right: null };
-    this.#lines.push({ heading, directions: [], textures, hands: [], phrases: [] });
+    this.#lines.push({ heading, directions: [], textures: [], hands: [], phrases: [] });
   }
 
   #takeBars(text: string, number: number): void {
+    if (this.#sections.length === 0 && this.#takeHeadWords(text, number)) return;
     if (this.#sections.length === 0) {
       this.#problem(number, text, 'Bars stand in a section; give it a name first.', [
         `Verse:\n  ${text.trim()}`,
       ]);
       this.#addSection({ name: '', times: 1, open: false }, null);
     }
-    if (this.#sections.at(-1)!.phrases.some(({ when }) => when !== null)) {
+    const reader = this.#reader();
+    const read = reader.look(text, number);
+    const untidy = read.found.some(isProblem) ? this.#untidy(text) : null;
+    const { phrases } = this.#sections.at(-1)!;
+    if (!untidy && phrases.some(({ when }) => when !== null)) {
+      const named = phrases.flatMap(({ when }) => (when?.kind === 'ending' ? when.times : []));
       this.#problem(
         number,
         text,
         'Bars that all times share stand above the endings and above what is played instead.',
+        [`${ordinalOf(Math.max(0, ...named) + 1)} ending: ${text.trim()}`],
       );
     }
-    const bars = this.#reader().readLine(text, number);
+    if (!untidy && !read.found.some(isProblem)) this.#plainBars.push({ text, number });
+    if (untidy) {
+      this.#sayAs(number, text, untidy);
+      if (untidy.kind === 'heading') this.#openUntidy(text, number);
+      if (untidy.kind !== 'bars') return;
+    }
+    const bars = reader.take(untidy ? { ...read, found: [] } : read);
     if (bars.length > 0) this.#addPhrase(null, bars, number);
+  }
+
+  /** Above the first section: what is said without a colon, a section without one, a title by itself. True where it was taken. */
+  #takeHeadWords(text: string, number: number): boolean {
+    const field = fieldOfWords(text);
+    if (field) {
+      this.#takeField({ kind: 'field', ...field }, number);
+      return true;
+    }
+    const untidy = this.#untidy(text);
+    if (untidy?.kind === 'heading') {
+      this.#sayAs(number, text, untidy);
+      this.#openUntidy(text, number);
+      return true;
+    }
+    const isTitle = !untidy && !this.#seen.has('title') && !this.#reads(text, number);
+    if (isTitle)
+      this.#problem(number, text, 'The title of a song stands after “title:”.', [
+        `title: ${text.trim()}`,
+      ]);
+    return isTitle;
+  }
+
+  /** A section whose name is written in another hand: what stands under it is its own all the same. */
+  #openUntidy(text: string, number: number): void {
+    this.#addSection({ name: text.trim(), times: 1, open: false }, number);
+    this.#bars?.openSection();
+  }
+
+  /** Whether a line reads as bars as it stands. */
+  #reads(text: string, number: number): boolean {
+    const style = styleFor(this.#head.key, this.#head);
+    const reader = new BarsReader(this.#head.meter, style, null);
+    return reader
+      .look(text, number)
+      .bars.some((bar) => bar.kind === 'same' || bar.slots.some(({ kind }) => kind === 'chord'));
+  }
+
+  /** What a line is that was written in another hand than the chart's; null for one that is no such thing. */
+  #untidy(text: string): UntidyLine | null {
+    const section = this.#sections.at(-1);
+    return untidyLine(text, {
+      key: this.#head.key,
+      style: styleFor(this.#head.key, this.#head),
+      meter: this.#bars?.meter ?? this.#head.meter,
+      inSections: section !== undefined,
+      hasBars: (section?.phrases.length ?? 0) > 0,
+    });
   }
 
   /** The fields are known by now: the first line of bars comes after them. */
@@ -301,52 +350,33 @@ class ChartReader {
     this.#addPhrase(when, bars, number);
   }
 
+  /** The section that is being read, and its lines. */
+  #here(): { readonly section: OpenSection; readonly lines: OpenLines } {
+    return { section: this.#sections.at(-1)!, lines: this.#lines.at(-1)! };
+  }
+
   #addPhrase(when: PhraseWhen | null, bars: Phrase['bars'], line: number): void {
     this.#sections.at(-1)!.phrases.push({ when, bars, tune: [], words: [] });
     this.#lines.at(-1)!.phrases.push({ bars: line, tune: null, words: [] });
   }
 
-  #takeTexture(line: Extract<Line, { kind: 'texture' }>, text: string, number: number): void {
-    const { hand, value, start } = line;
-    if (value.trim() === '') {
-      const message = `After the colon stands what the ${hand} hand does; a section needs another name.`;
-      this.#problem(number, text, message, [`${hand}: block`, '']);
-      return;
+  /** Lines that could well be meant otherwise; of chords that may be bars the first one is asked about, until there is a bar line. */
+  #hintAtBars(): void {
+    const hasBarLines = this.#plainBars.some(({ text }) => text.includes('|'));
+    let isAsked = hasBarLines;
+    for (const { text, number } of this.#plainBars) {
+      const other = otherBars(text, this.#head.meter, isAsked);
+      if (!other) continue;
+      isAsked = true;
+      const typed = text.trim();
+      const column = text.length - text.trimStart().length + 1;
+      this.#found.push({
+        severity: 'hint',
+        message: other.message,
+        place: { line: number, column, length: typed.length },
+        repairs: [replaceWith(other.instead)],
+      });
     }
-    const section = this.#sections.at(-1)!;
-    const lines = this.#lines.at(-1)!;
-    if (lines.textures[hand] !== null) {
-      const message = `What the ${hand} hand does was said above already; only one can hold.`;
-      const place = { line: number, column: 1, length: start + value.length };
-      const repairs = [{ label: 'Delete this line', text: '' }];
-      this.#found.push({ severity: 'problem', message, place, repairs });
-      return;
-    }
-    lines.textures[hand] = number;
-    const read = readTexture(value, hand);
-    if (read.ok) section.textures = { ...section.textures, [hand]: read.value };
-    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
-  }
-
-  #takeHands(line: Extract<Line, { kind: 'hands' }>, text: string, number: number): void {
-    const { about, value, start } = line;
-    if (value.trim() === '') {
-      const message = `After the colon stands the ${about} of the section; a section needs another name.`;
-      this.#problem(number, text, message, ['']);
-      return;
-    }
-    const section = this.#sections.at(-1)!;
-    this.#lines.at(-1)!.hands.push(number);
-    if (printHandsLine(about, section.hands) !== null) {
-      const message = `The ${about} of this section was said above already; only one can hold.`;
-      const place = { line: number, column: 1, length: start + value.length };
-      const repairs = [{ label: 'Delete this line', text: '' }];
-      this.#found.push({ severity: 'problem', message, place, repairs });
-      return;
-    }
-    const read = readHandsLine(about, value, section.hands);
-    if (read.ok) section.hands = read.value;
-    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
   }
 
   #takeTune(line: Extract<Line, { kind: 'tune' }>, text: string, number: number): void {
@@ -424,20 +454,22 @@ class ChartReader {
     });
   }
 
+  /** A line that was written in another hand, and how the chart says the same. */
+  #sayAs(line: number, text: string, { message, instead }: UntidyLine): void {
+    this.#found.push(problemOfLine(line, text, message, instead.map(sayAs)));
+  }
+
   #problem(line: number, text: string, message: string, instead: readonly string[] = []): void {
-    const typed = text.trim();
-    const column = text.length - text.trimStart().length + 1;
-    const repairs = instead.map((repair) =>
-      repair === '' ? { label: 'Delete this line', text: '' } : replaceWith(repair),
-    );
-    const place = { line, column, length: Math.max(typed.length, 1) };
-    this.#found.push({ severity: 'problem', message, place, repairs });
+    this.#found.push(problemOfLine(line, text, message, instead.map(insteadOfLine)));
   }
 }
 
-function nearFields(name: string): FieldName[] {
-  return fieldNames.filter((field) => field[0] === name[0]?.toLowerCase());
+/** The fields that a word is like, the likest first. */
+function likeFields(word: string): FieldName[] {
+  return fieldNames.filter((field) => isLike(word.toLowerCase(), field));
 }
+
+const isProblem = ({ severity }: Problem) => severity === 'problem';
 
 function byPlace(one: Problem, other: Problem): number {
   return one.place.line - other.place.line || one.place.column - other.place.column;

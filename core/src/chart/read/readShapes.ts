@@ -1,6 +1,7 @@
 import { movedTo, quoted, type Problem } from '../../kit/result.ts';
 import type { MinorSchool } from '../../pitch/degree.ts';
 import type { Line } from '../lines.ts';
+import { lineToDelete } from './problemOfLine.ts';
 import { mostShapes, readShape, type PaletteShape } from '../namedShapes.ts';
 
 /** A line of the head that says what a named hand shape is, and which one it is. */
@@ -14,14 +15,8 @@ export function readShapes(
   const shapes: PaletteShape[] = [];
   const problems: Problem[] = [];
   for (const { name, value, start, number } of lines) {
-    const place = { line: number, column: 1, length: start + value.length };
     const refuse = (message: string) =>
-      problems.push({
-        severity: 'problem',
-        message,
-        place,
-        repairs: [{ label: 'Delete this line', text: '' }],
-      });
+      problems.push(lineToDelete(number, start + value.length, message));
     const read = readShape(name, value, minor);
     if (!read.ok) problems.push(...read.problems.map((one) => movedTo(one, number, start)));
     else if (shapes.some((shape) => shape.name === name))

@@ -1,7 +1,7 @@
 import { linesOf } from '../../kit/lines.ts';
 import { placeInLine, replaceWith, type Problem } from '../../kit/result.ts';
 import { printHeading } from '../heading.ts';
-import { printRoad } from '../road.ts';
+import { partsOfRoad, printRoad } from '../road.ts';
 import type { Song } from '../song.ts';
 import { mostPlayedBars, playedLength } from '../time/length.ts';
 
@@ -29,7 +29,7 @@ export function tooLong(
     repairs: repairs.map(replaceWith),
   });
   if (song.road && road) {
-    const typed = road.value.split(',');
+    const typed = partsOfRoad(road.value);
     const before = typed.slice(0, beyondAt).join(',').length + (beyondAt > 0 ? 1 : 0);
     const step = typed[beyondAt]!;
     const from = road.start + before + step.length - step.trimStart().length;

@@ -5,7 +5,16 @@ import type { Meter } from '../meter.ts';
 import type { TextSlot, TimelineIndex } from '../places.ts';
 import { sectionOfStep } from '../road.ts';
 import { metersOf } from '../sectionMeters.ts';
-import type { Bar, Feel, Phrase, PhraseWhen, RoadStep, Slot, Song } from '../song.ts';
+import {
+  pushTicks,
+  type Bar,
+  type Feel,
+  type Phrase,
+  type PhraseWhen,
+  type RoadStep,
+  type Slot,
+  type Song,
+} from '../song.ts';
 import { cut, type TuneBar } from '../tune.ts';
 import { mostPlayedBars } from './length.ts';
 
@@ -225,8 +234,11 @@ function withoutLeadingSilence(bar: TimelineBar): TimelineBar {
   const note = tune.findIndex(({ kind }) => kind === 'note');
   if (chord < 0 && note < 0) return bar;
   const inBar = slots.map((slot) => slot.is);
+  // A pushed chord sounds before it is due.
+  const first = inBar[chord];
+  const early = first?.kind === 'chord' && first.push ? pushTicks(first.push) : 0;
   const from = Math.min(
-    chord < 0 ? Infinity : before(inBar, chord),
+    chord < 0 ? Infinity : Math.max(0, before(inBar, chord) - early),
     note < 0 ? Infinity : before(tune, note),
   );
   let at = 0;

@@ -1,3 +1,4 @@
+import { patternLineNamed, readSongPattern, type SongPattern } from '../../chart/ownPatterns.ts';
 import { readShape, shapeNamed, type PaletteShape } from '../../chart/namedShapes.ts';
 import {
   handsLineNamed,
@@ -19,7 +20,13 @@ import {
   type Song,
 } from '../../chart/song.ts';
 import type { TexturedHand } from '../../chart/steps.ts';
-import { readTexture, type Texture, type Textures } from '../../chart/texture.ts';
+import {
+  readTexture,
+  textureLineNamed,
+  withBarTexture,
+  type Texture,
+  type Textures,
+} from '../../chart/texture.ts';
 import { tuneOctave, withoutSilentEnd, type TuneBar, type TuneNote } from '../../chart/tune.ts';
 import { degreeOfNote, formatKey, sameKey, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
@@ -88,12 +95,18 @@ function headOf(root: XmlElement): Song {
       oneLine(field.text),
     ]),
   );
+  const patterns = patternsIn(kept);
   return {
     ...emptySong,
     title: oneLine(textOf(root, 'work', 'work-title') || textOf(root, 'movement-title')),
     reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
     minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
-    textures: { left: textureIn(kept['left'], 'left'), right: textureIn(kept['right'], 'right') },
+    patterns,
+    textures: {
+      left: textureIn(kept['left'], 'left', patterns),
+      right: textureIn(kept['right'], 'right', patterns),
+      bars: [],
+    },
     shapes: shapesIn(kept),
     hands: handsLines.reduce((said, line) => {
       const read = readHandsLine(line, kept[line] ?? '', said);
@@ -120,8 +133,21 @@ function shapesIn(kept: Readonly<Record<string, string>>): PaletteShape[] {
   });
 }
 
-function textureIn(text: string | undefined, hand: TexturedHand): Texture | null {
-  const read = readTexture(text ?? '', hand);
+/** Named patterns likewise. */
+function patternsIn(kept: Readonly<Record<string, string>>): SongPattern[] {
+  return Object.entries(kept).flatMap(([field, steps]) => {
+    const name = patternLineNamed(field);
+    const read = name && readSongPattern(oneLine(name), steps.replaceAll('/', '|'));
+    return read && read.ok ? [read.value] : [];
+  });
+}
+
+function textureIn(
+  text: string | undefined,
+  hand: TexturedHand,
+  patterns: readonly SongPattern[],
+): Texture | null {
+  const read = readTexture(text ?? '', hand, patterns);
   return read.ok ? read.value : null;
 }
 
@@ -211,9 +237,7 @@ class PartReader {
       );
     if (measure.tempo && this.#song.tempo === null) {
       const beat = tempoBeat(this.#meter);
-      const { beats, of } = measure.tempo;
-      const felt =
-        Math.round((of === 'quarters' ? beats / (beat / ticksPerQuarter) : beats) * 10) / 10;
+      const felt = Math.round((measure.tempo / (beat / ticksPerQuarter)) * 10) / 10;
       if (felt >= tempoRange.slowest && felt <= tempoRange.fastest)
         this.#song = { ...this.#song, tempo: felt };
       else this.dropped.push(`A tempo of ${felt}, which no song can have.`);
@@ -247,11 +271,16 @@ class PartReader {
 
   /** True for words that say what a hand does. */
   #takeTexture(words: string, section: OpenSection): boolean {
-    const found = /^(left|right): (.+)$/.exec(words);
-    const hand = found?.[1] === 'left' ? 'left' : 'right';
-    const read = found && readTexture(found[2]!, hand);
-    if (!read?.ok) return false;
-    section.textures = { ...section.textures, [hand]: read.value };
+    const colon = words.indexOf(':');
+    const line = colon < 0 ? null : textureLineNamed(words.slice(0, colon));
+    const value = words.slice(colon + 1);
+    const read = line && readTexture(value, line.hand, this.#song.patterns);
+    if (!read?.ok || !read.value) return false;
+    const { textures } = section;
+    section.textures =
+      line!.bar === null
+        ? { ...textures, [line!.hand]: read.value }
+        : withBarTexture(textures, line!.hand, line!.bar, read.value);
     return true;
   }
 

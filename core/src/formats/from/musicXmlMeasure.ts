@@ -23,7 +23,8 @@ export interface ReadMeasure {
   readonly words: readonly string[];
   readonly feel: Feel | null;
   /** Felt beats a minute as written, or quarters a minute as sounded. */
-  readonly tempo: { readonly beats: number; readonly of: 'written' | 'quarters' } | null;
+  /** Quarters a minute. */
+  readonly tempo: number | null;
   readonly swing: 'eighths' | 'sixteenths' | null;
   readonly lyrics: readonly string[];
   readonly newLine: boolean;
@@ -165,16 +166,28 @@ function meterIn(measure: XmlElement): readonly [Meter | null, string | null] {
   return [meter, meter ? null : `${beats}/${unit}`];
 }
 
+/** How many quarters the notes have by which a tempo is counted. */
+const beatUnits: Readonly<Record<string, number>> = {
+  whole: 4,
+  half: 2,
+  quarter: 1,
+  eighth: 0.5,
+};
+
 function tempoIn(
   directions: readonly XmlElement[],
   sounds: readonly (XmlElement | null)[],
-): ReadMeasure['tempo'] {
+): number | null {
   for (const direction of directions) {
     const beats = numberOf(direction, 'direction-type', 'metronome', 'per-minute');
-    if (beats !== null) return { beats, of: 'written' };
+    if (beats === null) continue;
+    const metronome = child(child(direction, 'direction-type'), 'metronome');
+    const unit = beatUnits[textOf(metronome, 'beat-unit')] ?? 1;
+    const dotted = childrenOf(metronome, 'beat-unit-dot').length > 0 ? 1.5 : 1;
+    return beats * unit * dotted;
   }
   const sounded = sounds.map((one) => Number(one?.attributes['tempo'])).find((one) => one > 0);
-  return sounded ? { beats: sounded, of: 'quarters' } : null;
+  return sounded ?? null;
 }
 
 function feelOf(words: string): Feel | null {

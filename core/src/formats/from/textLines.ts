@@ -1,4 +1,5 @@
 import { styleFor, type PhraseWhen } from '../../chart/song.ts';
+import { readHeadingWords } from '../../chart/untidy/sectionWords.ts';
 import { readWhen } from '../../chart/when.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { fromLetters } from '../../chord/letters.ts';
@@ -41,16 +42,6 @@ export interface TextReading {
 const countedFrom: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 const asWritten = styleFor(countedFrom, { reading: 'as written', minor: 'relative' });
 
-/** What players call the parts of a song. */
-const sectionWord =
-  '(?:intro|verse|strophe|chorus|refrain|pre-?chorus|lift|bridge|tag|ending|outro|coda|interlude|instrumental|solo|vamp|turnaround|hook|part|channel|break|opening)';
-/** A line with such a word, a number or a letter, and nothing that could be sung: `Verse 1`, `Last Chorus x2`. */
-const sectionAlone = new RegExp(
-  String.raw`^(?:(?:last|final|first|second|double|half)\s+)?${sectionWord}(?:\s+(?:\d{1,2}|[a-d]|[ivx]{1,4}))?(?:\s*[(x×]\s*x?\d{1,2}\s*x?\)?)?(?:\s*\(until the signal\))?$`,
-  'i',
-);
-const sectionFirst = new RegExp(String.raw`^${sectionWord}\b`, 'i');
-
 /** What is said with a colon, and wherever it stands. */
 const fields: readonly (readonly [TextField, RegExp])[] = [
   ['numbers', /^numbers\s*:\s*(in key|as written)$/i],
@@ -88,8 +79,8 @@ export function readTextLine(text: string, reading: TextReading, inHead: boolean
   if (typed === '') return { kind: 'blank' };
   const when = readWhen(typed);
   if (when && when.length === typed.length) return { kind: 'when', when: when.when };
-  const heading = readHeading(typed);
-  if (heading) return heading;
+  const heading = readHeadingWords(typed);
+  if (heading) return { kind: 'heading', ...heading };
   for (const [name, pattern] of inHead ? [...fields, ...fieldsOfHead] : fields) {
     const found = pattern.exec(typed);
     if (found) return { kind: 'field', name, value: found[1]!.trim() };
@@ -99,28 +90,6 @@ export function readTextLine(text: string, reading: TextReading, inHead: boolean
   const direction = /^[(*]\s*([^()]+?)\s*\)?$/.exec(typed);
   if (direction) return { kind: 'direction', text: direction[1]! };
   return { kind: 'words', text: text.trimEnd() };
-}
-
-function readHeading(typed: string): Extract<TextLine, { kind: 'heading' }> | null {
-  const bracketed = /^\[([^\]|]+)\]\s*(.*)$/.exec(typed);
-  const ended = typed.endsWith(':') && typed.length <= 61;
-  const named = bracketed
-    ? `${bracketed[1]} ${bracketed[2]}`.trim()
-    : ended || sectionAlone.test(typed)
-      ? typed
-      : null;
-  if (named === null || (bracketed && !sectionFirst.test(bracketed[1]!.trim()))) return null;
-  const found =
-    /^(?<name>.*?)(?:\s*[(x×]\s*x?(?<times>\d{1,2})\s*x?\)?)?(?<open>\s*\(until the signal\))?$/i.exec(
-      named.replace(/:$/, ''),
-    );
-  const { name = named, times, open } = found?.groups ?? {};
-  return {
-    kind: 'heading',
-    name: name.replace(/[:*>]/g, ' ').trim(),
-    times: Math.min(99, Math.max(1, Number(times ?? 1))),
-    open: open !== undefined,
-  };
 }
 
 /** The chords of a line; null where one word of it is none. */

@@ -1,3 +1,4 @@
+import { printSongPattern } from '../../chart/ownPatterns.ts';
 import { printShape } from '../../chart/namedShapes.ts';
 import { handsLines, printHandsLine } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
@@ -21,6 +22,12 @@ export function scoreOf(song: Song, part: string, measures: readonly XmlElement[
     left: song.textures.left ? printTexture(song.textures.left) : '',
     right: song.textures.right ? printTexture(song.textures.right) : '',
     // A bar line is none in a field of a score.
+    ...Object.fromEntries(
+      song.patterns.map((pattern) => {
+        const [, name = '', steps = ''] = /^(.*?): (.*)$/.exec(printSongPattern(pattern))!;
+        return [name, steps.replaceAll('|', '/')];
+      }),
+    ),
     ...Object.fromEntries(
       song.shapes.map((shape) => {
         const [, name = '', notes = ''] = /^(.*?): (.*)$/.exec(printShape(shape, 'relative'))!;
@@ -85,8 +92,8 @@ export function tempoElement({ tempo, meter, swing }: Song): XmlElement | null {
         : element(
             'metronome',
             {},
-            element('beat-unit', {}, 'quarter'),
-            beat === 720 && element('beat-unit-dot'),
+            element('beat-unit', {}, beat < 2 * ticksPerQuarter ? 'quarter' : 'half'),
+            (2 * beat) % (3 * ticksPerQuarter) === 0 && element('beat-unit-dot'),
             element('per-minute', {}, tempo),
           ),
     ),

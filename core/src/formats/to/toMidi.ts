@@ -1,7 +1,7 @@
 import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import { quartersAMinute } from '../../playing/tempo.ts';
-import { barTicks, formatMeter } from '../../chart/meter.ts';
+import { barTicks, formatMeter, tempoBeat } from '../../chart/meter.ts';
 import { ordinalOf } from '../../kit/words.ts';
 import {
   perform,
@@ -99,7 +99,8 @@ function conductorTrack({ timeline }: Voiced, { tempos }: Performance, lead: num
         type: 'timeSignature',
         numerator: slot.meter.beats,
         denominator: slot.meter.unit,
-        metronome: 24,
+        // MIDI clocks to a click, 24 to the quarter (Standard MIDI Files 1.0, from memory).
+        metronome: (24 * tempoBeat(slot.meter)) / ticksPerQuarter,
         thirtyseconds: 8,
       }),
     );

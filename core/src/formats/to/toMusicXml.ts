@@ -1,7 +1,8 @@
 import { printHandsLines } from '../../chart/saidHands.ts';
 import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, type Meter } from '../../chart/meter.ts';
-import { printPhrase, printTextures } from '../../chart/print/printChart.ts';
+import { printPhrase } from '../../chart/print/printChart.ts';
+import { printTextures } from '../../chart/texture.ts';
 import { printRoad } from '../../chart/road.ts';
 import { metersOf } from '../../chart/sectionMeters.ts';
 import {

@@ -194,6 +194,7 @@ function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates)
     (wished.took === null ? 0 : masksOf(wished.lefts)) |
     (asked && request.right?.kind === 'shape' ? masksOf(asked) : 0);
   const colours = new Colours(material, request, needed, brought);
+  const way = request.right?.kind === 'way' ? request.right.way : null;
   const masks = [...new Set(lefts.map(({ mask }) => mask))];
   const pricedRights = rights
     .map((shape) => {
@@ -216,7 +217,7 @@ function candidatesWith(request: VoicingRequest, handCandidates: HandCandidates)
   for (const [leftIndex, { shape: left, cost: leftPart }] of pricedLefts.entries()) {
     const top = 'top' in left ? left.top : (left.notes.at(-1) ?? -1);
     for (const [rightIndex, { shape: right, cost: rightPart }] of pricedRights.entries()) {
-      if (lowestWith(request.right, right.notes) <= top) continue;
+      if (lowestWith(way, right.notes) <= top) continue;
       if (left.notes.length + right.notes.length > mostNotes) continue;
       const colour = colours.of(left.mask | right.mask);
       if (colour === anotherChord) continue;

@@ -118,7 +118,7 @@ export function togetherCost(
   material: Material,
   { weights, middleFilled }: Taste,
 ): number {
-  const { third, fifth, sharpNinth, order, bass } = material;
+  const { third, fifth, sharpNinth, leading, order, bass } = material;
   const wanted = weights.notes - (middleFilled ? 1 : 0);
   const both = left.mask | right.mask;
   const count = left.notes.length + right.notes.length;
@@ -133,6 +133,7 @@ export function togetherCost(
     weights.gap * max(0, between - 16) +
     weights.rub * bitCount(rubs & ~natural(material)) +
     doubled +
+    (leading === null ? 0 : weights.doubledLeading * timesMore(leading, left.notes, right.notes)) +
     (order ? 2 * weights.leftOfStack * bitCount(left.mask & right.mask & ~(1 << bass)) : 0) +
     weights.clash * (ninths + clashes) +
     (fifth !== null && !(both & (1 << fifth)) ? weights.noFifth : 0)
@@ -167,6 +168,11 @@ function minorNinths(
     }
   }
   return count;
+}
+
+/** How often both hands have a pitch class beyond the first time. */
+function timesMore(pitchClass: number, left: readonly number[], right: readonly number[]): number {
+  return max(0, notesOfClass(left, pitchClass) + notesOfClass(right, pitchClass) - 1);
 }
 
 function notesOfClass(notes: readonly number[], pitchClass: number): number {

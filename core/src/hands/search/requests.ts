@@ -11,7 +11,7 @@ import {
 } from '../../chart/saidHands.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
-import { degreeSemitones } from '../../pitch/degree.ts';
+import { degreeSemitones, type Degree } from '../../pitch/degree.ts';
 import { bassNote } from '../../chord/tones.ts';
 import { formatKey, relativeMajor, scale, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
@@ -54,6 +54,7 @@ export function withDefaults(options: VoiceOptions): FullOptions {
     palette: [],
     registers: [],
     walks: [],
+    lines: [],
     sections: [],
     melody: new Map(),
     ...options,
@@ -68,6 +69,7 @@ export class VoicingRequests {
   readonly #pins: ReadonlyMap<number, readonly Pin[]>;
   readonly #timeline: Timeline;
   readonly #walks: ReadonlyMap<number, WalkKind>;
+  readonly #lines: ReadonlyMap<number, Degree>;
   /** The chord that the song begins with; null where it has none. */
   readonly #first: string | null;
   readonly #positions = new Memo<LeftPosition>(24);
@@ -83,6 +85,7 @@ export class VoicingRequests {
     this.#timeline = timeline;
     this.#shapes = shapesFor(timeline.song, options.palette);
     this.#walks = new Map(options.walks.map(({ slot, kind }) => [slot, kind]));
+    this.#lines = new Map(options.lines.map(({ slot, tone }) => [slot, tone]));
     const [first] = timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [is.chord] : []));
     this.#first = first ? formatChord(first) : null;
     const sectionOf = new Map(timeline.slots.map((timed) => [timed.slot, timed.section]));
@@ -173,6 +176,7 @@ export class VoicingRequests {
     const school = said.school ?? usualSchool;
     const sung = melody.get(slot.slot);
     const home = pitchClass(relativeMajor(slot.key).tonic);
+    const line = this.line(slot);
     return {
       chord,
       key: slot.key,
@@ -183,7 +187,8 @@ export class VoicingRequests {
       fixed: null,
       left: said.left,
       walk: this.#walks.get(slot.slot) ?? null,
-      right: said.right,
+      // What is said of a chord counts more than what is said of its section.
+      right: line ? { kind: 'line', tone: fold(home + degreeSemitones(line), 12) } : said.right,
       top: this.#tops.get(slot) ?? null,
       named: this.#named(said.right, chord, slot.key),
       shapes: palette.hands,
@@ -214,6 +219,16 @@ export class VoicingRequests {
   /** How loud a section is to be played; null where nothing is said. */
   loudness({ section }: TimedSlot): SaidHands['loudness'] {
     return this.#said(section).loudness;
+  }
+
+  /** The tone of an inner line that a slot is marked with; null where it is not. */
+  line({ slot }: TimedSlot): Degree | null {
+    return this.#lines.get(slot) ?? null;
+  }
+
+  /** When the pedal goes down anew in a section; null where nothing is said. */
+  pedalling({ section }: TimedSlot): SaidHands['pedalling'] {
+    return this.#said(section).pedalling;
   }
 
   /** The walk-in that is marked at a slot, as notes; or why it cannot be played. */

@@ -1,7 +1,7 @@
 import type { MidiNumber } from '../../kit/ticks.ts';
 import type { TextSlot, TimelineIndex } from '../../chart/places.ts';
 import type { PaletteShape } from '../../chart/namedShapes.ts';
-import type { SaidHands, School } from '../../chart/saidHands.ts';
+import type { Pedalling, SaidHands, School } from '../../chart/saidHands.ts';
 import type { Dynamic } from '../../chart/texture.ts';
 import type { Timeline } from '../../chart/time/timeline.ts';
 import type { Chord } from '../../chord/chord.ts';
@@ -24,6 +24,12 @@ export type WalkKind = (typeof walkKinds)[number];
 export interface WalkMark {
   readonly slot: TextSlot;
   readonly kind: WalkKind;
+}
+
+/** Which tone of the chord at a slot of the text the right thumb has, as part of an inner line. */
+export interface LineMark {
+  readonly slot: TextSlot;
+  readonly tone: Degree;
 }
 
 /** What the left hand holds, step by step: two halves of its time, or two quarters and a half. */
@@ -51,6 +57,8 @@ export interface VoiceOptions {
   readonly sections?: readonly ({ readonly slot: TextSlot } & Partial<SaidHands>)[];
   /** Left hands that walk into the seventh. */
   readonly walks?: readonly WalkMark[];
+  /** Inner lines in the right thumb, note by note. */
+  readonly lines?: readonly LineMark[];
   /** What is sung over a slot, long or accented: it should be on top. */
   readonly melody?: ReadonlyMap<TextSlot, Degree>;
   /** How chords are written in messages. */
@@ -76,8 +84,12 @@ export interface VoicedSlot {
   readonly rolled: { readonly left: boolean; readonly right: boolean };
   /** The left hand walks into its seventh; `left` is what it holds first where it does not. */
   readonly walk: Walk | null;
+  /** The tone of an inner line that the right thumb has; null where it has none. */
+  readonly line: Degree | null;
   /** How loud the player wants the section; null where nothing is said. */
   readonly loudness: Dynamic | null;
+  /** When the pedal goes down anew; null where nothing is said. */
+  readonly pedalling: Pedalling | null;
   /** In tenths of a semitone of right-hand movement: what it costs in itself, and the step into it. */
   readonly cost: { readonly own: number; readonly step: StepCost };
 }

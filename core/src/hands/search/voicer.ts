@@ -22,7 +22,7 @@ import { maskOf } from '../shapes/material.ts';
 import { hasBassPlayer, type Reach } from '../shapes/player.ts';
 import { staleTops, withPriceOnTop } from './topLine.ts';
 import { unlikeProblem, whyNone } from './troubles.ts';
-import { dressed, wishTroubles } from './wishTroubles.ts';
+import { dressed, isUnderLine, wishTroubles } from './wishTroubles.ts';
 import type {
   HandsProblem,
   OtherVoicing,
@@ -160,7 +160,9 @@ export class Voicer {
       slots[node.at] = {
         ...voicedSlot(node, chosen, options.reach),
         walk: typeof walk === 'string' ? null : walk,
+        line: isUnderLine(request, chosen) ? requests.line(node.slot) : null,
         loudness: requests.loudness(node.slot),
+        pedalling: requests.pedalling(node.slot),
         cost: { own, step },
       };
       before = chosen;
@@ -248,7 +250,8 @@ export class Voicer {
 /** A chord by its name, its key and its height: what is equal is held alike where one chord has one place. */
 function placedOf({ set, pinned, chord, slot, request }: ChordNode): Placed {
   const name = JSON.stringify([chord, formatKey(slot.key), request.taste.octaves]);
-  return { set, name: pinned || set.school !== 'beginner' ? null : name };
+  const isFree = !pinned && request.right?.kind !== 'line';
+  return { set, name: isFree && set.school === 'beginner' ? name : null };
 }
 
 const noStep: StepCost = { right: 0, left: 0, jump: 0, topLine: 0, parallel: 0, line: 0 };

@@ -1,4 +1,4 @@
-import type { LeftWish, RightWay, RightWish } from '../../chart/saidHands.ts';
+import type { LeftWish, RightWay } from '../../chart/saidHands.ts';
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
@@ -8,7 +8,7 @@ import { maskOf, type Material } from '../shapes/material.ts';
 import { fattened } from '../shapes/rightWays.ts';
 import { isUnderBells, type HandCandidates, type VoicingRequest } from './candidates.ts';
 import { candidate, type Candidate } from './cost.ts';
-import { wishedLefts, wishedRights } from './wishes.ts';
+import { wishedLefts, wishedRights, type RightAsked } from './wishes.ts';
 
 type Numbers = Partial<NumberStyle> | undefined;
 
@@ -30,6 +30,12 @@ export function dressed({ right, taste, instrument }: VoicingRequest, found: Can
   });
   if (!notes || notes === found.right.notes) return found;
   return candidate(found.left, { notes, family: 'doubled', mask: found.right.mask });
+}
+
+/** Whether the right hand has the tone of the inner line that it is asked for in its thumb. */
+export function isUnderLine({ right }: Pick<VoicingRequest, 'right'>, found: Candidate): boolean {
+  const [thumb] = found.right.notes;
+  return right?.kind === 'line' && thumb !== undefined && fold(thumb, 12) === right.tone;
 }
 
 /** What of a section's wishes is not so at a chord, and what is played instead; empty where all is as it was asked for. */
@@ -69,12 +75,14 @@ function leftWishProblem({ shape, orElse }: LeftWish, chord: Chord, numbers: Num
 }
 
 function rightWishProblem(
-  right: RightWish,
+  right: RightAsked,
   isKnown: boolean,
   chord: Chord,
   numbers: Numbers,
 ): string {
   const name = formatChord(chord, numbers);
+  if (right.kind === 'line')
+    return `The right hand cannot have the note of the line in its thumb on ${name}: the chord has no such tone, or the other hand is in the way. Another right hand is played.`;
   if (right.kind === 'way')
     return `The right hand cannot play ${name} as the section asks (${right.way}): it is out of reach, or the other hand is in the way. Another right hand is played.`;
   return isKnown

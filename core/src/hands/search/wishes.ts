@@ -6,14 +6,17 @@ import { handsOfLeftShape, spanFor } from '../shapes/leftShapes.ts';
 import { bitCount, maskOf, type Material } from '../shapes/material.ts';
 import { isMuddy } from '../shapes/mud.ts';
 import type { Instrument } from '../shapes/player.ts';
-import { handsOfRightWay } from '../shapes/rightWays.ts';
+import { handsOfRightWay, handsUnderLine } from '../shapes/rightWays.ts';
 import type { LeftFamily, RightFamily } from '../shapes/schools.ts';
 import type { HandShape } from '../shapes/shapes.ts';
 import { walkingHands, type WalkingHand } from './walks.ts';
 import type { WalkKind } from './voiced.ts';
 import { candidate, type Candidate, type Taste } from './cost.ts';
 
-/** What a section asks of the hands at a chord. */
+/** What a right hand is asked for: by its section, or to have a tone of an inner line in the thumb, by its pitch class. */
+export type RightAsked = RightWish | { readonly kind: 'line'; readonly tone: number };
+
+/** What is asked of the hands at a chord. */
 export interface Wished {
   readonly chord: Chord;
   readonly key: Key;
@@ -24,7 +27,7 @@ export interface Wished {
   /** How the left hand walks here, whatever it holds elsewhere; null where it does not. */
   readonly walk: WalkKind | null;
   /** What the right hand should do; null where it is found. */
-  readonly right: RightWish | null;
+  readonly right: RightAsked | null;
   /** The highest note of a hand that climbs; null for the others. */
   readonly top: number | null;
   /** The shape that the right hand is asked for by name, at every height; empty where none is asked for, or there is none. */
@@ -70,6 +73,7 @@ export function wishedRights(
   { material, rights }: Hands,
 ): readonly HandShape<RightFamily>[] | null {
   if (!right) return null;
+  if (right.kind === 'line') return orNull(handsUnderLine(right.tone, rights));
   if (right.kind === 'way')
     return right.way === 'bells'
       ? null

@@ -37,6 +37,8 @@ export interface Material {
   readonly seventh: number | null;
   /** The sharp ninth over a major third, which may not lie under it; null where there is none. */
   readonly sharpNinth: number | null;
+  /** The third of a dominant with its seventh, which leads and is not doubled; null for other chords. */
+  readonly leading: number | null;
   /** What the colours that the chart does not ask for make of the chord, and all that they add. */
   readonly coloured: readonly ColouredChord[];
   readonly added: readonly number[];
@@ -89,6 +91,7 @@ export function materialOf(chord: Chord, key: Key, grade: HandGrade, next: Chord
     fifth: one('fifth', 'b5', '#5'),
     seventh: one('seventh'),
     sharpNinth: hasSharpNinth && third !== null ? fold(third - 1, 12) : null,
+    leading: isDominant(chord) && one('seventh') !== null ? third : null,
     coloured,
     added: pitchClassesIn(added),
     bare: coloured.length === 0 ? null : bareness(chord, next, grade, bass === third),
@@ -194,9 +197,9 @@ function staysItself(chord: NamedChord, tones: readonly ChordTone[], added: numb
     if (!(added & (1 << at))) return true;
     if (role === 'third') return hasThird;
     // A sixth over another bass makes it the relative chord (5/7 with a 3 is 3m7/7), on a minor chord a half-diminished
-    // one; under a suspension it is one only where the seventh says that it is a 13th.
+    // one; under a suspension, or on a dominant triad, it is one only where the seventh says that it is a 13th.
     if (role === 'sixth' || role === 'thirteenth')
-      return !chord.bass && (major || (!hasThird && dominant));
+      return !chord.bass && (major ? dominant || !isDominant(chord) : !hasThird && dominant);
     return true;
   });
 }

@@ -1,4 +1,4 @@
-import type { RightWay, RightWish } from '../../chart/saidHands.ts';
+import type { RightWay } from '../../chart/saidHands.ts';
 import { fold } from '../../pitch/note.ts';
 import type { Material } from './material.ts';
 import type { RightFamily } from './schools.ts';
@@ -18,9 +18,7 @@ export function handsOfRightWay(
   { root }: Material,
   top: number,
 ): readonly HandShape<RightFamily>[] {
-  const close = rights.filter(
-    ({ notes }) => notes.length > 2 && span(notes) < 12 && isClose(notes),
-  );
+  const close = closeHands(rights);
   switch (way) {
     case 'root position':
       return close.filter(({ notes }) => fold(notes[0]!, 12) === root);
@@ -32,6 +30,19 @@ export function handsOfRightWay(
     default:
       return close;
   }
+}
+
+/** The right hands that have a tone in the thumb and the rest of the chord close above it. */
+export function handsUnderLine(
+  tone: number,
+  rights: readonly HandShape<RightFamily>[],
+): readonly HandShape<RightFamily>[] {
+  return closeHands(rights).filter(({ notes }) => fold(notes[0]!, 12) === tone);
+}
+
+/** Three notes and more in less than an octave, without a hole between them. */
+function closeHands(rights: readonly HandShape<RightFamily>[]): HandShape<RightFamily>[] {
+  return rights.filter(({ notes }) => notes.length > 2 && span(notes) < 12 && isClose(notes));
 }
 
 /**
@@ -54,11 +65,10 @@ export function fattened(
   return fits && more.length <= 5 ? more : null;
 }
 
-/** The lowest note of a right hand once it has what the section asks for. */
-export function lowestWith(right: RightWish | null, notes: readonly number[]): number {
+/** The lowest note of a right hand once it has what the section asks for. @param way null where it asks for none */
+export function lowestWith(way: RightWay | null, notes: readonly number[]): number {
   const [low, high] = [notes[0]!, notes.at(-1)!];
-  const isBelow = right?.kind === 'way' && right.way === 'highest again below';
-  return isBelow && high - low < 12 ? high - 12 : low;
+  return way === 'highest again below' && high - low < 12 ? high - 12 : low;
 }
 
 /** Where the top note of a climbing hand goes next: to the next tone of the chord, up as far as the range, then down. */

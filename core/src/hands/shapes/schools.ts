@@ -82,6 +82,8 @@ export interface Weights {
   /** The third doubled in both hands, or a fifth that could sound and does not. */
   readonly doubledThird: number;
   readonly noFifth: number;
+  /** The leading note of a dominant, each time more than once (every harmony textbook). */
+  readonly doubledLeading: number;
   /** Sounding notes that suit the school, and the cost of each more or less. */
   readonly notes: number;
   readonly noteOff: number;
@@ -141,6 +143,7 @@ const usual = {
   rub: 18,
   doubledThird: 8,
   noFifth: 4,
+  doubledLeading: 40,
   notes: 5,
   noteOff: 6,
   rightNotes: 3,

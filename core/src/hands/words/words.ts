@@ -102,13 +102,20 @@ function rollInWords({ rolled }: VoicedSlot): string {
   return ` Roll the ${rolled.left && rolled.right ? 'chord in both hands' : rolled.left ? 'left hand' : 'right hand'}.`;
 }
 
+/** Notes of a hand by their names; two of one name are the octave of it. */
+function notesInWords(notes: readonly number[], now: (note: number) => string): string {
+  const [low, high] = notes;
+  const isOctave = notes.length === 2 && high! - low! === 12;
+  return isOctave ? `the octave ${now(low!)}` : notes.map(now).join(' ');
+}
+
 /** A chord of one hand with its fingers: `C G E (5-2-1)`; a single note needs none said. */
 function shapeInWords(
   hand: 'left' | 'right',
   notes: readonly number[],
   now: (note: number) => string,
 ): string {
-  const names = notes.map(now).join(' ');
+  const names = notesInWords(notes, now);
   return notes.length > 1 ? `${names} (${fingersOf(hand, notes).join('-')})` : names;
 }
 
@@ -126,8 +133,8 @@ function handInWords(
   if (together !== null) {
     const way = `${capital(name)} ${direction(together)} ${inWords(Math.abs(together))}`;
     return hand === 'left'
-      ? `${way} to ${to.map(now).join(' ')}.`
-      : `${way}: ${to.map(now).join(' ')}.`;
+      ? `${way} to ${notesInWords(to, now)}.`
+      : `${way}: ${notesInWords(to, now)}.`;
   }
   const target = shapeInWords(hand, to, now);
   if (handShift(from, to) > freeShift[hand]) {
@@ -189,7 +196,8 @@ export function otherInWords(from: Hands | null, other: OtherVoicing): string {
     parts.push(`rolled in the ${other.rolled.left ? 'left' : 'right'} hand`);
   const over = semitonesWorth(other.over);
   if (other.over === 0) parts.push('the best');
-  else parts.push(`${over === 0 ? 'less than 1' : over} more than the best`);
+  else if (over === 0) parts.push('costs the song hardly more than the best');
+  else parts.push(`costs the song ${over} ${over === 1 ? 'semitone' : 'semitones'} more`);
   return capital(parts.join(', '));
 }
 

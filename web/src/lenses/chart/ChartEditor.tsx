@@ -145,9 +145,9 @@ function diagnose(songDocument: SongDocument) {
       ...read.lines.rangeOf(problem.place),
       severity: problem.severity === 'problem' ? 'error' : 'info',
       message: problem.message,
-      actions: problem.repairs.map(({ label, text }) => ({
-        name: label,
-        apply: () => repair(songDocument, problem, text),
+      actions: problem.repairs.map((one) => ({
+        name: one.label,
+        apply: () => repair(songDocument, problem, one),
       })),
     }));
   };

@@ -1,8 +1,9 @@
-import type { Problem } from '@intervallum/core';
+import type { Problem, Repair } from '@intervallum/core';
 import styled from 'styled-components';
 import { Button } from '../../ui/Button.tsx';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { repair } from '../../document/repair.ts';
+import { RepairAll } from './RepairAll.tsx';
 import { t } from '../../words/words.ts';
 
 const Box = styled.section`
@@ -20,6 +21,13 @@ const Box = styled.section`
     color: var(--right);
     margin-bottom: 4px;
   }
+`;
+
+const Head = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
 `;
 
 const Item = styled.li`
@@ -60,13 +68,16 @@ export function ProblemList({ problems }: { problems: readonly Problem[] }) {
     songDocument.select(from, to);
     songDocument.focus();
   };
-  const take = (problem: Problem, text: string) => {
-    repair(songDocument, problem, text);
+  const take = (problem: Problem, one: Repair) => {
+    repair(songDocument, problem, one);
     songDocument.focus();
   };
   return (
     <Box aria-label={t('Problems in the chart')}>
-      <h2>{t('{{count}} problems', { count: problems.length })}</h2>
+      <Head>
+        <h2>{t('{{count}} problems', { count: problems.length })}</h2>
+        {problems.length > 1 ? <RepairAll /> : null}
+      </Head>
       <ul>
         {problems.slice(0, mostTold).map((problem, place) => (
           <Item key={place}>
@@ -75,9 +86,9 @@ export function ProblemList({ problems }: { problems: readonly Problem[] }) {
             </Where>
             {problem.message}
             <Repairs>
-              {problem.repairs.map(({ label, text }) => (
-                <Button key={label + text} onPress={() => take(problem, text)}>
-                  {label}
+              {problem.repairs.map((one) => (
+                <Button key={one.label + one.text} onPress={() => take(problem, one)}>
+                  {one.label}
                 </Button>
               ))}
             </Repairs>

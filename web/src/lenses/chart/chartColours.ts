@@ -1,6 +1,6 @@
 import { StateField, type ChangeSet, type Text } from '@codemirror/state';
 import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
-import { lexBars, readLine } from '@intervallum/core';
+import { fieldOfWords, lexBars, readLine } from '@intervallum/core';
 
 type Kind = 'heading' | 'value' | 'words' | 'direction' | 'degree' | 'mark';
 
@@ -36,10 +36,12 @@ function piecesOf(line: string, inSections: boolean): Piece[] {
     case 'texture':
     case 'hands':
     case 'shape':
+    case 'pattern':
     case 'tune':
       return [{ start: read.start, end: line.length, kind: 'value' }];
     case 'bars':
-      return barPieces(line, 0);
+      // What a head says without a colon is no chord.
+      return !inSections && fieldOfWords(line) ? [] : barPieces(line, 0);
     case 'bars at times':
       return [{ start, end: read.start, kind: 'heading' }, ...barPieces(line, read.start)];
   }

@@ -41,10 +41,13 @@ export function completeChart(viewKey: () => Key) {
       .some((above) => readLine(above, false).kind === 'heading');
     if (/^\s*[>*]/.test(before)) return null;
 
-    const texture = /^\s*(left|right):\s*([^,]*)$/i.exec(before);
+    const texture = /^\s*(left|right)(?:\s+bar\s+\d+)?:\s*([^,]*)$/i.exec(before);
     if (texture) {
       const names = patternNames(texture[1]!.toLowerCase() === 'left' ? 'left' : 'right');
-      const options = names.map((label): Completion => ({ label, type: 'pattern' }));
+      const own = [...textAbove.matchAll(/^\s*pattern\s+([^:]+):/gim)].map(
+        ([, name]) => `“${name!.trim()}”`,
+      );
+      const options = [...own, ...names].map((label): Completion => ({ label, type: 'pattern' }));
       return { from: context.pos - texture[2]!.length, options };
     }
     const said = /^\s*([a-z ]+):\s*(?:\S+\s+else\s+)?(.*)$/i.exec(before);

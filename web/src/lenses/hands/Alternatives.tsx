@@ -1,4 +1,5 @@
 import {
+  noteNamer,
   otherInWords,
   semitonesWorth,
   type LeftFamily,
@@ -7,6 +8,7 @@ import {
 } from '@intervallum/core';
 import { memo, useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
+import type { ChartView } from '../../music/rails/view.ts';
 import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
 import { useKept } from '../../ui/useKept.ts';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -28,6 +30,7 @@ interface AlternativesProps {
   others: readonly OtherVoicing[] | null;
   before: VoicedSlot | null;
   now: VoicedSlot | null;
+  letters: ChartView['letterStyle'];
   onTake: (other: OtherVoicing) => void;
 }
 
@@ -35,8 +38,11 @@ interface AlternativesProps {
  * Other ways to play the chosen chord, the cheapest first; a digit takes one. For a moment those of the chord before hold the
  * place of what is looked for, so that nothing beneath them moves; they cannot be taken.
  */
-export function Alternatives({ others, before, now, onTake }: AlternativesProps) {
-  const found = useMemo(() => others && { others, before, now }, [others, before, now]);
+export function Alternatives({ others, before, now, letters, onTake }: AlternativesProps) {
+  const found = useMemo(
+    () => others && { others, before, now, letters },
+    [others, before, now, letters],
+  );
   const shown = useKept<Found, Found>(found, orLast);
   const isLate = useIsLate(found === null);
   const { take } = useSteady({ take: (other: OtherVoicing) => others && onTake(other) });
@@ -74,8 +80,10 @@ const OtherWays = memo(function OtherWays({
   others,
   before,
   now,
+  letters,
   onTake,
 }: AlternativesProps & { others: readonly OtherVoicing[] }) {
+  const titles = titlesOf(others, now, letters);
   return (
     <SuggestionList
       label={t('Other ways to play it')}
@@ -89,7 +97,7 @@ const OtherWays = memo(function OtherWays({
           isTaken,
           why: (
             <>
-              <b>{shapeWords(other)}</b> {otherInWords(before, other)}
+              <b>{titles[index]}</b> {otherInWords(before, other)}
               {isTaken ? ` · ${t('held now')}` : ''}
             </>
           ),
@@ -106,11 +114,27 @@ function costOf({ over, rolled }: OtherVoicing): string {
   return semitonesWorth(over) === 0 ? '+<1' : `+${semitonesWorth(over)}`;
 }
 
+/** What each way is called: where several have the same shapes, what is on top as well. */
+function titlesOf(
+  others: readonly OtherVoicing[],
+  now: VoicedSlot | null,
+  letters: ChartView['letterStyle'],
+): string[] {
+  // One looks for keys here: easy spelling.
+  const name = now && noteNamer(now, { ...letters, spelling: 'easy' });
+  const shapes = others.map(shapeWords);
+  return others.map(({ right }, index) => {
+    const shape = shapes[index]!;
+    const isShared = shapes.filter((one) => one === shape).length > 1;
+    const top = right.at(-1);
+    if (!isShared || !name || top === undefined) return `${shape}.`;
+    return t('{{shape}}, {{note}} on top.', { shape, note: name(top) });
+  });
+}
+
 /** The shapes by the names players give them: `1-5-8, doubled`. */
 function shapeWords({ left, leftFamily, rightFamily }: OtherVoicing): string {
-  return (
-    [left.length > 0 ? leftWords[leftFamily] : '', rightFamily].filter(Boolean).join(', ') + '.'
-  );
+  return [left.length > 0 ? leftWords[leftFamily] : '', rightFamily].filter(Boolean).join(', ');
 }
 
 const leftWords: Readonly<Record<LeftFamily, string>> = {

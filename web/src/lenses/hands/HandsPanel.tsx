@@ -8,6 +8,7 @@ import {
   toLetters,
   usualSchool,
   type ChosenSlot,
+  type InnerLine,
   type Instrument,
   type OtherVoicing,
   type PaletteShape,
@@ -23,7 +24,14 @@ import { QuietButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import type { About, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
 import { Alternatives } from './Alternatives.tsx';
-import { ChordTools, SchoolPicker, SlideTools, UndoTools, WalkTools } from './HandsTools.tsx';
+import {
+  ChordTools,
+  LineTools,
+  SchoolPicker,
+  SlideTools,
+  UndoTools,
+  WalkTools,
+} from './HandsTools.tsx';
 import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
 import { SectionHands } from './SectionHands.tsx';
@@ -118,6 +126,8 @@ interface HandsPanelProps {
   otherSections: readonly NamedSection[];
   /** How often the chosen chord stands elsewhere, not pinned as it is here. */
   alike: { readonly section: number; readonly song: number };
+  /** The inner lines that can go through the chosen chord. */
+  lines: readonly InnerLine[];
   about: About;
   onAbout: (about: About) => void;
   pass: number;
@@ -201,8 +211,16 @@ export function HandsPanel(props: HandsPanelProps) {
             />
             <WalkTools
               walk={walk ?? null}
+              isPlayed={chosen?.now.walk !== null}
               isFound={chosen !== null}
               hasRaised={slot !== null && hasRaisedSixth(slot.chord, view.key)}
+              actions={actions}
+            />
+            <LineTools
+              hands={hands}
+              slot={slot.index}
+              lines={props.lines}
+              view={view}
               actions={actions}
             />
             <SlideTools canSlide={chosen !== null && chosen.before !== null} actions={actions} />
@@ -210,6 +228,7 @@ export function HandsPanel(props: HandsPanelProps) {
               others={others}
               before={chosen?.before ?? null}
               now={chosen?.now ?? null}
+              letters={view.letterStyle}
               onTake={actions.take}
             />
             {chosen ? (

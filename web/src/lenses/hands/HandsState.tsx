@@ -1,6 +1,7 @@
 import {
   inTurn,
   placedSlots,
+  readDirections,
   instruments,
   putChord,
   slid,
@@ -24,6 +25,8 @@ import {
   withSections,
   withShape,
   withShapeAt,
+  withLine,
+  withoutLine,
   withWalk,
   withWalks,
   type Chord,
@@ -32,6 +35,7 @@ import {
   type OtherVoicing,
   type PaletteShape,
   type Edit,
+  type InnerLine,
   type SongHands,
 } from '@intervallum/core';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
@@ -63,6 +67,8 @@ interface HandsLensState {
   /** Where the chosen chord is, in words, and what its section is called. */
   readonly place: string;
   readonly sectionName: string;
+  /** The hands that the section leaves out. */
+  readonly silent: readonly ('left' | 'right')[];
   /** What is said of the section's hands. */
   readonly said: SaidOfSection;
   /** The chart's own named shapes. */
@@ -70,6 +76,7 @@ interface HandsLensState {
   readonly otherSections: readonly NamedSection[];
   /** How often the chosen chord stands elsewhere, not pinned as it is here. */
   readonly alike: { readonly section: number; readonly song: number };
+  readonly lines: readonly InnerLine[];
   readonly about: About;
   readonly onAbout: (about: About) => void;
   readonly pass: number;
@@ -78,6 +85,8 @@ interface HandsLensState {
   readonly playback: Playback;
   readonly openTexture: () => void;
   readonly hold: (notes: HeldNotes) => void;
+  /** Goes to the next chord; stays at the last one. */
+  readonly goNext: () => void;
 }
 
 interface HeldNotes {
@@ -118,6 +127,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     said,
     others: otherSections,
     alike,
+    lines,
   } = useSection(shown, slot, hands);
   const keyHere = chosen?.now.key ?? view.key;
   const here = useMemo(() => ({ ...view, key: keyHere }), [view, keyHere]);
@@ -127,6 +137,13 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       const changed = change(now.hands);
       return changed === now.hands ? now : { ...now, hands: changed };
     });
+  const step = (by: 1 | -1) => {
+    const placed = placedSlots(shown);
+    const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
+    const now = slot ? chords.indexOf(slot.index) : -1;
+    const next = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
+    if (next) songDocument.goTo(next);
+  };
   const read = () => songDocument.store.getState().read;
   const write = (edit: Edit) => {
     const edited = songDocument.edit(() => edit);
@@ -146,127 +163,139 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     );
     if (!edited.ok) notify(edited.why);
   };
-  const actions = useSteady<HandsActions & Pick<HandsLensState, 'hold' | 'openTexture'>>({
-    undo: songDocument.undo,
-    redo: songDocument.redo,
-    school: (school) => decide((now) => withSchool(now, school)),
-    take: hold,
-    pin: () => chosen && hold(chosen.now),
-    unpin: () => at && decide((now) => withoutPin(now, at.slot)),
-    change: (how) => {
-      if (!chosen) return;
-      void search.alternatives(chosen.at, 60).then((all) => {
-        const found = thinnerOrFatter(all, chosen.now, how);
-        if (found) hold(found);
-        else
-          notify(how === 'thin' ? t('It cannot be thinner here.') : t('It cannot be fuller here.'));
-      });
-    },
-    hearTone: ({ hands: after }) => {
-      const { voiced } = search;
-      if (voiced && chosen) aside.start(inTurn(voiced, chosen.now, [chosen.now, after]), 'song', 0);
-    },
-    takeTone: ({ chord, hands: after }) => writeHeld(chord, after),
-    slide: (by) => {
-      if (!chosen?.before) return;
-      const moved = slid(chosen.before, by, instruments[player.now().keys]);
-      if (moved) writeHeld(moved.chord, moved);
-      else notify(t('The keyboard ends there.'));
-    },
-    takeNote: (to) => {
-      const taken = chosen && takeNote(chosen.now, to);
-      if (taken) hold(taken);
-    },
-    pinMore: (where) => {
-      if (!at || !section) return;
-      const alike = alikeOf(at, where === 'song' ? places.flat() : places[section.section]!);
-      decide((now) => withPinAt(now, at.slot, alike));
-    },
-    sayOfSection: ({ octaves, ...more }, whom) => {
-      if (!slot || !section) return;
-      const { chart } = said;
-      if (whom === 'everybody') {
-        write(
-          setHands(read(), slot.slot, {
-            ...chart,
-            ...more,
-            ...(octaves === undefined ? {} : { octaves }),
-          }),
-        );
-        return;
-      }
-      const usual = saidFirst(chart, said.song).octaves ?? 0;
-      decide((now) => {
-        const told = Object.keys(more).length > 0 ? withSection(now, sectionSlots, more) : now;
-        return octaves === undefined
-          ? told
-          : withRegister(
-              told,
-              sectionSlots,
-              (octaves ?? usual) - (said.mine.octaves ?? usual),
-              usual,
+  const actions = useSteady<HandsActions & Pick<HandsLensState, 'hold' | 'goNext' | 'openTexture'>>(
+    {
+      undo: songDocument.undo,
+      redo: songDocument.redo,
+      school: (school) => decide((now) => withSchool(now, school)),
+      take: hold,
+      pin: () => chosen && hold(chosen.now),
+      unpin: () => at && decide((now) => withoutPin(now, at.slot)),
+      change: (how) => {
+        if (!chosen) return;
+        void search.alternatives(chosen.at, 60).then((all) => {
+          const found = thinnerOrFatter(all, chosen.now, how);
+          if (found) hold(found);
+          else
+            notify(
+              how === 'thin' ? t('It cannot be thinner here.') : t('It cannot be fuller here.'),
             );
-      });
+        });
+      },
+      hearTone: ({ hands: after }) => {
+        const { voiced } = search;
+        if (voiced && chosen)
+          aside.start(inTurn(voiced, chosen.now, [chosen.now, after]), 'song', 0);
+      },
+      takeTone: ({ chord, hands: after }) => writeHeld(chord, after),
+      slide: (by) => {
+        if (!chosen?.before) return;
+        const moved = slid(chosen.before, by, instruments[player.now().keys]);
+        if (moved) writeHeld(moved.chord, moved);
+        else notify(t('The keyboard ends there.'));
+      },
+      takeNote: (to) => {
+        const taken = chosen && takeNote(chosen.now, to);
+        if (taken) hold(taken);
+      },
+      pinMore: (where) => {
+        if (!at || !section) return;
+        const alike = alikeOf(at, where === 'song' ? places.flat() : places[section.section]!);
+        decide((now) => withPinAt(now, at.slot, alike));
+      },
+      sayOfSection: ({ octaves, ...more }, whom) => {
+        if (!slot || !section) return;
+        const { chart } = said;
+        if (whom === 'everybody') {
+          write(
+            setHands(read(), slot.slot, {
+              ...chart,
+              ...more,
+              ...(octaves === undefined ? {} : { octaves }),
+            }),
+          );
+          return;
+        }
+        const usual = saidFirst(chart, said.song).octaves ?? 0;
+        decide((now) => {
+          const told = Object.keys(more).length > 0 ? withSection(now, sectionSlots, more) : now;
+          return octaves === undefined
+            ? told
+            : withRegister(
+                told,
+                sectionSlots,
+                (octaves ?? usual) - (said.mine.octaves ?? usual),
+                usual,
+              );
+        });
+      },
+      playLike: (other, whom) => {
+        const model = shown.sections[other];
+        if (!slot || !model) return;
+        if (whom === 'everybody') return write(playLike(read(), slot.slot, other));
+        const slots = places[other]!.map((one) => one.slot);
+        decide((now) =>
+          withSections(now, [sectionSlots], saidFirst(mineOf(now, slots), model.hands)),
+        );
+      },
+      sayOfSong: (whom) => {
+        if (!slot) return;
+        if (whom === 'everybody')
+          return write(setSongHands(read(), slot.slot, saidFirst(said.chart, said.song)));
+        const all = places.map((chords) => chords.map((one) => one.slot));
+        decide((now) => withSections(now, all, saidFirst(said.mine, said.chart)));
+      },
+      walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
+      walkMore: (where) => {
+        const kind = hands.walks.find((one) => one.slot === at?.slot)?.kind;
+        if (!kind || !section || !search.voiced) return;
+        const long = longSlots(search.voiced.timeline);
+        const all = where === 'song' ? places.flat() : places[section.section]!;
+        const slots = all
+          .filter((one) => long.has(one.slot) && isOverRoot(one.chord))
+          .map((one) => one.slot);
+        decide((now) => withWalks(now, slots, kind));
+      },
+      line: (line) => decide((now) => withLine(now, line)),
+      letLineGo: () => {
+        if (!at || !section) return;
+        const row = places[section.section]!;
+        decide((now) => withoutLine(now, row, at.slot));
+      },
+      nameShape: (name, which, goes, whom) => {
+        if (!chosen) return;
+        const { left, right, chord } = chosen.now;
+        const held = {
+          left: which === 'right' ? null : left,
+          right: which === 'left' ? null : right,
+        };
+        const over = goes === 'root' ? rootOf(chord) : null;
+        if (whom === 'me') return decide((now) => withShape(now, name, held, keyHere, over));
+        // A colon ends a name in a chart, quotation marks stand around it.
+        const clean =
+          name
+            .replace(/[:"“”]/g, ' ')
+            .replace(/\s+/g, ' ')
+            .trim() || t('shape');
+        const shape = atChartRegister({ name: clean, over, ...toDegrees(held, keyHere) });
+        const others = shown.shapes.filter((one) => one.name !== clean);
+        write(setSongShapes(read(), [...others, shape]));
+      },
+      useShape: (shape) => at && decide((now) => withShapeAt(now, at, shape)),
+      forgetShape: (name, whom) => {
+        if (whom === 'me') return decide((now) => withoutShape(now, name));
+        write(
+          setSongShapes(
+            read(),
+            shown.shapes.filter((one) => one.name !== name),
+          ),
+        );
+      },
+      hold,
+      goNext: () => step(1),
+      openTexture: () => setTextureOpen(true),
     },
-    playLike: (other, whom) => {
-      const model = shown.sections[other];
-      if (!slot || !model) return;
-      if (whom === 'everybody') return write(playLike(read(), slot.slot, other));
-      const slots = places[other]!.map((one) => one.slot);
-      decide((now) =>
-        withSections(now, [sectionSlots], saidFirst(mineOf(now, slots), model.hands)),
-      );
-    },
-    sayOfSong: (whom) => {
-      if (!slot) return;
-      if (whom === 'everybody')
-        return write(setSongHands(read(), slot.slot, saidFirst(said.chart, said.song)));
-      const all = places.map((chords) => chords.map((one) => one.slot));
-      decide((now) => withSections(now, all, saidFirst(said.mine, said.chart)));
-    },
-    walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
-    walkMore: (where) => {
-      const kind = hands.walks.find((one) => one.slot === at?.slot)?.kind;
-      if (!kind || !section || !search.voiced) return;
-      const long = longSlots(search.voiced.timeline);
-      const all = where === 'song' ? places.flat() : places[section.section]!;
-      const slots = all
-        .filter((one) => long.has(one.slot) && isOverRoot(one.chord))
-        .map((one) => one.slot);
-      decide((now) => withWalks(now, slots, kind));
-    },
-    nameShape: (name, which, goes, whom) => {
-      if (!chosen) return;
-      const { left, right, chord } = chosen.now;
-      const held = {
-        left: which === 'right' ? null : left,
-        right: which === 'left' ? null : right,
-      };
-      const over = goes === 'root' ? rootOf(chord) : null;
-      if (whom === 'me') return decide((now) => withShape(now, name, held, keyHere, over));
-      // A colon ends a name in a chart, quotation marks stand around it.
-      const clean =
-        name
-          .replace(/[:"“”]/g, ' ')
-          .replace(/\s+/g, ' ')
-          .trim() || t('shape');
-      const shape = atChartRegister({ name: clean, over, ...toDegrees(held, keyHere) });
-      const others = shown.shapes.filter((one) => one.name !== clean);
-      write(setSongShapes(read(), [...others, shape]));
-    },
-    useShape: (shape) => at && decide((now) => withShapeAt(now, at, shape)),
-    forgetShape: (name, whom) => {
-      if (whom === 'me') return decide((now) => withoutShape(now, name));
-      write(
-        setSongShapes(
-          read(),
-          shown.shapes.filter((one) => one.name !== name),
-        ),
-      );
-    },
-    hold,
-    openTexture: () => setTextureOpen(true),
-  });
+  );
 
   useHandsKeys({
     take: (way) => {
@@ -278,13 +307,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       if (hands.pins.some((pin) => pin.slot === slot.index)) actions.unpin();
       else actions.pin();
     },
-    step: (by) => {
-      const placed = placedSlots(shown);
-      const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
-      const now = slot ? chords.indexOf(slot.index) : -1;
-      const next = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
-      if (next) songDocument.goTo(next);
-    },
+    step,
     isOpen: playback.isOpen,
     takeNote: actions.takeNote,
     goOn: playback.goOn,
@@ -292,6 +315,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     redo: songDocument.redo,
   });
 
+  const directions = section ? shown.sections[section.section]?.directions : undefined;
+  const silent = useMemo(() => readDirections(directions ?? []).silent, [directions]);
   const sectionName = section?.name || t('the section');
   const place =
     section && slot
@@ -310,10 +335,12 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       others,
       place,
       sectionName,
+      silent,
       said,
       shared: shown.shapes,
       otherSections,
       alike,
+      lines,
       about,
       onAbout: setAbout,
       pass,
@@ -322,6 +349,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       playback,
       openTexture: actions.openTexture,
       hold: actions.hold,
+      goNext: actions.goNext,
     }),
     [
       here,
@@ -332,10 +360,12 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       others,
       place,
       sectionName,
+      silent,
       said,
       shown.shapes,
       otherSections,
       alike,
+      lines,
       about,
       pass,
       actions,

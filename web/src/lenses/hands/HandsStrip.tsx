@@ -1,9 +1,8 @@
 import {
+  addedByPatterns,
+  draggedNote,
   giveNote,
-  identifyVoicing,
-  noteNamer,
   toggleNote,
-  withSigns,
   type Chord,
   type ChosenHands,
   type Stretch,
@@ -12,23 +11,23 @@ import {
 import { useMemo, useRef, useState } from 'react';
 import { Play, Square } from 'lucide-react';
 import styled, { css } from 'styled-components';
-import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { follow, nothingHeld } from '../../music/keys/heldNotes.ts';
 import { Keys } from '../../music/keys/Keys.tsx';
 import { degreeLabel, keyLabel, roleLabel } from '../../music/keys/labels.ts';
+import { HandsHeld, NotOnPhone } from './HandsHeld.tsx';
 import { InPlayPlace } from '../parts/PlayPlace.tsx';
 import { hearAsOptions, liveMarks, marksOf, partedAs, type HearAs } from './playedHands.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
-import { noteInWords } from '../../music/rails/spoken.ts';
 import { desk } from '../../settings/desk.ts';
 import { player } from '../../settings/player.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Picker } from '../../ui/Picker.tsx';
-import { Hidden } from '../../ui/hidden.ts';
 import { phone, short } from '../../ui/theme.ts';
+import { Switch } from '../../ui/Switch.tsx';
 import { Tool } from '../../ui/Tool.tsx';
+
 import { useSteady } from '../../ui/useSteady.ts';
 import { SoundTools } from '../parts/SoundTools.tsx';
 import type { Playback } from '../parts/usePlayback.ts';
@@ -89,50 +88,6 @@ const Held = styled.div`
   }
 `;
 
-const Name = styled.p`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 2px 12px;
-  b {
-    font-size: 17px;
-  }
-`;
-
-const Words = styled.p`
-  margin-bottom: 6px;
-  font-size: 14px;
-  line-height: 1.35;
-  color: var(--soft);
-`;
-
-/** The notes in letters: on a phone the keys are too small to be written on. */
-const Letters = styled.p`
-  display: none;
-  font-size: 15px;
-  b:first-child {
-    color: var(--left-text);
-  }
-  b:last-child {
-    color: var(--right);
-  }
-  ${phone} {
-    display: block;
-  }
-  ${short} {
-    display: block;
-  }
-`;
-
-const NotOnPhone = styled.div`
-  ${phone} {
-    display: none;
-  }
-  ${short} {
-    display: none;
-  }
-`;
-
 const small = css`
   svg {
     min-width: 0;
@@ -154,6 +109,13 @@ const Bed = styled.div`
   }
 `;
 
+/** Said where the tools leave room for it in one line. */
+const WhereWide = styled.span`
+  @media (max-width: 1460px) {
+    display: none;
+  }
+`;
+
 const Right = styled.span`
   margin-left: auto;
   button {
@@ -171,14 +133,18 @@ interface HandsStripProps {
   bassPlayer: boolean;
   /** The lowest and the highest key on show. */
   keys: { readonly from: number; readonly to: number };
+  /** The hands that the section leaves out: they hold nothing here. */
+  silent: readonly ('left' | 'right')[];
   playback: Playback;
   /** What was played or chosen on the keys: both hands, to be held here. */
   onNotes: (notes: { left: readonly number[]; right: readonly number[] }) => void;
+  /** Goes on to the chord after the chosen one. */
+  onNext: () => void;
 }
 
 /** Both hands of the chosen chord on a piano, and as ghosts those of the next; what is played there is held there. */
 export function HandsStrip(props: HandsStripProps) {
-  const { view, chosen, next, bassPlayer, keys, onNotes } = props;
+  const { view, voiced, chosen, silent, next, bassPlayer, keys, onNotes } = props;
   const { reach } = player.use('reach');
   const { marks } = desk.use('marks');
   const { hear } = useSteady({
@@ -188,10 +154,13 @@ export function HandsStrip(props: HandsStripProps) {
   });
   const held = useRef(nothingHeld);
   const [hearAs, setHearAs] = useState<HearAs>('both');
+  /** Who plays a song in goes from chord to chord without touching the chart. */
+  const [goesOn, setGoesOn] = useState(false);
   // Drawn anew only where one of them changes, not with each chord.
   const choices = useMemo(
     () => (
       <>
+        <WhereWide>{t('What is played is pinned.')}</WhereWide>
         <Picker
           label={t('Hear as')}
           labelHidden
@@ -199,10 +168,13 @@ export function HandsStrip(props: HandsStripProps) {
           options={hearAsOptions}
           onChange={(id) => setHearAs(id as HearAs)}
         />
+        <Switch isSelected={goesOn} onChange={setGoesOn}>
+          {t('then the next')}
+        </Switch>
         <MarksChoice marks={marks} />
       </>
     ),
-    [hearAs, marks],
+    [hearAs, goesOn, marks],
   );
   const [live, setLive] = useState<readonly number[]>([]);
   const played = usePlayed((message) => {
@@ -214,62 +186,36 @@ export function HandsStrip(props: HandsStripProps) {
     const notes = partedAs(hearAs, [...held.current.chord], reach, chosen);
     held.current = nothingHeld;
     setLive([]);
-    if (chosen) onNotes(notes);
+    if (!chosen) return;
+    onNotes(notes);
+    if (goesOn) props.onNext();
   });
   /** While something goes on until the signal, G is the signal and no note. */
   const onKey = (event: React.KeyboardEvent) => {
     if (!props.playback.isOpen || event.key.toLowerCase() !== 'g') played.onKey(event);
   };
   const now = chosen?.now ?? null;
-  const [reading] = useMemo(
-    () =>
-      now
-        ? identifyVoicing(now, view.key, {
-            written: now.chord,
-            bassPlayer,
-            next,
-            numbers: view.style,
-            letters: view.letterStyle,
-          })
-        : [],
-    [now, view.key, view.style, view.letterStyle, bassPlayer, next],
+  const livePlayed = useMemo(
+    () => (live.length > 0 ? partedAs(hearAs, live, reach, chosen) : null),
+    [hearAs, live, reach, chosen],
   );
-  const name = now ? noteNamer(now, view.letterStyle) : String;
-  const notes = { left: now?.left.map(name) ?? [], right: now?.right.map(name) ?? [] };
+  const addedAt = useMemo(() => voiced && addedByPatterns(voiced), [voiced]);
+  const added = now && addedAt && !silent.includes('left') ? addedAt(now.at) : [];
   const label = (note: number) =>
     marks === 'roles' && now ? roleLabel(note, now.chord, view) : degreeLabel(note, view);
 
   return (
     <Strip aria-label={t('Piano')} tabIndex={0} onKeyDown={onKey} onKeyUp={onKey}>
       <Held>
-        <p>{t('Both hands hold')}</p>
-        <div role="status" aria-label={t('What both hands hold')}>
-          {reading ? (
-            <>
-              <Name aria-hidden>
-                {reading.chord ? (
-                  <ChordMark chord={reading.chord} view={view} />
-                ) : (
-                  <b>{reading.numbers}</b>
-                )}
-                {reading.chord ? <b>{reading.letters}</b> : null}
-              </Name>
-              <Letters aria-hidden>
-                <b>{notes.left.join(' ') || '–'}</b> {t('under')}{' '}
-                <b>{notes.right.join(' ') || '–'}</b>
-              </Letters>
-              <NotOnPhone>
-                <Words aria-hidden>{now?.walk ? walkWords(now.walk.kind) : reading.reading}</Words>
-              </NotOnPhone>
-              <Hidden>
-                {reading.reading} {handsInWords(notes, now?.pinned ?? false)}.{' '}
-                {now?.walk ? walkWords(now.walk.kind) : null}
-              </Hidden>
-            </>
-          ) : (
-            <Words>{t('Choose a chord on the chart to see what both hands hold.')}</Words>
-          )}
-        </div>
+        <HandsHeld
+          view={view}
+          now={now}
+          live={livePlayed}
+          silent={silent}
+          added={added}
+          next={next}
+          bassPlayer={bassPlayer}
+        />
         <SoundTools playback={props.playback} canHear={chosen !== null} onHear={hear} />
         <InPlayPlace>
           <Tool
@@ -287,7 +233,7 @@ export function HandsStrip(props: HandsStripProps) {
       </Held>
       <div>
         <NotOnPhone>
-          <PlayTools played={played} musicKey={view.key} hint={t('What is played is pinned.')}>
+          <PlayTools played={played} musicKey={view.key}>
             {choices}
           </PlayTools>
         </NotOnPhone>
@@ -296,13 +242,16 @@ export function HandsStrip(props: HandsStripProps) {
             from={keys.from}
             to={keys.to}
             marks={
-              live.length > 0
-                ? liveMarks(partedAs(hearAs, live, reach, chosen), label)
-                : marksOf(chosen, label)
+              livePlayed
+                ? liveMarks(livePlayed, label)
+                : marksOf(chosen, added, label).filter(({ hand }) => !silent.includes(hand))
             }
             nameOf={(note) => keyLabel(note, view)}
             onPress={(note, other) => {
               if (now) onNotes((other && giveNote(now, note)) || toggleNote(now, note));
+            }}
+            onDrag={(note, to) => {
+              if (now) onNotes(draggedNote(now, note, to));
             }}
           />
         </Bed>
@@ -325,33 +274,4 @@ function MarksChoice({ marks }: { marks: 'roles' | 'degrees' }) {
       />
     </Right>
   );
-}
-
-/** Which notes each hand holds, for those who listen. */
-function handsInWords(
-  { left, right }: { readonly left: readonly string[]; readonly right: readonly string[] },
-  isPinned: boolean,
-): string {
-  const said = (notes: readonly string[]) => notes.map(noteInWords).join(' ') || t('nothing');
-  return [
-    t('left hand {{left}}', { left: said(left) }),
-    t('right hand {{right}}', { right: said(right) }),
-    isPinned ? t('pinned') : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
-}
-
-function walkWords(kind: string): string {
-  const [from = '', into = '', last] = withSigns(kind, 'printed').split('-');
-  if (last)
-    return t(
-      'The left hand walks {{from}}, {{into}}, {{last}}: a quarter, a quarter and half of its time.',
-      {
-        from,
-        into,
-        last,
-      },
-    );
-  return t('The left hand walks {{from}} to {{into}} in the second half.', { from, into });
 }

@@ -1,15 +1,20 @@
 import {
+  hasLine,
+  nameDegree,
   schools,
   slides,
   walkKinds,
   withSigns,
+  type InnerLine,
   type School,
   type Slide,
+  type SongHands,
   type WalkKind,
 } from '@intervallum/core';
 import { ArrowLeft, ArrowRight, Pin, PinOff, Redo2, Undo2 } from 'lucide-react';
 import { memo } from 'react';
 import styled from 'styled-components';
+import type { ChartView } from '../../music/rails/view.ts';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import type { HandsActions } from './actions.ts';
@@ -159,6 +164,8 @@ function slideWords(by: Slide): string {
 
 interface WalkToolsProps extends ToolsProps {
   walk: WalkKind | null;
+  /** It is played where it is asked for; else it is said above why not. */
+  isPlayed: boolean;
   isFound: boolean;
   /** The chord has another sixth than the key's. */
   hasRaised: boolean;
@@ -166,6 +173,7 @@ interface WalkToolsProps extends ToolsProps {
 
 export const WalkTools = memo(function WalkTools({
   walk,
+  isPlayed,
   isFound,
   hasRaised,
   actions,
@@ -184,7 +192,7 @@ export const WalkTools = memo(function WalkTools({
             onPress={() => actions.walk(kind)}
           >
             {withSigns(kind, 'printed')}
-            {walk === kind ? ' ✓' : ''}
+            {walk !== kind ? '' : isPlayed ? ' ✓' : ` · ${t('not played')}`}
           </Button>
         ))}
       {walk ? (
@@ -194,6 +202,49 @@ export const WalkTools = memo(function WalkTools({
           </Button>
           <Button onPress={() => actions.walkMore('song')}>{t('in the whole song')}</Button>
         </>
+      ) : null}
+    </Tools>
+  );
+});
+
+interface LineToolsProps extends ToolsProps {
+  hands: SongHands;
+  slot: number;
+  lines: readonly InnerLine[];
+  view: ChartView;
+}
+
+/** Inner lines through this chord: not there where its neighbours share too little. */
+export const LineTools = memo(function LineTools({
+  hands,
+  slot,
+  lines,
+  view,
+  actions,
+}: LineToolsProps) {
+  const isMarked = hands.lines.some((mark) => mark.slot === slot);
+  const isKnown = lines.some((line) => hasLine(hands, line));
+  if (lines.length === 0 && !isMarked) return null;
+  return (
+    <Tools role="group" aria-label={t('A line in the right thumb')}>
+      <span>{t('Right thumb walks')}</span>
+      {lines.map((line) => {
+        const said = line.map(({ tone }) => nameDegree(tone, view.style)).join(' ');
+        const isAsked = hasLine(hands, line);
+        return (
+          <Button
+            key={said}
+            aria-label={t('Line {{tones}}', { tones: said })}
+            aria-pressed={isAsked}
+            onPress={() => actions.line(line)}
+          >
+            {said}
+            {isAsked ? ' ✓' : ''}
+          </Button>
+        );
+      })}
+      {isMarked && !isKnown ? (
+        <Button onPress={actions.letLineGo}>{t('Let the line go')}</Button>
       ) : null}
     </Tools>
   );

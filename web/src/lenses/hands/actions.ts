@@ -1,4 +1,5 @@
 import type {
+  InnerLine,
   OtherVoicing,
   PaletteShape,
   SaidHands,
@@ -56,6 +57,9 @@ export interface HandsActions {
   readonly walk: (kind: WalkKind) => void;
   /** The walk of this chord on all others that are long enough; gone again where they have it. */
   readonly walkMore: (where: 'section' | 'song') => void;
+  /** An inner line in the right thumb, and gone again; the line that goes through this chord, whatever it is, gone. */
+  readonly line: (line: InnerLine) => void;
+  readonly letLineGo: () => void;
   /** @param goes whether the shape goes with the root of a chord, or stays what it is in the key */
   readonly nameShape: (
     name: string,

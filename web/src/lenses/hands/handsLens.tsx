@@ -67,6 +67,7 @@ function Panel() {
       shared={state.shared}
       otherSections={state.otherSections}
       alike={state.alike}
+      lines={state.lines}
       about={state.about}
       onAbout={state.onAbout}
       pass={state.pass}
@@ -79,7 +80,7 @@ function Panel() {
 
 function Strip() {
   const { lineup } = player.use('lineup');
-  const { view, search, slot, chosen, playback, hold } = useHandsLens();
+  const { view, search, slot, chosen, playback, silent, hold, goNext } = useHandsLens();
   const keys = useMemo(() => keysOf(search.voiced), [search.voiced]);
   return (
     <HandsStrip
@@ -89,8 +90,10 @@ function Strip() {
       next={slot?.nextChord ?? null}
       bassPlayer={hasBassPlayer(lineup)}
       keys={keys}
+      silent={silent}
       playback={playback}
       onNotes={hold}
+      onNext={goNext}
     />
   );
 }

@@ -1,6 +1,7 @@
 import {
   commonToneInWords,
   commonTones,
+  nameDegree,
   noteNamer,
   shareParts,
   stepMovement,
@@ -35,6 +36,10 @@ export function handsMarks(
       pinned: slot.pinned,
       offTune: slot.offTune,
       walk: slot.walk && withSigns(slot.walk.kind, 'printed'),
+      line: slot.line && {
+        tone: nameDegree(slot.line, view.style),
+        goesOn: (row[index + 1]?.line ?? null) !== null,
+      },
       stays: run
         ? {
             said: commonToneInWords(name(run.note), run.to - run.from + 1),
@@ -66,6 +71,7 @@ const nothing: HandsMark = {
   pinned: false,
   offTune: false,
   walk: null,
+  line: null,
   stays: null,
   problem: null,
 };

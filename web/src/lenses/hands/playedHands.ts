@@ -19,8 +19,10 @@ export function partedAs(
 ): { left: readonly number[]; right: readonly number[] } {
   const now = chosen?.now ?? { left: [], right: [] };
   const sorted = [...notes].sort((one, other) => one - other);
-  if (hearAs === 'right') return { left: now.left, right: sorted };
-  if (hearAs === 'left') return { left: sorted, right: now.right };
+  // The other hand stays, but for keys that this one has now.
+  const free = (hand: readonly number[]) => hand.filter((note) => !sorted.includes(note));
+  if (hearAs === 'right') return { left: free(now.left), right: sorted };
+  if (hearAs === 'left') return { left: sorted, right: free(now.right) };
   return splitHands(notes, reach, chosen?.before ?? null);
 }
 
@@ -34,7 +36,12 @@ export function liveMarks(
   ];
 }
 
-export function marksOf(chosen: ChosenHands | null, label: (note: number) => string): KeyMark[] {
+/** @param added what the pattern of the left hand adds to what it holds */
+export function marksOf(
+  chosen: ChosenHands | null,
+  added: readonly number[],
+  label: (note: number) => string,
+): KeyMark[] {
   if (!chosen) return [];
   const { now, after } = chosen;
   const held = new Set([...now.left, ...now.right]);
@@ -47,7 +54,15 @@ export function marksOf(chosen: ChosenHands | null, label: (note: number) => str
   const marks = (['left', 'right'] as const).flatMap((hand) =>
     now[hand].map((note): KeyMark => ({ note, hand, label: label(note) })),
   );
-  return [...ghosts, ...walk, ...marks];
+  const touched = added.map((note): KeyMark => ({
+    note,
+    hand: 'left',
+    label: label(note),
+    later: true,
+  }));
+  // The keys of the next chord give way to what is struck at this one.
+  const free = ghosts.filter(({ note }) => !added.includes(note));
+  return [...free, ...walk, ...touched, ...marks];
 }
 
 /** Where a left hand walks to: what it comes to by its figure, what joins it there as it is called else. */

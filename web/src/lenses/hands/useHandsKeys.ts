@@ -6,6 +6,9 @@ import { handsCommands, type HandsKeys } from './commands.ts';
 const busy =
   'input, textarea, select, [contenteditable="true"], [role="listbox"], [role="radiogroup"], [role="dialog"], [aria-haspopup="listbox"]';
 
+/** A list of which one is chosen, while it is closed. */
+const closedList = '[aria-haspopup="listbox"][aria-expanded="false"]';
+
 /** The keys of the lens, from anywhere on its screen but where keys have another meaning. */
 export function useHandsKeys(keys: HandsKeys): void {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
@@ -21,9 +24,23 @@ export function useHandsKeys(keys: HandsKeys): void {
     event.preventDefault();
     command.does(keys);
   });
+  /** Who has just chosen in a list goes on with the arrows: they are for the chords, and not for what was chosen. */
+  const onArrow = useEffectEvent((event: KeyboardEvent) => {
+    const target = event.target as HTMLElement;
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : null;
+    if (by === null || target.closest('[role="dialog"]') || !target.closest(closedList)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    keys.step(by);
+  });
   useEffect(() => {
     const listen = (event: KeyboardEvent) => onKey(event);
+    const before = (event: KeyboardEvent) => onArrow(event);
     window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
+    window.addEventListener('keydown', before, { capture: true });
+    return () => {
+      window.removeEventListener('keydown', listen);
+      window.removeEventListener('keydown', before, { capture: true });
+    };
   }, []);
 }

@@ -2,6 +2,7 @@ import {
   feltBeats,
   formatChord,
   hasFigure,
+  innerLines,
   nothingSaidOfHands,
   placedSlots,
   sectionHandsOf,
@@ -10,13 +11,14 @@ import {
   type Chord,
   type ChosenSlot,
   type HandsPlace,
+  type InnerLine,
   type Pin,
   type SaidHands,
   type Song,
   type SongHands,
   type Timeline,
 } from '@intervallum/core';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { texturesInWords } from '../../music/rails/remarks.ts';
 import { useKept } from '../../ui/useKept.ts';
 import { t } from '../../words/words.ts';
@@ -32,6 +34,8 @@ export interface ChosenSection {
   readonly others: readonly NamedSection[];
   /** How often the chosen chord stands elsewhere, not pinned as it is here: nothing where it is not pinned. */
   readonly alike: { readonly section: number; readonly song: number };
+  /** The inner lines that can go through the chosen chord. */
+  readonly lines: readonly InnerLine[];
 }
 
 /** All of it stays the same object for as long as it says the same: the tools of the section are drawn anew only then. */
@@ -70,7 +74,18 @@ export function useSection(song: Song, slot: ChosenSlot | null, hands: SongHands
     }, [slot, hands.pins, places, section]),
   );
 
-  return { section, places, slots, said, others, alike };
+  // What is offered may come a moment after what was typed.
+  const later = useDeferredValue(
+    useMemo(
+      () => slot && section && { at: slot.index, row: places[section.section]!, key: song.key },
+      [slot, section, places, song.key],
+    ),
+  );
+  const lines = useSame(
+    useMemo(() => (later ? innerLines(later.row, later.at, later.key) : []), [later]),
+  );
+
+  return { section, places, slots, said, others, alike, lines };
 }
 
 /** The chords of each section, by their slots. */

@@ -37,7 +37,7 @@ interface PlayToolsProps {
   played: Played;
   musicKey: Key;
   /** What is said of the keys of the computer. */
-  hint: string;
+  hint?: string;
   /** What the simulated keyboard plays: chords, or a tune note by note. */
   plays?: 'chords' | 'tune';
   children?: ReactNode;
@@ -104,7 +104,7 @@ export const PlayTools = memo(function PlayTools({
       ) : (
         <>
           <QuietButton onPress={() => void findKeyboards()}>{t('Find MIDI keyboards')}</QuietButton>
-          <span>{hint}</span>
+          {hint ? <span>{hint}</span> : null}
         </>
       )}
       {children}

@@ -1,17 +1,12 @@
 import {
-  dynamics,
   gridOf,
-  patternNames,
-  patternOf,
-  printTexture,
-  stepLengths,
+  textureInBar,
   texturesOf,
+  withBarTexture,
   withColumn,
-  type Dynamic,
   type Meter,
-  type PatternName,
   type Song,
-  type StepLength,
+  type SongPattern,
   type Texture,
   type TexturedHand,
   type Textures,
@@ -21,12 +16,10 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { Picker } from '../../ui/Picker.tsx';
-import { Switch } from '../../ui/Switch.tsx';
 import { phone, short } from '../../ui/theme.ts';
+import { HandTools } from './TextureHand.tsx';
 import { TextureGrid } from './TextureGrid.tsx';
 import { useHear } from './useHear.ts';
-import { dynamicNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
 const Hands = styled.div`
@@ -39,21 +32,12 @@ const Hands = styled.div`
   }
 `;
 
-const Hand = styled.div`
-  display: grid;
-  align-content: start;
-  gap: 8px;
-  [role='radio'] {
-    min-height: 30px;
-    padding: 3px 10px;
-    font-size: 13px;
-  }
-`;
-
-const Choices = styled.div`
+const About = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  justify-content: space-between;
+  gap: 8px 24px;
+  margin-bottom: 10px;
 `;
 
 const Scroll = styled.div`
@@ -98,35 +82,111 @@ const Help = styled.p`
 interface TextureFormProps {
   song: Song;
   section: number;
+  /** The chosen bar, counted from 1 as the section is played, and its metre. */
+  bar: number;
   meter: Meter;
-  onKeep: (textures: Textures, of: 'section' | 'song') => void;
+  onKeep: (textures: Textures, patterns: readonly SongPattern[], of: 'section' | 'song') => void;
 }
 
 /** What each hand of a section does with what it holds: a known pattern, or one's own on a grid; heard before it is kept. */
-export function TextureForm({ song, section, meter, onKeep }: TextureFormProps) {
+export function TextureForm({ song, section, bar, meter, onKeep }: TextureFormProps) {
   const [textures, setTextures] = useState<Textures>(song.sections[section]!.textures);
+  const [patterns, setPatterns] = useState(song.patterns);
+  const [about, setAbout] = useState<'section' | 'bar'>('section');
+  /** Which bar of the patterns is on the grid. */
+  const [turn, setTurn] = useState(0);
   const { state, hear, stop } = useHear();
-  const now = texturesOf(song.textures, textures);
-  const left = useMemo(() => gridOf(now.left, 'left', meter), [now.left, meter]);
-  const right = useMemo(() => gridOf(now.right, 'right', meter), [now.right, meter]);
-  const change = (hand: TexturedHand, texture: Texture | null) => {
-    const next = { ...textures, [hand]: texture };
+  const inSection = texturesOf(song.textures, textures);
+  const isBar = about === 'bar';
+  const now = {
+    left: isBar ? textureInBar(inSection, 'left', bar) : inSection.left,
+    right: isBar ? textureInBar(inSection, 'right', bar) : inSection.right,
+  };
+  const ofBar = (hand: TexturedHand) =>
+    textures.bars.find((one) => one.hand === hand && one.bar === bar)?.texture ?? null;
+  // A single bar has a pattern of its own, or the bar of the section’s that has its turn there.
+  const turnOf = (hand: TexturedHand) => (!isBar ? turn : ofBar(hand) ? 0 : bar - 1);
+  const [turnOfLeft, turnOfRight] = [turnOf('left'), turnOf('right')];
+  const left = useMemo(
+    () => gridOf(now.left, 'left', meter, turnOfLeft),
+    [now.left, meter, turnOfLeft],
+  );
+  const right = useMemo(
+    () => gridOf(now.right, 'right', meter, turnOfRight),
+    [now.right, meter, turnOfRight],
+  );
+  const bars = isBar ? 1 : Math.max(left.of, right.of);
+  const hearWith = (next: Textures) => {
     setTextures(next);
     // What is heard follows what is seen.
     if (state === 'playing') void hear(section, next);
   };
+  const change = (hand: TexturedHand, texture: Texture | null) => {
+    hearWith(
+      isBar ? withBarTexture(textures, hand, bar, texture) : { ...textures, [hand]: texture },
+    );
+  };
+  const name = (hand: TexturedHand, texture: Texture, called: string) => {
+    const { pattern, step, leading } = texture;
+    if (typeof pattern === 'string') return;
+    const said = { name: called, bars: pattern, step, leading };
+    setPatterns([...patterns.filter((one) => !isCalled(one, called)), said]);
+    const other = hand === 'left' ? 'right' : 'left';
+    const same = textures[other];
+    // Whoever has the pattern of that name has it as it is now.
+    const known =
+      same && isCalled(same, called) ? { ...same, pattern, step, leading, name: called } : same;
+    const told = { ...texture, name: called };
+    hearWith({
+      ...(isBar ? withBarTexture(textures, hand, bar, told) : { ...textures, [hand]: told }),
+      [other]: known,
+    });
+  };
   return (
     <>
+      <About>
+        <Choice<'section' | 'bar'>
+          label={t('What it is for')}
+          value={about}
+          options={[
+            ['section', t('The section')],
+            ['bar', t('Bar {{bar}} only', { bar })],
+          ]}
+          onChange={(chosen) => {
+            setAbout(chosen);
+            setTurn(0);
+          }}
+        />
+        {bars > 1 ? (
+          <Choice
+            label={t('Which bar of the pattern is shown')}
+            value={String(turn)}
+            options={Array.from(
+              { length: bars },
+              (_, one) =>
+                [String(one), t('Bar {{bar}} of {{bars}}', { bar: one + 1, bars })] as const,
+            )}
+            onChange={(chosen) => setTurn(Number(chosen))}
+          />
+        ) : null}
+      </About>
       <Hands>
         {(['right', 'left'] as const).map((hand) => (
           <HandTools
             key={hand}
             hand={hand}
             song={song}
-            own={textures[hand]}
+            patterns={patterns}
+            inSection={isBar ? inSection[hand] : null}
+            isBar={isBar}
+            own={isBar ? ofBar(hand) : textures[hand]}
             texture={now[hand]}
             meter={meter}
-            onChange={(texture) => change(hand, texture)}
+            onChange={(texture) => {
+              setTurn(0);
+              change(hand, texture);
+            }}
+            onName={(texture, called) => name(hand, texture, called)}
           />
         ))}
       </Hands>
@@ -135,9 +195,13 @@ export function TextureForm({ song, section, meter, onKeep }: TextureFormProps) 
           left={left}
           right={right}
           meter={meter}
-          onColumn={(hand, column, step) =>
-            change(hand, withColumn(now[hand], hand === 'left' ? left : right, column, step, meter))
-          }
+          onColumn={(hand, column, step) => {
+            const grid = hand === 'left' ? left : right;
+            const changed = withColumn(now[hand], grid, column, step, meter);
+            const { pattern } = changed;
+            const own = isBar && typeof pattern !== 'string' ? [pattern[grid.bar]!] : pattern;
+            change(hand, { ...changed, pattern: own });
+          }}
         />
       </Scroll>
       <Foot>
@@ -157,110 +221,19 @@ export function TextureForm({ song, section, meter, onKeep }: TextureFormProps) 
           )}
         </Help>
         <Keep>
-          <Button onPress={() => onKeep(now, 'song')}>{t('For the whole song')}</Button>
-          <PrimaryButton onPress={() => onKeep(textures, 'section')}>{t('Keep it')}</PrimaryButton>
+          {isBar ? null : (
+            <Button onPress={() => onKeep(inSection, patterns, 'song')}>
+              {t('For the whole song')}
+            </Button>
+          )}
+          <PrimaryButton onPress={() => onKeep(textures, patterns, 'section')}>
+            {t('Keep it')}
+          </PrimaryButton>
         </Keep>
       </Foot>
     </>
   );
 }
 
-interface HandToolsProps {
-  hand: TexturedHand;
-  song: Song;
-  /** What the section itself says; null where it says nothing. */
-  own: Texture | null;
-  texture: Texture | null;
-  meter: Meter;
-  onChange: (texture: Texture | null) => void;
-}
-
-const stepNames: Readonly<Record<StepLength, string>> = {
-  beats: t('Beats'),
-  eighths: t('8ths'),
-  sixteenths: t('16ths'),
-  triplets: t('Triplets'),
-};
-
-function HandTools({ hand, song, own, texture, meter, onChange }: HandToolsProps) {
-  const handName = hand === 'left' ? t('Left hand') : t('Right hand');
-  const others = ownPatterns(song, hand);
-  const id = own === null ? 'song' : typeof own.pattern === 'string' ? own.pattern : 'own';
-  const said = song.textures[hand];
-  const inSong = said
-    ? t('As in the whole song: {{pattern}}', { pattern: printTexture(said) })
-    : t('Struck and held');
-  const step = texture ? patternOf(texture, hand, meter).step : null;
-  const leads = texture !== null && patternOf(texture, hand, meter).leading;
-  const leadsByName = leads && !texture.leading;
-  return (
-    <Hand role="group" aria-label={t('{{handName}}: how it plays', { handName })}>
-      <Picker
-        label={handName}
-        value={id}
-        options={[
-          { id: 'song', name: inSong },
-          ...patternNames(hand).map((name) => ({ id: name, name })),
-          ...(id === 'own' ? [{ id: 'own', name: t('Your own') }] : []),
-          ...others
-            .filter(
-              ({ texture: other }) => id !== 'own' || printTexture(other) !== printTexture(own!),
-            )
-            .map(({ text, section }) => ({
-              id: `like ${text}`,
-              name: text,
-              note: section,
-            })),
-        ]}
-        onChange={(chosen) => {
-          const other = others.find(({ text }) => `like ${text}` === chosen);
-          const dynamic = texture?.dynamic ?? 'medium';
-          if (chosen === 'song') onChange(null);
-          else if (other) onChange(other.texture);
-          else if (chosen !== 'own')
-            onChange({ pattern: chosen as PatternName, step: null, dynamic, leading: false });
-        }}
-      />
-      {own && step ? (
-        <>
-          <Choices>
-            <Choice<StepLength>
-              label={t('{{handName}}: length of a step', { handName })}
-              value={step}
-              options={stepLengths.map((one) => [one, stepNames[one]] as const)}
-              onChange={(chosen) => onChange({ ...own, step: chosen })}
-            />
-            <Choice<Dynamic>
-              label={t('{{handName}}: how loud', { handName })}
-              value={own.dynamic}
-              options={dynamics.map((one) => [one, dynamicNames[one]] as const)}
-              onChange={(dynamic) => onChange({ ...own, dynamic })}
-            />
-          </Choices>
-          {hand === 'left' ? (
-            <Switch
-              isSelected={leads}
-              isDisabled={leadsByName}
-              onChange={(leading) => onChange({ ...own, leading })}
-            >
-              {t('The last 8th is the fifth of the next chord')}
-            </Switch>
-          ) : null}
-        </>
-      ) : null}
-    </Hand>
-  );
-}
-
-/** The player's own patterns in other sections, each once. */
-function ownPatterns(song: Song, hand: TexturedHand) {
-  const found = song.sections.flatMap(({ name, textures }) => {
-    const texture = textures[hand];
-    return texture && typeof texture.pattern !== 'string'
-      ? [{ section: name, texture, text: printTexture(texture) }]
-      : [];
-  });
-  return found.filter(
-    ({ text }, index) => found.findIndex((other) => other.text === text) === index,
-  );
-}
+const isCalled = ({ name }: { readonly name: string | null }, called: string) =>
+  name?.toLowerCase() === called.toLowerCase();

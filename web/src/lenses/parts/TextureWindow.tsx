@@ -1,8 +1,11 @@
 import {
+  barInTime,
+  placeOfBar,
   setSongTextures,
   setTextures,
   tuneLineAt,
   type Cursor,
+  type SongPattern,
   type Textures,
 } from '@intervallum/core';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
@@ -17,9 +20,10 @@ export function TextureWindow({ cursor, onClose }: { cursor: Cursor; onClose: ()
   const song = useSong((state) => state.read.song);
   const line = tuneLineAt(song, cursor);
   if (!line) return null;
-  const keep = (textures: Textures, of: 'section' | 'song') => {
+  const placed = placeOfBar(song, cursor.bar);
+  const keep = (textures: Textures, patterns: readonly SongPattern[], of: 'section' | 'song') => {
     const set = of === 'song' ? setSongTextures : setTextures;
-    const edited = songDocument.edit((read) => set(read, cursor, textures));
+    const edited = songDocument.edit((read) => set(read, cursor, textures, patterns));
     if (!edited.ok) notify(edited.why);
     onClose();
   };
@@ -32,7 +36,13 @@ export function TextureWindow({ cursor, onClose }: { cursor: Cursor; onClose: ()
       onClose={onClose}
       width={1080}
     >
-      <TextureForm song={song} section={line.section} meter={line.meters[0]!} onKeep={keep} />
+      <TextureForm
+        song={song}
+        section={line.section}
+        bar={placed ? barInTime(placed) : 1}
+        meter={placed?.meter ?? line.meters[0]!}
+        onKeep={keep}
+      />
     </Window>
   );
 }

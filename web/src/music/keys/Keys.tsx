@@ -1,3 +1,4 @@
+import { useRef, type PointerEvent } from 'react';
 import styled from 'styled-components';
 import { t } from '../../words/words.ts';
 
@@ -92,10 +93,13 @@ interface KeysProps {
   nameOf: (note: number) => string;
   /** @param other with Shift: the note is meant for the other hand */
   onPress: (note: number, other: boolean) => void;
+  /** A note that a hand holds was dragged to another key. */
+  onDrag?: (note: number, to: number) => void;
 }
 
 /** A piano to choose notes on. Left-hand notes are marked with squares, right-hand ones with circles. */
-export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
+export function Keys({ from, to, marks, nameOf, onPress, onDrag }: KeysProps) {
+  const drag = useDrag(onDrag);
   const notes = Array.from({ length: to - from + 1 }, (_, index) => from + index);
   const isWhite = (note: number) => whites.includes(note % 12);
   const whiteNotes = notes.filter(isWhite);
@@ -120,7 +124,11 @@ export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
           role="button"
           aria-label={keyInWords(nameOf(note), held.get(note))}
           aria-pressed={held.has(note)}
-          onClick={(event) => onPress(note, event.shiftKey)}
+          data-note={note}
+          {...(onDrag && held.has(note) ? { ...drag.from(note), style: dragged } : {})}
+          onClick={(event) => {
+            if (!drag.wasDragged()) onPress(note, event.shiftKey);
+          }}
         >
           <rect
             className={isWhite(note) ? 'white' : 'black'}
@@ -145,6 +153,31 @@ export function Keys({ from, to, marks, nameOf, onPress }: KeysProps) {
         ))}
     </Board>
   );
+}
+
+/** A finger on a note that is held drags it, and does not move the page. */
+const dragged = { touchAction: 'none' } as const;
+/** How soon after a drag a click still belongs to it, in milliseconds. */
+const afterDrag = 300;
+
+/** Follows a pointer from one key to another. A drag is no press: the click that may come after it is not counted. */
+function useDrag(onDrag: KeysProps['onDrag']) {
+  const last = useRef(0);
+  return {
+    wasDragged: () => Date.now() - last.current < afterDrag,
+    from: (note: number) => ({
+      onPointerDown: ({ currentTarget, pointerId, button }: PointerEvent<SVGGElement>) => {
+        if (button === 0) currentTarget.setPointerCapture(pointerId);
+      },
+      onPointerUp: ({ clientX, clientY }: PointerEvent<SVGGElement>) => {
+        const key = document.elementFromPoint(clientX, clientY)?.closest('[data-note]');
+        const to = key instanceof SVGElement ? Number(key.dataset['note']) : note;
+        if (to === note) return;
+        last.current = Date.now();
+        onDrag?.(note, to);
+      },
+    }),
+  };
 }
 
 interface MarkProps {

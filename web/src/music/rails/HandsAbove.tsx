@@ -55,6 +55,24 @@ const Walk = styled.b`
   font-variant-numeric: tabular-nums;
 `;
 
+/** The thumb's line is drawn as one, from chord to chord. */
+const Line = styled.b`
+  flex: 1 1 auto;
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  min-width: 0;
+  color: var(--right);
+  font-variant-numeric: tabular-nums;
+  i {
+    ${drawn}
+    flex: 1;
+    min-width: 6px;
+    height: 2px;
+    background: var(--right);
+  }
+`;
+
 /** Struck through where it is not what is sung. */
 const Top = styled.span<{ $off: boolean }>`
   margin-left: auto;
@@ -71,7 +89,7 @@ interface HandsAboveProps {
 
 export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
   if (!mark) return <Row />;
-  const { movement, top, pinned, offTune, problem, stays, walk } = mark;
+  const { movement, top, pinned, offTune, problem, stays, walk, line } = mark;
   const { kind, held, notes, jump } = movement;
   return (
     <Row title={stays?.said} $indented={besideFermata}>
@@ -102,6 +120,13 @@ export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
           <Hidden>{t('left hand walks')} </Hidden>
           {walk}
         </Walk>
+      ) : null}
+      {line ? (
+        <Line>
+          <Hidden>{t('thumb walks')} </Hidden>
+          {line.tone}
+          {line.goesOn ? <i aria-hidden /> : null}
+        </Line>
       ) : null}
       {top ? (
         <Top $off={offTune} title={offTune ? t('not the tune on top:') + ' ' + top : undefined}>

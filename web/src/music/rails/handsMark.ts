@@ -12,6 +12,8 @@ export interface HandsMark {
   readonly stays: { readonly said: string; readonly begins: boolean } | null;
   /** How the left hand walks: `9-8-7`; null where it does not. */
   readonly walk: string | null;
+  /** The tone of an inner line in the right thumb, and whether it goes on at the next chord; null where there is none. */
+  readonly line: { readonly tone: string; readonly goesOn: boolean } | null;
   /** What is wrong here; null where nothing is. */
   readonly problem: string | null;
 }

@@ -1,4 +1,6 @@
 import {
+  addedByPatterns,
+  nameDegree,
   noteNamer,
   readDirections,
   toLetters,
@@ -73,10 +75,15 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
     for (const slot of voiced.slots) if (slot && !found.has(slot.slot)) found.set(slot.slot, slot);
     return found;
   }, [voiced]);
+  const addedAt = useMemo(() => addedByPatterns(voiced), [voiced]);
   const range = useMemo(
     () =>
-      octavesAround(voiced.slots.flatMap((slot) => (slot ? [...slot.left, ...slot.right] : []))),
-    [voiced],
+      octavesAround(
+        voiced.slots.flatMap((slot) =>
+          slot ? [...slot.left, ...addedAt(slot.at), ...slot.right] : [],
+        ),
+      ),
+    [voiced, addedAt],
   );
   return (
     <Sections>
@@ -95,6 +102,7 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
               <ChordCard
                 slot={slot}
                 held={without(silent, first.get(slotOf(place, phrase) + at) ?? null)}
+                addedAt={addedAt}
                 isBefore={before.has(`${phrase} ${at}`)}
                 range={range}
                 view={view}
@@ -115,7 +123,13 @@ function without(
   const [left, right] = (['left', 'right'] as const).map((hand) =>
     silent.includes(hand) ? [] : held[hand],
   );
-  return { ...held, left: left!, right: right!, walk: silent.includes('left') ? null : held.walk };
+  return {
+    ...held,
+    left: left!,
+    right: right!,
+    walk: silent.includes('left') ? null : held.walk,
+    line: silent.includes('right') ? null : held.line,
+  };
 }
 
 /** The places of a section where both hands hold what they held before in it on the same chord. */
@@ -140,12 +154,14 @@ function repeatedIn(
 function ChordCard({
   slot,
   held,
+  addedAt,
   isBefore,
   range,
   view,
 }: {
   slot: LaidSlot & { readonly slot: Extract<Slot, { kind: 'chord' }> };
   held: VoicedSlot | null;
+  addedAt: (at: number) => readonly number[];
   isBefore: boolean;
   range: { readonly from: number; readonly to: number };
   view: ChartView;
@@ -153,6 +169,8 @@ function ChordCard({
   const name = held && noteNamer(held, view.letterStyle);
   const { chord } = slot.slot;
   const marks = marksInWords(slot);
+  // A hand that the section leaves out adds nothing.
+  const added = held && held.left.length > 0 ? addedAt(held.at) : [];
   return (
     <Card>
       <p>
@@ -168,10 +186,24 @@ function ChordCard({
         <Silent>{t('as before')}</Silent>
       ) : (
         <>
-          <MiniKeys left={held.left} right={held.right} range={range} isMiddleMarked />
+          <MiniKeys
+            left={[...held.left, ...added]}
+            right={held.right}
+            range={range}
+            optional={new Set(added)}
+            isMiddleMarked
+          />
           <small>
-            <span>L {leftInLetters(held, name) || t('rests')}</span>
-            <span>R {held.right.map(name).join(' ') || t('rests')}</span>
+            <span>
+              L {leftInLetters(held, name) || t('rests')}
+              {added.length > 0 ? ` (${added.map(name).join(' ')})` : ''}
+            </span>
+            <span>
+              R {held.right.map(name).join(' ') || t('rests')}
+              {held.line ? (
+                <b> {t('thumb {{tone}}', { tone: nameDegree(held.line, view.style) })}</b>
+              ) : null}
+            </span>
           </small>
           {held.rolled.left || held.rolled.right ? <Silent>{t('rolled')}</Silent> : null}
         </>

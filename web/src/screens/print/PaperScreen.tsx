@@ -189,6 +189,7 @@ const learner = {
   palette: [],
   registers: [],
   walks: [],
+  lines: [],
   sections: [],
 } as const satisfies VoiceOptions;
 

@@ -1,4 +1,5 @@
 import {
+  addedByPatterns,
   fiveFingerPlace,
   noteNamer,
   noTextures,
@@ -153,6 +154,7 @@ function roadOf(
   const held = new Map<number, VoicedSlot>();
   for (const slot of voiced.slots) if (slot && !held.has(slot.slot)) held.set(slot.slot, slot);
   const struck = struckAt(voiced, level);
+  const added = level === 'mine' || level === 'pattern' ? addedByPatterns(voiced) : () => [];
   return layOut(song).flatMap((laid, place): PaperBlock[] => {
     const first = firstOfChords(laid, held);
     let from = laid.slots;
@@ -184,9 +186,10 @@ function roadOf(
                   </p>
                   {now && first.has(before + at) ? (
                     <MiniKeys
-                      left={level === 'right' ? [] : now.left}
+                      left={level === 'right' ? [] : [...now.left, ...added(now.at)]}
                       right={now.right}
                       range={range}
+                      optional={new Set(added(now.at))}
                       isMiddleMarked
                     />
                   ) : null}
