@@ -16,7 +16,8 @@ import { join } from 'node:path';
 import { isWell } from '../lib/application.mjs';
 import { freePort, runs } from '../lib/cluster.mjs';
 import { holderOf } from '../lib/lock.mjs';
-import { root } from '../lib/shell.mjs';
+import { read } from '../lib/processes.mjs';
+import { root, tail } from '../lib/shell.mjs';
 
 let folder = '';
 let data = '';
@@ -28,7 +29,11 @@ beforeAll(async () => {
   data = join(folder, 'data');
   port = await freePort();
 });
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+afterAll(() => {
+  // A test that waited in vain leaves its command running, which would keep the runner waiting too.
+  if (latest?.child.exitCode === null) latest.child.kill('SIGKILL');
+  rmSync(folder, { recursive: true, force: true });
+});
 
 /** Runs bin/start on a data folder and port of its own, with nobody who could be asked. @param {readonly string[]} words */
 function start(...words) {
@@ -41,14 +46,23 @@ function start(...words) {
   const command = { child, printed: '', ended: once(child, 'close') };
   for (const stream of [child.stdout, child.stderr])
     stream.on('data', (/** @type {Buffer} */ part) => (command.printed += part.toString()));
+  latest = command;
   return command;
+}
+/** @type {{ child: import('node:child_process').ChildProcess, printed: string } | null} */
+let latest = null;
+
+/** What the command and its database have said, for a test that waited in vain. */
+function saidSoFar() {
+  return `The command said:\n${latest?.printed ?? ''}\nThe database said:\n${tail(read(join(data, 'postgres.log')), 40)}`;
 }
 
 /** Waits for something to be so. @param {() => boolean | Promise<boolean>} isSo @param {string} what */
 async function until(isSo, what, seconds = 60) {
   const due = Date.now() + seconds * 1_000;
   while (!(await isSo())) {
-    if (Date.now() > due) throw new Error(`It was not so after ${seconds} s: ${what}`);
+    if (Date.now() > due)
+      throw new Error(`It was not so after ${seconds} s: ${what}\n${saidSoFar()}`);
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
 }
