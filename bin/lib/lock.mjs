@@ -1,4 +1,4 @@
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { codeOf, livingProcess, read } from './processes.mjs';
@@ -17,22 +17,46 @@ export function holderOf(file) {
 }
 
 /**
- * Takes a lock file for this process; false if a living process has it.
+ * Takes a lock file for this process; false if a living process has it. The file is there with its holder's number or not
+ * at all: one that were made first and written then would for a moment hold nobody, and another could take it away.
  * @param {string} file
  */
 export function takeLock(file) {
   mkdirSync(dirname(file), { recursive: true });
-  for (const attempt of [1, 2]) {
-    try {
-      writeFileSync(file, `${process.pid} ${livingProcess(process.pid)?.began}`, { flag: 'wx' });
-      return true;
-    } catch (error) {
-      if (codeOf(error) !== 'EEXIST') throw error;
-      if (holderOf(file) !== null || attempt === 2) return false;
-      rmSync(file, { force: true });
-    }
+  const own = `${file}.${process.pid}`;
+  try {
+    writeFileSync(own, `${process.pid} ${livingProcess(process.pid)?.began}`);
+    if (isLinked(own, file)) return true;
+    if (holderOf(file) !== null) return false;
+    setAside(file);
+    return isLinked(own, file);
+  } finally {
+    rmSync(own, { force: true });
   }
-  return false;
+}
+
+/** Gives a file a second name, unless that is taken. @param {string} file @param {string} name */
+function isLinked(file, name) {
+  try {
+    linkSync(file, name);
+    return true;
+  } catch (error) {
+    if (codeOf(error) !== 'EEXIST') throw error;
+    return false;
+  }
+}
+
+/** Takes away a lock that nobody holds. Where another was quicker and holds it by now, it is given back. @param {string} file */
+function setAside(file) {
+  const aside = `${file}.${process.pid}.old`;
+  try {
+    renameSync(file, aside);
+  } catch (error) {
+    if (codeOf(error) !== 'ENOENT') throw error;
+    return;
+  }
+  if (holderOf(aside) !== null) isLinked(aside, file);
+  rmSync(aside, { force: true });
 }
 
 /** @param {string} file */
