@@ -21,6 +21,14 @@ describe('the file of a song', () => {
     expect(read).toEqual({ ok: true, value: { chart, decisions: { hands } } });
   });
 
+  test('of version 2, whose chart was read by other rules, sounds as it did', () => {
+    const bars = (line: string) => `title: Mill\nnumbers: in key\n\nVerse x2:\n  ${line}\n`;
+    const read = readSongFile(
+      JSON.stringify({ format: 'intervallum song', version: 2, chart: bars('1 | 37b9') }),
+    );
+    expect(read).toMatchObject({ ok: true, value: { chart: bars('1 | 3m7b9') } });
+  });
+
   test('of version 1, which knew the hands only, is read as it was meant', () => {
     const old = { format: 'intervallum song', version: 1, chart };
     const hands = { ...freeHands, pins: [pin] };
@@ -40,7 +48,7 @@ describe('the file of a song', () => {
   test.each([
     ['{', /This is no JSON/],
     ['[]', /no song of Intervallum/],
-    ['{"format":"intervallum song","version":3,"chart":""}', /version 3, which is newer/],
+    ['{"format":"intervallum song","version":4,"chart":""}', /version 4, which is newer/],
     ['{"format":"intervallum song","version":1}', /In chart/],
     [
       '{"format":"intervallum song","version":1,"chart":"","hands":{"school":"loud"}}',

@@ -143,6 +143,7 @@ export type { ChartResult } from './chart/read/parseChart.ts';
 export { BarReadings } from './chart/read/parseBars.ts';
 export { chartLimits } from './chart/limits.ts';
 export { parseChart } from './chart/read/parseChart.ts';
+export { asItSounded, chartRules } from './chart/earlier/asItSounded.ts';
 export { printChart } from './chart/print/printChart.ts';
 
 export { carrySlots } from './marks/carry.ts';

@@ -34,12 +34,57 @@ function problemOf(text: string): string {
 }
 
 describe('the times through a section', () => {
-  test('endings: each time its own, the others the last one', () => {
+  test('endings: each time its own, what comes after the last one', () => {
     expect(played(`${head()}Verse x3:\n  1 | 4\n  1st ending: 5\n  2nd ending: 57 | 1\n`)).toEqual([
       'Verse 1: 1 4 5',
       'Verse 2: 1 4 57 1',
       'Verse 3: 1 4 57 1',
     ]);
+  });
+
+  test('endings belong to the times they name: none before the lowest and between, the highest goes on unless it is the only one', () => {
+    const verse = (endings: string) =>
+      played(`${head()}Verse x4:\n  1 | 4\n${endings}`).map((time) => time.slice(12));
+    expect(verse('  3rd ending: 5\n')).toEqual(['', '', ' 5', ' 5']);
+    expect(verse('  3rd ending only: 5\n')).toEqual(['', '', ' 5', '']);
+    expect(verse('  1st ending: 5\n  3rd ending: 57\n')).toEqual([' 5', '', ' 57', ' 57']);
+    expect(verse('  1st ending:\n  2nd ending: 5\n')).toEqual(['', ' 5', ' 5', ' 5']);
+    // What is the last is said by the times, not by the order of the lines.
+    expect(verse('  2nd ending: 5\n  1st ending: 57\n')).toEqual([' 57', ' 5', ' 5', ' 5']);
+    expect(verse('  2nd ending: 5\n  2nd ending: 1\n')).toEqual(['', ' 5 1', ' 5 1', ' 5 1']);
+  });
+
+  test.each([
+    [
+      'x3:\n  1\n  3rd ending: 5\n',
+      'The 1st and the 2nd time have no ending; the bars that all times share are the whole of it.',
+      ['1st 2nd 3rd ending:'],
+    ],
+    [
+      'x4:\n  1\n  3rd ending: 5\n',
+      'The 1st and the 2nd time have no ending; it is played from the 3rd time on.',
+      ['1st 2nd 3rd ending:', '3rd ending only:'],
+    ],
+    [
+      'x4:\n  1\n  1st ending: 5\n  2nd ending: 57\n',
+      'The section is played 4 times; this ending is that of the 3rd and the 4th too.',
+      ['2nd 3rd 4th ending:', '2nd ending only:'],
+    ],
+    ['x2:\n  1\n  1st ending: 5\n  2nd ending:\n', null, []],
+    ['x4:\n  1\n  3rd ending only: 5\n', null, []],
+  ])(
+    'how endings are played is said where it is not plain: Verse %s',
+    (section, message, others) => {
+      const { ok, hints } = parseChart(`${head()}Verse ${section}`);
+      expect(ok).toBe(true);
+      expect(hints.map((hint) => hint.message)).toEqual(message ? [message] : []);
+      expect(hints.flatMap(({ repairs }) => repairs.map(({ text }) => text))).toEqual(others);
+    },
+  );
+
+  test('what is played instead may go on past the bars that all times share', () => {
+    const text = `${head()}Verse x2:\n  1 | 4\n  2nd time bar 2: 5 | 5 | 57\n  1st ending: 6m\n`;
+    expect(played(text)).toEqual(['Verse 1: 1 4 6m', 'Verse 2: 1 5 5 57 6m']);
   });
 
   test('single bars are played instead; % repeats what that time has before it', () => {
@@ -59,18 +104,17 @@ describe('the times through a section', () => {
   test.each([
     [
       'Verse:\n  1 | 4\n  1st time bar 3: 5\n',
-      '7:3 The section has 2 bars that all times share; this reaches beyond them.',
-    ],
-    [
-      'Verse:\n  1 | 4\n  1st time bar 2: 5 | 1\n',
-      '7:3 The section has 2 bars that all times share; this reaches beyond them.',
+      '7:3 The section has 2 bars that all times share; what begins beyond them is an ending.',
     ],
     [
       'Verse:\n  1st time bar 1: 5\n',
       '6:3 There are no bars above that others could be played instead of.',
     ],
     ['Verse:\n  1\n  0th ending: 5\n', '7:3 Times through a section are counted from 1.'],
-    ['Verse:\n  1\n  1st ending:\n', '7:3 After the colon stand the bars that are played then.'],
+    [
+      'Verse:\n  1\n  1st time bar 1:\n',
+      '7:3 After the colon stand the bars that are played then.',
+    ],
     [
       'Verse:\n  1\n  1st ending: 5\n  4\n',
       '8:3 Bars that all times share stand above the endings and above what is played instead.',
@@ -162,12 +206,12 @@ test('unrolled, a song is the same music without repeats, each time with words o
   expect(
     song.sections.map(({ directions, phrases }) => [directions, phrases.map(({ words }) => words)]),
   ).toEqual([
-    [['1st time'], [[['first', 'time', 'end']]]],
+    [['1st time'], [[['first', 'time']]]],
     [['2nd time'], [[['second', 'round', 'end']]]],
   ]);
   expect([keys.map(({ key: of }) => formatKey(of)), bars]).toEqual([
     ['C', 'Db'],
-    [0, 1, 2, 0, 1, 2],
+    [0, 1, 0, 1, 2],
   ]);
   const again = expand(song).slots;
   expect(again.map(({ is, start }) => [is, start])).toEqual(

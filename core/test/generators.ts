@@ -233,12 +233,12 @@ function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
   /** What is not played every time stands below what is. */
   const atTimes = (count: number) =>
     fc
-      .tuple(phrase(false), times, fc.option(fc.integer({ min: 1, max: count })))
-      .filter(([{ bars }, , bar]) => bar === null || bar + bars.length - 1 <= count)
-      .map(([made, at, bar]): Phrase => {
-        const when: PhraseWhen =
-          bar === null ? { kind: 'ending', times: at } : { kind: 'instead', times: at, bar };
-        return { ...made, when };
+      .tuple(phrase(false), times, fc.option(fc.integer({ min: 1, max: count })), fc.boolean())
+      .map(([made, at, bar, only]): Phrase => {
+        if (bar !== null) return { ...made, when: { kind: 'instead', times: at, bar } };
+        const when: PhraseWhen = { kind: 'ending', times: at, only };
+        // Now and then nothing follows what all times share.
+        return made.bars.length === 4 ? { when, bars: [], tune: [], words: [] } : { ...made, when };
       });
   return shared.chain((made) => {
     const count = made.reduce((sum, { bars }) => sum + bars.length, 0);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import {
+  expand,
   formatChord,
   handsLines,
   nothingSaidOfHands,
@@ -93,8 +94,21 @@ function readHands(typed: string, line: HandsLine): string {
   return asProblem(repaired(typed, read.problems[0]!));
 }
 
+/** Each time through a section of four, as its bars; ` // ` parts the lines. */
+function readEndings(typed: string): string {
+  const lines = typed.split(' // ').join('\n');
+  const read = parseChart(`title:\nkey: C\nmeter: 4/4\n\nVerse x4:\n1 | 4\n${lines}\n`);
+  if (!read.ok) return asProblem(repaired(typed, read.problems[0]!));
+  const { parts, slots } = expand(read.value);
+  const chords = parts.map(({ from, to }) =>
+    slots.slice(from, to).map(({ is }) => (is.kind === 'chord' ? formatChord(is.chord) : is.kind)),
+  );
+  return chords.map((bars) => bars.join(' ')).join(', ');
+}
+
 /** What reads the rows of a table, by what the table is called. */
 function reader(table: string): (typed: string) => string {
+  if (table === 'endings') return readEndings;
   const [, what, where] = /^(bars|tunes) in (.+)$/.exec(table) ?? [];
   if (what === 'bars') return (typed) => readBars(typed, where!);
   if (what === 'tunes') return (typed) => readTune(typed, where!);

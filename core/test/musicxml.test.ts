@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
+  expand,
   formatChord,
   fromMusicXml,
   noteValues,
@@ -18,6 +19,7 @@ import {
   type TuneBar,
   type TuneEvent,
 } from '../src/index.ts';
+import { inRepeats } from '../src/formats/to/inRepeats.ts';
 import { chords, keys, songs } from './generators.ts';
 import { key } from './read.ts';
 
@@ -28,7 +30,8 @@ function imported(xml: string): Imported {
 }
 
 /** A song as far as MusicXML holds it (docs/formats.md): silence is one silence, sections have bars. */
-function asHeld(song: Song): Song {
+function asHeld(written: Song): Song {
+  const song = inRepeats(written);
   const oneSilence = (slots: readonly Slot[]) => {
     const made: Slot[] = [];
     for (const slot of slots) {
@@ -99,6 +102,9 @@ describe('MusicXML, out and back', () => {
   test('any song does', () => {
     fc.assert(
       fc.property(songs, fc.constantFrom('root' as const, 'numeral' as const), (song, harmony) => {
+        // What repeat signs cannot say is written out, and sounds the same.
+        const heardOf = (one: Song) => expand(one).slots.map(({ is, start }) => [is, start]);
+        expect(heardOf(inRepeats(song))).toEqual(heardOf(song));
         const held = asHeld(song);
         fc.pre(held.sections.length > 0);
         const firstHolds = held.sections[0]!.phrases[0]!.bars[0]!;

@@ -11,6 +11,7 @@ import { ensureTeam, loadDemo } from './demo.ts';
 import { createLog } from './http/log.ts';
 import { oneTeamSession, scopeOfOnlyTeam } from './http/session.ts';
 import { openChartReader } from './jobs/charts.ts';
+import { rewriteCharts } from './songs/rewriting/store.ts';
 import { keepEmptying } from './trash/emptying.ts';
 
 /** How long requests under way may take to end when the server is asked to stop, in milliseconds. */
@@ -30,6 +31,12 @@ async function main(): Promise<void> {
     const owner = openDatabase(config.MIGRATION_DATABASE_URL);
     if (config.DEMO_FOLDER) await loadDemo(owner.database, charts, config.DEMO_FOLDER);
     await ensureTeam(owner.database);
+    const rewritten = await rewriteCharts(owner.database, charts);
+    if (rewritten > 0)
+      log.info(
+        { rewritten },
+        'Songs of earlier rules were rewritten, so that they sound as they did.',
+      );
     await owner.close();
   }
   const { database, close } = openDatabase(config.DATABASE_URL, (error) =>

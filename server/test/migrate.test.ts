@@ -6,7 +6,10 @@ import { join } from 'node:path';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { freeHands } from '@intervallum/core';
+import { openDatabase } from '../src/db/database.ts';
 import { migrateDatabase } from '../src/db/migrate.ts';
+import { openChartReader } from '../src/jobs/charts.ts';
+import { rewriteCharts } from '../src/songs/rewriting/store.ts';
 import { startTestServer, type TestServer } from './server.ts';
 
 const migrations = join(import.meta.dirname, '../migrations');
@@ -119,4 +122,61 @@ test('a database of before is brought along with all that was in it, its history
     'select seq from songs union select seq from sets order by 1',
   );
   expect(seqs.rows.map(({ seq }) => Number(seq))).toEqual([3, 4, 5]);
+});
+
+test('what was written by earlier rules of chart text sounds as it did, in songs, deleted ones and versions', async () => {
+  const own = await startTestServer();
+  const text = (bars: string) =>
+    `title: Old Mill\nkey: C\nnumbers: in key\n\nVerse x3:\n  ${bars}\n`;
+  const before = text('1 | 37b9\n  3rd ending: 6');
+  const after = text('1 | 3m7b9\n  1st 2nd 3rd ending: 6');
+  const made = async (of: string) => (await own.call('POST', '/api/songs', { text: of })).body;
+  const [old, gone, plain, today] = [
+    await made(before),
+    await made(before),
+    await made(text('1 | 4')),
+    await made(text('1 | 37b9')),
+  ];
+  const hands = { ...freeHands, pins: [{ ...pin, chord: '3m7b9' }] };
+  await own.call(
+    'PUT',
+    `/api/songs/${old.id}`,
+    { text: before, part: { hands: { version: 1, value: hands } }, partRevision: 0 },
+    { 'If-Match': '"1"' },
+  );
+  await own.call('DELETE', `/api/songs/${gone.id}`);
+  const ids = [old.id, gone.id, plain.id];
+  for (const [table, id] of [
+    ['songs', 'id'],
+    ['song_revisions', 'song_id'],
+  ])
+    await own.owner.query(`update ${table} set rules = 1 where ${id} = any($1)`, [ids]);
+  const pinsBefore = (await own.call('GET', `/api/songs/${old.id}`)).body.part.decisions.hands;
+
+  const owner = openDatabase(own.ownerUrl);
+  const charts = openChartReader();
+  // Two servers that start together: no song is rewritten twice.
+  const counts = await Promise.all([1, 2].map(() => rewriteCharts(owner.database, charts)));
+  expect(counts[0]! + counts[1]!).toBe(2);
+  expect(await rewriteCharts(owner.database, charts)).toBe(0);
+  await Promise.all([owner.close(), charts.close()]);
+
+  const now = (await own.call('GET', `/api/songs/${old.id}`)).body;
+  expect([now.text, now.revision]).toEqual([after, 2]);
+  expect(now.part.decisions.hands).toEqual(pinsBefore);
+  expect((await own.call('POST', `/api/songs/${gone.id}/restore`)).body.text).toBe(after);
+  const versions = await own.owner.query(
+    'select revision, text from song_revisions where song_id = $1 order by revision',
+    [old.id],
+  );
+  expect(versions.rows).toEqual([
+    { revision: 1, text: after },
+    { revision: 2, text: after },
+  ]);
+  for (const same of [plain, today])
+    expect((await own.call('GET', `/api/songs/${same.id}`)).body).toMatchObject({
+      text: same.text,
+      revision: 1,
+    });
+  await own.stop();
 });

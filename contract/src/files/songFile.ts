@@ -1,4 +1,5 @@
 import {
+  asItSounded,
   carryDecisions,
   decisionKinds,
   noDecisions,
@@ -14,7 +15,7 @@ import { chartText } from '../wire/text.ts';
 /** Largest file of a song that is read, in UTF-16 code units. */
 const largestFile = 5_000_000;
 
-const newest = 2;
+const newest = 3;
 
 /**
  * A song as a file of its own: its chart text, which says everything that is written, and what was decided about it, by
@@ -48,6 +49,11 @@ const upgrades: Readonly<
   1: ({ hands, ...rest }) => ({
     ...rest,
     ...(hands === undefined ? {} : { decisions: { hands: { version: 1, value: hands } } }),
+  }),
+  // Version 2 had charts by the first rules of chart text.
+  2: (old) => ({
+    ...old,
+    ...(typeof old['chart'] === 'string' ? { chart: asItSounded(old['chart'], 1) } : {}),
   }),
 };
 

@@ -85,12 +85,12 @@ export const plainSection: Omit<Section, 'name' | 'phrases'> = {
 
 /** When a line of bars is played, if not every time. Times are counted from 1, over the whole song. */
 export type PhraseWhen =
-  /** After the bars that all times share. */
-  | { readonly kind: 'ending'; readonly times: readonly number[] }
-  /** In the place of as many bars from this one on (counted from 1 over the bars that all times share). */
+  /** After the bars that all times share; beyond these times too where none names a later one, unless it is for these only. */
+  | { readonly kind: 'ending'; readonly times: readonly number[]; readonly only: boolean }
+  /** In the place of as many bars from this one on (counted from 1 over the bars that all times share), and on past those. */
   | { readonly kind: 'instead'; readonly times: readonly number[]; readonly bar: number };
 
-/** One line of bars, with the tune and the lines of words under them. */
+/** One line of bars, with the tune and the lines of words under them; an ending may have no bar. */
 export interface Phrase {
   /** Null where it is played every time. */
   readonly when: PhraseWhen | null;

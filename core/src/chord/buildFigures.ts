@@ -39,7 +39,7 @@ const triadWords: ReadonlySet<QualityToken['kind']> = new Set([
 /**
  * Puts the words of a quality together. `bareTriad` is what the number alone says.
  * An alteration of the ninth or thirteenth with no seventh named brings the dominant seventh along (5b9 is 57b9);
- * #5, #9, alt, aug and maj7 force the major third.
+ * #5, #9, b9, #11, b13, alt, aug and maj7 force the major third.
  */
 export function buildFigures(tokens: readonly QualityToken[], bareTriad: BareTriad): Built {
   const words = tokens.filter((token) => token.kind !== 'open' && token.kind !== 'close');
@@ -48,9 +48,8 @@ export function buildFigures(tokens: readonly QualityToken[], bareTriad: BareTri
 
   const power = words.length === 1 && words[0]!.kind === 'figure' && words[0]!.figure === 5;
   const named = words.some((word) => triadWords.has(word.kind));
-  const forced = words.some(
-    (word) => word.kind === 'alteration' && word.alter === 1 && [5, 9].includes(word.figure),
-  );
+  const keeps = bareTriad !== 'unsaid' && bareTriad.keeps;
+  const forced = words.some((word) => isForcing(word, keeps ? raised : [...raised, ...dominant]));
   const silent = words.some((word) => word.kind === 'suspended' || word.kind === 'omitted');
   const bare = !named && !forced && !power;
   if (bare && !silent && bareTriad === 'unsaid') {
@@ -60,6 +59,15 @@ export function buildFigures(tokens: readonly QualityToken[], bareTriad: BareTri
   }
   const start = bare && bareTriad !== 'unsaid' ? bareTriad : majorTriad;
   return assemble(words, new Draft(power ? { third: null, fifth: 0 } : start), bare);
+}
+
+/** Alterations that a chord has with a major third only, and those that a dominant has. */
+const raised = ['#5', '#9'];
+const dominant = ['b9', '#11', 'b13'];
+
+function isForcing(word: QualityToken, alterations: readonly string[]): boolean {
+  if (word.kind !== 'alteration') return false;
+  return alterations.includes(`${word.alter === 1 ? '#' : 'b'}${word.figure}`);
 }
 
 function assemble(words: readonly QualityToken[], draft: Draft, bare: boolean): Built {

@@ -94,13 +94,7 @@ function inKeyHints(
       hint('In key this is the minor chord over its own major third. The major chord is', asMajor),
     ];
   }
-  const colours = [
-    hasFigure(figures, 13),
-    hasFigure(figures, 9, -1),
-    hasFigure(figures, 13, -1),
-    hasFigure(figures, 11, 1),
-  ];
-  if (colours.some(Boolean)) {
+  if (hasFigure(figures, 13)) {
     return [hint('In key this keeps the minor third. The dominant is', asMajor)];
   }
   const ownFive = style.minor === 'own tonic' && root.step === 3 && root.alter === 0;

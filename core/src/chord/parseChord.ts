@@ -21,13 +21,16 @@ import { fold } from '../pitch/note.ts';
 import type { Chord, NamedChord } from './chord.ts';
 import { chordHints } from './chordHints.ts';
 import { parseQuality } from './parseQuality.ts';
-import { bareTriad, plainStyle, type NumberStyle } from './reading.ts';
+import { bareTriad, plainStyle, type BareTriad, type NumberStyle } from './reading.ts';
 
 /** Longer than any chord that a hand could hold; what is longer was pasted by mistake. */
 const longestChord = 40;
 
 /** How the numbers in a text are to be read. `own tonic` is for minor keys only. */
-export type NumberReading = Pick<NumberStyle, 'reading' | 'minor'>;
+export type NumberReading = Pick<NumberStyle, 'reading' | 'minor'> & {
+  /** As charts were read before b9, #11 and b13 made a dominant of a number in key (`chart/earlier`). */
+  readonly earlier?: boolean;
+};
 
 /**
  * Reads a chord in numbers: a degree, its quality, perhaps a slash and a bass degree; a stack of fourths;
@@ -36,7 +39,7 @@ export type NumberReading = Pick<NumberStyle, 'reading' | 'minor'>;
  * @example parseChord('27', { reading: 'in key' }) // 2m7
  */
 export function parseChord(text: string, options: Partial<NumberReading> = {}): Result<Chord> {
-  const style: NumberStyle = { ...plainStyle, ...options };
+  const style: ReadStyle = { ...plainStyle, ...options };
   if (text.length > longestChord) {
     return refuse(
       text,
@@ -50,8 +53,10 @@ export function parseChord(text: string, options: Partial<NumberReading> = {}): 
   return parseNamed(text, style);
 }
 
+type ReadStyle = NumberStyle & Pick<NumberReading, 'earlier'>;
+
 /** A degree with its quality, perhaps over a bass. */
-function parseNamed(text: string, style: NumberStyle): Result<NamedChord> {
+function parseNamed(text: string, style: ReadStyle): Result<NamedChord> {
   const read = readDegree(text);
   if (!read) return refuse(text, 0, text.length, degreeMessage(text), degreeRepairs(text));
 
@@ -67,7 +72,7 @@ function parseNamed(text: string, style: NumberStyle): Result<NamedChord> {
   }
 
   const root = stored(read.degree, style);
-  const quality = parseQuality(split.quality, bareTriad(root, style));
+  const quality = parseQuality(split.quality, triadOf(root, style));
   if (!quality.ok) {
     if (quality.problem.message === 'unsaid') return unsaid(text, read.degree, read.rest);
     const { start, length, message, instead, isSame } = quality.problem;
@@ -128,7 +133,7 @@ function parseStack(text: string, style: NumberStyle): Result<Chord> {
 }
 
 /** A shape over a shell over a bass: `2M/[57]/5`. */
-function parseLayered(text: string, style: NumberStyle): Result<Chord> {
+function parseLayered(text: string, style: ReadStyle): Result<Chord> {
   const found = /^([^/]+)\/\[([^\]]+)\]\/([^/]+)$/.exec(text);
   if (!found) {
     const message = 'A shape over a shell over a bass is written as in 2M/[57]/5.';
@@ -154,6 +159,11 @@ function parseLayered(text: string, style: NumberStyle): Result<Chord> {
     shell: shape(shell.value),
     bass: stored(bass.value, style),
   });
+}
+
+function triadOf(root: Degree, style: ReadStyle): BareTriad {
+  const triad = bareTriad(root, style);
+  return triad === 'unsaid' || !style.earlier ? triad : { ...triad, keeps: true };
 }
 
 function stored(degree: Degree, style: NumberStyle): Degree {

@@ -20,7 +20,10 @@ const readBefore = new Memo<QualityResult>(1_000);
 
 /** Reads what follows a degree or a letter. `bareTriad` is what the degree or letter says by itself. */
 export function parseQuality(quality: string, bareTriad: BareTriad): QualityResult {
-  const said = bareTriad === 'unsaid' ? bareTriad : `${bareTriad.third} ${bareTriad.fifth}`;
+  const said =
+    bareTriad === 'unsaid'
+      ? bareTriad
+      : `${bareTriad.third} ${bareTriad.fifth} ${bareTriad.keeps ?? ''}`;
   return readBefore.get(`${said} ${quality}`, () => readQuality(quality, bareTriad));
 }
 

@@ -28,7 +28,8 @@ export function printQuality(
 
   const tensions = printTensions(figures, signs);
   const forced =
-    alterOfFigure(figures, 7) === 0 || /[#♯](5|9)/u.test(tensions.altered + raisedFifth(figures));
+    alterOfFigure(figures, 7) === 0 ||
+    /[#♯](?:5|9|11)|[b♭](?:9|13)/u.test(tensions.altered + raisedFifth(figures));
   const { word, saysFifth } = triadWord(figures, bare, forced);
   const altered = (saysFifth ? '' : alteredFifth(figures, signs)) + tensions.altered;
   const suspension = printSuspension(figures);

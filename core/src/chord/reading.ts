@@ -35,9 +35,10 @@ export const plainStyle: NumberStyle = {
 
 /**
  * What a number says of its triad when nothing follows it: the triad itself, or `unsaid` where a band
- * would be in doubt (a bare 3, 6 or 7 among in-key numbers counted from a minor home note).
+ * would be in doubt (a bare 3, 6 or 7 among in-key numbers counted from a minor home note). One that `keeps` its third
+ * does so under b9, #11 and b13 too, as charts were read before (`chart/earlier`).
  */
-export type BareTriad = Triad | 'unsaid';
+export type BareTriad = (Triad & { readonly keeps?: boolean }) | 'unsaid';
 
 export const majorTriad: Triad = { third: 0, fifth: 0 };
 export const minorTriad: Triad = { third: -1, fifth: 0 };

@@ -4,7 +4,7 @@ import type { Place } from './result.ts';
  * What ends a line. Besides those of files, the separators of lines and of paragraphs, which programs for writing put in
  * with Shift and Enter (Unicode Standard, 5.8).
  */
-const lineEnd = /\r\n|[\r\n\u2028\u2029]/g;
+export const lineEnd = /\r\n|[\r\n\u2028\u2029]/g;
 
 /** The lines of a text, whatever ends them. */
 export function linesOf(text: string): string[] {

@@ -1,7 +1,8 @@
 import type { Meter } from '../chart/meter.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
-import { sectionOfStep } from '../chart/road.ts';
+import { playsOf } from '../chart/time/length.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
+import { endingOf } from '../chart/when.ts';
 import type { Phrase, Section, Song } from '../chart/song.ts';
 import { withoutSilentEnd } from '../chart/tune.ts';
 import type { Cursor } from '../marks/cursor.ts';
@@ -16,15 +17,15 @@ const noName = 'Give the section a name first; it stands above its bars.';
 /**
  * The section at the cursor ends otherwise the last time, all other times as before. Where it has endings, one more stands
  * below them: of a time more, if each time has its own. Where it has none, what stands from the cursor's bar on becomes
- * the ending of the times before; a section that was played once is played twice. The new ending has as many bars as the
- * one before it, each silent; one goes on there. A roadmap stays as it is.
+ * the ending of the times before; a section that was played once is played twice. The new ending has as many bars as that
+ * of the time before it, at least one, each silent; one goes on there. A roadmap stays as it is.
  */
 export function endOtherwise(read: ChartResult, at: Cursor): Edit {
   const placed = placeOfBar(read.song, at.bar);
   if (!placed) return refused(noBar);
   if (placed.in.name === '') return refused(noName);
-  const last = placed.in.phrases.findLastIndex(({ when }) => when?.kind === 'ending');
-  return last < 0 ? firstEndings(read, placed) : furtherEnding(read, placed, last);
+  const isEnding = placed.in.phrases.some(({ when }) => when?.kind === 'ending');
+  return isEnding ? furtherEnding(read, placed) : firstEndings(read, placed);
 }
 
 function firstEndings(read: ChartResult, placed: BarPlaced): Edit {
@@ -65,29 +66,32 @@ function firstEndings(read: ChartResult, placed: BarPlaced): Edit {
   });
 }
 
-function furtherEnding(read: ChartResult, placed: BarPlaced, last: number): Edit {
+function furtherEnding(read: ChartResult, placed: BarPlaced): Edit {
   const { song } = read;
   const { in: section } = placed;
-  const endings = section.phrases.map(endingTimes);
-  const taken = endings[last]!;
-  const time = Math.max(Math.max(...endings.flat()) + 1, playsOf(song, placed.section));
+  const { phrases } = section;
+  const highest = Math.max(...phrases.flatMap(endingTimes));
+  const time = Math.max(highest + 1, playsOf(song, placed.section));
   if (time > 99) return refused('A section is played 1 to 99 times.');
-  // Times that no ending names take the last one, all lines of it; they go on with that.
-  const unnamed = upTo(1, time - 1).filter((one) => !endings.flat().includes(one));
-  const when = ending([...taken, ...unnamed].sort((one, other) => one - other));
-  const lines = endings.flatMap((times, phrase) => (times.join() === taken.join() ? [phrase] : []));
-  const bars = lines.reduce((sum, phrase) => sum + section.phrases[phrase]!.bars.length, 0);
+  // Times beyond the highest that is named go on with the ending they take, all lines of it.
+  const taken = endingOf(phrases, highest);
+  const unnamed = endingOf(phrases, time - 1).length > 0 ? upTo(highest + 1, time - 1) : [];
+  const last = phrases.findLastIndex(({ when }) => when?.kind === 'ending');
+  const before = taken.reduce((sum, phrase) => sum + phrases[phrase]!.bars.length, 0);
+  const bars = Math.max(1, before);
   const further = silentEnding(sharedMeters(section, song).at(-1) ?? song.meter, bars, time);
   return written(
     read,
     [
-      ...lines.map((phrase) =>
-        rewrite(
+      ...[...new Set([...taken, last])].map((phrase) => {
+        const is = phrases[phrase]!;
+        const when = taken.includes(phrase) ? ending([...endingTimes(is), ...unnamed]) : is.when;
+        return rewrite(
           { ...placed, phrase },
-          { ...section.phrases[phrase]!, when },
+          { ...is, when },
           ...(phrase === last ? [further] : []),
-        ),
-      ),
+        );
+      }),
       ...(section.times < time && song.road === null ? [played(placed, time)] : []),
     ],
     { bar: barsBefore(song, placed.section) + barsUpTo(section, last + 1), slot: 0 },
@@ -127,7 +131,7 @@ export function changeBar(read: ChartResult, at: Cursor): Edit {
   );
 }
 
-const ending = (times: readonly number[]) => ({ kind: 'ending', times }) as const;
+const ending = (times: readonly number[]) => ({ kind: 'ending', times, only: false }) as const;
 
 /** The times that take an ending; none for any other line. */
 function endingTimes({ when }: Phrase): readonly number[] {
@@ -150,18 +154,6 @@ const played = ({ section, in: of }: BarPlaced, times: number) =>
 /** A section that is played once where it stands has no second time to be otherwise. */
 function playedTwice({ road }: Song, placed: BarPlaced) {
   return placed.in.times === 1 && road === null ? [played(placed, 2)] : [];
-}
-
-/** How often a section is played in the whole song. */
-function playsOf({ road, sections }: Song, section: number): number {
-  const own = sections[section]!.times;
-  if (road === null) return own;
-  return road
-    .map((step) => {
-      const isIt = step.kind === 'play' && sectionOfStep(sections, step.name) === section;
-      return isIt ? (step.times ?? own) : 0;
-    })
-    .reduce((sum, times) => sum + times, 0);
 }
 
 const upTo = (from: number, to: number) =>

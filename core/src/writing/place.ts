@@ -1,6 +1,7 @@
 import { metersOf } from '../chart/sectionMeters.ts';
 import type { Meter } from '../chart/meter.ts';
 import type { Bar, Phrase, Section, Song } from '../chart/song.ts';
+import { endingOf } from '../chart/when.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { ChartChange } from './change.ts';
@@ -76,11 +77,9 @@ export function barInTime({ in: section, of, phrase, inPhrase }: BarPlaced): num
   const { when } = of;
   if (when === null) return sharedBefore(section, phrase) + inPhrase + 1;
   if (when.kind === 'instead') return when.bar + inPhrase;
-  const said = JSON.stringify(when.times);
-  const before = section.phrases
-    .slice(0, phrase)
-    .filter((one) => one.when?.kind === 'ending' && JSON.stringify(one.when.times) === said)
-    .reduce((sum, { bars }) => sum + bars.length, 0);
+  const before = endingOf(section.phrases, when.times[0]!)
+    .filter((place) => place < phrase)
+    .reduce((sum, place) => sum + section.phrases[place]!.bars.length, 0);
   return sharedBefore(section, section.phrases.length) + before + inPhrase + 1;
 }
 

@@ -1,4 +1,5 @@
 import type { StoredDecisions, StoredSet, SongSummary } from '@intervallum/contract';
+import { chartRules } from '@intervallum/core';
 import { isNull, sql } from 'drizzle-orm';
 import {
   bigint,
@@ -22,6 +23,13 @@ const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const moment = (name: string) => timestamp(name, { withTimezone: true });
 const createdAt = () => moment('created_at').notNull().defaultNow();
 const savedAt = () => moment('saved_at').notNull().defaultNow();
+
+/** The rules of chart text that the row's text is written by (core's `chartRules`); a start rewrites what is of earlier ones. */
+const rules = () =>
+  integer('rules')
+    .notNull()
+    .default(1)
+    .$defaultFn(() => chartRules);
 
 /** Every other row belongs to a team. Row-level security lets the server see those of the team it works for. */
 export const teams = pgTable('teams', {
@@ -71,6 +79,7 @@ export const songs = pgTable(
     titleKey: text('title_key').notNull().default(''),
     sung: text('sung').notNull().default(''),
     text: text('text').notNull().default(''),
+    rules: rules(),
     summary: jsonb('summary').$type<SongSummary>(),
     /** What a search looks in. */
     haystack: text('haystack').generatedAlwaysAs(
@@ -210,6 +219,7 @@ export const songRevisions = pgTable(
     screen: uuid('screen'),
     name: text('name'),
     text: text('text').notNull(),
+    rules: rules(),
     /** What the player who saved had decided by then. */
     decisions: jsonb('decisions').$type<StoredDecisions>(),
     savedAt: savedAt(),

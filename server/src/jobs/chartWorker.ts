@@ -1,16 +1,33 @@
 import { parentPort } from 'node:worker_threads';
+import { asItSounded } from '@intervallum/core';
 import { carryParts, readForLists, type CarryRequest } from './readings.ts';
 
 /** What the thread that reads charts is asked, and answers. */
 export type ChartJob =
   | { readonly id: number; readonly kind: 'read'; readonly text: string }
-  | { readonly id: number; readonly kind: 'carry'; readonly request: CarryRequest };
+  | { readonly id: number; readonly kind: 'carry'; readonly request: CarryRequest }
+  | {
+      readonly id: number;
+      readonly kind: 'rewrite';
+      readonly text: string;
+      readonly rules: number;
+    };
 
 parentPort?.on('message', (job: ChartJob) => {
   try {
-    const value = job.kind === 'read' ? readForLists(job.text) : carryParts(job.request);
-    parentPort?.postMessage({ id: job.id, ok: true, value });
+    parentPort?.postMessage({ id: job.id, ok: true, value: done(job) });
   } catch (error) {
     parentPort?.postMessage({ id: job.id, ok: false, message: String(error) });
   }
 });
+
+function done(job: ChartJob): unknown {
+  switch (job.kind) {
+    case 'read':
+      return readForLists(job.text);
+    case 'carry':
+      return carryParts(job.request);
+    case 'rewrite':
+      return asItSounded(job.text, job.rules);
+  }
+}

@@ -7,6 +7,8 @@ import type { CarryRequest, ChartReading } from './readings.ts';
 export interface ChartReader {
   readonly read: (text: string) => Promise<ChartReading>;
   readonly carry: (request: CarryRequest) => Promise<(StoredDecisions | null)[]>;
+  /** A text of earlier rules, so that it sounds by those of today as it did. */
+  readonly rewrite: (text: string, rules: number) => Promise<string>;
   readonly close: () => Promise<void>;
 }
 
@@ -49,7 +51,8 @@ export function openChartReader(): ChartReader {
   function ask(
     job:
       | { readonly kind: 'read'; readonly text: string }
-      | { readonly kind: 'carry'; readonly request: CarryRequest },
+      | { readonly kind: 'carry'; readonly request: CarryRequest }
+      | { readonly kind: 'rewrite'; readonly text: string; readonly rules: number },
   ) {
     thread ??= start();
     last += 1;
@@ -62,6 +65,7 @@ export function openChartReader(): ChartReader {
   return {
     read: async (text) => (await ask({ kind: 'read', text })) as ChartReading,
     carry: async (request) => (await ask({ kind: 'carry', request })) as (StoredDecisions | null)[],
+    rewrite: async (text, rules) => (await ask({ kind: 'rewrite', text, rules })) as string,
     close: async () => {
       await thread?.terminate();
     },

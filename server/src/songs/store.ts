@@ -1,4 +1,5 @@
 import type { StoredDecisions } from '@intervallum/contract';
+import { chartRules } from '@intervallum/core';
 import { and, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
@@ -91,6 +92,7 @@ export async function updateText(
     .update(songs)
     .set({
       text,
+      rules: chartRules,
       ...reading,
       revision: sql`${songs.revision} + 1`,
       seq: await nextSeq(scope, db),

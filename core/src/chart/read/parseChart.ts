@@ -1,5 +1,5 @@
 import { LineIndex, linesOf } from '../../kit/lines.ts';
-import { ordinalOf } from '../../kit/words.ts';
+import { counted, ordinalOf } from '../../kit/words.ts';
 import { movedTo, quoted, replaceWith, sayAs, type Problem } from '../../kit/result.ts';
 import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
 import { chartLimits } from '../limits.ts';
@@ -11,11 +11,13 @@ import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
 import { readPatterns } from './readPatterns.ts';
 import { readShapes, type ShapeLine } from './readShapes.ts';
+import { endingHints } from './endingHints.ts';
 import { tooLong } from './tooLong.ts';
 import { isLike, withKeeping } from '../untidy/keep.ts';
 import { fieldOfWords } from '../untidy/fieldWords.ts';
 import { otherBars, untidyLine, type UntidyLine } from '../untidy/untidyLine.ts';
 import { missingSection } from '../road.ts';
+import { printWhen } from '../when.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
 import { nothingSaidOfHands } from '../saidHands.ts';
 import { noTextures } from '../texture.ts';
@@ -170,6 +172,7 @@ class ChartReader {
     }
     this.#found.push(...this.#hands.finish());
     this.#hintAtBars();
+    this.#found.push(...endingHints(song, this.#lines, this.#text));
     this.#found.push(...tooLong(song, this.#road, this.#lines, this.#text));
     const barPlaces = this.#bars?.places ?? [];
     const found = [...this.#found, ...(this.#bars?.found ?? [])].sort(byPlace);
@@ -334,18 +337,21 @@ class ChartReader {
     const shared = reader.sharedBars;
     // What stands before the bars is taken away without moving them.
     const bars = reader.readLine(' '.repeat(start) + text.slice(start), number, when);
-    if (bars.length === 0) {
+    if (bars.length === 0 && when.kind === 'instead') {
       this.#problem(number, text, 'After the colon stand the bars that are played then.');
       return;
     }
     if (when.times.some((time) => time < 1))
       this.#problem(number, text, 'Times through a section are counted from 1.');
-    if (when.kind === 'instead' && (when.bar < 1 || when.bar + bars.length - 1 > shared)) {
+    if (when.kind === 'instead' && (when.bar < 1 || when.bar > shared)) {
       const message =
         shared === 0
           ? 'There are no bars above that others could be played instead of.'
-          : `The section has ${shared} ${shared === 1 ? 'bar' : 'bars'} that all times share; this reaches beyond them.`;
-      this.#problem(number, text, message);
+          : `The section has ${counted(shared, 'bar')} that all times share; what begins beyond them is an ending.`;
+      const typed = text.slice(start).trim();
+      this.#problem(number, text, message, [
+        `${printWhen({ kind: 'ending', times: when.times, only: true })} ${typed}`,
+      ]);
     }
     this.#addPhrase(when, bars, number);
   }

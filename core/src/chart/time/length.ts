@@ -1,4 +1,5 @@
 import { sectionOfStep } from '../road.ts';
+import { endingOf } from '../when.ts';
 import type { Phrase, RoadStep, Section, Song } from '../song.ts';
 
 /** The most bars that a song is played for: hours at any tempo. What goes beyond is not unrolled. */
@@ -21,6 +22,13 @@ function playedSteps({ road, sections }: Pick<Song, 'road' | 'sections'>): Playe
     const played = sections[section];
     return played ? [{ section, times: one.times ?? played.times, step }] : [];
   });
+}
+
+/** How often a section is played in the whole song; what is open is counted as often as it says. */
+export function playsOf(song: Pick<Song, 'road' | 'sections'>, section: number): number {
+  return playedSteps(song)
+    .filter((step) => step.section === section)
+    .reduce((sum, { times }) => sum + times, 0);
 }
 
 /** How many bars a song is played for, and the first step (of its roadmap, else section) with which they are too many. */
@@ -74,10 +82,7 @@ class PassLengths {
           bars,
           when.bar - 1 < bars ? when.bar - 1 + instead.length : bars + instead.length,
         );
-    const endings = this.#phrases.filter(({ when }) => when.kind === 'ending');
-    const own = endings.filter(({ when }) => when.times.includes(pass));
-    const last = endings.at(-1)?.when.times.join();
-    const taken = own.length > 0 ? own : endings.filter(({ when }) => when.times.join() === last);
-    return bars + taken.reduce((all, phrase) => all + phrase.bars.length, 0);
+    const ending = endingOf(this.#phrases, pass).map((place) => this.#phrases[place]!);
+    return bars + ending.reduce((all, phrase) => all + phrase.bars.length, 0);
   }
 }

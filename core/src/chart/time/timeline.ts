@@ -9,13 +9,13 @@ import {
   pushTicks,
   type Bar,
   type Feel,
-  type Phrase,
   type PhraseWhen,
   type RoadStep,
   type Slot,
   type Song,
 } from '../song.ts';
 import { cut, type TuneBar } from '../tune.ts';
+import { endingOf } from '../when.ts';
 import { mostPlayedBars } from './length.ts';
 
 /** A slot of the unrolled song, at its time. */
@@ -200,28 +200,14 @@ function barsOfPass(phrases: readonly NumberedPhrase[], pass: number): TimelineB
     bars.splice(when.bar - 1, instead.length, ...placed);
   }
   const line = bars.at(-1)?.line;
-  bars.push(...endingOf(phrases, pass).map((bar) => ({ ...bar, line: line ?? bar.line })));
+  const ending = endingOf(phrases, pass).flatMap((place) => phrases[place]!.bars);
+  bars.push(...ending.map((bar) => ({ ...bar, line: line ?? bar.line })));
   let before: TimelineBar['slots'] = [];
   return bars.map((bar) => {
     if (bar.is.kind === 'same') return { ...bar, slots: before };
     before = bar.slots;
     return bar;
   });
-}
-
-/** The ending that a time takes: its own, else the one that stands last. */
-function endingOf(phrases: readonly NumberedPhrase[], pass: number): TimelineBar[] {
-  const endings = phrases.filter(isEnding);
-  const own = endings.filter(({ when }) => when.times.includes(pass));
-  const last = endings.at(-1)?.when.times.join();
-  const taken = own.length > 0 ? own : endings.filter(({ when }) => when.times.join() === last);
-  return taken.flatMap(({ bars }) => bars);
-}
-
-type Ending = NumberedPhrase & { readonly when: Extract<Phrase['when'], { kind: 'ending' }> };
-
-function isEnding(phrase: NumberedPhrase): phrase is Ending {
-  return phrase.when?.kind === 'ending';
 }
 
 /** A pickup begins with its first sound, of the chords or of the tune. */

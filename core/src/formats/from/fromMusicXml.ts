@@ -216,7 +216,7 @@ class PartReader {
     const section = this.#sections.at(-1)!;
     if (measure.repeat === 'forward')
       this.#repeatFrom = section.phrases.length === 0 ? this.#sections.length - 1 : null;
-    if (measure.ending) this.#ending = { kind: 'ending', times: measure.ending.times };
+    if (measure.ending) this.#ending = { kind: 'ending', times: measure.ending.times, only: false };
     for (const words of measure.words) this.#takeWords(words, section);
     this.#addBar(measure, section, breaks);
     if (measure.endingStops) this.#ending = null;

@@ -113,10 +113,11 @@ class Gatherer {
       case 'blank':
         return;
       case 'heading':
-        this.#when = null;
+        this.#closeEnding();
         this.#sections.push({ ...line, directions: [], phrases: [] });
         return;
       case 'when':
+        this.#closeEnding();
         this.#when = line.when;
         return;
       case 'direction':
@@ -128,6 +129,15 @@ class Gatherer {
       case 'chords':
         return this.#takeChords(line.words);
     }
+  }
+
+  /** An ending that nothing stands under has no bars. */
+  #closeEnding(): void {
+    const phrases = this.#sections.at(-1)?.phrases;
+    const when = this.#when;
+    this.#when = null;
+    if (phrases && when?.kind === 'ending' && phrases.at(-1)?.when !== when)
+      phrases.push({ when, words: [], lines: [] });
   }
 
   #takeChords(words: readonly ChordWord[]): void {

@@ -46,8 +46,8 @@ export function orderly(phrases: readonly Phrase[]): Phrase[] {
   return [
     ...shared,
     ...rest.map((phrase) =>
-      phrase.when?.kind === 'instead' && phrase.when.bar + phrase.bars.length - 1 > bars
-        ? { ...phrase, when: { kind: 'ending', times: phrase.when.times } as const }
+      phrase.when?.kind === 'instead' && phrase.when.bar > bars
+        ? { ...phrase, when: { kind: 'ending', times: phrase.when.times, only: true } as const }
         : phrase,
     ),
   ];

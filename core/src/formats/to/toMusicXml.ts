@@ -13,6 +13,7 @@ import {
   type Slot,
   type Song,
 } from '../../chart/song.ts';
+import { inRepeats } from './inRepeats.ts';
 import { cut, soundingAfter, type TuneBar, type TuneNote } from '../../chart/tune.ts';
 import type { Key } from '../../pitch/key.ts';
 import {
@@ -70,10 +71,10 @@ class LeadWriter {
   #sounding: TuneNote | null = null;
 
   constructor(song: Song, key: Key, harmony: 'root' | 'numeral') {
-    this.#song = song;
+    this.#song = inRepeats(song);
     this.#key = key;
     this.#harmony = harmony;
-    this.#tunes = song.sections.flatMap(({ phrases }) =>
+    this.#tunes = this.#song.sections.flatMap(({ phrases }) =>
       phrases
         .filter(({ when }) => when?.kind !== 'instead')
         .flatMap(({ bars, tune }) => bars.map((_, place) => tune[place] ?? [])),

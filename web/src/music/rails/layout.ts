@@ -234,12 +234,12 @@ function earlyOf(slot: Slot, meter: Meter, due: number): Early | null {
   return push && { count: pushCount(meter, due, push), rightAlone: push.hands === 'right' };
 }
 
-/** @example whenInWords({ kind: 'ending', times: [1, 2] }) // '1st and 2nd ending' */
+/** @example whenInWords({ kind: 'ending', times: [1, 2], only: false }) // '1st and 2nd ending' */
 function whenInWords(when: PhraseWhen): string {
   const times = when.times.map(ordinal).join(` ${t('and')} `);
-  return when.kind === 'ending'
-    ? t('{{times}} ending', { times })
-    : t('{{times}} time, bar {{bar}}', { times, bar: when.bar });
+  if (when.kind === 'ending')
+    return when.only ? t('{{times}} ending only', { times }) : t('{{times}} ending', { times });
+  return t('{{times}} time, bar {{bar}}', { times, bar: when.bar });
 }
 
 function layBar(
