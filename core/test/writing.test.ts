@@ -393,7 +393,7 @@ describe('any edit of any chart', () => {
         const problems = now.ok ? [] : now.problems.map(({ message }) => message);
         // A road may still lead to a section that is gone; what was before a tie or a sign may be gone as well.
         const left =
-          /no section|no chord here to hold|no bar before|reaches beyond|push|does not fit/;
+          /no section|no chord here to hold|no bar before|begins beyond|push|does not fit/;
         expect(problems.filter((message) => !left.test(message))).toEqual([]);
         if (now.barPlaces.length > 0) expect(edit.cursor?.bar).toBeLessThan(now.barPlaces.length);
       }),

@@ -9,7 +9,6 @@ import {
   type Feel,
   type Meter,
   type Phrase,
-  type PhraseWhen,
   type Section,
   type Slot,
   type Song,
@@ -215,7 +214,7 @@ function layPhrase(placed: PlacedPhrase): LaidRail {
     return laid;
   });
   return {
-    when: phrase.when && whenInWords(phrase.when),
+    when: whenInWords(phrase),
     kind: phrase.when?.kind ?? 'always',
     insteadOf: phrase.when?.kind === 'instead' ? phrase.when.bar - 1 : null,
     bars,
@@ -234,12 +233,13 @@ function earlyOf(slot: Slot, meter: Meter, due: number): Early | null {
   return push && { count: pushCount(meter, due, push), rightAlone: push.hands === 'right' };
 }
 
-/** @example whenInWords({ kind: 'ending', times: [1, 2], only: false }) // '1st and 2nd ending' */
-function whenInWords(when: PhraseWhen): string {
+/** When a line is played that is not played every time, such as “1st and 2nd ending”. */
+function whenInWords({ when, bars }: Phrase): string | null {
+  if (when === null) return null;
   const times = when.times.map(ordinal).join(` ${t('and')} `);
-  if (when.kind === 'ending')
-    return when.only ? t('{{times}} ending only', { times }) : t('{{times}} ending', { times });
-  return t('{{times}} time, bar {{bar}}', { times, bar: when.bar });
+  if (when.kind === 'instead') return t('{{times}} time, bar {{bar}}', { times, bar: when.bar });
+  if (bars.length === 0) return t('{{times}} ending: none', { times });
+  return when.only ? t('{{times}} ending only', { times }) : t('{{times}} ending', { times });
 }
 
 function layBar(

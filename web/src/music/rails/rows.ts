@@ -146,7 +146,8 @@ function piecesOf(laid: LaidSection, plan: Plan): Piece[] {
         from,
         to,
         scale,
-        span: scale * spanned(rail.bars.slice(from, to), fit.columnTicks),
+        // An ending without a bar has room for its name.
+        span: scale * (spanned(rail.bars.slice(from, to), fit.columnTicks) || 1),
         after: 0,
         opens: repeats && phrase === 0 && place === 0 ? 'repeat' : null,
         closes: !isEnd ? null : goesBack ? 'repeat' : ends,

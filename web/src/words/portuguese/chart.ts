@@ -275,6 +275,7 @@ export const chart = {
   'in time': 'a tempo',
   and: 'e',
   '{{times}} ending': '{{times}} casa',
+  '{{times}} ending: none': '{{times}} casa: nenhuma',
   '{{times}} ending only': 'só na {{times}} casa',
   '{{times}} time, bar {{bar}}': '{{times}} vez, compasso {{bar}}',
   'in {{key}}': 'em {{key}}',
