@@ -15,19 +15,28 @@ export interface KeyGuess {
 const readIn: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 
 /**
- * What speaks for a key, each in the same points (common practice, no published source; tried on generated songs):
- * a chord of the key alone; home first, last and in between; a fall home from the fifth or the fourth.
+ * What speaks for a key, each in the same points (common practice, no published source; tried on 240 progressions, half
+ * of them minor, and on generated songs): a chord of the key alone; home first, last and in between; a fall home from the
+ * fifth or the fourth. A minor key has its leading tone in the chords of its dominant.
  */
 const points = {
   inKey: 2,
   toneOutside: -2,
   homeFirst: 1.2,
-  homeLast: 2,
-  home: 0.35,
+  homeLast: 1.8,
+  home: 0.25,
   fifthHome: 1,
   fourthHome: 0.5,
   /** Far more songs are in the relative major and only touch their minor home. */
-  minor: -5,
+  minor: -6.5,
+  /** It begins and ends at home. */
+  frame: 1,
+  minorFrame: 4.5,
+  /** Of a major key: its home is never heard, that of its relative minor several times. */
+  homeAbsent: -4,
+  /** Of a minor key: the dominant with its leading tone goes home, or is what a row from home ends with. */
+  dominantHome: 0.5,
+  halfClose: 5,
 } as const;
 
 /**
@@ -64,20 +73,39 @@ interface Heard {
 function scoreOf(heard: readonly Heard[], key: Key): number {
   const home = pitchClass(key.tonic);
   const inKey = new Set(scale(relativeMajor(key)).map(pitchClass));
+  const minor = key.mode === 'minor';
+  const leading = fold(home + 11, 12);
+  const above = ({ root }: Heard) => fold(root - home, 12);
   const isHome = (chord: Heard | undefined) =>
-    chord !== undefined && chord.root === home && chord.minor === (key.mode === 'minor');
-  let score = key.mode === 'minor' ? points.minor : 0;
+    chord !== undefined && chord.root === home && chord.minor === minor;
+  /** The dominant of a minor key, or the diminished chord on its leading tone. */
+  const isLeading = (chord: Heard | undefined) =>
+    chord !== undefined &&
+    minor &&
+    chord.tones.has(leading) &&
+    (above(chord) === 11 || (above(chord) === 7 && !chord.minor));
+  let score = minor ? points.minor : 0;
   for (const [index, chord] of heard.entries()) {
-    const outside = [...chord.tones].filter((tone) => !inKey.has(tone)).length;
+    const leads = isLeading(chord);
+    const outside = [...chord.tones].filter(
+      (tone) => !inKey.has(tone) && !(leads && tone === leading),
+    ).length;
     score += outside === 0 ? points.inKey : outside * points.toneOutside;
     if (!isHome(chord)) continue;
     score += points.home;
     const before = heard[index - 1];
-    if (before && fold(before.root - home, 12) === 7) score += points.fifthHome;
-    if (before && fold(before.root - home, 12) === 5) score += points.fourthHome;
+    if (!before) continue;
+    if (isLeading(before)) score += points.dominantHome;
+    if (above(before) === 7) score += points.fifthHome;
+    if (above(before) === 5) score += points.fourthHome;
   }
-  if (isHome(heard[0])) score += points.homeFirst;
-  if (isHome(heard.at(-1))) score += points.homeLast;
+  const [first, last] = [heard[0], heard.at(-1)];
+  if (isHome(first)) score += points.homeFirst;
+  if (isHome(last)) score += points.homeLast;
+  if (isHome(first) && isHome(last)) score += minor ? points.minorFrame : points.frame;
+  const sixths = heard.filter((chord) => chord.minor && above(chord) === 9).length;
+  if (!minor && sixths > 1 && !heard.some(isHome)) score += points.homeAbsent;
+  if (isHome(first) && isLeading(last)) score += points.halfClose;
   return score;
 }
 
