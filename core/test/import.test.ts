@@ -147,6 +147,67 @@ Chorus x2:
     expect(read.ok ? '' : read.problems[0]!.message).toMatch(why);
   });
 
+  /** The sections of a text as the chart says them, a line after the other. */
+  const bars = (text: string) =>
+    chart(text)
+      .split('\n\n')
+      .slice(1)
+      .map((section) => section.trim().replace(/\n +/g, ' / '))
+      .join('\n');
+
+  test.each([
+    ['Key: D\nBm / G /   D / / /', 'Verse: / 6m 4 | 1'],
+    ['Key: D\n| Em / / / | / / A / |', 'Verse: / 2m | . 5'],
+    ['Key: D\nTime: 3/4\nBm / G   D / /', 'Verse: / 6m . 4 | 1'],
+    ['Key: D\nTime: 6/8\nBm / / G / /   D', 'Verse: / 6m 4 | 1'],
+    ['Key: E\nTAG: E A/E E', 'TAG: / 1 | 4/1 | 1'],
+    [
+      'Key: E\nIntro: E A2 C#m7 Bsus B (x2)\n\nChorus\nE A\nla la',
+      'Intro x2: / 1 | 4add2 | 6m7 | 5sus4 | 5\nChorus: / 1 | 4 / > la | la',
+    ],
+    ['Key: E\nVerse\nE - A - B4 - B', 'Verse: / 1 | 4 | 5sus4 | 5'],
+    ['Key: E\nVerse\nE-A-B', 'Verse: / 1 | 4 | 5'],
+    ['Key: E\nVerse\n||: E | A :||', 'Verse x2: / 1 | 4'],
+    ['Key: E\nVerse\n|: E | A :| (x3)\n| B | E |', 'Verse: / 1 | 4 | 1 | 4 | 1 | 4 / 5 | 1'],
+    ['Key: E\nVerse\n| E | A | 2x', 'Verse x2: / 1 | 4'],
+    // One word that is no chord is a problem in its place.
+    ['Key: E\nVerse\nE  A  Bsus3x  C#m', 'Verse: / 1 | 4 | Bsus3x | 6m'],
+    [
+      'Key: E\nVerse\nE  A  E\nA day to be, and more\n',
+      'Verse: / 1 | 4 | 1 / > A | day | to be, and more',
+    ],
+  ])('%s', (text, wanted) => {
+    expect(bars(text)).toBe(wanted);
+  });
+
+  test.each([
+    [
+      'Key of E Capo 2 72 bpm',
+      'D  A  Bm  G',
+      'E',
+      ['1', '5', '6m', '4'],
+      /shapes of D; they sound in E/,
+    ],
+    [
+      'Key of E Capo 2 72 bpm',
+      'E  B  C#m  A',
+      'E',
+      ['1', '5', '6m', '4'],
+      /as they sound, in E; .* shapes of D/,
+    ],
+    [
+      'Capo 3, 72 bpm',
+      'G  D  Em  C  G',
+      'Bb',
+      ['1', '5', '6m', '4', '1'],
+      /shapes of G; they sound in B♭/,
+    ],
+  ] as const)('%s over %s', (head, line, home, numbers, said) => {
+    const { song, guessed } = imported(`A Title\n${head}\n\nVerse\n${line}\nla la\n`);
+    expect([formatKey(song.key), song.tempo, chordsOf(song)]).toEqual([home, 72, numbers]);
+    expect(guessed.join(' ')).toMatch(said);
+  });
+
   test('whatever is read makes a chart without problems', () => {
     const word = fc.constantFrom(
       'G',
@@ -176,6 +237,8 @@ Chorus x2:
       fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
         const read = fromText(lines.join('\n'));
         if (!read.ok) return;
+        // What is no chord among chords is kept in its place, as a problem.
+        if (JSON.stringify(read.value.song).includes('"kind":"unread"')) return;
         const again = parseChart(printChart(read.value.song));
         const problems = again.ok ? [] : again.problems.map(({ message }) => message);
         expect(problems.filter((message) => !/no bar before/.test(message))).toEqual([]);

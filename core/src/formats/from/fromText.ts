@@ -14,14 +14,14 @@ import {
   type Song,
 } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
-import { fromLetters } from '../../chord/letters.ts';
 import { parseChord } from '../../chord/parseChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
-import { formatKey, parseKey, type Key } from '../../pitch/key.ts';
+import { formatKey, parseKey, transposeKey, type Key } from '../../pitch/key.ts';
+import { pitchClass } from '../../pitch/note.ts';
 import type { NoteLanguage } from '../../pitch/names.ts';
 import { linesOf } from '../../kit/lines.ts';
 import { success, type Result } from '../../kit/result.ts';
-import { guessKey } from '../guessKey.ts';
+import { guessKey, type KeyGuess } from '../guessKey.ts';
 import {
   counted,
   emptySong,
@@ -31,8 +31,14 @@ import {
   withKnownRoad,
   type Imported,
 } from '../imported.ts';
-import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
-import { inBars, isSounding, orderly, wordsUnder } from './textPhrases.ts';
+import {
+  readLetters,
+  readTextLine,
+  writtenInNumbers,
+  type ChordWord,
+  type TextReading,
+} from './textLines.ts';
+import { inBars, inBeats, isSounding, orderly, wordsUnder } from './textPhrases.ts';
 
 /** Longest text that is read, in UTF-16 code units. */
 const longestText = 200_000;
@@ -52,7 +58,15 @@ interface OpenSection {
   times: number;
   readonly open: boolean;
   readonly directions: string[];
-  readonly phrases: { when: PhraseWhen | null; words: readonly ChordWord[]; lines: string[] }[];
+  readonly phrases: GatheredPhrase[];
+}
+
+interface GatheredPhrase {
+  readonly when: PhraseWhen | null;
+  readonly words: readonly ChordWord[];
+  readonly lines: string[];
+  /** How often the line says that it is played. */
+  readonly times: number;
 }
 
 /**
@@ -88,6 +102,7 @@ class Gatherer {
   readonly #dropped: string[] = [];
   #head: Song = emptySong;
   #saidKey: Key | null = null;
+  #capo: number | null = null;
   #when: PhraseWhen | null = null;
   #afterChords = false;
   #withoutBars = 0;
@@ -114,7 +129,8 @@ class Gatherer {
         return;
       case 'heading':
         this.#closeEnding();
-        this.#sections.push({ ...line, directions: [], phrases: [] });
+        this.#open(line);
+        if (line.words) this.#takeChords(line.words);
         return;
       case 'when':
         this.#closeEnding();
@@ -124,8 +140,9 @@ class Gatherer {
         if (this.#sections.length > 0) this.#sections.at(-1)!.directions.push(oneLine(line.text));
         else this.#loose.push(line.text);
         return;
-      case 'field':
-        return this.#takeField(line.name, line.value);
+      case 'fields':
+        for (const { name, value } of line.fields) this.#takeField(name, value);
+        return;
       case 'chords':
         return this.#takeChords(line.words);
     }
@@ -137,15 +154,14 @@ class Gatherer {
     const when = this.#when;
     this.#when = null;
     if (phrases && when?.kind === 'ending' && phrases.at(-1)?.when !== when)
-      phrases.push({ when, words: [], lines: [] });
+      phrases.push({ when, words: [], lines: [], times: 1 });
   }
 
   #takeChords(words: readonly ChordWord[]): void {
     const section = this.#section();
-    const times = words.find((word) => word.kind === 'times');
-    if (times?.kind === 'times' && section.phrases.length === 0) section.times = times.times;
-    else if (times) this.#dropped.push('A line that is played several times stands once.');
-    section.phrases.push({ when: this.#when, words, lines: [] });
+    const said = words.find((word) => word.kind === 'times');
+    const times = said?.kind === 'times' ? Math.min(99, Math.max(1, said.times)) : 1;
+    section.phrases.push({ when: this.#when, words, lines: [], times });
     this.#afterChords = true;
   }
 
@@ -161,15 +177,19 @@ class Gatherer {
     }
     this.#silentLines += 1;
     const words: ChordWord[] = [{ kind: 'silence', start: 0 }];
-    this.#section().phrases.push({ when: null, words, lines: [text] });
+    this.#section().phrases.push({ when: null, words, lines: [text], times: 1 });
   }
 
   #section(): OpenSection {
     if (this.#sections.length === 0) {
       this.#guessed.push('The chords stand in no section; they were put in one called “Verse”.');
-      this.#sections.push({ name: 'Verse', times: 1, open: false, directions: [], phrases: [] });
+      this.#open({ name: 'Verse', times: 1, open: false });
     }
     return this.#sections.at(-1)!;
+  }
+
+  #open({ name, times, open }: Pick<OpenSection, 'name' | 'times' | 'open'>): void {
+    this.#sections.push({ name, times, open, directions: [], phrases: [] });
   }
 
   #takeField(name: string, value: string): void {
@@ -213,8 +233,8 @@ class Gatherer {
         else this.#dropped.push(`The order “${oneLine(value, 60)}” could not be read.`);
         return;
       }
-      default:
-        this.#dropped.push(`A ${name} of ${value}: the chart is in numbers, so it needs none.`);
+      case 'capo':
+        this.#capo = Number(value);
     }
   }
 
@@ -225,16 +245,9 @@ class Gatherer {
       this.#dropped.push(
         `Above the first section: ${named.map((line) => oneLine(line, 60)).join(' · ')}`,
       );
-    const inLetters = this.#reading.chords === 'letters';
-    const known = wished ?? this.#saidKey;
-    const keys = inLetters && !known ? guessKey(this.chords) : [];
-    const key = known ?? keys[0]?.key ?? emptySong.key;
-    if (keys.length > 0)
-      this.#guessed.push(`The key is not said; by its chords it is ${formatKey(key, 'printed')}.`);
-    if (!inLetters && !known)
-      this.#guessed.push('The key is not said, and numbers do not tell it; C was taken.');
+    const { key, keys, shapes } = this.#keyOf(wished ?? null);
     const style = styleFor(key, this.#head);
-    const sections = this.#sections.map((section) => this.#closed(section, key, style));
+    const sections = this.#sections.map((section) => this.#closed(section, shapes, style));
     if (this.#withoutBars > 0)
       this.#guessed.push(
         `${counted(this.#withoutBars, 'line')} without bar lines: every chord was given a bar.`,
@@ -257,30 +270,96 @@ class Gatherer {
     };
   }
 
+  /** The key in which the song sounds, and that in which its chords are written: with a capo they may be two. */
+  #keyOf(wished: Key | null): {
+    readonly key: Key;
+    readonly keys: readonly KeyGuess[];
+    readonly shapes: Key;
+  } {
+    const known = wished ?? this.#saidKey;
+    if (this.#reading.chords === 'numbers') {
+      if (!known)
+        this.#guessed.push('The key is not said, and numbers do not tell it; C was taken.');
+      if (this.#capo)
+        this.#dropped.push(`A capo of ${this.#capo}: the chart is in numbers, so it needs none.`);
+      const key = known ?? emptySong.key;
+      return { key, keys: [], shapes: key };
+    }
+    const guesses = guessKey(this.chords);
+    const likeliest = guesses[0]?.key ?? emptySong.key;
+    if (this.#capo) return this.#withCapo(this.#capo, known, guesses);
+    if (!known)
+      this.#guessed.push(
+        `The key is not said; by its chords it is ${formatKey(likeliest, 'printed')}.`,
+      );
+    const key = known ?? likeliest;
+    return { key, keys: known ? [] : guesses, shapes: key };
+  }
+
+  /** Chords beside a capo are shapes, unless the key that is said fits them as they stand better. */
+  #withCapo(capo: number, known: Key | null, guesses: readonly KeyGuess[]) {
+    const likeliest = guesses[0]?.key ?? emptySong.key;
+    const key = known ?? transposeKey(likeliest, capo);
+    const shapes = known ? transposeKey(known, -capo) : likeliest;
+    const likely = (one: Key) =>
+      guesses.find((guess) => isSameKey(guess.key, one))?.likelihood ?? 0;
+    const asTheySound = known !== null && likely(known) > likely(shapes);
+    const name = (one: Key) => formatKey(one, 'printed');
+    this.#guessed.push(
+      asTheySound
+        ? `Capo ${capo}: the chords are written as they sound, in ${name(key)}; a guitar plays the shapes of ${name(shapes)}.`
+        : `Capo ${capo}: the chords are the shapes of ${name(shapes)}; they sound in ${name(key)}.`,
+    );
+    return { key, keys: [], shapes: asTheySound ? key : shapes };
+  }
+
   #closed(section: OpenSection, key: Key, style: NumberStyle): Section {
     const { meter } = this.#head;
     const { name, times, open, directions } = section;
-    const phrases = section.phrases.map(({ when, words, lines }): Phrase => {
-      const hasBars = words.some(({ kind }) => kind === 'bar line');
-      if (!hasBars && words.filter(({ kind }) => kind === 'chord').length > 0)
-        this.#withoutBars += 1;
-      const cells = hasBars ? inBars(words) : words.filter(isSounding).map((word) => [word]);
-      const bars = cells.map((cell) =>
-        this.#bar(cell, meter, (word) => this.#inKey(word, key, style)),
-      );
-      return { when, bars, tune: [], words: lines.map((line) => wordsUnder(line, cells)) };
+    // One line says how often the section is played; of several each is written as often as it says.
+    const isAlone = section.phrases.length === 1 && times === 1;
+    let sounded = false;
+    const phrases = section.phrases.map((phrase): Phrase => {
+      const { when, words, lines } = phrase;
+      const cells = this.#cells(words, meter);
+      const bars = cells.map((cell) => {
+        const bar = this.#bar(cell, meter, sounded, (word) => this.#inKey(word, key, style));
+        sounded ||= cell.some(({ kind }) => kind === 'chord');
+        return bar;
+      });
+      const often = isAlone ? 1 : phrase.times;
+      return {
+        when,
+        bars: Array.from({ length: often }, () => bars).flat(),
+        tune: [],
+        words: lines.map((line) => wordsUnder(line, cells)),
+      };
     });
     return {
       ...plainSection,
       name: sectionName(name),
-      times,
+      times: isAlone ? section.phrases[0]!.times : times,
       open,
       directions,
       phrases: orderly(phrases),
     };
   }
 
-  #bar(cell: readonly ChordWord[], meter: Meter, chordOf: (word: WrittenChord) => Chord): Bar {
+  /** The bars of a line: by its bar lines, by its slashes, or a bar for every chord. */
+  #cells(words: readonly ChordWord[], meter: Meter): ChordWord[][] {
+    if (words.some(({ kind }) => kind === 'bar line')) return inBars(words);
+    if (words.some(({ kind }) => kind === 'hold')) return inBeats(words, slashesOf(meter));
+    if (words.some(({ kind }) => kind === 'chord')) this.#withoutBars += 1;
+    return words.filter(isSounding).map((word) => [word]);
+  }
+
+  /** @param sounded whether a chord sounds before, which a slash at the beginning goes on with */
+  #bar(
+    cell: readonly ChordWord[],
+    meter: Meter,
+    sounded: boolean,
+    chordOf: (word: WrittenChord) => Chord,
+  ): Bar {
     if (cell.some(({ kind }) => kind === 'same')) return { kind: 'same', feel: null };
     const sounding = cell.filter(isSounding);
     const way =
@@ -294,7 +373,8 @@ class Gatherer {
       if ((!word || word.kind === 'hold') && last)
         slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
       else if (word?.kind === 'chord') slots.push(plainChord(chordOf(word), ticks));
-      else slots.push(silence(ticks));
+      else if (word?.kind === 'unread') slots.push({ kind: 'unread', text: word.text, ticks });
+      else slots.push(word?.kind === 'hold' && sounded ? { kind: 'held', ticks } : silence(ticks));
     }
     return { kind: 'played', meter: null, feel: null, pickup: false, slots };
   }
@@ -303,9 +383,16 @@ class Gatherer {
   #inKey(word: WrittenChord, key: Key, style: NumberStyle): Chord {
     const { chords, language } = this.#reading;
     const read =
-      chords === 'numbers'
-        ? parseChord(word.text, style)
-        : fromLetters(word.text, key, { language });
+      chords === 'numbers' ? parseChord(word.text, style) : readLetters(word.text, key, language);
     return read.ok ? read.value : word.chord;
   }
+}
+
+/** How many slashes a bar has: its beats, in groups of eighths as many as there are groups. */
+function slashesOf({ beats, unit, groups }: Meter): number {
+  return unit === 8 && groups ? groups.length : beats;
+}
+
+function isSameKey(one: Key, other: Key): boolean {
+  return one.mode === other.mode && pitchClass(one.tonic) === pitchClass(other.tonic);
 }

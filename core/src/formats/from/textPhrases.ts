@@ -15,6 +15,14 @@ export function inBars(words: readonly ChordWord[]): ChordWord[][] {
   return cells.filter((cell) => cell.length > 0);
 }
 
+/** Cells of as many beats as a bar has: a chord is a beat, and so is each slash after it. */
+export function inBeats(words: readonly ChordWord[], beats: number): ChordWord[][] {
+  const sounding = words.filter(isSounding);
+  return Array.from({ length: Math.ceil(sounding.length / beats) }, (_, bar) =>
+    sounding.slice(bar * beats, (bar + 1) * beats),
+  );
+}
+
 /** What is sung in each bar: from under its first chord to under the next bar's, whole words at a time. */
 export function wordsUnder(line: string, cells: readonly (readonly ChordWord[])[]): string[] {
   const characters = [...line];
