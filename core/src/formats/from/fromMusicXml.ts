@@ -1,12 +1,4 @@
-import { patternLineNamed, readSongPattern, type SongPattern } from '../../chart/ownPatterns.ts';
-import { readShape, shapeNamed, type PaletteShape } from '../../chart/namedShapes.ts';
-import {
-  handsLineNamed,
-  handsLines,
-  nothingSaidOfHands,
-  readHandsLine,
-  type SaidHands,
-} from '../../chart/saidHands.ts';
+import { handsLineNamed, readHandsLine, type SaidHands } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoRange } from '../../chart/fields.ts';
 import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
@@ -19,16 +11,14 @@ import {
   type Phrase,
   type Song,
 } from '../../chart/song.ts';
-import type { TexturedHand } from '../../chart/steps.ts';
 import {
   readTexture,
   textureLineNamed,
   withBarTexture,
-  type Texture,
   type Textures,
 } from '../../chart/texture.ts';
 import { tuneOctave, withoutSilentEnd, type TuneBar, type TuneNote } from '../../chart/tune.ts';
-import { degreeOfNote, formatKey, sameKey, type Key } from '../../pitch/key.ts';
+import { degreeOfNote, formatKey, transposeKey, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
 import { success, type Result } from '../../kit/result.ts';
 import {
@@ -41,7 +31,16 @@ import {
   type Imported,
 } from '../imported.ts';
 import { barOf, type PlacedNote } from './musicXmlBars.ts';
-import { divisionsIn, keyIn, readMeasure, type ReadMeasure } from './musicXmlMeasure.ts';
+import { formOf, liftBetween, orderOf, type Repeat } from './musicXmlForm.ts';
+import {
+  divisionsIn,
+  keyIn,
+  readMeasure,
+  transposeIn,
+  type ReadMeasure,
+} from './musicXmlMeasure.ts';
+import { headOf } from './musicXmlHead.ts';
+import { inPieces, lengthOf } from './musicXmlPieces.ts';
 import { tuneOfNotes } from './tuneOfNotes.ts';
 import { child, childrenOf, readXml, textOf, type XmlElement } from '../xml.ts';
 
@@ -76,9 +75,13 @@ export function fromMusicXml(text: string): Result<Imported> {
       `A score is read up to ${mostMeasures} measures; this has ${measures.length}.`,
     );
   const software = textOf(root, 'identification', 'encoding', 'software');
-  const reader = new PartReader(headOf(root), measures, software === 'Intervallum');
-  if (parts.length > 1)
-    reader.dropped.push(`${counted(parts.length - 1, 'other part')} of the score.`);
+  const sung = hasWords(part) ? part : (parts.find(hasWords) ?? part);
+  const reader = new PartReader(headOf(root), measures, {
+    own: software === 'Intervallum',
+    sung: sung === part ? null : childrenOf(sung, 'measure'),
+  });
+  const others = parts.filter((one) => one !== part && one !== sung).length;
+  if (others > 0) reader.dropped.push(`${counted(others, 'other part')} of the score.`);
   return success(reader.read());
 }
 
@@ -86,73 +89,17 @@ function hasChords(part: XmlElement): boolean {
   return childrenOf(part, 'measure').some((measure) => child(measure, 'harmony') !== null);
 }
 
-function headOf(root: XmlElement): Song {
-  const identification = child(root, 'identification');
-  const creators = childrenOf(identification, 'creator').map(({ text }) => oneLine(text, 80));
-  const kept = Object.fromEntries(
-    childrenOf(child(identification, 'miscellaneous'), 'miscellaneous-field').map((field) => [
-      field.attributes['name'] ?? '',
-      oneLine(field.text),
-    ]),
+function hasWords(part: XmlElement): boolean {
+  return childrenOf(part, 'measure').some((measure) =>
+    childrenOf(measure, 'note').some((note) => child(note, 'lyric') !== null),
   );
-  const patterns = patternsIn(kept);
-  return {
-    ...emptySong,
-    title: oneLine(textOf(root, 'work', 'work-title') || textOf(root, 'movement-title')),
-    reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
-    minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
-    patterns,
-    textures: {
-      left: textureIn(kept['left'], 'left', patterns),
-      right: textureIn(kept['right'], 'right', patterns),
-      bars: [],
-    },
-    shapes: shapesIn(kept),
-    hands: handsLines.reduce((said, line) => {
-      const read = readHandsLine(line, kept[line] ?? '', said);
-      return read.ok ? read.value : said;
-    }, nothingSaidOfHands),
-    details: {
-      by: [...new Set(creators)]
-        .filter((name) => name !== '')
-        .join(', ')
-        .slice(0, 200),
-      rights: oneLine(textOf(identification, 'rights')),
-      singer: kept['singer'] ?? '',
-      feel: kept['feel'] ?? '',
-    },
-  };
-}
-
-/** Named shapes, each a field of its own; what cannot be read is left out. */
-function shapesIn(kept: Readonly<Record<string, string>>): PaletteShape[] {
-  return Object.entries(kept).flatMap(([field, notes]) => {
-    const name = shapeNamed(field);
-    const read = name && readShape(oneLine(name), notes.replace('/', '|'), 'relative');
-    return read && read.ok ? [read.value] : [];
-  });
-}
-
-/** Named patterns likewise. */
-function patternsIn(kept: Readonly<Record<string, string>>): SongPattern[] {
-  return Object.entries(kept).flatMap(([field, steps]) => {
-    const name = patternLineNamed(field);
-    const read = name && readSongPattern(oneLine(name), steps.replaceAll('/', '|'));
-    return read && read.ok ? [read.value] : [];
-  });
-}
-
-function textureIn(
-  text: string | undefined,
-  hand: TexturedHand,
-  patterns: readonly SongPattern[],
-): Texture | null {
-  const read = readTexture(text ?? '', hand, patterns);
-  return read.ok ? read.value : null;
 }
 
 interface OpenSection {
   name: string;
+  /** The first measure, and the key that holds from there on. */
+  readonly from: number;
+  readonly key: Key;
   times: number;
   open: boolean;
   readonly directions: string[];
@@ -173,16 +120,26 @@ class PartReader {
   #announced: Meter = emptySong.meter;
   #sounds = false;
   #ending: Phrase['when'] = null;
-  #repeatFrom: number | null = null;
   #strange = new Set<string>();
   #moved = 0;
   #jumps = 0;
   #same = false;
+  /** The key in which what is read is written: it changes, and for some instruments it is not the one that sounds. */
+  #key: Key = emptySong.key;
+  #marked: string | null = null;
+  #unmarked = 0;
   /** Written by this program, so that what it does not say is not so. */
   readonly #own: boolean;
+  /** The measures of another part, which has the words. */
+  readonly #sung: readonly XmlElement[] | null;
 
-  constructor(song: Song, measures: readonly XmlElement[], own: boolean) {
+  constructor(
+    song: Song,
+    measures: readonly XmlElement[],
+    { own, sung }: { readonly own: boolean; readonly sung: readonly XmlElement[] | null },
+  ) {
     this.#own = own;
+    this.#sung = sung;
     this.#song = song;
     this.#measures = measures;
   }
@@ -190,7 +147,10 @@ class PartReader {
   read(): Imported {
     const key = this.#measures.map(keyIn).find((one) => one !== null) ?? null;
     if (!key) this.guessed.push('The score says no key; C was taken.');
-    this.#song = { ...this.#song, key: key ?? emptySong.key };
+    this.#key = key ?? emptySong.key;
+    const sounds = this.#measures.map(transposeIn).find((one) => one !== 0) ?? 0;
+    const sounding = sounds === 0 ? this.#key : transposeKey(this.#key, sounds);
+    this.#song = { ...this.#song, key: sounding };
     const breaks =
       this.#own ||
       this.#measures.some((measure) =>
@@ -199,28 +159,54 @@ class PartReader {
     const marks = this.#measures.some((measure) =>
       childrenOf(measure, 'direction').some((one) => child(one, 'direction-type', 'rehearsal')),
     );
-    if (!marks) this.guessed.push('The score has no rehearsal marks; its bars are one section.');
+    const measures = this.#readAll();
+    const { starts, repeats } = formOf(measures);
+    const sections = starts.filter(Boolean).length;
+    if (!marks)
+      this.guessed.push(
+        sections > 1
+          ? 'The score has no rehearsal marks; its sections go by its repeats and keys.'
+          : 'The score has no rehearsal marks; its bars are one section.',
+      );
     if (!breaks)
       this.guessed.push(`The score has no line breaks; ${barsOnLine} bars stand on a line.`);
-    let divisions = 1;
-    for (const [index, measure] of this.#measures.entries()) {
-      divisions = divisionsIn(measure) ?? divisions;
-      this.#take(readMeasure(measure, { key: this.#song.key, divisions }), index, breaks);
+    for (const [index, measure] of measures.entries()) {
+      if (measure.key) this.#key = measure.key;
+      this.#takeHead(measure, index);
+      if (starts[index]) this.#openSection(measure, index, sections > 1);
+      this.#take(measure, index, breaks);
     }
+    this.#order(repeats);
     return this.#finish();
   }
 
+  /** Every measure by itself; one that is longer than its metre is several. */
+  #readAll(): ReadMeasure[] {
+    const [own, other] = [{ divisions: 1 }, { divisions: 1 }];
+    let { meter } = this.#song;
+    let key = this.#key;
+    return this.#measures.flatMap((measure, index) => {
+      own.divisions = divisionsIn(measure) ?? own.divisions;
+      key = keyIn(measure) ?? key;
+      const read = readMeasure(measure, { key, divisions: own.divisions });
+      meter = read.meter ?? meter;
+      const sung = this.#sung?.[index];
+      if (!sung) return this.#own ? [read] : inPieces(read, meter);
+      other.divisions = divisionsIn(sung) ?? other.divisions;
+      const { lyrics, notes } = readMeasure(sung, { key, divisions: other.divisions });
+      return inPieces({ ...read, lyrics, sung: notes }, meter);
+    });
+  }
+
   #take(measure: ReadMeasure, index: number, breaks: boolean): void {
-    this.#takeHead(measure, index);
-    if (measure.rehearsal !== null || this.#sections.length === 0) this.#openSection(measure);
     const section = this.#sections.at(-1)!;
-    if (measure.repeat === 'forward')
-      this.#repeatFrom = section.phrases.length === 0 ? this.#sections.length - 1 : null;
     if (measure.ending) this.#ending = { kind: 'ending', times: measure.ending.times, only: false };
     for (const words of measure.words) this.#takeWords(words, section);
-    this.#addBar(measure, section, breaks);
+    const isShort = !this.#own && index === 0 && this.#measures.length > 1;
+    const length = lengthOf(measure);
+    const isPickup = isShort && length > 0 && length < barTicks(this.#meter);
+    this.#addBar(isPickup ? { ...measure, implicit: true } : measure, section, breaks);
     if (measure.endingStops) this.#ending = null;
-    if (measure.repeat === 'backward') this.#repeat(section, measure);
     this.#jumps += measure.jumps ? 1 : 0;
   }
 
@@ -231,10 +217,6 @@ class PartReader {
         `The metre ${measure.strangeMeter} in measure ${index + 1}, which no chart can be in.`,
       );
     if (index === 0) this.#song = { ...this.#song, meter: this.#meter, swing: measure.swing };
-    if (measure.key && !sameKey(measure.key, this.#song.key))
-      this.dropped.push(
-        `The change of key to ${formatKey(measure.key, 'printed')} in measure ${index + 1}: the chords are counted in the first key. Write it as a lift in the roadmap.`,
-      );
     if (measure.tempo && this.#song.tempo === null) {
       const beat = tempoBeat(this.#meter);
       const felt = Math.round((measure.tempo / (beat / ticksPerQuarter)) * 10) / 10;
@@ -245,11 +227,17 @@ class PartReader {
     for (const kind of measure.strangeChords) this.#strange.add(kind);
   }
 
-  #openSection({ rehearsal }: ReadMeasure): void {
-    const name = sectionName(rehearsal ?? 'Song');
+  #openSection({ rehearsal }: ReadMeasure, from: number, hasOthers: boolean): void {
+    if (rehearsal !== null) [this.#marked, this.#unmarked] = [rehearsal, 0];
+    else this.#unmarked += 1;
+    const letter = String.fromCharCode(65 + ((this.#unmarked - 1) % 26));
+    const alone = hasOthers ? letter : 'Song';
+    const behind = this.#marked === null ? alone : `${this.#marked} ${this.#unmarked + 1}`;
     this.#sections.push({
       ...plainSection,
-      name,
+      name: sectionName(rehearsal ?? behind),
+      from,
+      key: this.#key,
       directions: [],
       phrases: [],
       instead: [],
@@ -330,41 +318,69 @@ class PartReader {
   }
 
   /** The tune is in the voice that has pitches first. */
-  #tuneOf({ notes }: ReadMeasure, bar: Bar): TuneBar {
+  #tuneOf({ sung: notes }: ReadMeasure, bar: Bar): TuneBar {
     const voice = notes.find(({ pitch, slash }) => pitch && !slash)?.voice;
     const own = notes.filter((note) => note.voice === voice && !note.slash && !note.hidden);
     const length = barTicks(this.#meter);
     const end = notes.reduce((last, { at, ticks }) => Math.max(last, at + ticks), 0);
     const lead = bar.kind === 'played' && bar.pickup ? Math.max(0, length - (end || length)) : 0;
-    const { key } = this.#song;
-    const sung = own.map((note) => ({ ...note, sung: note.pitch && sungAs(note.pitch, key) }));
+    const sung = own.map((note) => ({
+      ...note,
+      sung: note.pitch && sungAs(note.pitch, this.#key),
+    }));
     return voice === undefined ? [] : tuneOfNotes(sung, lead, length);
   }
 
-  /** A repeat of a whole section is how often it is played; any other is told. */
-  #repeat(section: OpenSection, { times }: ReadMeasure): void {
-    const whole = this.#repeatFrom === this.#sections.length - 1 || this.#repeatFrom === null;
-    const endings = section.phrases.some(({ when }) => when !== null);
-    if (!whole) this.dropped.push(`A repeat that ends in ${section.name} and begins before it.`);
-    else if (!endings) section.times = Math.max(section.times, times);
-    else if (section.times === 1 && !this.#own) section.times = 2;
+  /** A repeat of a section is how often it is played; one of several, and what is lifted, is the order of the song. */
+  #order(repeats: readonly Repeat[]): void {
+    const sectionAt = (measure: number) =>
+      this.#sections.findLastIndex(({ from }) => from <= measure);
+    const over = repeats.flatMap(({ from, to, times, hasEndings }) => {
+      const [first, last] = [sectionAt(from), sectionAt(to)];
+      const section = this.#sections[last]!;
+      if (first < last) return [{ from: first, to: last, times }];
+      if (!hasEndings) section.times = Math.max(section.times, times);
+      else if (section.times === 1 && !this.#own) section.times = times;
+      return [];
+    });
+    if (this.#song.road) return;
+    const road = orderOf(this.#named(over.length > 0), over);
+    if (road) this.#song = { ...this.#song, road };
+  }
+
+  /** The sections, each with a name of its own where an order has to tell them apart. */
+  #named(isOrdered: boolean): readonly OpenSection[] {
+    const isLifted = this.#sections.some(
+      ({ key }) => liftBetween(this.#sections[0]!.key, key) !== 0,
+    );
+    if (!isOrdered && !isLifted) return this.#sections;
+    const taken = new Set<string>();
+    for (const section of this.#sections) {
+      const base = section.name;
+      for (let count = 2; taken.has(section.name.toLowerCase()); count += 1)
+        section.name = `${base} ${count}`;
+      taken.add(section.name.toLowerCase());
+    }
+    return this.#sections;
   }
 
   #finish(): Imported {
-    const sections = this.#sections.map(({ instead, phrases, ...section }) => {
-      const trimmed = phrases.map((phrase) => ({
-        ...phrase,
-        tune: withoutSilentEnd(phrase.tune),
-        words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
-      }));
-      return {
-        ...section,
-        phrases: [
-          ...ordered(trimmed),
-          ...instead.flatMap((words) => this.#instead(words, trimmed)),
-        ],
-      };
-    });
+    const sections = this.#sections.map(
+      ({ instead, phrases, from: _from, key: _key, ...section }) => {
+        const trimmed = phrases.map((phrase) => ({
+          ...phrase,
+          tune: withoutSilentEnd(phrase.tune),
+          words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
+        }));
+        return {
+          ...section,
+          phrases: [
+            ...ordered(trimmed),
+            ...instead.flatMap((words) => this.#instead(words, trimmed)),
+          ],
+        };
+      },
+    );
     if (this.#strange.size > 0) {
       const [shown, more] = [[...this.#strange].slice(0, 8), this.#strange.size - 8];
       const others = more > 0 ? `; and ${more} more` : '';

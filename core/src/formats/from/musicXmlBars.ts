@@ -3,10 +3,10 @@ import type { Bar, ChordSlot, Push, Slot } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
 import type { Note } from '../../pitch/note.ts';
 
-/** A chord of a measure, where it stands (in ticks from its beginning). */
+/** A chord of a measure, or silence from there on, where it stands (in ticks from its beginning). */
 export interface PlacedChord {
   readonly at: number;
-  readonly chord: Chord;
+  readonly chord: Chord | null;
   readonly push: Push | null;
 }
 
@@ -72,9 +72,11 @@ export function barOf(
   const slots = cuts.map((from, index): Slot => {
     const ticks = (cuts[index + 1] ?? bar) - from;
     const own = (at: number) => nearest(grid, at + lead) === from;
-    const chord = chords.findLast(({ at }) => own(at));
+    const placed = chords.findLast(({ at }) => own(at));
+    const chord = placed?.chord;
     const inSlot = notes.filter(({ at }) => at + lead >= from && at + lead < from + ticks);
-    if (chord) return { ...chordSlot(chord, inSlot, inSlashes), ticks };
+    if (chord) return { ...chordSlot({ ...placed, chord }, inSlot, inSlashes), ticks };
+    if (placed) return { kind: 'rest', fermata: false, ticks };
     const rests = inSlot.length > 0 && inSlot.every(({ rest }) => rest);
     if (rests && inSlashes)
       return { kind: 'rest', fermata: inSlot.some(({ fermata }) => fermata), ticks };
@@ -85,7 +87,7 @@ export function barOf(
 }
 
 function chordSlot(
-  { chord, push }: PlacedChord,
+  { chord, push }: PlacedChord & { readonly chord: Chord },
   notes: readonly PlacedNote[],
   inSlashes: boolean,
 ): ChordSlot {

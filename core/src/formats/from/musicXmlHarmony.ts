@@ -38,6 +38,11 @@ export function chordOf(harmony: XmlElement, key: Key): Chord | null {
   return survives(chord) ? chord : null;
 }
 
+/** Whether a harmony says that no chord sounds from there on. */
+export function isSilence(harmony: XmlElement): boolean {
+  return childrenOf(harmony, 'kind').some(({ text }) => text.trim() === 'none');
+}
+
 /** What a harmony says, for a person who misses it: `G dominant, add 10`. */
 export function harmonyInWords(harmony: XmlElement): string {
   const kinds = childrenOf(harmony, 'kind').map(({ text, attributes }) =>

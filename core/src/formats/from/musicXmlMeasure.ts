@@ -1,4 +1,4 @@
-import { chordOf, harmonyInWords } from './musicXmlHarmony.ts';
+import { chordOf, harmonyInWords, isSilence } from './musicXmlHarmony.ts';
 import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
 import { meterOf, type Meter } from '../../chart/meter.ts';
 import { feels, type Feel, type Push } from '../../chart/song.ts';
@@ -17,6 +17,8 @@ export interface ReadMeasure {
   readonly strangeMeter: string | null;
   readonly chords: readonly PlacedChord[];
   readonly notes: readonly PlacedNote[];
+  /** The notes among which the tune is; those of another part where that has the words. */
+  readonly sung: readonly PlacedNote[];
   /** Chords that name no chord. */
   readonly strangeChords: readonly string[];
   readonly rehearsal: string | null;
@@ -30,7 +32,9 @@ export interface ReadMeasure {
   readonly newLine: boolean;
   readonly implicit: boolean;
   readonly same: 'start' | 'stop' | null;
-  readonly repeat: 'forward' | 'backward' | null;
+  /** A repeat begins here; what was begun is repeated from here. */
+  readonly opens: boolean;
+  readonly goesBack: boolean;
   readonly times: number;
   readonly ending: { readonly times: readonly number[] } | null;
   readonly endingStops: boolean;
@@ -60,6 +64,15 @@ export function keyIn(measure: XmlElement): Key | null {
   return keyOfSignature(fifths, textOf(key ?? null, 'mode') === 'minor' ? 'minor' : 'major');
 }
 
+/** Semitones from what a part has written to what sounds. */
+export function transposeIn(measure: XmlElement): number {
+  const said = childrenOf(measure, 'attributes').map((one) =>
+    numberOf(child(one, 'transpose'), 'chromatic'),
+  );
+  const chromatic = Math.round(said.find((one) => one !== null) ?? 0);
+  return Math.abs(chromatic) <= 24 ? chromatic : 0;
+}
+
 /** Reads a measure of a part. */
 export function readMeasure(measure: XmlElement, context: MeasureContext): ReadMeasure {
   const ticks = (divisions: number) =>
@@ -74,8 +87,8 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     if (part.name === 'backup') at = Math.max(0, at - duration);
     else if (part.name === 'forward') at += duration;
     else if (part.name === 'harmony') {
-      const chord = chordOf(part, context.key);
-      if (!chord) strangeChords.push(harmonyInWords(part));
+      const chord = isSilence(part) ? null : chordOf(part, context.key);
+      if (!chord && !isSilence(part)) strangeChords.push(harmonyInWords(part));
       else chords.push(placed(chord, at, ticks(numberOf(part, 'offset') ?? 0)));
     } else if (part.name === 'note') {
       addLyrics(part, lyrics);
@@ -104,6 +117,9 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
   const endings = lines.map((line) => child(line, 'ending')).filter((one) => one !== null);
   const starts = endings.find(({ attributes }) => attributes['type'] === 'start');
   const [meter, strangeMeter] = meterIn(measure);
+  const isFree = childrenOf(measure, 'attributes').some((one) =>
+    child(one, 'time', 'senza-misura'),
+  );
   const sameStyle = childrenOf(measure, 'attributes')
     .map((one) => child(one, 'measure-style', 'measure-repeat'))
     .findLast((one) => one !== null);
@@ -114,13 +130,14 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     strangeMeter,
     chords,
     notes,
+    sung: notes,
     strangeChords,
     rehearsal:
       directions
         .map((one) => textOf(one, 'direction-type', 'rehearsal').trim())
         .find((text) => text !== '') ?? null,
     words: words.filter((text) => text !== '' && !feelOf(text)),
-    feel: words.map(feelOf).find((one) => one !== null) ?? null,
+    feel: words.map(feelOf).find((one) => one !== null) ?? (isFree ? 'free' : null),
     tempo: tempoIn(directions, sounds),
     swing: swing ? (textOf(swing, 'swing-type') === '16th' ? 'sixteenths' : 'eighths') : null,
     lyrics: Array.from({ length: Math.max(0, ...lyrics.keys()) }, (_, line) =>
@@ -131,11 +148,8 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     ),
     implicit: measure.attributes['implicit'] === 'yes',
     same: sameStyle ? (sameStyle.attributes['type'] === 'stop' ? 'stop' : 'start') : null,
-    repeat: repeats.some(({ attributes }) => attributes['direction'] === 'backward')
-      ? 'backward'
-      : repeats.length > 0
-        ? 'forward'
-        : null,
+    opens: repeats.some(({ attributes }) => attributes['direction'] !== 'backward'),
+    goesBack: repeats.some(({ attributes }) => attributes['direction'] === 'backward'),
     times: Math.min(
       99,
       Math.max(2, ...repeats.map(({ attributes }) => Number(attributes['times']) || 2)),
@@ -158,7 +172,7 @@ function meterIn(measure: XmlElement): readonly [Meter | null, string | null] {
   const time = childrenOf(measure, 'attributes')
     .map((one) => child(one, 'time'))
     .findLast((one) => one !== null);
-  if (!time) return [null, null];
+  if (!time || child(time, 'senza-misura')) return [null, null];
   const beats = textOf(time, 'beats').replace(/\s/g, '');
   const unit = textOf(time, 'beat-type').trim();
   const sum = beats.split('+').reduce((total, one) => total + Number(one), 0);
@@ -195,10 +209,10 @@ function feelOf(words: string): Feel | null {
   return feels.find((feel) => feel === said) ?? (/^(?:ritardando|rall)/.test(said) ? 'rit' : null);
 }
 
-function placed(chord: Chord, at: number, offset: number): PlacedChord {
+function placed(chord: Chord | null, at: number, offset: number): PlacedChord {
   const by: Push['by'] | null =
     offset === -eighth ? 'eighth' : offset === -sixteenth ? 'sixteenth' : null;
-  if (by) return { at, chord, push: { by, hands: 'both' } };
+  if (by && chord) return { at, chord, push: { by, hands: 'both' } };
   return { at: Math.max(0, at + offset), chord, push: null };
 }
 

@@ -1,0 +1,74 @@
+import { patternLineNamed, readSongPattern, type SongPattern } from '../../chart/ownPatterns.ts';
+import { readShape, shapeNamed, type PaletteShape } from '../../chart/namedShapes.ts';
+import { handsLines, nothingSaidOfHands, readHandsLine } from '../../chart/saidHands.ts';
+import type { Song } from '../../chart/song.ts';
+import type { TexturedHand } from '../../chart/steps.ts';
+import { readTexture, type Texture } from '../../chart/texture.ts';
+import { emptySong, oneLine } from '../imported.ts';
+import { child, childrenOf, textOf, type XmlElement } from '../xml.ts';
+
+/** What a score says of the song as a whole: its title, who made it, and what this program keeps there. */
+export function headOf(root: XmlElement): Song {
+  const identification = child(root, 'identification');
+  const creators = childrenOf(identification, 'creator').map(({ text }) => oneLine(text, 80));
+  const kept = Object.fromEntries(
+    childrenOf(child(identification, 'miscellaneous'), 'miscellaneous-field').map((field) => [
+      field.attributes['name'] ?? '',
+      oneLine(field.text),
+    ]),
+  );
+  const patterns = patternsIn(kept);
+  return {
+    ...emptySong,
+    title: oneLine(textOf(root, 'work', 'work-title') || textOf(root, 'movement-title')),
+    reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
+    minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
+    patterns,
+    textures: {
+      left: textureIn(kept['left'], 'left', patterns),
+      right: textureIn(kept['right'], 'right', patterns),
+      bars: [],
+    },
+    shapes: shapesIn(kept),
+    hands: handsLines.reduce((said, line) => {
+      const read = readHandsLine(line, kept[line] ?? '', said);
+      return read.ok ? read.value : said;
+    }, nothingSaidOfHands),
+    details: {
+      by: [...new Set(creators)]
+        .filter((name) => name !== '')
+        .join(', ')
+        .slice(0, 200),
+      rights: oneLine(textOf(identification, 'rights')),
+      singer: kept['singer'] ?? '',
+      feel: kept['feel'] ?? '',
+    },
+  };
+}
+
+/** Named shapes, each a field of its own; what cannot be read is left out. */
+function shapesIn(kept: Readonly<Record<string, string>>): PaletteShape[] {
+  return Object.entries(kept).flatMap(([field, notes]) => {
+    const name = shapeNamed(field);
+    const read = name && readShape(oneLine(name), notes.replace('/', '|'), 'relative');
+    return read && read.ok ? [read.value] : [];
+  });
+}
+
+/** Named patterns likewise. */
+function patternsIn(kept: Readonly<Record<string, string>>): SongPattern[] {
+  return Object.entries(kept).flatMap(([field, steps]) => {
+    const name = patternLineNamed(field);
+    const read = name && readSongPattern(oneLine(name), steps.replaceAll('/', '|'));
+    return read && read.ok ? [read.value] : [];
+  });
+}
+
+function textureIn(
+  text: string | undefined,
+  hand: TexturedHand,
+  patterns: readonly SongPattern[],
+): Texture | null {
+  const read = readTexture(text ?? '', hand, patterns);
+  return read.ok ? read.value : null;
+}

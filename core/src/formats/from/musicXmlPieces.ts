@@ -1,0 +1,51 @@
+import { barTicks, type Meter } from '../../chart/meter.ts';
+import type { ReadMeasure } from './musicXmlMeasure.ts';
+
+/** How long what is written in a measure is, in ticks. */
+export function lengthOf({ notes }: ReadMeasure): number {
+  return notes.reduce((end, note) => Math.max(end, note.at + note.ticks), 0);
+}
+
+/**
+ * A measure that is longer than its metre, as in a free one, as several bars, so that none of its chords is lost. What is
+ * said at its beginning stays with the first, what is said at its end with the last.
+ */
+export function inPieces(measure: ReadMeasure, meter: Meter): ReadMeasure[] {
+  const bar = barTicks(meter);
+  const last = Math.max(lengthOf(measure) - 1, ...measure.chords.map(({ at }) => at), 0);
+  const count = Math.floor(last / bar) + 1;
+  if (count === 1) return [measure];
+  const within = <One extends { readonly at: number }>(all: readonly One[], piece: number) =>
+    all
+      .filter(({ at }) => Math.floor(at / bar) === piece)
+      .map((one) => ({ ...one, at: one.at - piece * bar }));
+  return Array.from({ length: count }, (_, piece): ReadMeasure => {
+    const [isFirst, isLast] = [piece === 0, piece === count - 1];
+    return {
+      ...measure,
+      chords: within(measure.chords, piece),
+      notes: within(measure.notes, piece),
+      sung: within(measure.sung, piece),
+      ...(isFirst ? {} : behind),
+      ...(isLast ? {} : { goesBack: false, endingStops: false, jumps: false }),
+    };
+  });
+}
+
+/** What is said before the first note only. */
+const behind = {
+  key: null,
+  meter: null,
+  strangeMeter: null,
+  strangeChords: [],
+  rehearsal: null,
+  words: [],
+  feel: null,
+  tempo: null,
+  lyrics: [],
+  newLine: false,
+  implicit: false,
+  same: null,
+  opens: false,
+  ending: null,
+} as const;
