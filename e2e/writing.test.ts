@@ -69,6 +69,51 @@ test('eight bars are written on the chart without the mouse, all of it undone, a
   expect(await lines()).toEqual(written);
 });
 
+test('the bar behind the last chord waits: eight chords with Space and N leave no silent bar, a mark before a chord waits too', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Waiting\nkey: G\n');
+  await chart(page).focus();
+  const lines = async () =>
+    (await text(page))
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line !== '')
+      .slice(2);
+  const addSection = async (name: string) => {
+    await page.keyboard.press('n');
+    await page.getByLabel('Its name').fill(name);
+    await page.keyboard.press('Enter');
+    await expect(section(page, name)).toBeVisible();
+  };
+  await addSection('Verse');
+  await page.keyboard.type('1 5/7 6m 4 ');
+  // The slot is there, and another bar behind it would be silent.
+  expect(await lines()).toEqual(['Verse:', '1 | 5/7 | 6m | 4 | _']);
+  await page.keyboard.press('|');
+  expect(await lines()).toEqual(['Verse:', '1 | 5/7 | 6m | 4 | _']);
+  await addSection('Chorus');
+  await page.keyboard.type('4 <5 1');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('|');
+  await page.keyboard.type('<<r6m!');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('|');
+  await page.keyboard.press('ArrowLeft');
+  expect(await lines()).toEqual(['Verse:', '1 | 5/7 | 6m | 4', 'Chorus:', '4 | <5 | 1 | <<r6m!']);
+  // A silence that is meant stays, and R pushes the right hand at once.
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('r');
+  await page.keyboard.press('End');
+  await page.keyboard.press('|');
+  await page.keyboard.press('_');
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('+');
+  expect((await lines()).at(-1)).toBe('4 | <<5 | <r1 | <<r6m! | _');
+});
+
 test('slots are marked, joined, moved by degrees and copied; what cannot be done says why', async ({
   page,
 }) => {

@@ -336,11 +336,13 @@ export {
   setTextures,
 } from './writing/sections.ts';
 export type { MarkName } from './writing/slots.ts';
+export { partMarks } from './writing/typedMarks.ts';
 export {
   hold,
   inOrder,
   join,
   mark,
+  pushEverySecond,
   putChord,
   putSilence,
   repeatBar,

@@ -17,7 +17,9 @@ import {
   noTextures,
   parseChart,
   parseChord,
+  partMarks,
   placedSlots,
+  pushEverySecond,
   printChart,
   putChord,
   putSilence,
@@ -223,7 +225,7 @@ describe('one edit of a line', () => {
     ['1', at(0), (s: ChartResult, to: Cursor) => addSection(s, to, '2nd ending'), /something else/],
     ['1', at(0), (s: ChartResult, to: Cursor) => addSection(s, to, ' : '), /needs a name/],
     ['1', at(0), (s: ChartResult, to: Cursor) => repeatSection(s, to, -1), /1 to 99 times/],
-    ['1', at(0), (s: ChartResult, to: Cursor) => mark(s, to, to, 'right'), /Push the chord first/],
+    ['1', at(0), (s: ChartResult, to: Cursor) => mark(s, to, to, 'right'), /nothing before it/],
     ['_', at(0), (s: ChartResult, to: Cursor) => mark(s, to, to, 'accent'), /needs a chord/],
     ['1 | %', at(1), split, /repeats the one before/],
     ['1', at(0), (s: ChartResult, to: Cursor) => spreadWords(s, to, ' \n'), /no words/],
@@ -447,6 +449,62 @@ describe('any edit of any chart', () => {
         expect(move(text, 7)).toBe(text);
       }),
       { numRuns: 60 },
+    );
+  });
+});
+
+describe('marks that are typed, and pushes of several chords', () => {
+  test.each([
+    ['<4', '4', { push: { by: 'eighth', hands: 'both' } }],
+    ['<<r4sus4!', '4sus4', { push: { by: 'sixteenth', hands: 'right' }, stop: true, ring: null }],
+    ['6m7~>', '6m7', { ring: { bars: null }, stop: false, accent: true }],
+    ['1^', '1', { fermata: true }],
+    ['r4', 'r4', {}],
+    ['Am7', 'Am7', {}],
+    ['<', '', { push: { by: 'eighth', hands: 'both' } }],
+  ])('%s', (typed, chord, marks) => {
+    expect(partMarks(typed)).toEqual({ chord, marks });
+  });
+
+  const four = parseChord('4');
+  const putPushed = (read: ChartResult, to: Cursor) =>
+    putChord(read, to, four.ok ? four.value : ({} as never), partMarks('<4').marks);
+
+  test.each([
+    ['A:\n  1 | _', at(1), putPushed, 'A:\n  1 | <4'],
+    [
+      'A:\n  1 | 2',
+      at(1),
+      (s: ChartResult, to: Cursor) => mark(s, to, to, 'right'),
+      'A:\n  1 | <r2',
+    ],
+    [
+      'A:\n  1 | 5/7 | 6 4 | 5',
+      at(0),
+      (s: ChartResult, to: Cursor) => pushEverySecond(s, to, at(3)),
+      'A:\n  1 | <5/7 | 6 <4 | 5',
+    ],
+    [
+      'A:\n  1 | <5/7',
+      at(0),
+      (s: ChartResult, to: Cursor) => pushEverySecond(s, to, at(1)),
+      'A:\n  1 | <<5/7',
+    ],
+    // Of the first chord of a song, which nothing is before, only the others are pushed.
+    [
+      'A:\n  1 | 4',
+      at(0),
+      (s: ChartResult, to: Cursor) => mark(s, to, at(1), 'push'),
+      'A:\n  1 | <4',
+    ],
+  ])('%s', (typed, to, make, wanted) => {
+    expect(after(head + typed, to, make)).toBe(head + wanted);
+  });
+
+  test('what cannot be pushed says why', () => {
+    expect(after(`${head}A:\n  _`, at(0), putPushed)).toContain('nothing before it to push into');
+    expect(after(`${head}A:\n  1`, at(0), (s, to) => pushEverySecond(s, to, to))).toContain(
+      'two chords at least',
     );
   });
 });

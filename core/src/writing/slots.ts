@@ -18,6 +18,7 @@ import { written } from './changes.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { refused, type Edit } from './edit.ts';
 import { placeOfBar, rewrite, withBar, type BarPlaced } from './place.ts';
+import type { TypedMarks } from './typedMarks.ts';
 
 /** The marks that a chord can wear; `right` is a push of the right hand alone. */
 export type MarkName = 'push' | 'right' | 'ring' | 'stop' | 'accent' | 'fermata';
@@ -25,10 +26,30 @@ export type MarkName = 'push' | 'right' | 'ring' | 'stop' | 'accent' | 'fermata'
 const nowhere = 'There is no bar here yet; begin a section first.';
 
 /** Puts a chord in a slot, with the marks that the chord before it wore. A repeated bar becomes a bar of its own. */
-export function putChord(read: ChartResult, at: Cursor, chord: Chord): Edit {
-  return editSlot(read, at, (slot) =>
-    slot.kind === 'chord' ? { ...slot, chord } : plainChord(chord, slot.ticks),
-  );
+export function putChord(
+  read: ChartResult,
+  at: Cursor,
+  chord: Chord,
+  marks: TypedMarks = {},
+): Edit {
+  if (marks.push) {
+    let room: number | null = null;
+    changedSlots(read.song, at, at, (slot, before) => {
+      room = before;
+      return slot;
+    });
+    if (room === null || room < pushTicks(marks.push)) return refused(noRoom(room));
+  }
+  return editSlot(read, at, (slot) => {
+    const now = slot.kind === 'chord' ? slot : plainChord(chord, slot.ticks);
+    return { ...now, chord, ...marks };
+  });
+}
+
+function noRoom(room: number | null): string {
+  return room === null
+    ? 'The first chord of a song has nothing before it to push into.'
+    : 'What comes before is too short to push into.';
 }
 
 export function putSilence(read: ChartResult, at: Cursor): Edit {
@@ -104,9 +125,9 @@ export function join(read: ChartResult, at: Cursor): Edit {
 export function mark(read: ChartResult, from: Cursor, to: Cursor, what: MarkName): Edit {
   const chosen = chordsBetween(read, from, to);
   if (chosen.length === 0) return refused('A mark needs a chord to stand on.');
-  if (what === 'push') return push(read, from, to, chosen);
+  if (what === 'push') return push(read, from, to, chosen, 'both');
   if (what === 'right' && chosen.every(({ is }) => is.push === null))
-    return refused('Push the chord first (<); then the right hand alone can come early.');
+    return push(read, from, to, chosen, 'right');
   const all = chosen.every(({ is }) => wears(is, what));
   return editSlots(read, from, to, (slot) =>
     slot.kind === 'chord' ? { ...slot, ...marked(slot, what, !all) } : slot,
@@ -131,7 +152,25 @@ function marked(slot: ChordSlot, what: Exclude<MarkName, 'push'>, on: boolean): 
 /** The ways a push goes round. */
 const pushes: readonly (Push['by'] | null)[] = [null, 'eighth', 'sixteenth'];
 
-function push(read: ChartResult, from: Cursor, to: Cursor, chosen: readonly ChosenChord[]): Edit {
+/**
+ * Pushes every second of the chords from one slot to another, or, where all of those come early as a push goes round, goes
+ * on with the next of its ways.
+ */
+export function pushEverySecond(read: ChartResult, from: Cursor, to: Cursor): Edit {
+  const chosen = chordsBetween(read, from, to);
+  const second = chosen.filter((_, index) => index % 2 === 1);
+  if (second.length === 0) return refused('Choose two chords at least: every second is pushed.');
+  return push(read, from, to, second, 'both');
+}
+
+/** @param hands those that come early where nothing was pushed before */
+function push(
+  read: ChartResult,
+  from: Cursor,
+  to: Cursor,
+  chosen: readonly ChosenChord[],
+  hands: Push['hands'],
+): Edit {
   const fits = (by: Push['by'] | null, room: number | null) =>
     by === null || (room !== null && room >= pushTicks({ by, hands: 'both' }));
   const [first] = chosen;
@@ -140,16 +179,13 @@ function push(read: ChartResult, from: Cursor, to: Cursor, chosen: readonly Chos
     .map((step) => pushes[(now + step) % pushes.length]!)
     .find((by) => chosen.some(({ room }) => fits(by, room)))!;
   if (next === null && chosen.every(({ is }) => is.push === null)) {
-    return refused(
-      chosen.every(({ room }) => room === null)
-        ? 'The first chord of a song has nothing before it to push into.'
-        : 'What comes before is too short to push into.',
-    );
+    return refused(noRoom(chosen.every(({ room }) => room === null) ? null : 0));
   }
+  const pushed = new Set(chosen.map(({ is }) => is));
   return editSlots(read, from, to, (slot, room) => {
-    if (slot.kind !== 'chord') return slot;
+    if (slot.kind !== 'chord' || !pushed.has(slot)) return slot;
     const by = fits(next, room) ? next : null;
-    return { ...slot, push: by && { by, hands: slot.push?.hands ?? 'both' } };
+    return { ...slot, push: by && { by, hands: slot.push?.hands ?? hands } };
   });
 }
 

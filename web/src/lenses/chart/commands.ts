@@ -8,6 +8,7 @@ import {
   join,
   mark,
   moveSection,
+  pushEverySecond,
   putSilence,
   remove,
   removeSection,
@@ -34,10 +35,16 @@ export interface Chosen {
 /** What opens a window of its own. */
 export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric' | 'suspend';
 
+/**
+ * What an edit leaves behind: a bar that waits for its chord, beside the one here or in a line of its own, or a silence
+ * that is meant.
+ */
+export type Leaves = 'nothing' | 'a bar' | 'a line' | 'silence';
+
 /** What a command of the chart can do. */
 export interface ChartHands {
   /** Makes an edit at what is chosen. */
-  readonly run: (edit: (read: ChartResult, chosen: Chosen) => Edit) => void;
+  readonly run: (edit: (read: ChartResult, chosen: Chosen) => Edit, leaves?: Leaves) => void;
   readonly open: (window: ChartWindow) => void;
   /** Begins to change the name of the section at the cursor, where it stands. */
   readonly rename: () => void;
@@ -64,7 +71,8 @@ const edit = (
   [key, keyName]: readonly [string, string],
   name: string,
   make: (read: ChartResult, chosen: Chosen) => Edit,
-): ChartCommand => ({ id, key, keyName, name, does: ({ run }) => run(make) });
+  leaves: Leaves = 'nothing',
+): ChartCommand => ({ id, key, keyName, name, does: ({ run }) => run(make, leaves) });
 
 const at =
   (make: (read: ChartResult, at: Cursor) => Edit) =>
@@ -108,13 +116,16 @@ export const chartCommands: readonly ChartCommand[] = [
   },
   edit('push', ['<', '<'], t('Push: an eighth, a sixteenth, none'), marks('push')),
   edit('right', ['r', 'R'], t('Only the right hand comes early'), marks('right')),
+  edit('everySecond', ['+', '+'], t('Push every second chord'), (read, { anchor, head }) =>
+    pushEverySecond(read, anchor, head),
+  ),
   edit('ring', ['~', '~'], t('Let it ring'), marks('ring')),
   edit('stop', ['!', '!'], t('Stop: short, then silence'), marks('stop')),
   edit('accent', ['>', '>'], t('Accent'), marks('accent')),
   edit('fermata', ['^', '^'], t('Hold (fermata)'), marks('fermata')),
-  edit('silence', ['_', '_'], t('Silence'), at(putSilence)),
-  edit('tie', ['.', '.'], t('The chord before sounds on'), at(hold)),
-  edit('same', ['%', '%'], t('The bar before again'), at(repeatBar)),
+  edit('silence', ['_', '_'], t('Silence'), at(putSilence), 'silence'),
+  edit('tie', ['.', '.'], t('The chord before sounds on'), at(hold), 'silence'),
+  edit('same', ['%', '%'], t('The bar before again'), at(repeatBar), 'silence'),
   edit('split', ['s', 'S'], t('Split in two'), at(split)),
   edit('join', ['j', 'J'], t('Join with the next'), at(join)),
   edit(
@@ -122,14 +133,16 @@ export const chartCommands: readonly ChartCommand[] = [
     ['i', 'I'],
     t('Bar before'),
     at((read, to) => insertBar(read, to, 'before')),
+    'a bar',
   ),
   edit(
     'barAfter',
     ['|', '|'],
     t('Bar after'),
     at((read, to) => insertBar(read, to, 'after')),
+    'a bar',
   ),
-  edit('line', ['Shift+Enter', 'Shift Enter'], t('New line'), at(addPhrase)),
+  edit('line', ['Shift+Enter', 'Shift Enter'], t('New line'), at(addPhrase), 'a line'),
   edit('remove', ['Backspace', 'Backspace'], t('Take away'), at(remove)),
   edit('up', ['Alt+ArrowUp', 'Alt ↑'], t('A degree up'), (read, { anchor, head }) =>
     transposeByDegrees(read, anchor, head, 1),

@@ -6,6 +6,7 @@ import {
   lineAway,
   lineEnd,
   nearestCursor,
+  partMarks,
   placeOfBar,
   putChord,
   readTypedChord,
@@ -37,6 +38,7 @@ import { useSteady } from '../../ui/useSteady.ts';
 import { commandOf, keyOf } from '../command.ts';
 import { withTyped, type TypingKey } from './padKeys.ts';
 import { chordText, wordsAt } from './places.ts';
+import { useWaitingBar } from './useWaitingBar.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
 import type { ChartSound } from './useChartSound.ts';
 import { t } from '../../words/words.ts';
@@ -118,6 +120,8 @@ export function useWriting(sound: ChartSound): Writing {
     return typeof from === 'number' && typeof to === 'number' ? { from, to } : null;
   }, [song, anchor, cursor]);
 
+  const waiting = useWaitingBar();
+
   const focusChart = () => chartRef.current?.focus({ preventScroll: true });
 
   const goTo = (to: Cursor | null, from: Cursor | null = null) => {
@@ -141,12 +145,17 @@ export function useWriting(sound: ChartSound): Writing {
     if (entry) dropEntry();
     return true;
   };
-  const run: ChartHands['run'] = (make) => {
+  const run: ChartHands['run'] = (make, leaves = 'nothing') => {
     if (!takeTyped()) return;
-    if (!cursor) return notify(t('There is no bar here yet: begin with a section (N).'));
-    const chosen = { anchor: anchor ?? cursor, head: cursor };
+    // A bar more after one that waits for its chord would be a silent one.
+    if (leaves === 'a bar' && waiting.waits()) return;
+    const wasWaiting = leaves !== 'silence' && waiting.giveBack();
+    const here = wasWaiting ? cursorNow() : cursor;
+    if (!here) return notify(t('There is no bar here yet: begin with a section (N).'));
+    const chosen = { anchor: wasWaiting ? here : (anchor ?? here), head: here };
     const to = write((now) => make(now, chosen));
-    if (to && sameCursor(to, cursor)) setAnchored({ anchor: chosen.anchor, head: cursor });
+    if (to && leaves !== 'nothing') waiting.begins(leaves === 'silence');
+    if (to && sameCursor(to, here)) setAnchored({ anchor: chosen.anchor, head: here });
   };
 
   const begin = (typed: string) => {
@@ -160,13 +169,14 @@ export function useWriting(sound: ChartSound): Writing {
       dropEntry();
       return false;
     }
-    const typed = readTypedChord(entry.text.trim(), view);
+    const { chord, marks } = partMarks(entry.text);
+    const typed = readTypedChord(chord, view);
     if (!typed.ok) {
       setEntry({ ...entry, trouble: typed.problems[0]!.message });
       return false;
     }
     const at = { bar: entry.bar, slot: entry.slot };
-    const put = write((now) => putChord(now, at, typed.value));
+    const put = write((now) => putChord(now, at, typed.value, marks));
     setEntry(null);
     focusChart();
     if (put && then === 'next') goOnFrom(at);
@@ -179,7 +189,12 @@ export function useWriting(sound: ChartSound): Writing {
     const next = stepped(now.song, at, 1);
     const isSameLine = next && now.barPlaces[next.bar]?.line === now.barPlaces[at.bar]?.line;
     if (isSameLine) songDocument.goTo(next);
-    else write((chart) => insertBar(chart, at, 'after'));
+    else if (write((chart) => insertBar(chart, at, 'after'))) waiting.begins();
+  };
+  /** Where a place is once the bar that waited in vain, at the cursor, is gone. */
+  const givenBack = (to: Cursor | null): Cursor | null => {
+    const isBehind = to && cursor && to.bar > cursor.bar;
+    return waiting.giveBack() && isBehind ? { ...to, bar: to.bar - 1 } : to;
   };
   const dropEntry = () => {
     setEntry(null);
@@ -202,15 +217,19 @@ export function useWriting(sound: ChartSound): Writing {
   const leaveEntry = (to: EventTarget | null) => {
     // The chart has the focus back once the entry was taken or dropped.
     if (to === chartRef.current || (to instanceof Element && to.closest('[data-pad]'))) return;
-    const typed = entry && readTypedChord(entry.text.trim(), view);
+    const said = partMarks(entry?.text ?? '');
+    const typed = entry && readTypedChord(said.chord, view);
     setEntry(null);
-    if (entry && typed?.ok) write((now) => putChord(now, entry, typed.value));
+    if (entry && typed?.ok) write((now) => putChord(now, entry, typed.value, said.marks));
+    else waiting.giveBack();
   };
 
   const steady = useSteady({
     run,
     open: (window: ChartWindow) => {
-      if (takeTyped()) setOpened(window);
+      if (!takeTyped()) return;
+      waiting.giveBack();
+      setOpened(window);
     },
     type: () => begin(cursor ? chordText(read, cursor) : ''),
     typePart,
@@ -242,7 +261,10 @@ export function useWriting(sound: ChartSound): Writing {
       songDocument.redo();
       announce(t('Done again'));
     },
-    togglePlaying: sound.toggle,
+    togglePlaying: () => {
+      waiting.giveBack();
+      sound.toggle();
+    },
     goOn: sound.goOn,
   });
   const { isOpen } = sound;
@@ -259,7 +281,13 @@ export function useWriting(sound: ChartSound): Writing {
   const actionOf = (event: KeyboardEvent): (() => void) | null => {
     const key = keyOf(event);
     const step = moves[key.replace('Shift+', '')];
-    if (step) return () => goTo(step(), event.shiftKey ? (anchor ?? null) : null);
+    if (step)
+      return () => {
+        const to = step();
+        goTo(givenBack(to), event.shiftKey ? (anchor ?? null) : null);
+      };
+    // A mark before a chord waits for it.
+    if (key === '<' && waiting.waits()) return () => begin(key);
     if (/^[1-7#[]$/.test(key) || /^[A-H]$/.test(key) || (key === 'b' && !lettersTaken))
       return () => begin(key);
     if (lettersTaken && /^[a-z]$/.test(key)) return null;
@@ -317,7 +345,7 @@ export function useWriting(sound: ChartSound): Writing {
       if (entry) takeEntry('stay');
       // Where one is in it already one stays.
       const here = cursor && placeOfBar(song, cursor.bar)?.section;
-      if (here !== section) goTo({ bar: barsBefore(song, section), slot: 0 });
+      if (here !== section) goTo(givenBack({ bar: barsBefore(song, section), slot: 0 }));
     },
     opened,
     close: () => {
@@ -343,7 +371,7 @@ export function useWriting(sound: ChartSound): Writing {
     setTune: (tune) => cursor && write((now) => setTune(now, cursor, tune)),
     choose: (to, extend) => {
       if (entry) takeEntry('stay');
-      goTo(to, extend ? anchor : null);
+      goTo(givenBack(to), extend ? anchor : null);
       focusChart();
     },
   };

@@ -168,6 +168,7 @@ export const chart = {
   'Play from here, stop playing': 'Tocar daqui, parar',
   'Go on, while an open section sounds': 'Seguir, enquanto soa uma seção aberta',
   'Change the chord here': 'Mudar o acorde daqui',
+  'Push every second chord': 'Antecipar um acorde sim, um não',
   'Push: an eighth, a sixteenth, none': 'Antecipar: uma colcheia, uma semicolcheia, nada',
   'Only the right hand comes early': 'Só a mão direita antecipa',
   'Let it ring': 'Deixar soar',
