@@ -127,6 +127,13 @@ test('a song has a menu in its row: kept at hand, tagged, duplicated, deleted wi
   await expect(tags).toBeHidden();
   await page.getByRole('button', { name: 'Leave out the filter: tag by the sea' }).click();
 
+  // Chords in a row are searched for as music, whatever their qualities; the place is said.
+  await writeSong(page, 'title: Heron Steps\nkey: F\n\nVerse:\n  1 | 7m7b5 37#5#9 | 6m9\n');
+  await page.goto('/songs');
+  await page.getByRole('searchbox').fill('7 3 6');
+  await expect(songs(page).filter({ hasText: 'Heron Steps' })).toHaveCount(1);
+  await expect(page.getByText('Verse, from bar 2').first()).toBeVisible();
+
   await writeSong(page, 'title: Row of Poplars\nkey: F\n\nVerse:\n  1 | 4 | 5\n');
   await page.goto('/songs?search=poplars');
   await fromRow(page, 'Row of Poplars', 'Duplicate');

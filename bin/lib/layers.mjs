@@ -19,7 +19,7 @@ export const layers = {
     ['sets'],
     ['arrange'],
     ['practice'],
-    ['formats'],
+    ['formats', 'search'],
   ],
   'contract/src': [['wire'], ['stored'], ['files']],
   'server/src': [

@@ -371,3 +371,11 @@ export { fromMidi } from './formats/from/fromMidi.ts';
 export type { ImportedList, SongRow } from './formats/songList.ts';
 export { writeCsv } from './formats/csv.ts';
 export { fromCsv, rowOf, toCsv } from './formats/songList.ts';
+export {
+  findNumbers,
+  numberIndex,
+  readNumberSearch,
+  type FoundNumbers,
+  type NumberIndex,
+  type NumberSearch,
+} from './search/numbers.ts';

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { storeDecisions, storeSet, type SongOrder } from '@intervallum/contract';
-import { noDecisions } from '@intervallum/core';
+import { noDecisions, type NumberSearch } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
@@ -231,9 +231,10 @@ const reading = readForLists(text('BETA'));
 const today = '2026-11-26';
 const filtered = (
   db: Database,
-  filter: lists.SongFilter & { search: string },
+  filter: lists.SongFilter & { search: string; music?: NumberSearch },
   order: SongOrder = 'title',
-) => lists.filterSongs(ours, db, filter, { order, today, after: null, most: 9 });
+) =>
+  lists.filterSongs(ours, db, { music: null, ...filter }, { order, today, after: null, most: 9 });
 
 /** Asks while the set of both has a day and a leader, which the other lists are not about. */
 async function onADay(ask: () => Promise<unknown>): Promise<unknown> {
@@ -479,6 +480,22 @@ describe('a store asked for one team', () => {
         sql`select is_common(${ours.teamId}::uuid, ${search}) as common`,
       );
       expect(rows).toEqual([{ common: own === 1 }]);
+    });
+  });
+
+  test('a search for chords finds its own songs only', async () => {
+    const music = { roots: 'kgd', pattern: ' b7[^ ]*  5[^ ]*  2m ' };
+    await server.owner.query(
+      "update songs set roots = 'akgda', numbers = ' 1  b7  5  2m  1 ' where id = $1",
+      [song],
+    );
+    await inScope(server.database, ours, async (db) => {
+      const { rows } = await db.execute(
+        sql`select found_numbers(${music.roots}, ${music.pattern}) as id`,
+      );
+      expect(rows).toEqual([{ id: song }]);
+      const { total } = await filtered(db, { search: 'b7 5 2m', music });
+      expect(total).toBe(1);
     });
   });
 

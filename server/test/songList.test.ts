@@ -273,3 +273,46 @@ test.each([
     expect.stringContaining(field),
   ]);
 });
+
+describe('a search for numbers', () => {
+  const found = async (search: string, more = '') => {
+    const { body } = await server.call(
+      'GET',
+      `/api/songs?search=${encodeURIComponent(search)}${more}`,
+    );
+    return songList
+      .parse(body)
+      .songs.map(({ summary, found: at }) => `${summary.title}: ${at?.section} ${at?.bar}`);
+  };
+  beforeAll(async () => {
+    for (const [title, chords] of [
+      ['Heron', 'Verse:\n  1 | 4\n\nChorus:\n  5/7 | 6m 4 | 1 | 5'],
+      ['Otter', 'Verse:\n  1 | 7m7b5 37#5#9 | 6m9'],
+      ['Plover', 'Verse x2:\n  4 | 1 | 5 | 6m7'],
+    ])
+      await server.call('POST', '/api/songs', { text: `title: ${title}\nkey: C\n\n${chords}\n` });
+  });
+
+  test.each([
+    ['6 4 1 5', ['Heron: Chorus 2', 'Plover: Verse 4']],
+    ['6415', ['Heron: Chorus 2', 'Plover: Verse 4']],
+    ['7 3 6', ['Otter: Verse 2']],
+    ['7m7b5 37#5#9', ['Otter: Verse 2']],
+    ['6m7 4', ['Plover: Verse 4']],
+    ['5/7 6m', ['Heron: Chorus 1']],
+    ['2 2 2', []],
+  ])('%s', async (search, wanted) => {
+    expect(await found(search)).toEqual(wanted);
+    expect(await found(search, '&order=key')).toEqual(wanted);
+  });
+
+  test('a song that was changed or deleted is found by what it is now', async () => {
+    const { body } = await server.call('GET', '/api/songs?search=Otter');
+    const { id } = songList.parse(body).songs[0]!;
+    const text = 'title: Otter\nkey: C\n\nVerse:\n  b7 | 4m | 1\n';
+    await server.call('PUT', `/api/songs/${id}`, { text }, { 'If-Match': '"1"' });
+    expect([await found('7 3 6'), await found('b7 4m 1')]).toEqual([[], ['Otter: Verse 1']]);
+    await server.call('DELETE', `/api/songs/${id}`);
+    expect(await found('b7 4m 1')).toEqual([]);
+  });
+});

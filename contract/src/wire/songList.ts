@@ -19,6 +19,8 @@ export const songListItem = z.object({
   favourite: z.boolean(),
   /** The last day, up to today, of a set with it. */
   usedOn: day.nullable(),
+  /** Where it first has the chords that were searched for: the section, and its bar counted from 1. */
+  found: z.object({ section: z.string(), bar: z.int().min(1) }).nullable(),
 });
 export type SongListItem = z.infer<typeof songListItem>;
 

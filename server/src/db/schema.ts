@@ -80,6 +80,9 @@ export const songs = pgTable(
     sung: text('sung').notNull().default(''),
     text: text('text').notNull().default(''),
     rules: rules(),
+    /** Its chords: a letter for each root, and each as it is written (core's `numberIndex`). */
+    roots: text('roots').notNull().default(''),
+    numbers: text('numbers').notNull().default(''),
     summary: jsonb('summary').$type<SongSummary>(),
     /** What a search looks in. */
     haystack: text('haystack').generatedAlwaysAs(
@@ -105,6 +108,7 @@ export const songs = pgTable(
       .where(isNull(table.deletedAt)),
     index('songs_title_begins').on(table.teamId, sql`lower(${table.title}) collate "C"`),
     index('songs_haystack').using('gin', table.teamId, sql`${table.haystack} gin_trgm_ops`),
+    index('songs_roots').using('gin', table.teamId, sql`${table.roots} gin_trgm_ops`),
     index('songs_seq').on(table.teamId, table.seq),
   ],
 );

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import { asItSounded } from '@intervallum/core';
-import { carryParts, readForLists, type CarryRequest } from './readings.ts';
+import { asItSounded, type NumberSearch } from '@intervallum/core';
+import { carryParts, findInChart, readForLists, type CarryRequest } from './readings.ts';
 
 /** What the thread that reads charts is asked, and answers. */
 export type ChartJob =
@@ -11,6 +11,12 @@ export type ChartJob =
       readonly kind: 'rewrite';
       readonly text: string;
       readonly rules: number;
+    }
+  | {
+      readonly id: number;
+      readonly kind: 'find';
+      readonly text: string;
+      readonly search: NumberSearch;
     };
 
 parentPort?.on('message', (job: ChartJob) => {
@@ -29,5 +35,7 @@ function done(job: ChartJob): unknown {
       return carryParts(job.request);
     case 'rewrite':
       return asItSounded(job.text, job.rules);
+    case 'find':
+      return findInChart(job.text, job.search);
   }
 }

@@ -1,4 +1,5 @@
 import type { StoredDecisions } from '@intervallum/contract';
+import type { FoundNumbers, NumberSearch } from '@intervallum/core';
 import { Worker } from 'node:worker_threads';
 import type { ChartJob } from './chartWorker.ts';
 import type { CarryRequest, ChartReading } from './readings.ts';
@@ -9,6 +10,7 @@ export interface ChartReader {
   readonly carry: (request: CarryRequest) => Promise<(StoredDecisions | null)[]>;
   /** A text of earlier rules, so that it sounds by those of today as it did. */
   readonly rewrite: (text: string, rules: number) => Promise<string>;
+  readonly find: (text: string, search: NumberSearch) => Promise<FoundNumbers | null>;
   readonly close: () => Promise<void>;
 }
 
@@ -52,7 +54,8 @@ export function openChartReader(): ChartReader {
     job:
       | { readonly kind: 'read'; readonly text: string }
       | { readonly kind: 'carry'; readonly request: CarryRequest }
-      | { readonly kind: 'rewrite'; readonly text: string; readonly rules: number },
+      | { readonly kind: 'rewrite'; readonly text: string; readonly rules: number }
+      | { readonly kind: 'find'; readonly text: string; readonly search: NumberSearch },
   ) {
     thread ??= start();
     last += 1;
@@ -66,6 +69,8 @@ export function openChartReader(): ChartReader {
     read: async (text) => (await ask({ kind: 'read', text })) as ChartReading,
     carry: async (request) => (await ask({ kind: 'carry', request })) as (StoredDecisions | null)[],
     rewrite: async (text, rules) => (await ask({ kind: 'rewrite', text, rules })) as string,
+    find: async (text, search) =>
+      (await ask({ kind: 'find', text, search })) as FoundNumbers | null,
     close: async () => {
       await thread?.terminate();
     },

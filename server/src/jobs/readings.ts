@@ -11,11 +11,15 @@ import {
   followSlots,
   formatKey,
   formatMeter,
+  findNumbers,
   hasAnchors,
+  numberIndex,
   Memo,
   parseChart,
   withEdits,
   type ChartResult,
+  type FoundNumbers,
+  type NumberSearch,
   type Chord,
   type Song,
   type TextEdit,
@@ -29,6 +33,9 @@ export interface ChartReading {
   readonly titleKey: string;
   /** The words as one sings them: without the hyphens of syllables, lines without their bars. */
   readonly sung: string;
+  /** Its chords, as a search for numbers looks for them. */
+  readonly roots: string;
+  readonly numbers: string;
   /** Who wrote it and who holds the rights, as far as the chart says. */
   readonly credits: { readonly by: string; readonly rights: string };
 }
@@ -61,6 +68,7 @@ export function readForLists(text: string): ChartReading {
     title: song.title,
     titleKey: titleKeyOf(song.title),
     sung: asSung(song),
+    ...numberIndex(song),
     credits: { by, rights },
   };
 }
@@ -97,6 +105,11 @@ function asSung(song: Song): string {
       return joined === whole ? joined : `${joined}\n${whole}`;
     })
     .join('\n');
+}
+
+/** Where a chart has the chords that are searched for; null where it does not. */
+export function findInChart(text: string, search: NumberSearch): FoundNumbers | null {
+  return findNumbers(readOnce(text).song, search);
 }
 
 /** Parts of a song that have to follow an edit of its text. */

@@ -42,11 +42,11 @@ export async function repairReading(
   scope: Scope,
   db: Database,
   id: string,
-  { summary, title, titleKey, sung }: ChartReading,
+  { summary, title, titleKey, sung, roots, numbers }: ChartReading,
 ): Promise<void> {
   await db
     .update(songs)
-    .set({ summary, title, titleKey, sung })
+    .set({ summary, title, titleKey, sung, roots, numbers })
     .where(and(ofTeam(scope), eq(songs.id, id)));
 }
 

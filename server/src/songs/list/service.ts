@@ -6,6 +6,7 @@ import {
   type SongSearch,
   type SongSets,
 } from '@intervallum/contract';
+import { readNumberSearch, type NumberSearch } from '@intervallum/core';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
 import { inScope, type Scope } from '../../db/scope.ts';
@@ -63,9 +64,45 @@ export function songListService(database: Database, charts: ChartReader) {
       const summary = stored ?? made.get(id);
       const { favourite, usedOn } = more.get(id) ?? { favourite: false, usedOn: null };
       return summary
-        ? [{ id, revision, savedAt: savedAt.toISOString(), summary, tags, favourite, usedOn }]
+        ? [
+            {
+              id,
+              revision,
+              savedAt: savedAt.toISOString(),
+              summary,
+              tags,
+              favourite,
+              usedOn,
+              found: null,
+            },
+          ]
         : [];
     });
+  }
+
+  /** Rows with the place in which each has the chords that are searched for. */
+  async function placed(
+    scope: Scope,
+    db: Database,
+    music: NumberSearch | null,
+    rows: SongList['songs'],
+  ): Promise<SongList['songs']> {
+    if (!music) return rows;
+    const texts = new Map(
+      (
+        await textsOf(
+          scope,
+          db,
+          rows.map(({ id }) => id),
+        )
+      ).map(({ id, text }) => [id, text]),
+    );
+    return Promise.all(
+      rows.map(async (row) => ({
+        ...row,
+        found: await charts.find(texts.get(row.id) ?? '', music),
+      })),
+    );
   }
 
   async function list(scope: Scope, asked: SongSearch): Promise<SongList> {
@@ -75,13 +112,15 @@ export function songListService(database: Database, charts: ChartReader) {
     const listName = JSON.stringify(['songs', wanted, order, order === 'used' && today, filter]);
     const from = readCursor(listName, listPlace, after);
     const most = limit + 1;
-    const isAll = order === 'title' && Object.values(filter).every((value) => value === undefined);
+    const music = readNumberSearch(wanted);
+    const isAll =
+      !music && order === 'title' && Object.values(filter).every((value) => value === undefined);
     return inScope(database, scope, async (db) => {
       const { total, rows } = !isAll
         ? await filterSongs(
             scope,
             db,
-            { ...filter, search: wanted },
+            { ...filter, search: wanted, music },
             { order, today, after: from, most },
           )
         : wanted === ''
@@ -93,7 +132,7 @@ export function songListService(database: Database, charts: ChartReader) {
       const page = rows.slice(0, limit);
       const last = rows.length > limit ? page.at(-1) : undefined;
       return {
-        songs: await repaired(scope, db, page, today),
+        songs: await placed(scope, db, music, await repaired(scope, db, page, today)),
         total,
         next: last ? writeCursor(listName, [last.rank, last.titleKey, last.id]) : null,
       };

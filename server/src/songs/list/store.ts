@@ -5,6 +5,7 @@ import {
   type SongOrder,
   type SongSearch,
 } from '@intervallum/contract';
+import type { NumberSearch } from '@intervallum/core';
 import { and, asc, eq, exists, gte, inArray, isNull, lte, sql, type SQL } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
@@ -125,6 +126,13 @@ const isFavourite = (scope: Scope, db: Database) =>
       ),
   );
 
+/** Whether a song is found by what is said in it, or by its chords. */
+function isFound(search: string, music: NumberSearch | null): SQL {
+  const said = sql`${songs.id} in (select found_songs(${search}))`;
+  if (!music) return said;
+  return sql`(${said} or ${songs.id} in (select found_numbers(${music.roots}, ${music.pattern})))`;
+}
+
 /** The last day up to today on which each song was in a set. */
 const lastUse = (scope: Scope, db: Database, today: string) =>
   db
@@ -137,12 +145,12 @@ const lastUse = (scope: Scope, db: Database, today: string) =>
 
 /**
  * The songs that are wanted, in any order: how many there are, and `most` of them from a place on.
- * @param search what is in their titles, words or texts; nothing for any song
+ * @param search what is in their titles, words or texts; nothing for any song. `music`: the same as chords, where it is that
  */
 export async function filterSongs(
   scope: Scope,
   db: Database,
-  filter: SongFilter & { readonly search: string },
+  filter: SongFilter & { readonly search: string; readonly music: NumberSearch | null },
   list: { order: SongOrder; today: string; after: ListPlace | null; most: number },
 ): Promise<{ readonly total: number; readonly rows: readonly ListedSong[] }> {
   const { order, today, after, most } = list;
@@ -156,11 +164,11 @@ export async function filterSongs(
     changed: sql`-extract(epoch from ${songs.savedAt})`,
   };
   const rank = sql`(${ranks[order]})::numeric`;
-  const { search, key, meter, singer, slowest, fastest, tag, ids } = filter;
+  const { search, music, key, meter, singer, slowest, fastest, tag, ids } = filter;
   const wanted = and(
     ofTeam(scope),
     isNull(songs.deletedAt),
-    search === '' ? undefined : sql`${songs.id} in (select found_songs(${search}))`,
+    search === '' ? undefined : isFound(search, music),
     key === undefined ? undefined : eq(songs.key, key),
     meter === undefined ? undefined : eq(songs.meter, meter),
     singer === undefined ? undefined : eq(songs.singer, singer),

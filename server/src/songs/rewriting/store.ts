@@ -4,7 +4,7 @@ import type { Database } from '../../db/database.ts';
 import { songRevisions, songs } from '../../db/schema.ts';
 import { scopeOf } from '../../db/scope.ts';
 import type { ChartReader } from '../../jobs/charts.ts';
-import { updateText } from '../store.ts';
+import { repairReading, updateText } from '../store.ts';
 
 /** So many rows are rewritten in one transaction. */
 const atOnce = 50;
@@ -69,6 +69,8 @@ function rewriteSongs(
       const scope = scopeOf(teamId);
       const text = await charts.rewrite(before, rules);
       if (text === before) {
+        // What lists and searches look for may be new as well.
+        await repairReading(scope, db, id, await charts.read(text));
         await db
           .update(songs)
           .set({ rules: chartRules })

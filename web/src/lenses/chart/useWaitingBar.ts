@@ -1,5 +1,7 @@
+import type { ChartResult } from '@intervallum/core';
 import { useEffect, useMemo } from 'react';
 import { useDocument } from '../../document/DocumentContext.tsx';
+import type { SongDocument } from '../../document/songDocument.ts';
 
 /**
  * The bar behind the last one, which typing opens before there is a chord for it. Whoever goes on without one gives it back:
@@ -15,24 +17,7 @@ export interface WaitingBar {
 
 export function useWaitingBar(): WaitingBar {
   const songDocument = useDocument();
-  const waiting = useMemo<WaitingBar>(() => {
-    /** What was read when the bar began to wait: with any other edit it waits no longer. */
-    let since: unknown = null;
-    const now = () => songDocument.store.getState().read;
-    const waits = () => since !== null && since === now();
-    return {
-      begins: (isMeant = false) => {
-        since = isMeant ? null : now();
-      },
-      waits,
-      giveBack: () => {
-        if (!waits()) return false;
-        since = null;
-        songDocument.undo();
-        return true;
-      },
-    };
-  }, [songDocument]);
+  const waiting = useMemo(() => waitingBarOf(songDocument), [songDocument]);
   useEffect(() => {
     const leave = () => void waiting.giveBack();
     addEventListener('pagehide', leave);
@@ -42,4 +27,22 @@ export function useWaitingBar(): WaitingBar {
     };
   }, [waiting]);
   return waiting;
+}
+
+function waitingBarOf(songDocument: SongDocument): WaitingBar {
+  /** What was read when the bar began to wait: with any other edit it waits no longer. */
+  let since: ChartResult | null = null;
+  const waits = () => since !== null && since === songDocument.store.getState().read;
+  return {
+    begins: (isMeant = false) => {
+      since = isMeant ? null : songDocument.store.getState().read;
+    },
+    waits,
+    giveBack: () => {
+      if (!waits()) return false;
+      since = null;
+      songDocument.undo();
+      return true;
+    },
+  };
 }

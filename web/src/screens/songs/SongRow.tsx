@@ -108,6 +108,11 @@ const First = styled.div`
   }
 `;
 
+const Found = styled.span`
+  display: block;
+  color: var(--ink);
+`;
+
 const Problems = styled.span`
   color: var(--right);
 `;
@@ -152,7 +157,7 @@ interface SongRowProps {
 /** A song in the list: at hand or not, its title and first numbers, its key, and what the list is ordered by. */
 export const SongRow = memo(function SongRow(props: SongRowProps) {
   const { song, order, isChosen, onChoose, onFavourite, onMenu } = props;
-  const { id, summary, tags, favourite } = song;
+  const { id, summary, tags, favourite, found } = song;
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
   const key = parseKey(summary.key);
   const title = titleOf(song);
@@ -182,6 +187,7 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
       <Title>
         <Link to={`/songs/${id}`}>{title}</Link>
         <p>
+          {found ? <Found>{placeInWords(found)}</Found> : null}
           {summary.singer ? (
             <span>{t('sung by {{singer}}', { singer: summary.singer })}</span>
           ) : null}
@@ -215,6 +221,12 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
     </Row>
   );
 });
+
+function placeInWords({ section, bar }: NonNullable<SongListItem['found']>): string {
+  return section === ''
+    ? t('from bar {{bar}}', { bar })
+    : t('{{section}}, from bar {{bar}}', { section, bar });
+}
 
 function saidBy({ summary, usedOn, savedAt }: SongListItem, order: SongOrder): string {
   if (order === 'used')

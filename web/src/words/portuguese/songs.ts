@@ -235,6 +235,8 @@ export const songs = {
   'key of {{key}}': 'tom de {{key}}',
   'in {{meter}}': 'em {{meter}}',
   'tag {{tag}}': 'etiqueta {{tag}}',
+  'from bar {{bar}}': 'a partir do compasso {{bar}}',
+  '{{section}}, from bar {{bar}}': '{{section}}, a partir do compasso {{bar}}',
   'sung by {{singer}}': 'canta {{singer}}',
   'in a coming set': 'em um próximo repertório',
   Open: 'Abrir',
