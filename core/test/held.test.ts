@@ -14,6 +14,7 @@ import {
 } from '../src/index.ts';
 import { pinOf, shown } from './handsTools.ts';
 import { timelineOf } from './holds.ts';
+import { fold } from '../src/pitch/note.ts';
 import { key } from './read.ts';
 
 const letters = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
@@ -131,6 +132,29 @@ describe('a shape over a shell, and a stack', () => {
       ]);
     });
   });
+});
+
+test('a stack of any distances keeps its order too, over its bass if it has one, with and without a bass player', () => {
+  const stacks: readonly (readonly [string, number | null, readonly number[]])[] = [
+    ['[3-5-1]', null, [4, 7, 0]],
+    ['[1-4-5]', null, [0, 5, 7]],
+    ['[2-5-1]/3', 4, [2, 7, 0]],
+    ['[3-5-1]/6', 9, [4, 7, 0]],
+    ['[1-5-1-2]', null, [0, 7, 0, 2]],
+  ];
+  for (const [text, bass, order] of stacks) {
+    overHome(`1 | ${text} | 1`, {}, ([, hands], key) => {
+      const all = [...hands!.left, ...hands!.right];
+      const tonic = pitchClass(key.tonic);
+      const classes = all.map((note) => fold(note - tonic, 12));
+      const low = bass ?? order[0]!;
+      expect([formatKey(key), text, classes[0]]).toEqual([formatKey(key), text, low]);
+      // Its notes stand one above the other as they are written, each less than an octave above the one before.
+      const upper = all.slice(-order.length);
+      expect(upper.map((note) => fold(note - tonic, 12))).toEqual(order);
+      expect(upper.every((note, at) => at === 0 || note - upper[at - 1]! <= 12)).toBe(true);
+    });
+  }
 });
 
 describe('a third in the bass', () => {

@@ -107,6 +107,6 @@ export function faults({ left, right }: Held, chord: Chord, key: Key, bounds: Bo
 }
 
 function slashOf(chord: Chord & { kind: 'named' }, key: Key): number {
-  const [bass] = chordTones({ kind: 'stack', degrees: [chord.bass!] }, key);
+  const [bass] = chordTones({ kind: 'stack', degrees: [chord.bass!], bass: null }, key);
   return bass!.pitchClass;
 }

@@ -118,6 +118,9 @@ test('easy reading sounds the same and avoids double accidentals, Cb, Fb, B# and
 describe('stacks and layers', () => {
   test.each([
     ['[2-5-1]', '[2-5-1]', '[F-Bb-Eb]'],
+    ['[3-5-1]', '[3-5-1]', '[G-Bb-Eb]'],
+    ['[2-5-1]/3', '[2-5-1]/3', '[F-Bb-Eb]/G'],
+    ['[b3-5-1]/b7', '[b3-5-1]/b7', '[Gb-Bb-Eb]/Db'],
     ['[b7-b3-b6]', '[b7-b3-b6]', '[Db-Gb-Cb]'],
     ['2M/[57]/5', '2/[57]/5', 'F/[Bb7]/Bb'],
     ['6m/[57omit3]/5', '6m/[57omit3]/5', 'Cm/[Bb7omit3]/Bb'],
@@ -138,7 +141,7 @@ describe('stacks and layers', () => {
     }
   });
 
-  test.each(['[2-5]', '[2-3-5]', '[2-5-1', '2M/[5]/5', '2M/[57]/9', '2M/[57]'])(
+  test.each(['[2-5]', '[2-3-9]', '[2-5-1]/9', '[2-5-1', '2M/[5]/5', '2M/[57]/9', '2M/[57]'])(
     '%s is a problem with a repair',
     (typed) => {
       const read = parseChord(typed);

@@ -18,7 +18,11 @@ const shape = z.object({
 /** A chord as core stores it, so that a list can show it in the reader's own style. */
 const chord: z.ZodType<Chord> = z.discriminatedUnion('kind', [
   shape.extend({ kind: z.literal('named'), bass: degree.nullable() }),
-  z.object({ kind: z.literal('stack'), degrees: z.array(degree).readonly() }),
+  z.object({
+    kind: z.literal('stack'),
+    degrees: z.array(degree).readonly(),
+    bass: degree.nullable(),
+  }),
   z.object({ kind: z.literal('layered'), upper: shape, shell: shape, bass: degree }),
 ]);
 

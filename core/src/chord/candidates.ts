@@ -194,7 +194,7 @@ export function stackCandidate(notes: readonly number[], tonic: number): Candida
   if (!fourths) return null;
   const degrees = notes.map((note) => degreeOfSemitones(note - tonic));
   const root = fold(notes[0]! - tonic, 12);
-  const chord: Chord = { kind: 'stack', degrees };
+  const chord: Chord = { kind: 'stack', degrees, bass: null };
   return {
     template: null,
     root,

@@ -31,10 +31,12 @@ export interface NamedChord extends Shape {
   readonly bass: Degree | null;
 }
 
-/** Fourths on top of each other, from the lowest up: `[2-5-1]`. */
+/** Degrees on top of each other, from the lowest up, each less than an octave above the one before: `[2-5-1]`, `[3-5-1]/6`. */
 export interface StackChord {
   readonly kind: 'stack';
   readonly degrees: readonly Degree[];
+  /** What is under it; null where its own lowest note is. */
+  readonly bass: Degree | null;
 }
 
 /** A shape over the shell of a seventh chord over a bass: `2M/[57]/5`. */
@@ -64,7 +66,7 @@ export function rootOf(chord: Chord): Degree {
 /** The degree that is lowest where the chord stands as it is written. */
 export function bassOf(chord: Chord): Degree {
   if (chord.kind === 'named') return chord.bass ?? chord.root;
-  return chord.kind === 'stack' ? chord.degrees[0]! : chord.bass;
+  return chord.kind === 'stack' ? (chord.bass ?? chord.degrees[0]!) : chord.bass;
 }
 
 /** Semitones above the root, folded into one octave. */

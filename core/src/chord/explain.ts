@@ -56,9 +56,17 @@ const soundsAs = (one: Degree, other: Degree) =>
   fold(degreeSemitones(one) - degreeSemitones(other), 12) === 0;
 
 function explainStack({ chord, numbers }: Member): string {
-  const count = chord.kind === 'stack' ? chord.degrees.length : 0;
-  return `${numbers}: ${count} notes, each a fourth above the one below.`;
+  if (chord.kind !== 'stack') return numbers;
+  const { degrees, bass } = chord;
+  const areFourths = degrees
+    .slice(1)
+    .every((degree, below) => soundsUp(degrees[below]!, degree) === 5);
+  const how = areFourths ? 'each a fourth above the one below' : 'one above the other as written';
+  return `${numbers}: ${degrees.length} notes, ${how}${bass ? ', over a bass' : ''}.`;
 }
+
+const soundsUp = (from: Degree, to: Degree) =>
+  fold(degreeSemitones(to) - degreeSemitones(from), 12);
 
 function explainNamed(
   { omitted, numbers }: Member,

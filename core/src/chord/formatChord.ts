@@ -24,7 +24,7 @@ export function chordParts(chord: Chord, style: Partial<NumberStyle> = {}): Chor
         accidental: '',
         numeral: `[${chord.degrees.map(degree).join('-')}]`,
         quality: '',
-        bass: null,
+        bass: chord.bass && degree(chord.bass),
       };
     case 'layered': {
       const shell = inLine(shapeParts(chord.shell, written));

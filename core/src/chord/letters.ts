@@ -48,7 +48,11 @@ export function letterParts(chord: Chord, key: Key, style: Partial<LetterStyle> 
     case 'named':
       return { ...shape(chord), bass: chord.bass && name(chord.bass) };
     case 'stack':
-      return { root: `[${chord.degrees.map(name).join('-')}]`, quality: '', bass: null };
+      return {
+        root: `[${chord.degrees.map(name).join('-')}]`,
+        quality: '',
+        bass: chord.bass && name(chord.bass),
+      };
     case 'layered': {
       const shell = shape(chord.shell);
       return {
@@ -156,26 +160,27 @@ function splitLetterBass(
 }
 
 function readStack(text: string, key: Key, { language, spelling }: LetterReading): Result<Chord> {
-  const names = /^\[([^\]]+)\]$/.exec(text)?.[1]?.split('-') ?? [];
+  const [, inside = '', over] = /^\[([^\]]+)\](?:\/(.+))?$/.exec(text) ?? [];
+  const names = inside.split('-');
   const notes = names.map((name) => readNoteName(name.trim(), language));
+  const bass = over === undefined ? null : readNoteName(over, language);
   const degrees = notes.flatMap((read) =>
     read?.rest === '' ? [degreeOfNote(read.note, key)] : [],
   );
-  const fourths = degrees.slice(1).every((degree, index) => {
-    const above = semitonesOf(degree) - semitonesOf(degrees[index]!);
-    return [5, 6].includes(fold(above, 12));
-  });
-  if (degrees.length < 3 || degrees.length > 6 || degrees.length < names.length || !fourths) {
+  const isOver = over === undefined || bass?.rest === '';
+  if (degrees.length < 3 || degrees.length > 6 || degrees.length < names.length || !isOver) {
     return letterProblem(
       text,
       0,
       text.length,
-      'A stack of fourths is three to six notes in brackets, parted by hyphens.',
+      'A stack is three to six notes in brackets, from the lowest up, parted by hyphens.',
     );
   }
+  const spelled = (degree: Degree) => (spelling === 'strict' ? degree : usualDegree(degree));
   return success({
     kind: 'stack',
-    degrees: spelling === 'strict' ? degrees : degrees.map(usualDegree),
+    degrees: degrees.map(spelled),
+    bass: bass && spelled(degreeOfNote(bass.note, key)),
   });
 }
 

@@ -10,14 +10,7 @@ import {
   type Repair,
   type Result,
 } from '../kit/result.ts';
-import {
-  degreeSemitones,
-  formatDegree,
-  readDegree,
-  toRelative,
-  type Degree,
-} from '../pitch/degree.ts';
-import { fold } from '../pitch/note.ts';
+import { formatDegree, readDegree, toRelative, type Degree } from '../pitch/degree.ts';
 import type { Chord, NamedChord } from './chord.ts';
 import { chordHints } from './chordHints.ts';
 import { parseQuality } from './parseQuality.ts';
@@ -105,31 +98,22 @@ function parseNamed(text: string, style: ReadStyle): Result<NamedChord> {
   return success(chord, chordHints(text, chord, quality, style));
 }
 
-/** Fourths on top of each other, in degrees of the key: `[2-5-1]`. */
+/** Degrees of the key on top of each other, perhaps over a bass: `[2-5-1]`, `[3-5-1]/6`. */
 function parseStack(text: string, style: NumberStyle): Result<Chord> {
-  const example = [replaceWith('[2-5-1]')];
-  const inside = /^\[([^\]]*)\]$/.exec(text)?.[1];
+  const [, inside, over] = /^\[([^\]]*)\](?:\/(.*))?$/.exec(text) ?? [];
   const reads = inside?.split('-').map((part) => readDegree(part.trim()));
   if (!reads || reads.some((read) => read?.rest !== '') || reads.length < 3 || reads.length > 6) {
-    const message = 'A stack of fourths is three to six degrees in brackets, parted by hyphens.';
-    return refuse(text, 0, text.length, message, example);
+    const message =
+      'A stack is three to six degrees in brackets, from the lowest up, parted by hyphens.';
+    return refuse(text, 0, text.length, message, [replaceWith('[2-5-1]')]);
   }
-  const degrees = reads.map((read) => stored(read!.degree, style));
-  for (const [index, degree] of degrees.slice(1).entries()) {
-    const fourth = fold(degreeSemitones(degree) - degreeSemitones(degrees[index]!), 12);
-    if (fourth === 5 || fourth === 6) continue;
-    const [low, high] = [reads[index]!.degree, reads[index + 1]!.degree].map((each) =>
-      formatDegree(each),
-    );
-    return refuse(
-      text,
-      0,
-      text.length,
-      `From ${low} up to ${high} is no fourth; a stack is made of fourths.`,
-      example,
-    );
-  }
-  return success({ kind: 'stack', degrees });
+  const bass = over === undefined ? null : readBass(text, over);
+  if (bass && !bass.ok) return bass;
+  return success({
+    kind: 'stack',
+    degrees: reads.map((read) => stored(read!.degree, style)),
+    bass: bass && stored(bass.value, style),
+  });
 }
 
 /** A shape over a shell over a bass: `2M/[57]/5`. */

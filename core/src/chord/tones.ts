@@ -80,7 +80,11 @@ function namedTones({ root, figures, bass }: NamedChord, key: Key): ChordTone[] 
       key,
     ),
   );
-  if (!bass) return tones;
+  return bass ? withBass(tones, bass, key) : tones;
+}
+
+/** A bass that is no chord tone is a tone of its own. */
+function withBass(tones: ChordTone[], bass: Degree, key: Key): ChordTone[] {
   const low = spelledTone(noteOfDegree(bass, key), 'bass', 'essential', key);
   const isChordTone = tones.some((tone) => tone.pitchClass === low.pitchClass);
   return isChordTone ? tones : [low, ...tones];
@@ -109,9 +113,9 @@ function weightOf({ figure, alter }: Figure, figures: readonly Figure[]): Weight
   return carried && seventh ? 'optional' : 'essential';
 }
 
-function stackTones({ degrees }: StackChord, key: Key): ChordTone[] {
+function stackTones({ degrees, bass }: StackChord, key: Key): ChordTone[] {
   const bottom = noteOfDegree(degrees[0]!, key);
-  return degrees.map((degree) => {
+  const tones = degrees.map((degree) => {
     const note = noteOfDegree(degree, key);
     return spelledTone(
       note,
@@ -120,6 +124,7 @@ function stackTones({ degrees }: StackChord, key: Key): ChordTone[] {
       key,
     );
   });
+  return bass ? withBass(tones, bass, key) : tones;
 }
 
 function layeredTones({ upper, shell, bass }: LayeredChord, key: Key): ChordTone[] {

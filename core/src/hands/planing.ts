@@ -31,7 +31,11 @@ function slidChord(chord: Chord, degree: (one: Degree) => Degree): Chord {
     case 'named':
       return { ...chord, root: degree(chord.root), bass: chord.bass && degree(chord.bass) };
     case 'stack':
-      return { ...chord, degrees: chord.degrees.map(degree) };
+      return {
+        ...chord,
+        degrees: chord.degrees.map(degree),
+        bass: chord.bass && degree(chord.bass),
+      };
     case 'layered':
       return {
         ...chord,

@@ -25,7 +25,11 @@ export function chordMoved(chord: Chord, by: number): Chord {
   });
   switch (chord.kind) {
     case 'stack':
-      return { ...chord, degrees: chord.degrees.map(moved) };
+      return {
+        ...chord,
+        degrees: chord.degrees.map(moved),
+        bass: chord.bass && moved(chord.bass),
+      };
     case 'layered':
       return {
         ...chord,

@@ -73,7 +73,7 @@ function numeralElement({ step, alter }: Degree, key: Key): XmlElement {
 }
 
 function bassOf(chord: Chord): Degree | null {
-  return chord.kind === 'stack' ? null : chord.bass;
+  return chord.bass;
 }
 
 /** What stands behind the root: the quality; of a shape that has no kind, its whole name in numbers. */

@@ -6,6 +6,7 @@ import {
   type Figure,
   type FigureNumber,
   type LayeredChord,
+  type StackChord,
   type NamedChord,
 } from '../../chord/chord.ts';
 import { colouredForms, grades } from '../../chord/colourForms.ts';
@@ -18,7 +19,7 @@ import {
   type ChordTone,
 } from '../../chord/tones.ts';
 import { degreeSemitones } from '../../pitch/degree.ts';
-import type { Key } from '../../pitch/key.ts';
+import { noteOfDegree, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import type { HandGrade } from './player.ts';
 
@@ -95,7 +96,7 @@ export function materialOf(chord: Chord, key: Key, grade: HandGrade, next: Chord
     coloured,
     added: pitchClassesIn(added),
     bare: coloured.length === 0 ? null : bareness(chord, next, grade, bass === third),
-    order: chord.kind === 'stack' ? all.map((tone) => tone.pitchClass) : null,
+    order: chord.kind === 'stack' ? orderOf(chord, key) : null,
     upper: chord.kind === 'layered' ? maskOf(pitchClassesOf(shapeAlone(chord), key)) : null,
     home: [tonic, fold(tonic + 7, 12)],
   };
@@ -103,6 +104,12 @@ export function materialOf(chord: Chord, key: Key, grade: HandGrade, next: Chord
   function hasBothThirds(colours: readonly ColouredChord[]): boolean {
     return third !== null && colours.some((colour) => colour.added & (1 << fold(third - 1, 12)));
   }
+}
+
+/** The pitch classes of a stack from the lowest up, its bass first. */
+function orderOf({ degrees, bass }: StackChord, key: Key): number[] {
+  const low = bass ? [bass] : [];
+  return [...low, ...degrees].map((degree) => pitchClass(noteOfDegree(degree, key)));
 }
 
 function shapeAlone({ upper }: LayeredChord): Chord {

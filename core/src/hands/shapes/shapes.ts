@@ -294,7 +294,9 @@ function placed(row: readonly number[], from: number, to: number): number[][] {
   const rows: number[][] = [];
   for (let low = from + fold(row[0]! - from, 12); low <= to; low += 12) {
     const notes = [low];
-    for (const tone of row.slice(1)) notes.push(notes.at(-1)! + fold(tone - notes.at(-1)!, 12));
+    // The same tone once more is an octave above.
+    for (const tone of row.slice(1))
+      notes.push(notes.at(-1)! + (fold(tone - notes.at(-1)!, 12) || 12));
     if (notes.at(-1)! <= to) rows.push(notes);
   }
   return rows;

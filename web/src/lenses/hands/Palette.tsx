@@ -172,6 +172,9 @@ function writtenOut(shape: PaletteShape, view: ChartView, instrument: Instrument
   const notes = fromDegrees(shape, view.key, instrument);
   const numbers = degrees.map((degree) => nameDegree(degree, view.style)).join(' ');
   if (!notes) return t('{{numbers}} · wider than this keyboard', { numbers });
-  const name = noteNamer({ chord: { kind: 'stack', degrees }, key: view.key }, view.letterStyle);
+  const name = noteNamer(
+    { chord: { kind: 'stack', degrees, bass: null }, key: view.key },
+    view.letterStyle,
+  );
   return `${numbers} · ${[...(notes.left ?? []), ...(notes.right ?? [])].map(name).join(' ')}`;
 }
