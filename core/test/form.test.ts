@@ -9,6 +9,7 @@ import {
   unroll,
   voice,
 } from '../src/index.ts';
+import { ordinalOf } from '../src/kit/words.ts';
 import { key } from './read.ts';
 
 const head = (road = '') => `title: T\nkey: C\nmeter: 4/4\n${road && `road: ${road}\n`}\n`;
@@ -110,6 +111,11 @@ describe('the times through a section', () => {
       'Verse:\n  1st time bar 1: 5\n',
       '6:3 There are no bars above that others could be played instead of.',
     ],
+    [
+      'Verse:\n  1\n  1st ending: 2nd ending: 5\n',
+      '7:3 What is played at some times has no times of its own; each has a line of its own.',
+    ],
+    ['Verse:\n  {2/4} {3/4} {2/4} 1\n', '6:3 A bar has one metre; the last that is said holds.'],
     ['Verse:\n  1\n  0th ending: 5\n', '7:3 Times through a section are counted from 1.'],
     [
       'Verse:\n  1\n  1st time bar 1:\n',
@@ -196,6 +202,18 @@ describe('the roadmap', () => {
     ]);
     expect(printChart(song)).toContain('\nVamp x2 open:\n');
   });
+});
+
+test('a chart of 3,000 sections of one letter, and one of 99 endings, read and play', () => {
+  const sections = Array.from({ length: 3_000 }, (_, place) => `${'ABCDEFG'[place % 7]}:\n  1\n`);
+  const many = parseChart(`${head()}${sections.join('\n')}`);
+  expect([many.ok, expand(many.song).slots.length]).toEqual([true, 3_000]);
+  const endings = Array.from(
+    { length: 99 },
+    (_, time) => `  ${ordinalOf(time + 1)} ending: 4 | 5\n`,
+  );
+  const long = parseChart(`${head()}Verse x99:\n  1\n${endings.join('')}`);
+  expect([long.ok, expand(long.song).slots.length]).toEqual([true, 297]);
 });
 
 test('unrolled, a song is the same music without repeats, each time with words of its own', () => {

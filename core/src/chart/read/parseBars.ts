@@ -248,6 +248,18 @@ export class BarsReader {
     let changesMeter = false;
     let feel: Feel | null = null;
     const head = tokens.findIndex(({ kind }) => kind !== 'change');
+    const said = new Map<'metre' | 'feel', BarToken>();
+    /** Of several that one bar has the last holds. */
+    const holds = (what: 'metre' | 'feel', token: BarToken) => {
+      const before = said.get(what);
+      said.set(what, token);
+      if (before)
+        this.#foundHere.push(
+          problemAt(before, line, `A bar has one ${what}; the last that is said holds.`, [
+            { label: 'Take it away', text: '' },
+          ]),
+        );
+    };
     for (const [index, token] of tokens.entries()) {
       if (token.kind !== 'change') continue;
       const found = readFeel(token.to);
@@ -261,9 +273,11 @@ export class BarsReader {
         );
       } else if (found) {
         feel = found;
+        holds('feel', token);
       } else if (meter?.ok) {
         this.#meter = meter.value;
         changesMeter = true;
+        holds('metre', token);
       } else {
         this.#foundHere.push(unknownChange(token, line, meter?.problems[0]));
       }

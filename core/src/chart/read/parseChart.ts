@@ -17,7 +17,7 @@ import { isLike, withKeeping } from '../untidy/keep.ts';
 import { fieldOfWords } from '../untidy/fieldWords.ts';
 import { otherBars, untidyLine, type UntidyLine } from '../untidy/untidyLine.ts';
 import { missingSection } from '../road.ts';
-import { printWhen } from '../when.ts';
+import { printWhen, readWhen } from '../when.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
 import { nothingSaidOfHands } from '../saidHands.ts';
 import { noTextures } from '../texture.ts';
@@ -335,6 +335,14 @@ class ChartReader {
   ): void {
     const reader = this.#reader();
     const shared = reader.sharedBars;
+    const inner = text.slice(start).trim();
+    if (readWhen(inner)) {
+      const label = when.kind === 'ending' ? `${text.slice(0, start).trim()}\n  ` : '';
+      const message =
+        'What is played at some times has no times of its own; each has a line of its own.';
+      this.#problem(number, text, message, [label + inner]);
+      return;
+    }
     // What stands before the bars is taken away without moving them.
     const bars = reader.readLine(' '.repeat(start) + text.slice(start), number, when);
     if (bars.length === 0 && when.kind === 'instead') {

@@ -44,7 +44,9 @@ export function readHeadingWords(typed: string): UntidyHeading | null {
     : ended || sectionAlone.test(typed)
       ? typed
       : null;
-  if (named === null || (bracketed && !sectionFirst.test(bracketed[1]!.trim()))) return null;
+  // A name has a letter or a digit: the signs of a repeat are none.
+  if (named === null || !/[\p{L}\p{N}]/u.test(named)) return null;
+  if (bracketed && !sectionFirst.test(bracketed[1]!.trim())) return null;
   const found =
     /^(?<name>.*?)(?:\s*[(x×]\s*x?(?<times>\d{1,2})\s*x?\)?)?(?<open>\s*\(until the signal\))?$/i.exec(
       named.replace(/:$/, ''),
