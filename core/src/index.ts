@@ -88,6 +88,7 @@ export type {
   Ring,
   Section,
   SameBar,
+  TempoChange,
   Slot,
   Song,
   Swing,

@@ -16,6 +16,7 @@ import {
   type Section,
   type Slot,
   type Song,
+  type TempoChange,
 } from '../src/index.ts';
 import {
   degrees,
@@ -194,18 +195,28 @@ function withPushes(song: Song, seed: readonly boolean[]): Song {
 
 const feelOfBar = fc.constantFrom<Feel | null>(null, null, null, null, ...feels);
 
+/** Now and then a change of tempo, and where a slowing down leads. */
+function tempoOfBar(feel: Feel | null, seed: number): TempoChange {
+  if (feel === 'rit') return seed % 2 ? { slowTo: 40 + (seed % 60) } : {};
+  if (seed % 9 === 0) return { tempo: 'a tempo' };
+  return seed % 7 === 0 ? { tempo: 50 + (seed % 90) / 2 } : {};
+}
+
 function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
   const bar = (first: boolean) =>
     fc.oneof(
       {
         weight: 6,
-        arbitrary: fc.tuple(slots(meter, !first), feelOfBar).map(([made, feel]): Bar => ({
-          kind: 'played',
-          meter: null,
-          feel,
-          pickup: false,
-          slots: made,
-        })),
+        arbitrary: fc
+          .tuple(slots(meter, !first), feelOfBar, fc.nat(500))
+          .map(([made, feel, seed]): Bar => ({
+            kind: 'played',
+            meter: null,
+            feel,
+            ...(first ? {} : tempoOfBar(feel, seed)),
+            pickup: false,
+            slots: made,
+          })),
       },
       { weight: first ? 0 : 1, arbitrary: feelOfBar.map((feel): Bar => ({ kind: 'same', feel })) },
     );
@@ -311,7 +322,13 @@ export const songs: fc.Arbitrary<Song> = fc
               phrases: phrases(meter),
             })
             .chain((section) =>
-              sectionTextures(sharedBars(section)).map((said) => ({ ...section, textures: said })),
+              fc
+                .tuple(sectionTextures(sharedBars(section)), fc.nat(9))
+                .map(([said, seed]): Section => ({
+                  ...section,
+                  ...(seed === 0 ? { tempo: 61.5 } : {}),
+                  textures: said,
+                })),
             ),
           { maxLength: 3 },
         ),

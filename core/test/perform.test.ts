@@ -10,6 +10,7 @@ import {
   looseness,
   parseChart,
   perform,
+  quartersAMinute,
   voice,
   type Performance,
   type Song,
@@ -135,6 +136,35 @@ describe('time', () => {
     const factors = tempos.map(({ factor }) => factor);
     expect(factors[1]! > factors[2]! && factors[2]! > factors[3]!).toBe(true);
     expect(factors.slice(-2)).toEqual([0.85, 1]);
+  });
+
+  test('a tempo inside a song holds to the end of its section, a slowing down leads where it says, a section and a step of the road have their own', () => {
+    // Hand-reckoned: bars of 4/4 at so many quarters a minute take 240 / tempo seconds.
+    const seconds = (bars: string, head = '') => {
+      const { song } = parseChart(
+        `title: T\nkey: C\nmeter: 4/4\ntempo: 60\n${head}\nA:\n  ${bars}\n`,
+      );
+      const timeline = expand(song);
+      const { tempos } = perform(voice(timeline));
+      const clock = clockOf(tempos, quartersAMinute(song));
+      const starts = [...timeline.slots.map(({ start }) => start), timeline.ticks].map(clock);
+      return starts.slice(1).map((at, slot) => Math.round((at - starts[slot]!) * 100) / 100);
+    };
+    expect(seconds('1 | {tempo 120} 4 | 5 | {a tempo} 1')).toEqual([4, 2, 2, 4]);
+    expect(seconds('1 | {tempo 120} 4\n\nB:\n  1')).toEqual([4, 2, 4]);
+    expect(seconds('tempo: 80\n  1 | {tempo 120} 4 | {a tempo} 1\n\nB:\n  5')).toEqual([
+      3, 2, 3, 4,
+    ]);
+    expect(seconds('1 | 4', 'road: A (tempo 120), A, A (softer, tempo 30)\n')).toEqual([
+      2, 2, 4, 4, 8, 8,
+    ]);
+    // From 60 down to 30 beat by beat: 60, 52.5, 45, 37.5.
+    expect(seconds('{rit 30} 1 | {tempo 60} 1')).toEqual([
+      Math.round(100 * (1 + 60 / 52.5 + 60 / 45 + 60 / 37.5)) / 100,
+      4,
+    ]);
+    // The beat that is counted is that of the metre there: dotted quarters.
+    expect(seconds('1 | {6/8} {tempo 60} 4')).toEqual([4, 2]);
   });
 
   test('the clock adds up what passes at each tempo', () => {

@@ -123,7 +123,7 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
 }
 
 /** Beats a minute, whole or with one decimal, within `tempoRange`. */
-function parseTempo(value: string): Result<number> {
+export function parseTempo(value: string): Result<number> {
   const tempo = /^\d{1,3}(\.\d)?$/.test(value) ? Number(value) : Number.NaN;
   const { slowest, fastest } = tempoRange;
   if (tempo >= slowest && tempo <= fastest) return success(tempo);

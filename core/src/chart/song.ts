@@ -68,6 +68,8 @@ export interface Section {
   readonly times: number;
   /** It is played again and again until the signal, at least as often as `times` says. */
   readonly open: boolean;
+  /** Felt beats a minute in it; absent where it goes as the song does. */
+  readonly tempo?: number;
   readonly directions: readonly string[];
   readonly textures: Textures;
   readonly hands: SaidHands;
@@ -103,7 +105,15 @@ export interface Phrase {
 
 export type Bar = PlayedBar | SameBar;
 
-export interface PlayedBar {
+/** How fast time goes from a bar on, to the end of the section. */
+export interface TempoChange {
+  /** Felt beats a minute, or as the section goes (`a tempo`). Absent where nothing is said. */
+  readonly tempo?: number | 'a tempo';
+  /** Where a `rit` from here on leads, in felt beats a minute. */
+  readonly slowTo?: number;
+}
+
+export interface PlayedBar extends TempoChange {
   readonly kind: 'played';
   /** A change of metre before this bar; it holds to the end of the section. */
   readonly meter: Meter | null;
@@ -114,7 +124,7 @@ export interface PlayedBar {
 }
 
 /** The bar before it once more (`%`). */
-export interface SameBar {
+export interface SameBar extends TempoChange {
   readonly kind: 'same';
   readonly feel: Feel | null;
 }

@@ -1,4 +1,4 @@
-import { tempoBeat } from '../chart/meter.ts';
+import { tempoBeat, type Meter } from '../chart/meter.ts';
 import type { Song } from '../chart/song.ts';
 import { eighth, ticksPerQuarter } from '../kit/ticks.ts';
 import type { Beat } from '../chart/time/beats.ts';
@@ -43,12 +43,16 @@ export function temposOf(
   for (const stretch of stretchesOf(timeline, range)) {
     const start = stretch.start - origin;
     const end = stretch.end - origin;
-    const inRit = (at: number) => 1 - ((1 - ritFactor) * (at - start)) / (end - start);
+    const first = timeline.slots[stretch.from]!;
+    const base = paceOf(first.tempo, first.meter, timeline.song);
+    const target =
+      first.slowTo === null ? base * ritFactor : paceOf(first.slowTo, first.meter, timeline.song);
+    const inRit = (at: number) => base + ((target - base) * (at - start)) / (end - start);
     for (const { start: slotStart, is } of timeline.slots.slice(stretch.from, stretch.to)) {
       const hold = (is.kind === 'chord' || is.kind === 'rest') && is.fermata ? fermataFactor : 1;
       const onset = slotStart - origin;
       if (stretch.feel !== 'rit') {
-        put(onset, (stretch.feel === 'free' ? freeFactor : 1) * hold);
+        put(onset, base * (stretch.feel === 'free' ? freeFactor : 1) * hold);
         continue;
       }
       put(onset, inRit(onset) * hold);
@@ -60,6 +64,11 @@ export function temposOf(
     }
   }
   return marks.length > 0 ? marks : [{ onset: 0, factor: 1 }];
+}
+
+/** How much faster than the song's own a tempo is, which counts the felt beats of a metre; 1 where none is said. */
+function paceOf(tempo: number | null, meter: Meter, song: Song): number {
+  return tempo === null ? 1 : quartersAMinute({ tempo, meter }) / quartersAMinute(song);
 }
 
 /**
@@ -80,21 +89,30 @@ export function clockOf(tempos: readonly TempoMark[], quarters: number): (tick: 
   };
 }
 
-/** Runs of slots of one feel, each within one time through a section. */
+interface Stretch {
+  readonly feel: string;
+  readonly from: number;
+  to: number;
+  readonly start: number;
+  end: number;
+}
+
+/** Runs of slots of one feel and tempo, each within one time through a section. */
 function stretchesOf(
   { slots, parts }: Timeline,
   { from, to }: { readonly from: number; readonly to: number },
 ) {
   const starts = new Set(parts.map((part) => part.from));
-  const found: { feel: string; from: number; to: number; start: number; end: number }[] = [];
+  const found: (Stretch & { readonly tempo: number | null; readonly slowTo: number | null })[] = [];
   for (let at = from; at < to; at += 1) {
-    const { feel, start, is } = slots[at]!;
+    const { feel, tempo, slowTo, start, is } = slots[at]!;
     const last = found.at(-1);
-    if (last && last.feel === feel && !starts.has(at)) {
+    const isSame = last?.feel === feel && last.tempo === tempo && last.slowTo === slowTo;
+    if (isSame && !starts.has(at)) {
       last.to = at + 1;
       last.end = start + is.ticks;
     } else {
-      found.push({ feel, from: at, to: at + 1, start, end: start + is.ticks });
+      found.push({ feel, tempo, slowTo, from: at, to: at + 1, start, end: start + is.ticks });
     }
   }
   return found;

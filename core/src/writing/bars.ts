@@ -1,3 +1,4 @@
+import { tempoOf } from '../chart/feel.ts';
 import { barTicks, type Meter } from '../chart/meter.ts';
 import type { Chord } from '../chord/chord.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
@@ -135,9 +136,10 @@ function removeBar(read: ChartResult, placed: BarPlaced): Edit {
 /** What was announced before a bar that goes is announced before the next one, if that says nothing else. */
 function withChangeOf(gone: Bar, next: Bar): Bar {
   const feel = next.feel ?? gone.feel;
-  if (next.kind === 'same') return { ...next, feel };
+  const tempo = { ...tempoOf(gone), ...tempoOf(next) };
+  if (next.kind === 'same') return { ...next, feel, ...tempo };
   const meter = next.meter ?? (gone.kind === 'played' ? gone.meter : null);
-  return { ...next, feel, meter };
+  return { ...next, feel, ...tempo, meter };
 }
 
 /** Single bars in which a hand does something else stay where they are when a bar comes or goes before them. */

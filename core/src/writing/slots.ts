@@ -1,5 +1,6 @@
 import { partSlot } from './parting.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
+import { tempoOf } from '../chart/feel.ts';
 import { barTicks } from '../chart/meter.ts';
 import { fitsMeter } from '../chart/print/printChart.ts';
 import {
@@ -80,7 +81,7 @@ export function repeatBar(read: ChartResult, at: Cursor): Edit {
   if (!before || before.section !== placed.section)
     return refused('There is no bar before this one in the section to repeat.');
   if (before.meter !== placed.meter) return refused('The bar before it is of another metre.');
-  const bar = { kind: 'same', feel: placed.bar.feel } as const;
+  const bar = { kind: 'same', feel: placed.bar.feel, ...tempoOf(placed.bar) } as const;
   return edited(read, placed, bar, { bar: at.bar, slot: 0 });
 }
 
@@ -282,6 +283,7 @@ function editSlot(read: ChartResult, at: Cursor, change: (slot: Slot) => Slot): 
       kind: 'played',
       meter: null,
       feel: placed.bar.feel,
+      ...tempoOf(placed.bar),
       pickup: false,
       slots: [change(silence(barTicks(placed.meter)))],
     };

@@ -1,3 +1,4 @@
+import { printFeel } from '../feel.ts';
 import { printHeading } from '../heading.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
@@ -73,6 +74,7 @@ function fieldValue(song: Song, name: FieldName): string | null {
 
 export function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
   const lines = [printHeading(section)];
+  if (section.tempo !== undefined) lines.push(`  tempo: ${section.tempo}`);
   for (const direction of section.directions) lines.push(`  * ${direction}`);
   for (const line of [...printTextures(section.textures), ...printHandsLines(section.hands)])
     lines.push(`  ${line}`);
@@ -101,7 +103,7 @@ export function printPhrase({ phrase, meters }: MeteredPhrase, style: NumberStyl
 
 /** One bar as text, in the metre that holds there. */
 export function printBar(bar: Bar, meter: Meter, style: NumberStyle): string {
-  const feel = bar.feel ? `{${bar.feel}} ` : '';
+  const feel = printFeel(bar);
   if (bar.kind === 'same') return `${feel}%`;
   const parts = printParts(bar, meter, style);
   const change = bar.meter ? `{${formatMeter(bar.meter)}} ` : '';

@@ -33,6 +33,7 @@ export interface OpenSection {
   readonly name: string;
   readonly times: number;
   readonly open: boolean;
+  tempo?: number;
   readonly directions: string[];
   textures: Textures;
   hands: SaidHands;

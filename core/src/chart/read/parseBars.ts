@@ -10,12 +10,12 @@ import {
   type Repair,
   type Result,
 } from '../../kit/result.ts';
-import { nearFeels, readFeel } from '../feel.ts';
+import { nearFeels, readFeel, readTempoChange } from '../feel.ts';
 import { lexBars, type BarToken } from '../lines.ts';
 import { formatMeter, parseMeter, sameMeter, type Meter } from '../meter.ts';
 import { isPart, parseBar, problemAt } from './parseBar.ts';
 import { meterBefore } from '../sectionMeters.ts';
-import { feels, type Bar, type Feel, type PhraseWhen } from '../song.ts';
+import { feels, type Bar, type Feel, type PhraseWhen, type TempoChange } from '../song.ts';
 
 /** Where a bar stands in the text, and where each of its slots does. */
 export interface BarPlace extends Place {
@@ -33,6 +33,7 @@ interface Cell {
 interface Changes {
   readonly changesMeter: boolean;
   readonly feel: Feel | null;
+  readonly tempo: TempoChange;
 }
 
 /** What one line of bars says: its bars, their metres, where they stand and what is wrong; how things stand after it. */
@@ -194,10 +195,11 @@ export class BarsReader {
       });
       return null;
     }
-    const { changesMeter, feel } = this.#takeChanges(cell.tokens, line);
+    const changes = this.#takeChanges(cell.tokens, line);
+    const { changesMeter, feel, tempo } = changes;
     const pickup = this.#takePickup(cell.tokens, line);
     const same = cell.tokens.find((token) => token.kind === 'same');
-    if (same) return this.#readSame(same, cell, line, { changesMeter, feel });
+    if (same) return this.#readSame(same, cell, line, changes);
     const hasParts = cell.tokens.some(isPart);
     if (!hasParts) {
       const only = cell.tokens[0]!;
@@ -220,10 +222,10 @@ export class BarsReader {
     this.#barBefore = { meter: this.#meter };
     this.#slotPlaces = read.slotPlaces;
     this.#ticksBefore = read.bar.slots.at(-1)!.ticks;
-    return read.bar;
+    return { ...read.bar, ...tempo };
   }
 
-  #readSame(same: BarToken, cell: Cell, line: number, { changesMeter, feel }: Changes): Bar {
+  #readSame(same: BarToken, cell: Cell, line: number, { changesMeter, feel, tempo }: Changes): Bar {
     if (cell.tokens.some((token) => token !== same && token.kind !== 'change')) {
       this.#foundHere.push(
         problemAt(same, line, '% is a whole bar by itself.', [replaceWith('.')]),
@@ -240,19 +242,20 @@ export class BarsReader {
       const message = `% repeats a bar of ${formatMeter(before.meter)}, which does not fit a new metre.`;
       this.#foundHere.push(problemAt(same, line, message, [replaceWith('_')]));
     }
-    return { kind: 'same', feel };
+    return { kind: 'same', feel, ...tempo };
   }
 
   /** Takes the changes of metre and feel at the head of a bar. */
   #takeChanges(tokens: readonly BarToken[], line: number): Changes {
     let changesMeter = false;
     let feel: Feel | null = null;
+    let tempo: TempoChange = {};
     const head = tokens.findIndex(({ kind }) => kind !== 'change');
-    const said = new Map<'metre' | 'feel', BarToken>();
+    const taken = new Map<'metre' | 'feel' | 'tempo', BarToken>();
     /** Of several that one bar has the last holds. */
-    const holds = (what: 'metre' | 'feel', token: BarToken) => {
-      const before = said.get(what);
-      said.set(what, token);
+    const holds = (what: 'metre' | 'feel' | 'tempo', token: BarToken) => {
+      const before = taken.get(what);
+      taken.set(what, token);
       if (before)
         this.#foundHere.push(
           problemAt(before, line, `A bar has one ${what}; the last that is said holds.`, [
@@ -262,15 +265,28 @@ export class BarsReader {
     };
     for (const [index, token] of tokens.entries()) {
       if (token.kind !== 'change') continue;
-      const found = readFeel(token.to);
-      const meter = found ? null : parseMeter(token.to);
-      const written = found ?? (meter?.ok ? formatMeter(meter.value) : null);
+      const said = readTempoChange(token.to);
+      const found = said ? null : readFeel(token.to);
+      const meter = said || found ? null : parseMeter(token.to);
+      const written =
+        (said?.ok ? token.to : found) ?? (meter?.ok ? formatMeter(meter.value) : null);
       if ((head >= 0 && index > head) || !token.text.endsWith('}')) {
         this.#foundHere.push(
           problemAt(token, line, 'A change stands in braces before the bar: {2/4}, {rit}.', [
             inFront(tokens, token, line, written ? `{${written}}` : ''),
           ]),
         );
+      } else if (said) {
+        if (said.ok) {
+          const { feel: also, ...change } = said.value;
+          holds(also ? 'feel' : 'tempo', token);
+          feel = also ?? feel;
+          tempo = { ...tempo, ...change };
+        } else {
+          const { message, repairs } = said.problems[0]!;
+          const braced = repairs.map(({ text }) => replaceWith(`{${text}}`));
+          this.#foundHere.push(problemAt(token, line, message, braced));
+        }
       } else if (found) {
         feel = found;
         holds('feel', token);
@@ -282,7 +298,7 @@ export class BarsReader {
         this.#foundHere.push(unknownChange(token, line, meter?.problems[0]));
       }
     }
-    return { changesMeter, feel };
+    return { changesMeter, feel, tempo };
   }
 
   /** True for the first bar of the song in parentheses. Elsewhere, or half open, they are a problem. */
@@ -341,7 +357,7 @@ function unknownChange(
     const repairs = problem.repairs.map(({ text }) => replaceWith(`{${text}}`));
     return problemAt(token, line, problem.message, repairs);
   }
-  const message = `${quoted(token.to)} is no change of metre or feel. Feels are ${feels.join(', ')}.`;
+  const message = `${quoted(token.to)} is no change of metre, feel or tempo. There are {3/4}, {tempo 70}, {a tempo}, and the feels ${feels.join(', ')}.`;
   return problemAt(
     token,
     line,

@@ -1,7 +1,7 @@
 import { LineIndex, linesOf } from '../../kit/lines.ts';
 import { counted, ordinalOf } from '../../kit/words.ts';
 import { movedTo, quoted, replaceWith, sayAs, type Problem } from '../../kit/result.ts';
-import { emptyHead, fieldNames, readField, type FieldName } from '../fields.ts';
+import { emptyHead, fieldNames, parseTempo, readField, type FieldName } from '../fields.ts';
 import { chartLimits } from '../limits.ts';
 import { readLine, type Line } from '../lines.ts';
 import { HandsLinesReader } from './handsLines.ts';
@@ -122,6 +122,8 @@ class ChartReader {
       case 'pattern':
         // Read before all else.
         return;
+      case 'section tempo':
+        return this.#takeSectionTempo(line, number);
       case 'hands':
         return this.#hands.takeHands(line, this.#here(), text, number);
       case 'tune':
@@ -415,6 +417,22 @@ class ChartReader {
     const read = readTuneLine(line.text, this.#bars!.metersOfLine, minor);
     phrase.tune.push(...read.tune);
     this.#found.push(...read.problems.map((one) => movedTo(one, number, line.start)));
+  }
+
+  #takeSectionTempo(
+    { value, start }: Extract<Line, { kind: 'section tempo' }>,
+    number: number,
+  ): void {
+    const section = this.#sections.at(-1)!;
+    const before = value.length - value.trimStart().length;
+    if (section.tempo !== undefined) {
+      const message = 'The tempo of this section was said above already; only one can hold.';
+      this.#found.push(lineToDelete(number, start + value.length, message));
+      return;
+    }
+    const read = parseTempo(value.trim());
+    if (read.ok) section.tempo = read.value;
+    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start + before)));
   }
 
   #takeWords(line: Extract<Line, { kind: 'words' }>, text: string, number: number): void {

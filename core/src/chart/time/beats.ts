@@ -1,3 +1,4 @@
+import { feelFrom } from '../feel.ts';
 import { ticksOf } from '../../kit/ticks.ts';
 import { feltBeats } from '../meter.ts';
 import type { Feel } from '../song.ts';
@@ -26,7 +27,7 @@ export function beatsOf(
   for (const { bars } of parts) {
     let feel: Feel = 'in time';
     for (const { is, slots: inBar } of bars) {
-      feel = is.feel ?? feel;
+      feel = feelFrom(is, feel);
       const length = ticksOf(inBar.map(({ is }) => is));
       const meter = inBar[0]?.meter;
       if (meter) {

@@ -1,6 +1,8 @@
 import { ticksOf } from '../../kit/ticks.ts';
 import { transposeKey, type Key } from '../../pitch/key.ts';
 import type { Ticks } from '../../kit/ticks.ts';
+import { feelFrom } from '../feel.ts';
+import { parseTempo } from '../fields.ts';
 import type { Meter } from '../meter.ts';
 import type { TextSlot, TimelineIndex } from '../places.ts';
 import { sectionOfStep } from '../road.ts';
@@ -34,6 +36,9 @@ export interface TimedSlot {
   readonly key: Key;
   /** How time goes here. */
   readonly feel: Feel;
+  /** Felt beats a minute, where they are not the song's; and where a slowing down leads, if that is said. */
+  readonly tempo: number | null;
+  readonly slowTo: number | null;
   readonly is: Slot;
 }
 
@@ -135,10 +140,15 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
       barsLeft -= bars.length;
       if (barsLeft < 0) return { song, key, parts, slots, ticks: start };
       let feel: Feel = 'in time';
+      const own = tempoOfStep(step) ?? played.tempo ?? null;
+      let tempo: number | null = own;
+      let slowTo: number | null = null;
       for (const { bar, is: written, slots: inBar } of bars) {
-        feel = written.feel ?? feel;
+        feel = feelFrom(written, feel);
+        if (written.tempo !== undefined) tempo = written.tempo === 'a tempo' ? own : written.tempo;
+        slowTo = feel === 'rit' ? (written.slowTo ?? (written.feel ? null : slowTo)) : null;
         for (const { slot, meter, is } of inBar) {
-          slots.push({ slot, bar, section, pass, start, meter, key: now, feel, is });
+          slots.push({ slot, bar, section, pass, start, meter, key: now, feel, tempo, slowTo, is });
           start += is.ticks;
         }
       }
@@ -157,6 +167,13 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
     }
   }
   return { song, key, parts, slots, ticks: start };
+}
+
+/** What a step of the roadmap says of its tempo: `Chorus (tempo 60)`. */
+function tempoOfStep({ direction }: { readonly direction: string }): number | null {
+  const said = /(?:^|,)\s*(?:tempo|bpm)\s+(\d{2,3}(?:\.\d)?)\s*(?:,|$)/i.exec(direction);
+  const tempo = said ? parseTempo(said[1]!) : null;
+  return tempo?.ok ? tempo.value : null;
 }
 
 function numberedSections(song: Song): NumberedPhrase[][] {

@@ -1,4 +1,5 @@
 import type { Key } from '../../pitch/key.ts';
+import { tempoOf } from '../feel.ts';
 import type { Bar, Phrase, Section, Song } from '../song.ts';
 import type { Timeline, TimelineBar, TimelinePart } from './timeline.ts';
 import { withoutSilentEnd, type TuneBar } from '../tune.ts';
@@ -29,7 +30,7 @@ export function unroll({ song, parts }: Timeline): UnrolledSong {
 }
 
 function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[]): Section {
-  const { name, directions, textures, hands } = song.sections[part.section]!;
+  const { name, tempo, directions, textures, hands } = song.sections[part.section]!;
   const times = all.filter(({ section }) => section === part.section).length;
   const time = times > 1 ? [`${ordinalOf(part.pass)} time`] : [];
   const said = part.direction === '' ? [] : [part.direction];
@@ -37,6 +38,7 @@ function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[])
     name,
     times: 1,
     open: part.open,
+    ...(tempo === undefined ? {} : { tempo }),
     directions: [...time, ...said, ...directions],
     textures,
     hands,
@@ -73,5 +75,12 @@ function wordsAt({ words }: TimelineBar, pass: number): string {
 /** A repeated bar written out; a metre is announced where the bar itself does. */
 function written({ is, slots }: TimelineBar): Bar {
   const [meter, pickup] = is.kind === 'played' ? [is.meter, is.pickup] : [null, false];
-  return { kind: 'played', meter, feel: is.feel, pickup, slots: slots.map((slot) => slot.is) };
+  return {
+    kind: 'played',
+    meter,
+    feel: is.feel,
+    ...tempoOf(is),
+    pickup,
+    slots: slots.map((slot) => slot.is),
+  };
 }

@@ -10,6 +10,7 @@ import {
   type Bar,
   type Phrase,
   type Song,
+  type TempoChange,
 } from '../../chart/song.ts';
 import {
   readTexture,
@@ -102,6 +103,7 @@ interface OpenSection {
   readonly key: Key;
   times: number;
   open: boolean;
+  tempo?: number;
   readonly directions: string[];
   textures: Textures;
   hands: SaidHands;
@@ -126,6 +128,8 @@ class PartReader {
   #same = false;
   /** The key in which what is read is written: it changes, and for some instruments it is not the one that sounds. */
   #key: Key = emptySong.key;
+  /** The tempo of the measure that is being read is the song's. */
+  #saysSongTempo = false;
   #marked: string | null = null;
   #unmarked = 0;
   /** Written by this program, so that what it does not say is not so. */
@@ -217,14 +221,22 @@ class PartReader {
         `The metre ${measure.strangeMeter} in measure ${index + 1}, which no chart can be in.`,
       );
     if (index === 0) this.#song = { ...this.#song, meter: this.#meter, swing: measure.swing };
-    if (measure.tempo && this.#song.tempo === null) {
-      const beat = tempoBeat(this.#meter);
-      const felt = Math.round((measure.tempo / (beat / ticksPerQuarter)) * 10) / 10;
-      if (felt >= tempoRange.slowest && felt <= tempoRange.fastest)
-        this.#song = { ...this.#song, tempo: felt };
-      else this.dropped.push(`A tempo of ${felt}, which no song can have.`);
+    this.#saysSongTempo =
+      measure.tempo !== null && (index === 0 || (!this.#own && this.#song.tempo === null));
+    if (this.#saysSongTempo) {
+      const tempo = this.#felt(measure.tempo!);
+      if (tempo !== null) this.#song = { ...this.#song, tempo };
     }
     for (const kind of measure.strangeChords) this.#strange.add(kind);
+  }
+
+  /** Quarters a minute as felt beats; null, and said, where no song can go so. */
+  #felt(quarters: number): number | null {
+    const beat = tempoBeat(this.#meter);
+    const felt = Math.round((quarters / (beat / ticksPerQuarter)) * 10) / 10;
+    if (felt >= tempoRange.slowest && felt <= tempoRange.fastest) return felt;
+    this.dropped.push(`A tempo of ${felt}, which no song can have.`);
+    return null;
   }
 
   #openSection({ rehearsal }: ReadMeasure, from: number, hasOthers: boolean): void {
@@ -252,6 +264,7 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
+    else if (/^tempo: \d{2,3}(?:\.\d)?$/.test(words)) section.tempo = Number(words.slice(7));
     else if (this.#takeTexture(words, section) || this.#takeHands(words, section)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
@@ -291,13 +304,22 @@ class PartReader {
     const phrase = section.phrases.at(-1)!;
     const place = phrase.bars.length;
     if (measure.same !== null) this.#same = measure.same === 'start';
-    phrase.bars.push(this.#bar(measure, section));
+    phrase.bars.push({ ...this.#bar(measure, section), ...this.#tempoFrom(measure) });
     phrase.tune.push(this.#tuneOf(measure, phrase.bars.at(-1)!));
     for (const [line, text] of measure.lyrics.entries()) {
       const cells = (phrase.words[line] ??= []);
       while (cells.length < place) cells.push('');
       cells.push(oneLine(text, 400));
     }
+  }
+
+  /** The tempo that a measure changes to, where that is not the song's. */
+  #tempoFrom({ tempo, aTempo, slowTo }: ReadMeasure): TempoChange {
+    const set = tempo && !this.#saysSongTempo ? this.#felt(tempo) : null;
+    return {
+      ...(set !== null ? { tempo: set } : aTempo ? { tempo: 'a tempo' as const } : {}),
+      ...(slowTo === null ? {} : { slowTo }),
+    };
   }
 
   #bar(measure: ReadMeasure, section: OpenSection): Bar {

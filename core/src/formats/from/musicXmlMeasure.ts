@@ -24,6 +24,9 @@ export interface ReadMeasure {
   readonly rehearsal: string | null;
   readonly words: readonly string[];
   readonly feel: Feel | null;
+  /** Where a slowing down leads, in felt beats a minute; whether time goes as before from here on. */
+  readonly slowTo: number | null;
+  readonly aTempo: boolean;
   /** Felt beats a minute as written, or quarters a minute as sounded. */
   /** Quarters a minute. */
   readonly tempo: number | null;
@@ -136,7 +139,9 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
       directions
         .map((one) => textOf(one, 'direction-type', 'rehearsal').trim())
         .find((text) => text !== '') ?? null,
-    words: words.filter((text) => text !== '' && !feelOf(text)),
+    words: words.filter((text) => text !== '' && !feelOf(text) && !aTempo.test(text)),
+    slowTo: words.map(slowToOf).find((one) => one !== null) ?? null,
+    aTempo: words.some((text) => aTempo.test(text)),
     feel: words.map(feelOf).find((one) => one !== null) ?? (isFree ? 'free' : null),
     tempo: tempoIn(directions, sounds),
     swing: swing ? (textOf(swing, 'swing-type') === '16th' ? 'sixteenths' : 'eighths') : null,
@@ -204,7 +209,15 @@ function tempoIn(
   return sounded ?? null;
 }
 
+const aTempo = /^(?:a tempo|tempo primo|tempo i)\.?$/i;
+
+function slowToOf(words: string): number | null {
+  const found = /^rit\. to (\d{2,3}(?:\.\d)?)$/.exec(words);
+  return found ? Number(found[1]) : null;
+}
+
 function feelOf(words: string): Feel | null {
+  if (slowToOf(words) !== null) return 'rit';
   const said = words.toLowerCase().replace(/\.$/, '').replace(' feel', '');
   return feels.find((feel) => feel === said) ?? (/^(?:ritardando|rall)/.test(said) ? 'rit' : null);
 }

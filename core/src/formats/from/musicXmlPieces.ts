@@ -41,6 +41,8 @@ const behind = {
   rehearsal: null,
   words: [],
   feel: null,
+  slowTo: null,
+  aTempo: false,
   tempo: null,
   lyrics: [],
   newLine: false,

@@ -77,6 +77,27 @@ export function timeElement({ beats, unit, groups }: Meter): XmlElement {
   );
 }
 
+/** A tempo from a measure on, in felt beats a minute of its metre. */
+export function tempoChangeElement(tempo: number, meter: Meter): XmlElement {
+  const beat = tempoBeat(meter);
+  return element(
+    'direction',
+    { placement: 'above' },
+    element('direction-type', {}, metronome(tempo, beat)),
+    element('sound', { tempo: tempo * (beat / ticksPerQuarter) }),
+  );
+}
+
+function metronome(tempo: number, beat: number): XmlElement {
+  return element(
+    'metronome',
+    {},
+    element('beat-unit', {}, beat < 2 * ticksPerQuarter ? 'quarter' : 'half'),
+    (2 * beat) % (3 * ticksPerQuarter) === 0 && element('beat-unit-dot'),
+    element('per-minute', {}, tempo),
+  );
+}
+
 /** The tempo mark of a song: felt beats a minute on the page, quarters for what plays it. */
 export function tempoElement({ tempo, meter, swing }: Song): XmlElement | null {
   if (tempo === null && swing === null) return null;
@@ -87,15 +108,7 @@ export function tempoElement({ tempo, meter, swing }: Song): XmlElement | null {
     element(
       'direction-type',
       {},
-      tempo === null
-        ? element('words', {}, 'swing')
-        : element(
-            'metronome',
-            {},
-            element('beat-unit', {}, beat < 2 * ticksPerQuarter ? 'quarter' : 'half'),
-            (2 * beat) % (3 * ticksPerQuarter) === 0 && element('beat-unit-dot'),
-            element('per-minute', {}, tempo),
-          ),
+      tempo === null ? element('words', {}, 'swing') : metronome(tempo, beat),
     ),
     element(
       'sound',

@@ -22,6 +22,7 @@ import {
   keyElement,
   repeatLine,
   scoreOf,
+  tempoChangeElement,
   tempoElement,
   timeElement,
   wordsElement,
@@ -125,7 +126,7 @@ class LeadWriter {
   }
 
   #heading(section: Section): XmlElement[] {
-    const { name, times, open, directions, textures, hands } = section;
+    const { name, times, open, tempo: tempoHere, directions, textures, hands } = section;
     const isStart = this.#number === 0;
     const road = this.#song.road;
     const tempo = isStart ? tempoElement(this.#song) : null;
@@ -140,6 +141,7 @@ class LeadWriter {
       // A repeat sign says twice; more often, or without end, is said in words as well.
       ...(times > 1 ? [wordsElement(`×${times}`)] : []),
       ...(open ? [wordsElement('until the signal')] : []),
+      ...(tempoHere === undefined ? [] : [wordsElement(`tempo: ${tempoHere}`)]),
       ...directions.map((direction) => wordsElement(`* ${direction}`)),
       ...[...printTextures(textures), ...printHandsLines(hands)].map((line) => wordsElement(line)),
     ];
@@ -187,7 +189,17 @@ class LeadWriter {
     const attributes: Record<string, string | number> = pickup
       ? { number: 0, implicit: 'yes' }
       : { number: this.#number };
-    const feel = bar.feel ? [wordsElement(feelWords[bar.feel])] : [];
+    const rit = bar.slowTo === undefined ? 'rit.' : `rit. to ${bar.slowTo}`;
+    const feel = [
+      ...(bar.tempo === undefined
+        ? []
+        : [
+            bar.tempo === 'a tempo'
+              ? wordsElement('a tempo')
+              : tempoChangeElement(bar.tempo, meter),
+          ]),
+      ...(bar.feel ? [wordsElement(bar.feel === 'rit' ? rit : feelWords[bar.feel])] : []),
+    ];
     const slots: readonly Slot[] =
       bar.kind === 'same' ? [{ kind: 'rest', fermata: false, ticks: barTicks(meter) }] : bar.slots;
     const tune = this.#tunes[this.#written] ?? [];

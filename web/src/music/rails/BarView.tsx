@@ -113,7 +113,7 @@ export const BarView = memo(function BarView({
           <Cell $share={1}>
             {hands ? <HandsAbove mark={undefined} /> : null}
             <OnRail>
-              {bar.feel ? <FeelMark>{bar.feel}</FeelMark> : null}
+              {bar.feel ? <FeelMark $overHands={hands !== null}>{bar.feel}</FeelMark> : null}
               {entry}
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
               <Hidden>{t('the bar before again')}</Hidden>
@@ -137,7 +137,9 @@ export const BarView = memo(function BarView({
             {hands ? <HandsAbove mark={hands[place]} besideFermata={hasFermata(laid)} /> : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
-              {place === 0 && (bar.feel || bar.opensEarly) ? <Opening bar={bar} /> : null}
+              {place === 0 && (bar.feel || bar.opensEarly) ? (
+                <Opening bar={bar} overHands={hands !== null} />
+              ) : null}
               {entry && place === (chosenSlot ?? 0) ? entry : null}
               <SlotMark laid={laid} view={view} inPickup={bar.pickup} />
               <EarlyMark early={earlyAfter(bar, place)} />
@@ -233,10 +235,10 @@ function Proposed({ chord, view }: { chord: Chord; view: ChartView }) {
 }
 
 /** What is said over the first chord of a bar: how time goes on, and when it comes in if no bar before says so. */
-function Opening({ bar }: { bar: LaidBar }) {
+function Opening({ bar, overHands }: { bar: LaidBar; overHands: boolean }) {
   const early = bar.opensEarly ? bar.slots[0]?.early : null;
   return (
-    <FeelMark>
+    <FeelMark $overHands={overHands}>
       {early ? <b aria-hidden>{earlyText(early)} </b> : null}
       {bar.feel}
     </FeelMark>

@@ -233,6 +233,21 @@ function earlyOf(slot: Slot, meter: Meter, due: number): Early | null {
   return push && { count: pushCount(meter, due, push), rightAlone: push.hands === 'right' };
 }
 
+/** What is said of time before a bar; null where nothing is. */
+function timeInWords({ feel, tempo, slowTo }: Bar): string | null {
+  const words = [
+    ...(tempo === undefined
+      ? []
+      : [tempo === 'a tempo' ? t('a tempo') : t('tempo {{tempo}}', { tempo })]),
+    ...(feel === 'rit' && slowTo !== undefined
+      ? [t('rit. to {{tempo}}', { tempo: slowTo })]
+      : feel
+        ? [feelInWords[feel]]
+        : []),
+  ];
+  return words.length > 0 ? words.join(', ') : null;
+}
+
 /** When a line is played that is not played every time, such as “1st and 2nd ending”. */
 function whenInWords({ when, bars }: Phrase): string | null {
   if (when === null) return null;
@@ -250,7 +265,7 @@ function layBar(
   beside: Pick<LaidBar, 'before' | 'goesOn' | 'nextEarly'> & { readonly isLedInto: boolean },
 ): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
-  const feel = bar.feel && feelInWords[bar.feel];
+  const feel = timeInWords(bar);
   const tune = phrase.tune[place] ?? [];
   const { isLedInto, ...around } = beside;
   const always = { feel, words, tune, meter, ...around };

@@ -29,6 +29,7 @@ export function remarksOf(section: Section, view: ChartView): string[] {
       ? [section.times === 2 ? t('twice') : t('{{times}} times', { times: section.times })]
       : []),
     ...(section.open ? [t('until the signal')] : []),
+    ...(section.tempo === undefined ? [] : [t('tempo {{tempo}}', { tempo: section.tempo })]),
     ...section.directions,
     ...texturesInWords(section.textures),
     ...handsInWords(section.hands),

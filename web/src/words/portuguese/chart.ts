@@ -272,6 +272,8 @@ export const chart = {
   'down {{size}} half steps': 'desce {{size}} meios tons',
   'half-time feel': 'meio tempo',
   'rit.': 'rit.',
+  'a tempo': 'a tempo',
+  'rit. to {{tempo}}': 'rit. até {{tempo}}',
   free: 'livre',
   'in time': 'a tempo',
   and: 'e',
