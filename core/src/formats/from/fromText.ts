@@ -287,11 +287,12 @@ class Gatherer {
     }
     const guesses = guessKey(this.chords);
     const likeliest = guesses[0]?.key ?? emptySong.key;
-    if (this.#capo) return this.#withCapo(this.#capo, known, guesses);
+    const sounding = this.#capo ? transposeKey(likeliest, this.#capo) : likeliest;
     if (!known)
       this.#guessed.push(
-        `The key is not said; by its chords it is ${formatKey(likeliest, 'printed')}.`,
+        `The key is not said; by its chords it is ${formatKey(sounding, 'printed')}.`,
       );
+    if (this.#capo) return this.#withCapo(this.#capo, known, guesses);
     const key = known ?? likeliest;
     return { key, keys: known ? [] : guesses, shapes: key };
   }
@@ -310,7 +311,8 @@ class Gatherer {
         ? `Capo ${capo}: the chords are written as they sound, in ${name(key)}; a guitar plays the shapes of ${name(shapes)}.`
         : `Capo ${capo}: the chords are the shapes of ${name(shapes)}; they sound in ${name(key)}.`,
     );
-    return { key, keys: [], shapes: asTheySound ? key : shapes };
+    const keys = guesses.map((guess) => ({ ...guess, key: transposeKey(guess.key, capo) }));
+    return { key, keys: known ? [] : keys, shapes: asTheySound ? key : shapes };
   }
 
   #closed(section: OpenSection, key: Key, style: NumberStyle): Section {
@@ -324,7 +326,7 @@ class Gatherer {
       const cells = this.#cells(words, meter);
       const bars = cells.map((cell) => {
         const bar = this.#bar(cell, meter, sounded, (word) => this.#inKey(word, key, style));
-        sounded ||= cell.some(({ kind }) => kind === 'chord');
+        sounded ||= bar.kind === 'played' && bar.slots.some(({ kind }) => kind === 'chord');
         return bar;
       });
       const often = isAlone ? 1 : phrase.times;

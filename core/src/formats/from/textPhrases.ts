@@ -15,12 +15,16 @@ export function inBars(words: readonly ChordWord[]): ChordWord[][] {
   return cells.filter((cell) => cell.length > 0);
 }
 
-/** Cells of as many beats as a bar has: a chord is a beat, and so is each slash after it. */
+/** Cells of as many beats as a bar has: a chord is a beat, and so is each slash after it; a bar that is repeated is one. */
 export function inBeats(words: readonly ChordWord[], beats: number): ChordWord[][] {
-  const sounding = words.filter(isSounding);
-  return Array.from({ length: Math.ceil(sounding.length / beats) }, (_, bar) =>
-    sounding.slice(bar * beats, (bar + 1) * beats),
-  );
+  const cells: ChordWord[][] = [];
+  let isFull = true;
+  for (const word of words.filter(isSounding)) {
+    if (isFull || word.kind === 'same') cells.push([word]);
+    else cells.at(-1)!.push(word);
+    isFull = word.kind === 'same' || cells.at(-1)!.length === beats;
+  }
+  return cells;
 }
 
 /** What is sung in each bar: from under its first chord to under the next bar's, whole words at a time. */
