@@ -101,6 +101,21 @@ test('the bar behind the last chord waits: eight chords with Space and N leave n
   await page.keyboard.press('|');
   await page.keyboard.press('ArrowLeft');
   expect(await lines()).toEqual(['Verse:', '1 | 5/7 | 6m | 4', 'Chorus:', '4 | <5 | 1 | <<r6m!']);
+  // What is taken away of a bar that waits is that bar; what cannot be pushed says why, and is still there.
+  await page.keyboard.press('End');
+  await page.keyboard.press('|');
+  await page.keyboard.press('Backspace');
+  expect((await lines()).at(-1)).toBe('4 | <5 | 1 | <<r6m!');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Chord, in numbers or letters').fill('<b7');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#chord-trouble')).toContainText('nothing before it to push into');
+  await expect(page.getByLabel('Chord, in numbers or letters')).toHaveValue('<b7');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('End');
   // A silence that is meant stays, and R pushes the right hand at once.
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('r');

@@ -31,13 +31,16 @@ async function main(): Promise<void> {
     const owner = openDatabase(config.MIGRATION_DATABASE_URL);
     if (config.DEMO_FOLDER) await loadDemo(owner.database, charts, config.DEMO_FOLDER);
     await ensureTeam(owner.database);
-    const rewritten = await rewriteCharts(owner.database, charts);
+    const rewritten = await rewriteCharts(owner.database, charts, 'may change');
     if (rewritten > 0)
       log.info(
         { rewritten },
         'Songs of earlier rules were rewritten, so that they sound as they did.',
       );
-    await owner.close();
+    // All others are read anew for lists and searches while people are served already.
+    rewriteCharts(owner.database, charts, 'all')
+      .catch((error: unknown) => log.error(error, 'Songs could not be read anew for searches.'))
+      .finally(() => void owner.close());
   }
   const { database, close } = openDatabase(config.DATABASE_URL, (error) =>
     log.warn(error, 'A database connection was lost.'),

@@ -156,9 +156,14 @@ test('what was written by earlier rules of chart text sounds as it did, in songs
   const owner = openDatabase(own.ownerUrl);
   const charts = openChartReader();
   // Two servers that start together: no song is rewritten twice.
-  const counts = await Promise.all([1, 2].map(() => rewriteCharts(owner.database, charts)));
+  const counts = await Promise.all(
+    [1, 2].map(() => rewriteCharts(owner.database, charts, 'may change')),
+  );
   expect(counts[0]! + counts[1]!).toBe(2);
-  expect(await rewriteCharts(owner.database, charts)).toBe(0);
+  // What cannot sound otherwise is left for later.
+  const waiting = 'select count(*)::int as count from songs where rules = 1';
+  expect((await own.owner.query(waiting)).rows).toEqual([{ count: 0 }]);
+  expect(await rewriteCharts(owner.database, charts, 'all')).toBe(0);
   await Promise.all([owner.close(), charts.close()]);
 
   const now = (await own.call('GET', `/api/songs/${old.id}`)).body;

@@ -37,13 +37,10 @@ export type SaidTempo = TempoChange & { readonly feel?: Feel };
 export function readTempoChange(text: string): Result<SaidTempo> | null {
   const said = text.toLowerCase().replace(/\s+/g, ' ').trim();
   if (said === 'a tempo') return success({ tempo: 'a tempo' });
-  const found =
-    /^(?:(tempo|bpm)|rit\.?|rall\.?|slower)(?: to)? ?= ?(\S+)$|^(?:(tempo|bpm)|rit\.?|rall\.?|slower)(?: to)? (\S+)$/.exec(
-      said,
-    );
+  const found = /^(?:(tempo|bpm)|rit\.?|rall\.?|slower)(?: to)?(?: ?= ?| )(\S+)$/.exec(said);
   if (!found) return null;
-  const isSet = (found[1] ?? found[3]) !== undefined;
-  const tempo = parseTempo(found[2] ?? found[4] ?? '');
+  const isSet = found[1] !== undefined;
+  const tempo = parseTempo(found[2]!);
   if (tempo.ok)
     return success(isSet ? { tempo: tempo.value } : { feel: 'rit', slowTo: tempo.value });
   const { message, repairs } = tempo.problems[0]!;

@@ -169,8 +169,8 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
   return { song, key, parts, slots, ticks: start };
 }
 
-/** What a step of the roadmap says of its tempo: `Chorus (tempo 60)`. */
-function tempoOfStep({ direction }: { readonly direction: string }): number | null {
+/** What a step of the roadmap says of its tempo: `Chorus (tempo 60)`; null where it says nothing of it. */
+export function tempoOfStep({ direction }: { readonly direction: string }): number | null {
   const said = /(?:^|,)\s*(?:tempo|bpm)\s+(\d{2,3}(?:\.\d)?)\s*(?:,|$)/i.exec(direction);
   const tempo = said ? parseTempo(said[1]!) : null;
   return tempo?.ok ? tempo.value : null;

@@ -1,7 +1,7 @@
 import type { Key } from '../../pitch/key.ts';
 import { tempoOf } from '../feel.ts';
 import type { Bar, Phrase, Section, Song } from '../song.ts';
-import type { Timeline, TimelineBar, TimelinePart } from './timeline.ts';
+import { tempoOfStep, type Timeline, type TimelineBar, type TimelinePart } from './timeline.ts';
 import { withoutSilentEnd, type TuneBar } from '../tune.ts';
 import { ordinalOf } from '../../kit/words.ts';
 
@@ -30,7 +30,8 @@ export function unroll({ song, parts }: Timeline): UnrolledSong {
 }
 
 function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[]): Section {
-  const { name, tempo, directions, textures, hands } = song.sections[part.section]!;
+  const { name, directions, textures, hands, ...section } = song.sections[part.section]!;
+  const tempo = tempoOfStep(part) ?? section.tempo;
   const times = all.filter(({ section }) => section === part.section).length;
   const time = times > 1 ? [`${ordinalOf(part.pass)} time`] : [];
   const said = part.direction === '' ? [] : [part.direction];

@@ -120,7 +120,7 @@ function readHeadingWithChords(text: string, reading: TextReading): TextLine | n
   return words && { kind: 'heading', ...heading, words };
 }
 
-/** Whether a name is one of a part of a song, or short and in capitals: not a field, nor something that is said. */
+/** Whether a name can be that of a part of a song: it is no field. */
 function namesPart(name: string): boolean {
   return (
     namesSection(name) && !/^(?:key|capo|tempo|time|bpm|title|by|order|road|tuning)\b/i.test(name)

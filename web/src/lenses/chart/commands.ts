@@ -36,10 +36,10 @@ export interface Chosen {
 export type ChartWindow = 'section' | 'words' | 'tune' | 'texture' | 'lyric' | 'suspend';
 
 /**
- * What an edit leaves behind: a bar that waits for its chord, beside the one here or in a line of its own, or a silence
- * that is meant.
+ * What an edit leaves behind: a bar that waits for its chord, beside the one here or in a line of its own, a silence that is
+ * meant, or less than there was.
  */
-export type Leaves = 'nothing' | 'a bar' | 'a line' | 'silence';
+export type Leaves = 'nothing' | 'a bar' | 'a line' | 'silence' | 'less';
 
 /** What a command of the chart can do. */
 export interface ChartHands {
@@ -143,7 +143,7 @@ export const chartCommands: readonly ChartCommand[] = [
     'a bar',
   ),
   edit('line', ['Shift+Enter', 'Shift Enter'], t('New line'), at(addPhrase), 'a line'),
-  edit('remove', ['Backspace', 'Backspace'], t('Take away'), at(remove)),
+  edit('remove', ['Backspace', 'Backspace'], t('Take away'), at(remove), 'less'),
   edit('up', ['Alt+ArrowUp', 'Alt ↑'], t('A degree up'), (read, { anchor, head }) =>
     transposeByDegrees(read, anchor, head, 1),
   ),

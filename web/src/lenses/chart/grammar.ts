@@ -26,6 +26,11 @@ export const grammar: readonly Typed[] = [
     says: t('early: an eighth, a sixteenth; right hand alone'),
   },
   { typed: '4~ | 5! | 5> | 1^', place: 'bars', says: t('rings, stops short, accented, held') },
+  {
+    typed: '{3/4} 1 | {tempo 60} 4 | {a tempo} 5',
+    place: 'bars',
+    says: t('another metre, another tempo, back to it'),
+  },
   { typed: '_ 1 | %', place: 'bars', says: t('silence; the bar before again') },
   {
     typed: '> Words | under the | bars',
@@ -34,5 +39,9 @@ export const grammar: readonly Typed[] = [
   },
   { typed: 'tune: 5 6 5 3 | 1 | 1 | 2', place: 'under', says: t('the tune in degrees') },
   { typed: '* softer', place: 'line', says: t('a direction for the section') },
-  { typed: '1st ending: 4 | 5', place: 'under', says: t('bars for the first time only') },
+  {
+    typed: '1st ending only: 4 | 5',
+    place: 'under',
+    says: t('bars after these, the first time only'),
+  },
 ];

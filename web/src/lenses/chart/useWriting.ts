@@ -147,6 +147,8 @@ export function useWriting(sound: ChartSound): Writing {
   };
   const run: ChartHands['run'] = (make, leaves = 'nothing') => {
     if (!takeTyped()) return;
+    // What is taken away of a bar that waits is the bar itself.
+    if (leaves === 'less' && waiting.giveBack()) return;
     // A bar more after one that waits for its chord would be a silent one.
     if (leaves === 'a bar' && waiting.waits()) return;
     const wasWaiting = leaves !== 'silence' && waiting.giveBack();
@@ -154,7 +156,7 @@ export function useWriting(sound: ChartSound): Writing {
     if (!here) return notify(t('There is no bar here yet: begin with a section (N).'));
     const chosen = { anchor: wasWaiting ? here : (anchor ?? here), head: here };
     const to = write((now) => make(now, chosen));
-    if (to && leaves !== 'nothing') waiting.begins(leaves === 'silence');
+    if (to && leaves !== 'nothing' && leaves !== 'less') waiting.begins(leaves === 'silence');
     if (to && sameCursor(to, here)) setAnchored({ anchor: chosen.anchor, head: here });
   };
 
@@ -176,11 +178,15 @@ export function useWriting(sound: ChartSound): Writing {
       return false;
     }
     const at = { bar: entry.bar, slot: entry.slot };
-    const put = write((now) => putChord(now, at, typed.value, marks));
+    const put = songDocument.edit((now) => putChord(now, at, typed.value, marks));
+    if (!put.ok) {
+      setEntry({ ...entry, trouble: put.why });
+      return false;
+    }
     setEntry(null);
     focusChart();
-    if (put && then === 'next') goOnFrom(at);
-    return put !== null;
+    if (then === 'next') goOnFrom(at);
+    return true;
   };
   /** The next slot of the line; at its end a new bar, which waits for its chord. */
   const goOnFrom = (at: Cursor) => {
@@ -238,7 +244,7 @@ export function useWriting(sound: ChartSound): Writing {
         const text = entry.text.slice(0, -1);
         if (text === '') dropEntry();
         else setEntry({ ...entry, text, trouble: null });
-      } else run((now, { head }) => remove(now, head));
+      } else run((now, { head }) => remove(now, head), 'less');
     },
     goOnTyping: () => {
       if (entry) takeEntry('next');

@@ -50,7 +50,8 @@ export const help = {
     'a letra, com barras onde os compassos têm as suas',
   'the tune in degrees': 'a melodia em graus',
   'a direction for the section': 'uma indicação para a seção',
-  'bars for the first time only': 'compassos só da primeira vez',
+  'bars after these, the first time only': 'compassos depois destes, só na primeira vez',
+  'another metre, another tempo, back to it': 'outro compasso, outro andamento, de volta a ele',
   'Open a draft where it belongs, or save it as new':
     'Abrir um rascunho no seu lugar, ou salvar como novo',
   'Download a draft, or throw it away': 'Baixar um rascunho, ou jogar fora',
