@@ -175,10 +175,7 @@ async function expectForEverybody(page: Page): Promise<void> {
   await page.setViewportSize({ width: 1280, height: 800 });
 }
 
-/** What opens on a screen takes turns: each day's test sees every other one, the deep one all. */
-const isDeep = process.env['DEEP'] === '1';
-
-for (const [turn, { name, help, come, over = [] }] of screens.entries())
+for (const { name, help, come, over = [] } of screens)
   test(`${name}: for everybody, with its help and what opens on it`, async ({ page }) => {
     await come(page);
     await expectForEverybody(page);
@@ -188,7 +185,7 @@ for (const [turn, { name, help, come, over = [] }] of screens.entries())
     await page.keyboard.press('Escape');
     await expect(window).toBeHidden();
     expect(await unseenFocus(page)).toEqual([]);
-    for (const [what, open] of over.filter((_, place) => isDeep || place % 2 === turn % 2))
+    for (const [what, open] of over)
       await test.step(what, async () => {
         await open(page);
         await page.waitForTimeout(150);

@@ -193,6 +193,14 @@ describe('what else a score says', () => {
     expect(printChart(song)).toMatch(/\{free\} 1 \| 2m \| 3m \| 4\n +5\n/);
   });
 
+  test('a measure of a length beyond all reason is some bars, not millions', () => {
+    const forward = '<forward><duration>1000000000</duration></forward>';
+    const { song } = read(score([measure(chord(1) + forward + chord(4), head), measure(chord(5))]));
+    const bars = song.sections.flatMap(({ phrases }) => phrases.flatMap((phrase) => phrase.bars));
+    expect(bars.length).toBeLessThanOrEqual(33);
+    expect(played(score([measure(chord(1) + forward + chord(4), head)]))).toMatch(/^1.*4$/);
+  });
+
   test('words and tune come from the part that has them', () => {
     const sung = (step: string, text: string) =>
       `<note><pitch><step>${step}</step><octave>4</octave></pitch><duration>8</duration><voice>1</voice><lyric><syllabic>single</syllabic><text>${text}</text></lyric></note>`;

@@ -6,18 +6,21 @@ export function lengthOf({ notes }: ReadMeasure): number {
   return notes.reduce((end, note) => Math.max(end, note.at + note.ticks), 0);
 }
 
+/** So many bars one measure becomes at most, whatever lengths a file says; what lies beyond is moved into the last. */
+const mostPieces = 32;
+
 /**
- * A measure that is longer than its metre, as in a free one, as several bars, so that none of its chords is lost. What is
- * said at its beginning stays with the first, what is said at its end with the last.
+ * A measure whose chords go on for longer than its metre, as in a free one, as several bars, so that none of its chords is
+ * lost. What is said at its beginning stays with the first, what is said at its end with the last.
  */
 export function inPieces(measure: ReadMeasure, meter: Meter): ReadMeasure[] {
   const bar = barTicks(meter);
-  const last = Math.max(lengthOf(measure) - 1, ...measure.chords.map(({ at }) => at), 0);
-  const count = Math.floor(last / bar) + 1;
+  const last = measure.chords.reduce((latest, { at }) => Math.max(latest, at), 0);
+  const count = Math.min(mostPieces, Math.floor(last / bar) + 1);
   if (count === 1) return [measure];
   const within = <One extends { readonly at: number }>(all: readonly One[], piece: number) =>
     all
-      .filter(({ at }) => Math.floor(at / bar) === piece)
+      .filter(({ at }) => Math.min(count - 1, Math.floor(at / bar)) === piece)
       .map((one) => ({ ...one, at: one.at - piece * bar }));
   return Array.from({ length: count }, (_, piece): ReadMeasure => {
     const [isFirst, isLast] = [piece === 0, piece === count - 1];
