@@ -20,11 +20,12 @@ const staticLanes = [
 ];
 /** The journeys that go on for longer, or look at more. */
 const deepJourneys = [
+  'everybody.test.ts',
   'import.test.ts',
   'saving.test.ts',
   'sizes.test.ts',
   '-g',
-  'draws scores|killed|no text meets|under the Hands lens|no song should be',
+  'for everybody|draws scores|killed|no text meets|under the Hands lens|no song should be',
 ];
 const parts = ['static', 'unit', 'e2e', 'deep'];
 

@@ -1,3 +1,4 @@
+import { upTo } from '../kit/range.ts';
 import type { Meter } from '../chart/meter.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { playsOf } from '../chart/time/length.ts';
@@ -155,9 +156,6 @@ const played = ({ section, in: of }: BarPlaced, times: number) =>
 function playedTwice({ road }: Song, placed: BarPlaced) {
   return placed.in.times === 1 && road === null ? [played(placed, 2)] : [];
 }
-
-const upTo = (from: number, to: number) =>
-  Array.from({ length: Math.max(0, to - from + 1) }, (_, place) => from + place);
 
 /** The metre of each bar that all times share. */
 function sharedMeters(section: Section, song: Song): Meter[] {

@@ -1,6 +1,7 @@
 import { parseChord } from '../../chord/parseChord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import { lineEnd, linesOf } from '../../kit/lines.ts';
+import { upTo } from '../../kit/range.ts';
 import { lexBars } from '../lines.ts';
 import { parseChart, type ChartResult } from '../read/parseChart.ts';
 import { styleFor, type Phrase } from '../song.ts';
@@ -52,9 +53,8 @@ function timesTaken(phrases: readonly Phrase[]): number[][] {
   const highest = Math.max(0, ...endings.flatMap((times) => times ?? []));
   const isLastHighest = endings.some((times) => times?.includes(highest) && times.join() === last);
   const counted = isLastHighest ? highest : Math.min(99, highest + 1);
-  const passes = Array.from({ length: counted }, (_, index) => index + 1);
   return endings.map((times) =>
-    passes.filter((pass) => {
+    upTo(1, counted).filter((pass) => {
       const isNamed = endings.some((others) => others?.includes(pass));
       return isNamed ? times?.includes(pass) : times?.join() === last;
     }),

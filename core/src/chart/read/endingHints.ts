@@ -1,3 +1,4 @@
+import { upTo } from '../../kit/range.ts';
 import { linesOf } from '../../kit/lines.ts';
 import { replaceWith, type Problem } from '../../kit/result.ts';
 import { listed, ordinalOf } from '../../kit/words.ts';
@@ -74,6 +75,3 @@ function timesInWords(times: readonly number[]): string {
 function hasEndings({ phrases }: Section): boolean {
   return phrases.some(({ when }) => when?.kind === 'ending');
 }
-
-const upTo = (from: number, to: number) =>
-  Array.from({ length: Math.max(0, to - from + 1) }, (_, place) => from + place);

@@ -1,6 +1,6 @@
 import { handsLineNamed, readHandsLine, type SaidHands } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
-import { tempoRange } from '../../chart/fields.ts';
+import { parseTempo, tempoRange } from '../../chart/fields.ts';
 import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
 import { parseChart } from '../../chart/read/parseChart.ts';
 import { readRoad } from '../../chart/road.ts';
@@ -264,10 +264,17 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
-    else if (/^tempo: \d{2,3}(?:\.\d)?$/.test(words)) section.tempo = Number(words.slice(7));
+    else if (this.#takeTempo(words, section)) return;
     else if (this.#takeTexture(words, section) || this.#takeHands(words, section)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
+  }
+
+  /** True for words that say how fast the section goes. */
+  #takeTempo(words: string, section: OpenSection): boolean {
+    const tempo = parseTempo(/^tempo: (\S+)$/.exec(words)?.[1] ?? '');
+    if (tempo.ok) section.tempo = tempo.value;
+    return tempo.ok;
   }
 
   /** True for words that say what a hand does. */
@@ -314,8 +321,8 @@ class PartReader {
   }
 
   /** The tempo that a measure changes to, where that is not the song's. */
-  #tempoFrom({ tempo, aTempo, slowTo }: ReadMeasure): TempoChange {
-    const set = tempo && !this.#saysSongTempo ? this.#felt(tempo) : null;
+  #tempoFrom({ tempo, saidTempo, aTempo, slowTo }: ReadMeasure): TempoChange {
+    const set = saidTempo ?? (tempo && !this.#saysSongTempo ? this.#felt(tempo) : null);
     return {
       ...(set !== null ? { tempo: set } : aTempo ? { tempo: 'a tempo' as const } : {}),
       ...(slowTo === null ? {} : { slowTo }),

@@ -1,5 +1,6 @@
 import { chordOf, harmonyInWords, isSilence } from './musicXmlHarmony.ts';
 import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
+import { parseTempo } from '../../chart/fields.ts';
 import { meterOf, type Meter } from '../../chart/meter.ts';
 import { feels, type Feel, type Push } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
@@ -27,6 +28,8 @@ export interface ReadMeasure {
   /** Where a slowing down leads, in felt beats a minute; whether time goes as before from here on. */
   readonly slowTo: number | null;
   readonly aTempo: boolean;
+  /** A tempo that is said in words, in felt beats a minute. */
+  readonly saidTempo: number | null;
   /** Felt beats a minute as written, or quarters a minute as sounded. */
   /** Quarters a minute. */
   readonly tempo: number | null;
@@ -139,9 +142,10 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
       directions
         .map((one) => textOf(one, 'direction-type', 'rehearsal').trim())
         .find((text) => text !== '') ?? null,
-    words: words.filter((text) => text !== '' && !feelOf(text) && !aTempo.test(text)),
-    slowTo: words.map(slowToOf).find((one) => one !== null) ?? null,
+    words: words.filter((text) => text !== '' && !feelOf(text) && !saysTempo(text)),
+    slowTo: firstOf(words, slowToOf),
     aTempo: words.some((text) => aTempo.test(text)),
+    saidTempo: firstOf(words, tempoOfWords),
     feel: words.map(feelOf).find((one) => one !== null) ?? (isFree ? 'free' : null),
     tempo: tempoIn(directions, sounds),
     swing: swing ? (textOf(swing, 'swing-type') === '16th' ? 'sixteenths' : 'eighths') : null,
@@ -211,9 +215,19 @@ function tempoIn(
 
 const aTempo = /^(?:a tempo|tempo primo|tempo i)\.?$/i;
 
-function slowToOf(words: string): number | null {
-  const found = /^rit\. to (\d{2,3}(?:\.\d)?)$/.exec(words);
-  return found ? Number(found[1]) : null;
+/** What this program writes in words where a mark would say something else. */
+const slowToOf = (words: string) => tempoAfter(words, /^rit\. to (\d{2,3}(?:\.\d)?)$/);
+const tempoOfWords = (words: string) => tempoAfter(words, /^tempo (\d{2,3}(?:\.\d)?)$/);
+const saysTempo = (words: string) => aTempo.test(words) || tempoOfWords(words) !== null;
+
+/** A tempo that a song can have, where words say one. */
+function tempoAfter(words: string, pattern: RegExp): number | null {
+  const tempo = parseTempo(pattern.exec(words)?.[1] ?? '');
+  return tempo.ok ? tempo.value : null;
+}
+
+function firstOf(words: readonly string[], read: (one: string) => number | null): number | null {
+  return words.map(read).find((one) => one !== null) ?? null;
 }
 
 function feelOf(words: string): Feel | null {

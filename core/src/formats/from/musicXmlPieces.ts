@@ -46,6 +46,7 @@ const behind = {
   feel: null,
   slowTo: null,
   aTempo: false,
+  saidTempo: null,
   tempo: null,
   lyrics: [],
   newLine: false,

@@ -10,6 +10,7 @@ import {
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
 import { playsOf } from '../../chart/time/length.ts';
 import { endingOf } from '../../chart/when.ts';
+import { upTo } from '../../kit/range.ts';
 import { ordinalOf } from '../../kit/words.ts';
 
 /**
@@ -49,13 +50,16 @@ function ofAllTimes(section: Section): Section {
 /** Whether every time through a section, of those it has and those it names, has an ending, or none has. */
 function isSaid(section: Section, plays: number): boolean {
   const endings = section.phrases.filter(({ when }) => when?.kind === 'ending');
+  if (endings.length === 0) return true;
   if (endings.some(({ bars }) => bars.length === 0)) return false;
-  return (
-    endings.length === 0 ||
-    upTo(Math.max(plays, highestNamed(section))).every(
-      (time) => endingOf(section.phrases, time).length > 0,
-    )
-  );
+  const times = upTo(1, Math.max(plays, highestNamed(section)));
+  // Brackets do not say that one of several lines of an ending is for its times only.
+  const highest = Math.max(...endings.flatMap(({ when }) => when!.times));
+  const goesOn = endingOf(section.phrases, highest).join();
+  return times.every((time) => {
+    const own = endingOf(section.phrases, time);
+    return own.length > 0 && (time <= highest || own.join() === goesOn);
+  });
 }
 
 /** The highest time that a line names; 0 where none does. */
@@ -63,11 +67,9 @@ function highestNamed({ phrases }: Section): number {
   return Math.max(0, ...phrases.flatMap(({ when }) => when?.times ?? []));
 }
 
-const upTo = (most: number) => Array.from({ length: most }, (_, index) => index + 1);
-
 /** @param plays how often the section is played; the times beyond those that are named are all alike */
 function byTimes(section: Section, plays: number): Section[] {
-  const times = upTo(Math.min(plays, highestNamed(section) + 1));
+  const times = upTo(1, Math.min(plays, highestNamed(section) + 1));
   return times.map((time) => ({
     ...section,
     name: time === 1 ? section.name : `${section.name} ${ordinalOf(time)} time`,

@@ -177,6 +177,20 @@ class LeadWriter {
     );
   }
 
+  /** What is said of tempo and feel before a bar. */
+  #time({ tempo, slowTo, feel }: Bar, meter: Meter): XmlElement[] {
+    const said: XmlElement[] = [];
+    if (tempo === 'a tempo') said.push(wordsElement(tempo));
+    // A mark in the first measure is that of the song.
+    else if (tempo !== undefined)
+      said.push(
+        this.#written === 0 ? wordsElement(`tempo ${tempo}`) : tempoChangeElement(tempo, meter),
+      );
+    if (feel === 'rit' && slowTo !== undefined) said.push(wordsElement(`rit. to ${slowTo}`));
+    else if (feel) said.push(wordsElement(feelWords[feel]));
+    return said;
+  }
+
   #measure(
     bar: Bar,
     meter: Meter,
@@ -189,17 +203,7 @@ class LeadWriter {
     const attributes: Record<string, string | number> = pickup
       ? { number: 0, implicit: 'yes' }
       : { number: this.#number };
-    const rit = bar.slowTo === undefined ? 'rit.' : `rit. to ${bar.slowTo}`;
-    const feel = [
-      ...(bar.tempo === undefined
-        ? []
-        : [
-            bar.tempo === 'a tempo'
-              ? wordsElement('a tempo')
-              : tempoChangeElement(bar.tempo, meter),
-          ]),
-      ...(bar.feel ? [wordsElement(bar.feel === 'rit' ? rit : feelWords[bar.feel])] : []),
-    ];
+    const feel = this.#time(bar, meter);
     const slots: readonly Slot[] =
       bar.kind === 'same' ? [{ kind: 'rest', fermata: false, ticks: barTicks(meter) }] : bar.slots;
     const tune = this.#tunes[this.#written] ?? [];

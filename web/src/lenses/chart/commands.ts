@@ -133,7 +133,6 @@ export const chartCommands: readonly ChartCommand[] = [
     ['i', 'I'],
     t('Bar before'),
     at((read, to) => insertBar(read, to, 'before')),
-    'a bar',
   ),
   edit(
     'barAfter',
