@@ -19,6 +19,7 @@ const project = (name, extra = {}) => ({
       },
     ],
   },
+  setupFiles: ['<rootDir>/../jest.setup.mjs'],
   testEnvironmentOptions: { customExportConditions: ['app-src', 'node', 'node-addons'] },
   ...extra,
 });

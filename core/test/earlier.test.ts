@@ -18,6 +18,7 @@ describe('a chart of before sounds as it did', () => {
     ['1\n  1st ending: 5\n  3rd ending: 1 | 4', '1\n  1st ending: 5\n  2nd 3rd ending: 1 | 4'],
     // The lower one stood last: it was that of the times beyond.
     ['1\n  2nd ending: 5\n  1st ending: 4', '1\n  2nd ending: 5\n  1st 3rd ending: 4'],
+    ['1\n  1st 2nd ending: 5\n  2nd ending: 4', '1\n  1st 2nd ending: 5\n  2nd 3rd ending: 4'],
     ['1\n  1st ending: 5\n  2nd ending: 4\n  > end', null],
   ])('%s', (before, after) => {
     expect(asItSounded(inKey(before), 1)).toBe(inKey(after ?? before));

@@ -5,7 +5,7 @@ import { upTo } from '../../kit/range.ts';
 import { lexBars } from '../lines.ts';
 import { parseChart, type ChartResult } from '../read/parseChart.ts';
 import { styleFor, type Phrase } from '../song.ts';
-import { printWhen, readWhen } from '../when.ts';
+import { mostTimes, printWhen, readWhen } from '../when.ts';
 
 /** The rules by which chart text is read today; raised whenever a text that could be read means something else from then on. */
 export const chartRules = 2;
@@ -51,8 +51,11 @@ function timesTaken(phrases: readonly Phrase[]): number[][] {
   const endings = phrases.map(({ when }) => (when?.kind === 'ending' ? when.times : null));
   const last = endings.findLast((times) => times !== null)?.join();
   const highest = Math.max(0, ...endings.flatMap((times) => times ?? []));
-  const isLastHighest = endings.some((times) => times?.includes(highest) && times.join() === last);
-  const counted = isLastHighest ? highest : Math.min(99, highest + 1);
+  // Where the lines of the highest are those that stood last, and no others, the times beyond take them by these rules too.
+  const goesOn = endings.every(
+    (times) => times === null || times.includes(highest) === (times.join() === last),
+  );
+  const counted = goesOn ? highest : Math.min(mostTimes, highest + 1);
   return endings.map((times) =>
     upTo(1, counted).filter((pass) => {
       const isNamed = endings.some((others) => others?.includes(pass));
