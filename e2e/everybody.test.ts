@@ -20,13 +20,16 @@ import {
 
 type Does = (page: Page) => Promise<unknown>;
 
+/** Windows and menus are waited for; the rest opens in the page. */
+type Opened = readonly [name: string, open: Does, where?: 'in the page'];
+
 /** A screen, what it is called in the help, and what can be open on it. */
 interface Screen {
   readonly name: string;
   readonly help: string;
   readonly come: Does;
   /** Opened one after the other; each is closed by Escape, or by coming anew. */
-  readonly over?: readonly (readonly [name: string, open: Does])[];
+  readonly over?: readonly Opened[];
 }
 
 const at =
@@ -47,6 +50,9 @@ const check = (name: string) =>
     (page: Page) => page.getByRole('radio', { name, exact: true }).check({ force: true }),
   ] as const;
 const item = (name: string) => [name, (page: Page) => fromMenu(page, name)] as const;
+const text = (name: string) =>
+  [name, (page: Page) => page.getByText(name, { exact: true }).click()] as const;
+const inPage = ([name, open]: Opened): Opened => [name, open, 'in the page'];
 const row = (name: string) => [name, (page: Page) => fromRow(page, song, name)] as const;
 
 async function hands(page: Page): Promise<void> {
@@ -88,8 +94,8 @@ const screens: readonly Screen[] = [
       ['Menu of a song', (page) => page.getByRole('button', { name: `More for ${song}` }).click()],
       row('Tags'),
       row('Add to a set'),
-      press('Filter'),
-      press('Choose several'),
+      inPage(press('Filter')),
+      inPage(press('Choose several')),
     ],
   },
   { name: 'Sets', help: 'Sets', come: at('/sets') },
@@ -118,9 +124,9 @@ const screens: readonly Screen[] = [
     help: 'Chart',
     come: songDesk,
     over: [
-      ['Text', openText],
-      ['How a chart is typed', (page) => page.getByText('How a chart is typed').click()],
-      item('Show the piano'),
+      ['Text', openText, 'in the page'],
+      inPage(text('How a chart is typed')),
+      inPage(item('Show the piano')),
     ],
   },
   {
@@ -128,9 +134,9 @@ const screens: readonly Screen[] = [
     help: 'Hands',
     come: hands,
     over: [
-      ['One note moves', (page) => page.getByText('One note moves').click()],
-      check('The song'),
-      check('This section'),
+      inPage(text('One note moves')),
+      inPage(check('The song')),
+      inPage(check('This section')),
       press('How they play this section'),
     ],
   },
@@ -140,7 +146,7 @@ const screens: readonly Screen[] = [
     name: 'Link',
     help: 'Charts by a link',
     come: link,
-    over: [['More', (page) => page.getByText('More', { exact: true }).click()]],
+    over: [inPage(text('More'))],
   },
   { name: 'Import', help: 'Import a song', come: at('/songs/import') },
   { name: 'What was sung', help: 'What was sung', come: at('/sung') },
@@ -188,13 +194,15 @@ for (const [turn, { name, help, come, over = [] }] of screens.entries())
     await page.keyboard.press('Escape');
     await expect(window).toBeHidden();
     expect(await unseenFocus(page)).toEqual([]);
-    for (const [place, [what, open]] of over.entries())
+    const opened = page.getByRole('dialog').or(page.getByRole('menu')).first();
+    for (const [place, [what, open, where]] of over.entries())
       await test.step(what, async () => {
         await open(page);
+        // A window's code comes when it is first asked for: until then there is nothing to look at, or to close.
+        if (!where) await expect(opened).toBeVisible();
         await page.waitForTimeout(150);
         if (isDeep || place % 2 === turn % 2) await expectForEverybody(page);
         await page.keyboard.press('Escape');
-        if ((await page.getByRole('dialog').or(page.getByRole('menu')).count()) > 0)
-          await come(page);
+        if (await opened.isVisible()) await come(page);
       });
   });
