@@ -4,6 +4,8 @@ import { sectionOfStep } from '../chart/road.ts';
 import type { Song } from '../chart/song.ts';
 import { failure, type Result } from '../kit/result.ts';
 import type { KeyGuess } from './guessKey.ts';
+import type { ImportQuestion } from './questions.ts';
+import type { LineSource } from './sources.ts';
 
 /** A song read from another format, with what a person should look at before it is kept. */
 export interface Imported {
@@ -14,6 +16,10 @@ export interface Imported {
   readonly guessed: readonly string[];
   /** What the file says and the chart cannot hold, in sentences. */
   readonly dropped: readonly string[];
+  /** What was decided without being sure, and may be decided otherwise. */
+  readonly questions: readonly ImportQuestion[];
+  /** Where each line of each section comes from. */
+  readonly sources: readonly (readonly (LineSource | null)[])[];
 }
 
 /** A file that cannot be read, with the place where it went wrong. */

@@ -40,6 +40,9 @@ import {
   transposeIn,
   type ReadMeasure,
 } from './musicXmlMeasure.ts';
+import { guessKey, type KeyGuess } from '../guessKey.ts';
+import { Questions, type ImportAnswers } from '../questions.ts';
+import { Sources } from '../sources.ts';
 import { headOf } from './musicXmlHead.ts';
 import { inPieces, lengthOf } from './musicXmlPieces.ts';
 import { tuneOfNotes } from './tuneOfNotes.ts';
@@ -49,14 +52,22 @@ import { child, childrenOf, readXml, textOf, type XmlElement } from '../xml.ts';
 const largestFile = 5_000_000;
 const mostMeasures = 2_000;
 
-/** Bars on a line where the file has no breaks of its own. */
-const barsOnLine = 4;
+/** Bars on a line where the file has no breaks of its own; the first is usual. */
+const barsOnLine = ['4', '2', '8'] as const;
+
+/** What a reader can say of a score that it does not say itself, or says wrongly. */
+export interface ScoreHints {
+  /** The key in which it sounds at its beginning; what changes later changes from there. */
+  readonly key?: Key;
+  /** What was answered to the questions of an earlier reading. */
+  readonly answers?: ImportAnswers;
+}
 
 /**
  * Reads the part of a MusicXML score that has the chords: sections by rehearsal marks, repeats and endings, chords by
  * root or numeral, words by lyrics. The notes of a tune are left out, and said to be.
  */
-export function fromMusicXml(text: string): Result<Imported> {
+export function fromMusicXml(text: string, hints: ScoreHints = {}): Result<Imported> {
   if (text.length > largestFile)
     return unreadable('A MusicXML file is read up to 5 MB. Save the one song by itself.');
   const document = readXml(text);
@@ -80,6 +91,7 @@ export function fromMusicXml(text: string): Result<Imported> {
   const reader = new PartReader(headOf(root), measures, {
     own: software === 'Intervallum',
     sung: sung === part ? null : childrenOf(sung, 'measure'),
+    hints,
   });
   const others = parts.filter((one) => one !== part && one !== sung).length;
   if (others > 0) reader.dropped.push(`${counted(others, 'other part')} of the score.`);
@@ -111,6 +123,11 @@ interface OpenSection {
   readonly instead: string[];
 }
 
+interface MeasureShown {
+  readonly place: number;
+  readonly text: string;
+}
+
 class PartReader {
   readonly guessed: string[] = [];
   readonly dropped: string[] = [];
@@ -125,6 +142,8 @@ class PartReader {
   #strange = new Set<string>();
   #moved = 0;
   #jumps = 0;
+  /** The number of the measure that is being taken, as the score says it. */
+  #measure = 0;
   #same = false;
   /** The key in which what is read is written: it changes, and for some instruments it is not the one that sounds. */
   #key: Key = emptySong.key;
@@ -136,12 +155,30 @@ class PartReader {
   readonly #own: boolean;
   /** The measures of another part, which has the words. */
   readonly #sung: readonly XmlElement[] | null;
+  readonly #questions: Questions;
+  readonly #sources = new Sources();
+  /** The measures of each line of bars, and what they show. */
+  readonly #shown = new Map<readonly Bar[], MeasureShown[]>();
+  readonly #wishedKey: Key | null;
+  /** A key of the score as the key that it is read in. */
+  #keyFrom: (key: Key) => Key = (key) => key;
+  #barsOnLine = Number(barsOnLine[0]);
 
   constructor(
     song: Song,
     measures: readonly XmlElement[],
-    { own, sung }: { readonly own: boolean; readonly sung: readonly XmlElement[] | null },
+    {
+      own,
+      sung,
+      hints,
+    }: {
+      readonly own: boolean;
+      readonly sung: readonly XmlElement[] | null;
+      readonly hints: ScoreHints;
+    },
   ) {
+    this.#questions = new Questions(hints.answers);
+    this.#wishedKey = hints.key ?? null;
     this.#own = own;
     this.#sung = sung;
     this.#song = song;
@@ -149,10 +186,8 @@ class PartReader {
   }
 
   read(): Imported {
-    const key = this.#measures.map(keyIn).find((one) => one !== null) ?? null;
-    if (!key) this.guessed.push('The score says no key; C was taken.');
-    this.#key = key ?? emptySong.key;
     const sounds = this.#measures.map(transposeIn).find((one) => one !== 0) ?? 0;
+    const keys = this.#findKey(sounds);
     const sounding = sounds === 0 ? this.#key : transposeKey(this.#key, sounds);
     this.#song = { ...this.#song, key: sounding };
     const breaks =
@@ -172,16 +207,47 @@ class PartReader {
           ? 'The score has no rehearsal marks; its sections go by its repeats and keys.'
           : 'The score has no rehearsal marks; its bars are one section.',
       );
-    if (!breaks)
-      this.guessed.push(`The score has no line breaks; ${barsOnLine} bars stand on a line.`);
+    if (!breaks) {
+      this.#barsOnLine = Number(this.#questions.ask('bars on a line', barsOnLine));
+      this.guessed.push(`The score has no line breaks; ${this.#barsOnLine} bars stand on a line.`);
+    }
     for (const [index, measure] of measures.entries()) {
+      this.#measure = Number.parseInt(measure.number, 10) || index + 1;
       if (measure.key) this.#key = measure.key;
       this.#takeHead(measure, index);
       if (starts[index]) this.#openSection(measure, index, sections > 1);
       this.#take(measure, index, breaks);
     }
     this.#order(repeats);
-    return this.#finish();
+    return this.#finish(keys);
+  }
+
+  /** The key that is wished, that the score says, or that its chords make. @returns the likely ones where it was guessed */
+  #findKey(sounds: number): readonly KeyGuess[] {
+    const said = this.#measures.map(keyIn).find((one) => one !== null) ?? null;
+    const wished = this.#wishedKey && transposeKey(this.#wishedKey, -sounds);
+    if (wished && said) this.#keyFrom = (key) => transposeKey(wished, liftBetween(said, key));
+    const known = wished ?? said;
+    if (known) {
+      this.#key = known;
+      return [];
+    }
+    const chords = this.#readAll().flatMap((measure) =>
+      measure.chords.flatMap(({ chord }) => chord ?? []),
+    );
+    const guesses = guessKey(chords);
+    this.#key = guesses[0]?.key ?? emptySong.key;
+    const [sounding, ...others] = guesses
+      .slice(0, 5)
+      .map((guess) => ({ ...guess, key: transposeKey(guess.key, sounds) }));
+    if (!sounding) {
+      this.guessed.push('The score says no key; C was taken.');
+      return [];
+    }
+    this.guessed.push(
+      `The score says no key; by its chords it is ${formatKey(sounding.key, 'printed')}.`,
+    );
+    return [sounding, ...others];
   }
 
   /** Every measure by itself; one that is longer than its metre is several. */
@@ -191,8 +257,12 @@ class PartReader {
     let key = this.#key;
     return this.#measures.flatMap((measure, index) => {
       own.divisions = divisionsIn(measure) ?? own.divisions;
-      key = keyIn(measure) ?? key;
-      const read = readMeasure(measure, { key, divisions: own.divisions });
+      const said = keyIn(measure);
+      key = said ? this.#keyFrom(said) : key;
+      const read = {
+        ...readMeasure(measure, { key, divisions: own.divisions }),
+        key: said && key,
+      };
       meter = read.meter ?? meter;
       const sung = this.#sung?.[index];
       if (!sung) return this.#own ? [read] : inPieces(read, meter);
@@ -305,10 +375,15 @@ class PartReader {
   #addBar(measure: ReadMeasure, section: OpenSection, breaks: boolean): void {
     const last = section.phrases.at(-1);
     const goesOn = last && sameWhen(last.when, this.#ending);
-    const isFull = breaks ? measure.newLine : (last?.bars.length ?? 0) >= barsOnLine;
+    const isFull = breaks ? measure.newLine : (last?.bars.length ?? 0) >= this.#barsOnLine;
     if (!last || !goesOn || isFull)
       section.phrases.push({ when: this.#ending, bars: [], tune: [], words: [] });
     const phrase = section.phrases.at(-1)!;
+    const shown = this.#shown.get(phrase.bars) ?? [];
+    this.#shown.set(phrase.bars, [
+      ...shown,
+      { place: this.#measure, text: measure.shown.join(' ') },
+    ]);
     const place = phrase.bars.length;
     if (measure.same !== null) this.#same = measure.same === 'start';
     phrase.bars.push({ ...this.#bar(measure, section), ...this.#tempoFrom(measure) });
@@ -393,7 +468,14 @@ class PartReader {
     return this.#sections;
   }
 
-  #finish(): Imported {
+  #finish(keys: readonly KeyGuess[]): Imported {
+    for (const [bars, shown] of this.#shown)
+      this.#sources.add(bars, {
+        unit: 'measure',
+        from: shown[0]!.place,
+        to: shown.at(-1)!.place,
+        text: shown.map(({ text }) => text || '·').join(' | '),
+      });
     const sections = this.#sections.map(
       ({ instead, phrases, from: _from, key: _key, ...section }) => {
         const trimmed = phrases.map((phrase) => ({
@@ -423,11 +505,14 @@ class PartReader {
       this.dropped.push(
         `${counted(this.#jumps, 'jump')} (da capo, segno or coda). Write the order as a roadmap.`,
       );
+    const song = withKnownRoad({ ...this.#song, sections }, this.dropped);
     return {
-      song: withKnownRoad({ ...this.#song, sections }, this.dropped),
-      keys: [],
+      song,
+      keys,
       guessed: this.guessed,
       dropped: this.dropped,
+      questions: this.#questions.asked,
+      sources: this.#sources.inOrder(song),
     };
   }
 

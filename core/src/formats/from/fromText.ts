@@ -1,44 +1,22 @@
 import { tempoRange } from '../../chart/fields.ts';
-import { divisions, parseMeter, type Meter } from '../../chart/meter.ts';
+import { parseMeter } from '../../chart/meter.ts';
 import { readRoad } from '../../chart/road.ts';
-import {
-  plainSection,
-  plainChord,
-  silence,
-  styleFor,
-  type Bar,
-  type Phrase,
-  type PhraseWhen,
-  type Section,
-  type Slot,
-  type Song,
-} from '../../chart/song.ts';
+import type { PhraseWhen, Song } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
-import { parseChord } from '../../chord/parseChord.ts';
-import type { NumberStyle } from '../../chord/reading.ts';
-import { formatKey, parseKey, transposeKey, type Key } from '../../pitch/key.ts';
-import { pitchClass } from '../../pitch/note.ts';
+import { parseKey, type Key } from '../../pitch/key.ts';
 import type { NoteLanguage } from '../../pitch/names.ts';
 import { linesOf } from '../../kit/lines.ts';
 import { success, type Result } from '../../kit/result.ts';
-import { guessKey, type KeyGuess } from '../guessKey.ts';
+import { emptySong, oneLine, unreadable, type Imported } from '../imported.ts';
+import { Questions, type ImportAnswers } from '../questions.ts';
+import { readTextLine, writtenInNumbers, type ChordWord, type TextReading } from './textLines.ts';
 import {
-  counted,
-  emptySong,
-  oneLine,
-  sectionName,
-  unreadable,
-  withKnownRoad,
-  type Imported,
-} from '../imported.ts';
-import {
-  readLetters,
-  readTextLine,
-  writtenInNumbers,
-  type ChordWord,
-  type TextReading,
-} from './textLines.ts';
-import { inBars, inBeats, isSounding, orderly, wordsUnder } from './textPhrases.ts';
+  chordsOf,
+  type GatheredPhrase,
+  type GatheredSection,
+  type GatheredText,
+} from './gatheredText.ts';
+import { songOfText } from './textSong.ts';
 
 /** Longest text that is read, in UTF-16 code units. */
 const longestText = 200_000;
@@ -49,24 +27,8 @@ export interface TextHints {
   readonly key?: Key;
   /** The language of its chord names: declared, never guessed. */
   readonly language?: NoteLanguage;
-}
-
-type WrittenChord = Extract<ChordWord, { kind: 'chord' }>;
-
-interface OpenSection {
-  readonly name: string;
-  times: number;
-  readonly open: boolean;
-  readonly directions: string[];
-  readonly phrases: GatheredPhrase[];
-}
-
-interface GatheredPhrase {
-  readonly when: PhraseWhen | null;
-  readonly words: readonly ChordWord[];
-  readonly lines: string[];
-  /** How often the line says that it is played. */
-  readonly times: number;
+  /** What was answered to the questions of an earlier reading. */
+  readonly answers?: ImportAnswers;
 }
 
 /**
@@ -85,18 +47,20 @@ export function fromText(text: string, hints: TextHints = {}): Result<Imported> 
     language,
     chords: writtenInNumbers(lines, language) ? 'numbers' : 'letters',
   };
-  const gathered = new Gatherer(reading);
-  for (const line of lines) gathered.take(line);
+  const questions = new Questions(hints.answers);
+  const gathered = new Gatherer(reading, questions);
+  for (const [index, line] of lines.entries()) gathered.take(line, index + 1);
   if (gathered.chords.length === 0)
     return unreadable(
       'There are no chords in this text that can be read. Chords stand on lines of their own, over the words.',
     );
-  return success(gathered.finish(hints));
+  return success(songOfText(gathered.all, hints.key ?? null, questions));
 }
 
 class Gatherer {
   readonly #reading: TextReading;
-  readonly #sections: OpenSection[] = [];
+  readonly #questions: Questions;
+  readonly #sections: GatheredSection[] = [];
   readonly #loose: string[] = [];
   readonly #guessed: string[] = [];
   readonly #dropped: string[] = [];
@@ -105,22 +69,38 @@ class Gatherer {
   #capo: number | null = null;
   #when: PhraseWhen | null = null;
   #afterChords = false;
-  #withoutBars = 0;
+  #saidMeter = false;
   #silentLines = 0;
+  /** The line that is being read. */
+  #typed = '';
+  #line = 0;
 
-  constructor(reading: TextReading) {
+  constructor(reading: TextReading, questions: Questions) {
     this.#reading = reading;
+    this.#questions = questions;
   }
 
   get chords(): Chord[] {
-    return this.#sections.flatMap(({ phrases }) =>
-      phrases.flatMap(({ words }) =>
-        words.flatMap((word) => (word.kind === 'chord' ? [word.chord] : [])),
-      ),
-    );
+    return chordsOf(this.#sections);
   }
 
-  take(text: string): void {
+  get all(): GatheredText {
+    return {
+      reading: this.#reading,
+      head: this.#head,
+      saidKey: this.#saidKey,
+      saidMeter: this.#saidMeter,
+      capo: this.#capo,
+      loose: this.#loose,
+      sections: this.#sections,
+      silentLines: this.#silentLines,
+      guessed: this.#guessed,
+      dropped: this.#dropped,
+    };
+  }
+
+  take(text: string, place: number): void {
+    [this.#typed, this.#line] = [text, place];
     const line = readTextLine(text, this.#reading, this.#sections.length === 0);
     if (line.kind === 'words') return this.#takeWords(line.text);
     this.#afterChords = false;
@@ -154,14 +134,14 @@ class Gatherer {
     const when = this.#when;
     this.#when = null;
     if (phrases && when?.kind === 'ending' && phrases.at(-1)?.when !== when)
-      phrases.push({ when, words: [], lines: [], times: 1 });
+      phrases.push({ when, words: [], lines: [], typed: [], from: this.#line, times: 1 });
   }
 
   #takeChords(words: readonly ChordWord[]): void {
     const section = this.#section();
     const said = words.find((word) => word.kind === 'times');
     const times = said?.kind === 'times' ? Math.min(99, Math.max(1, said.times)) : 1;
-    section.phrases.push({ when: this.#when, words, lines: [], times });
+    section.phrases.push({ when: this.#when, words, lines: [], times, ...this.#here() });
     this.#afterChords = true;
   }
 
@@ -169,18 +149,28 @@ class Gatherer {
     const phrase = this.#sections.at(-1)?.phrases.at(-1);
     if (phrase && this.#afterChords) {
       phrase.lines.push(text);
+      phrase.typed.push(this.#typed);
       return;
     }
     if (this.#sections.length === 0) {
       this.#loose.push(text);
       return;
     }
+    const section = this.#section();
+    if (this.#questions.ask('words alone', ['silent bars', 'directions']) === 'directions') {
+      section.directions.push(oneLine(text));
+      return;
+    }
     this.#silentLines += 1;
     const words: ChordWord[] = [{ kind: 'silence', start: 0 }];
-    this.#section().phrases.push({ when: null, words, lines: [text], times: 1 });
+    section.phrases.push({ when: null, words, lines: [text], times: 1, ...this.#here() });
   }
 
-  #section(): OpenSection {
+  #here(): Pick<GatheredPhrase, 'typed' | 'from'> {
+    return { typed: [this.#typed], from: this.#line };
+  }
+
+  #section(): GatheredSection {
     if (this.#sections.length === 0) {
       this.#guessed.push('The chords stand in no section; they were put in one called “Verse”.');
       this.#open({ name: 'Verse', times: 1, open: false });
@@ -188,7 +178,7 @@ class Gatherer {
     return this.#sections.at(-1)!;
   }
 
-  #open({ name, times, open }: Pick<OpenSection, 'name' | 'times' | 'open'>): void {
+  #open({ name, times, open }: Pick<GatheredSection, 'name' | 'times' | 'open'>): void {
     this.#sections.push({ name, times, open, directions: [], phrases: [] });
   }
 
@@ -223,8 +213,10 @@ class Gatherer {
       }
       case 'meter': {
         const meter = parseMeter(value);
-        if (meter.ok) this.#head = { ...this.#head, meter: meter.value };
-        else this.#dropped.push(`“${value}” is no metre of a chart; 4/4 was taken.`);
+        if (meter.ok) {
+          this.#head = { ...this.#head, meter: meter.value };
+          this.#saidMeter = true;
+        } else this.#dropped.push(`“${value}” is no metre of a chart; 4/4 was taken.`);
         return;
       }
       case 'road': {
@@ -237,164 +229,4 @@ class Gatherer {
         this.#capo = Number(value);
     }
   }
-
-  finish({ key: wished }: TextHints): Imported {
-    const [title, ...rest] = this.#loose;
-    const named = this.#head.title !== '' ? this.#loose : rest;
-    if (named.length > 0)
-      this.#dropped.push(
-        `Above the first section: ${named.map((line) => oneLine(line, 60)).join(' · ')}`,
-      );
-    const { key, keys, shapes } = this.#keyOf(wished ?? null);
-    const style = styleFor(key, this.#head);
-    const sections = this.#sections.map((section) => this.#closed(section, shapes, style));
-    if (this.#withoutBars > 0)
-      this.#guessed.push(
-        `${counted(this.#withoutBars, 'line')} without bar lines: every chord was given a bar.`,
-      );
-    if (this.#silentLines > 0)
-      this.#guessed.push(
-        `${counted(this.#silentLines, 'line')} of words without chords over them: a silent bar holds each.`,
-      );
-    const song: Song = {
-      ...this.#head,
-      title: this.#head.title || oneLine(title ?? ''),
-      key,
-      sections,
-    };
-    return {
-      song: withKnownRoad(song, this.#dropped),
-      keys: keys.slice(0, 5),
-      guessed: this.#guessed,
-      dropped: this.#dropped,
-    };
-  }
-
-  /** The key in which the song sounds, and that in which its chords are written: with a capo they may be two. */
-  #keyOf(wished: Key | null): {
-    readonly key: Key;
-    readonly keys: readonly KeyGuess[];
-    readonly shapes: Key;
-  } {
-    const known = wished ?? this.#saidKey;
-    if (this.#reading.chords === 'numbers') {
-      if (!known)
-        this.#guessed.push('The key is not said, and numbers do not tell it; C was taken.');
-      if (this.#capo)
-        this.#dropped.push(`A capo of ${this.#capo}: the chart is in numbers, so it needs none.`);
-      const key = known ?? emptySong.key;
-      return { key, keys: [], shapes: key };
-    }
-    const guesses = guessKey(this.chords);
-    const likeliest = guesses[0]?.key ?? emptySong.key;
-    const sounding = this.#capo ? transposeKey(likeliest, this.#capo) : likeliest;
-    if (!known)
-      this.#guessed.push(
-        `The key is not said; by its chords it is ${formatKey(sounding, 'printed')}.`,
-      );
-    if (this.#capo) return this.#withCapo(this.#capo, known, guesses);
-    const key = known ?? likeliest;
-    return { key, keys: known ? [] : guesses, shapes: key };
-  }
-
-  /** Chords beside a capo are shapes, unless the key that is said fits them as they stand better. */
-  #withCapo(capo: number, known: Key | null, guesses: readonly KeyGuess[]) {
-    const likeliest = guesses[0]?.key ?? emptySong.key;
-    const key = known ?? transposeKey(likeliest, capo);
-    const shapes = known ? transposeKey(known, -capo) : likeliest;
-    const likely = (one: Key) =>
-      guesses.find((guess) => isSameKey(guess.key, one))?.likelihood ?? 0;
-    const asTheySound = known !== null && likely(known) > likely(shapes);
-    const name = (one: Key) => formatKey(one, 'printed');
-    this.#guessed.push(
-      asTheySound
-        ? `Capo ${capo}: the chords are written as they sound, in ${name(key)}; a guitar plays the shapes of ${name(shapes)}.`
-        : `Capo ${capo}: the chords are the shapes of ${name(shapes)}; they sound in ${name(key)}.`,
-    );
-    const keys = guesses.map((guess) => ({ ...guess, key: transposeKey(guess.key, capo) }));
-    return { key, keys: known ? [] : keys, shapes: asTheySound ? key : shapes };
-  }
-
-  #closed(section: OpenSection, key: Key, style: NumberStyle): Section {
-    const { meter } = this.#head;
-    const { name, times, open, directions } = section;
-    // One line says how often the section is played; of several each is written as often as it says.
-    const isAlone = section.phrases.length === 1 && times === 1;
-    let sounded = false;
-    const phrases = section.phrases.map((phrase): Phrase => {
-      const { when, words, lines } = phrase;
-      const cells = this.#cells(words, meter);
-      const bars = cells.map((cell) => {
-        const bar = this.#bar(cell, meter, sounded, (word) => this.#inKey(word, key, style));
-        sounded ||= bar.kind === 'played' && bar.slots.some(({ kind }) => kind === 'chord');
-        return bar;
-      });
-      const often = isAlone ? 1 : phrase.times;
-      return {
-        when,
-        bars: Array.from({ length: often }, () => bars).flat(),
-        tune: [],
-        words: lines.map((line) => wordsUnder(line, cells)),
-      };
-    });
-    return {
-      ...plainSection,
-      name: sectionName(name),
-      times: isAlone ? section.phrases[0]!.times : times,
-      open,
-      directions,
-      phrases: orderly(phrases),
-    };
-  }
-
-  /** The bars of a line: by its bar lines, by its slashes, or a bar for every chord. */
-  #cells(words: readonly ChordWord[], meter: Meter): ChordWord[][] {
-    if (words.some(({ kind }) => kind === 'bar line')) return inBars(words);
-    if (words.some(({ kind }) => kind === 'hold')) return inBeats(words, slashesOf(meter));
-    if (words.some(({ kind }) => kind === 'chord')) this.#withoutBars += 1;
-    return words.filter(isSounding).map((word) => [word]);
-  }
-
-  /** @param sounded whether a chord sounds before, which a slash at the beginning goes on with */
-  #bar(
-    cell: readonly ChordWord[],
-    meter: Meter,
-    sounded: boolean,
-    chordOf: (word: WrittenChord) => Chord,
-  ): Bar {
-    if (cell.some(({ kind }) => kind === 'same')) return { kind: 'same', feel: null };
-    const sounding = cell.filter(isSounding);
-    const way =
-      divisions(meter).find((parts) => parts.length >= sounding.length) ?? divisions(meter).at(-1)!;
-    if (sounding.length > way.length)
-      this.#dropped.push(`A bar has ${sounding.length} chords; the metre carries ${way.length}.`);
-    const slots: Slot[] = [];
-    for (const [index, ticks] of way.entries()) {
-      const word = sounding[index];
-      const last = slots.at(-1);
-      if ((!word || word.kind === 'hold') && last)
-        slots[slots.length - 1] = { ...last, ticks: last.ticks + ticks };
-      else if (word?.kind === 'chord') slots.push(plainChord(chordOf(word), ticks));
-      else if (word?.kind === 'unread') slots.push({ kind: 'unread', text: word.text, ticks });
-      else slots.push(word?.kind === 'hold' && sounded ? { kind: 'held', ticks } : silence(ticks));
-    }
-    return { kind: 'played', meter: null, feel: null, pickup: false, slots };
-  }
-
-  /** Letters are counted from the key now that it is known, numbers read as the text says they are. */
-  #inKey(word: WrittenChord, key: Key, style: NumberStyle): Chord {
-    const { chords, language } = this.#reading;
-    const read =
-      chords === 'numbers' ? parseChord(word.text, style) : readLetters(word.text, key, language);
-    return read.ok ? read.value : word.chord;
-  }
-}
-
-/** How many slashes a bar has: its beats, in groups of eighths as many as there are groups. */
-function slashesOf({ beats, unit, groups }: Meter): number {
-  return unit === 8 && groups ? groups.length : beats;
-}
-
-function isSameKey(one: Key, other: Key): boolean {
-  return one.mode === other.mode && pitchClass(one.tonic) === pitchClass(other.tonic);
 }

@@ -11,7 +11,7 @@ import {
   type Step,
 } from '../../pitch/degree.ts';
 import { degreeOfNote, type Key } from '../../pitch/key.ts';
-import { fold, letters, majorScale, type Note } from '../../pitch/note.ts';
+import { fold, formatNote, letters, majorScale, type Note } from '../../pitch/note.ts';
 import { figuresOf, type HarmonyDegree } from '../harmonyKinds.ts';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from '../xml.ts';
 
@@ -57,6 +57,20 @@ export function harmonyInWords(harmony: XmlElement): string {
   const named = [textOf(harmony, 'root', 'root-step').trim(), kinds.join(' over ')];
   const first = named.filter(Boolean).join(' ') || 'a chord without a kind';
   return [first, ...degrees].join(', ').slice(0, 80);
+}
+
+/** A harmony as the score shows it, in letters where it has them: `F♯m7/E`. */
+export function harmonyAsShown(harmony: XmlElement): string {
+  if (isSilence(harmony)) return 'N.C.';
+  const [kind, ...more] = childrenOf(harmony, 'kind');
+  const root = noteIn(child(harmony, 'root'), 'root');
+  if (!kind || more.length > 0 || !root) return harmonyInWords(harmony);
+  const bass = noteIn(child(harmony, 'bass'), 'bass');
+  const figures = figuresIn(harmony, kind);
+  const quality = figures
+    ? formatChord({ kind: 'named', root: { step: 1, alter: 0 }, figures, bass: null }).slice(1)
+    : (kind.attributes['text'] ?? kind.text.trim());
+  return `${formatNote(root, 'printed')}${quality}${bass ? `/${formatNote(bass, 'printed')}` : ''}`;
 }
 
 function figuresIn(harmony: XmlElement, kind: XmlElement): readonly Figure[] | null {

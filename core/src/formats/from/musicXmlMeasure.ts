@@ -1,4 +1,4 @@
-import { chordOf, harmonyInWords, isSilence } from './musicXmlHarmony.ts';
+import { chordOf, harmonyAsShown, harmonyInWords, isSilence } from './musicXmlHarmony.ts';
 import { eighth, sixteenth, ticksPerQuarter } from '../../kit/ticks.ts';
 import { parseTempo } from '../../chart/fields.ts';
 import { meterOf, type Meter } from '../../chart/meter.ts';
@@ -12,6 +12,10 @@ import { child, childrenOf, numberOf, textOf, type XmlElement } from '../xml.ts'
 
 /** What a measure holds, its times in ticks. */
 export interface ReadMeasure {
+  /** What it is called in the score; empty where it has no number. */
+  readonly number: string;
+  /** Its chords, as the score shows them. */
+  readonly shown: readonly string[];
   readonly key: Key | null;
   readonly meter: Meter | null;
   /** A metre that no chart can be in, as it is written. */
@@ -131,6 +135,8 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     .findLast((one) => one !== null);
   const swing = sounds.map((one) => child(one, 'swing')).find((one) => one !== null);
   return {
+    number: (measure.attributes['number'] ?? '').trim().slice(0, 8),
+    shown: childrenOf(measure, 'harmony').map(harmonyAsShown),
     key: keyIn(measure),
     meter,
     strangeMeter,

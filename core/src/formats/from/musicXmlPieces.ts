@@ -37,6 +37,7 @@ export function inPieces(measure: ReadMeasure, meter: Meter): ReadMeasure[] {
 
 /** What is said before the first note only. */
 const behind = {
+  shown: [],
   key: null,
   meter: null,
   strangeMeter: null,

@@ -27,6 +27,13 @@ export function inBeats(words: readonly ChordWord[], beats: number): ChordWord[]
   return cells;
 }
 
+/** Cells of so many chords each. */
+export function inChords(words: readonly ChordWord[], most: number): ChordWord[][] {
+  return Array.from({ length: Math.ceil(words.length / most) }, (_, index) =>
+    words.slice(index * most, (index + 1) * most),
+  );
+}
+
 /** What is sung in each bar: from under its first chord to under the next bar's, whole words at a time. */
 export function wordsUnder(line: string, cells: readonly (readonly ChordWord[])[]): string[] {
   const characters = [...line];
