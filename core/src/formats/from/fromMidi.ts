@@ -3,25 +3,38 @@ import { tempoRange } from '../../chart/fields.ts';
 import { sameMeter, tempoBeat, type Meter } from '../../chart/meter.ts';
 import { plainSection, type Bar, type Phrase, type Section, type Song } from '../../chart/song.ts';
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
-import { formatKey, keyOfSignature, type Key } from '../../pitch/key.ts';
+import { degreeOfSemitones } from '../../pitch/degree.ts';
+import {
+  formatKey,
+  keyOfSignature,
+  noteOfDegree,
+  relativeMajor,
+  type Key,
+} from '../../pitch/key.ts';
+import { fold, formatNote, pitchClass } from '../../pitch/note.ts';
+import type { Chord } from '../../chord/chord.ts';
 import { success, type Result } from '../../kit/result.ts';
 import { guessKey } from '../guessKey.ts';
 import { counted, emptySong, sectionName, unreadable, type Imported } from '../imported.ts';
+import { Questions } from '../questions.ts';
+import { Sources } from '../sources.ts';
+import type { ScoreHints } from './fromMusicXml.ts';
 import { barsOf, mostBars, type HeardBar } from './midiBars.ts';
 import { readMidi, type HeardMidi } from '../midiEvents.ts';
-import { asPickup, Namer, slotsOf } from './midiSlots.ts';
+import { asPickup, changes, slotsOf, stretchesOf, type Changes } from './midiHarmony.ts';
+import { Namer } from './midiNamer.ts';
 import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 
 const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 const barsOnLine = 4;
 
 /**
- * Reads the chords of a Standard MIDI File: on every felt beat the notes that sound, named as two hands would hold them,
- * with sections by its markers.
+ * Reads the chords of a Standard MIDI File as a person would write them down: what sounds together, a chord for as long as
+ * can be, with sections by its markers.
  */
 export function fromMidi(
   bytes: Uint8Array,
-  { key: wished }: { readonly key?: Key } = {},
+  { key: wished, answers }: ScoreHints = {},
 ): Result<Imported> {
   const read = readMidi(bytes);
   if (!read.ok) return read;
@@ -43,8 +56,11 @@ export function fromMidi(
       : null;
   // A file that says C major often only says nothing.
   const trusted = wished ?? (said && formatKey(said) !== 'C' ? said : null);
-  const inC = new Namer(cMajor);
-  const chords = bars.flatMap(({ beats }) => beats.flatMap(({ notes }) => inC.name(notes) ?? []));
+  const questions = new Questions(answers);
+  const often = questions.ask('changes', changes);
+  const chords = harmonyOf(bars, cMajor, often).flatMap((stretches) =>
+    stretches.flatMap(({ is }) => (typeof is === 'string' ? [] : [is])),
+  );
   if (chords.length === 0)
     return unreadable('No notes in this MIDI file sound together as a chord that can be named.');
   const keys = trusted ? [] : guessKey(chords);
@@ -57,7 +73,7 @@ export function fromMidi(
     );
   if (midi.tempos > 1) dropped.push('Changes of tempo.');
   guessed.push(
-    'The chords are named by the notes that sound on each beat; what comes an eighth early is pushed.',
+    'The chords are named by the notes that sound together; what comes an eighth early is pushed.',
   );
   if (midi.markers.length === 0) guessed.push('The file has no markers; its bars are one section.');
   dropped.push(`${counted(played.length, 'note')} as they were played: a chart holds the chords.`);
@@ -67,13 +83,15 @@ export function fromMidi(
       `The tune is the track “${midi.tracks[sung[0]!.track]}”, moved to sixteenths or triplets.`,
     );
 
-  const namer = new Namer(key);
+  const harmony = harmonyOf(bars, key, often);
   const tune = sung ? onGrid(sung, bars) : [];
   const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, key);
-  const sections = sectionsOf(midi, bars, namer, tuneAt);
-  if (namer.unnamed > 0)
+  const sources = new Sources();
+  const sections = sectionsOf(midi, { bars, harmony, tuneAt, key, sources });
+  const unnamed = harmony.flat().filter(({ is }) => is === 'no chord').length;
+  if (unnamed > 0)
     guessed.push(
-      `${counted(namer.unnamed, 'beat')} with notes that make no chord go on with the one before.`,
+      `${counted(unnamed, 'place')} with notes that make no chord: the chord before goes on, or it is silent.`,
     );
   const meter = bars[0]!.meter;
   const song: Song = {
@@ -84,7 +102,27 @@ export function fromMidi(
     tempo: tempoOf(midi, meter, dropped),
     sections,
   };
-  return success({ song, keys: keys.slice(0, 5), guessed, dropped });
+  return success({
+    song,
+    keys: keys.slice(0, 5),
+    guessed,
+    dropped,
+    questions: questions.asked,
+    sources: sources.inOrder(song),
+  });
+}
+
+type Harmony = readonly ReturnType<typeof stretchesOf>[];
+
+function harmonyOf(bars: readonly HeardBar[], key: Key, often: Changes): Harmony {
+  const namer = new Namer(key);
+  let last: Chord | null = null;
+  return bars.map((bar) => {
+    const heard = stretchesOf(bar, namer, often, last);
+    const chord = heard.findLast(({ is }) => typeof is !== 'string')?.is;
+    if (chord && typeof chord !== 'string') last = chord;
+    return heard;
+  });
 }
 
 function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number | null {
@@ -97,9 +135,19 @@ function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number 
 
 function sectionsOf(
   midi: HeardMidi,
-  bars: readonly HeardBar[],
-  namer: Namer,
-  tuneAt: (bar: HeardBar) => TuneBar,
+  {
+    bars,
+    harmony,
+    tuneAt,
+    key,
+    sources,
+  }: {
+    readonly bars: readonly HeardBar[];
+    readonly harmony: Harmony;
+    readonly tuneAt: (bar: HeardBar) => TuneBar;
+    readonly key: Key;
+    readonly sources: Sources;
+  },
 ): Section[] {
   const nearestBar = (at: number) =>
     bars.reduce(
@@ -120,11 +168,7 @@ function sectionsOf(
     const written = inSection.map((bar, place): Bar => {
       const meter = sameMeter(bar.meter, announced) ? null : bar.meter;
       announced = bar.meter;
-      const [before, after] = [
-        bars[from + place - 1]?.beats.at(-1),
-        bars[from + place + 1]?.beats[0],
-      ];
-      const slots = slotsOf(bar, namer, carried.sounds && !isFirst, before, after);
+      const slots = slotsOf(harmony[from + place]!, bar, carried.sounds && !isFirst);
       carried.sounds ||= slots.some(({ kind }) => kind === 'chord');
       isFirst = false;
       const made: Bar = { kind: 'played', meter, feel: null, pickup: false, slots };
@@ -133,11 +177,36 @@ function sectionsOf(
     const phrases: Phrase[] = [];
     for (let at = 0; at < written.length; at += barsOnLine) {
       const tune = withoutSilentEnd(inSection.slice(at, at + barsOnLine).map(tuneAt));
-      phrases.push({ when: null, bars: written.slice(at, at + barsOnLine), tune, words: [] });
+      const line = written.slice(at, at + barsOnLine);
+      sources.add(line, {
+        unit: 'measure',
+        from: from + at + 1,
+        to: from + at + line.length,
+        text: inSection
+          .slice(at, at + barsOnLine)
+          .map((bar) => notesOf(bar, key))
+          .join(' | '),
+      });
+      phrases.push({ when: null, bars: line, tune, words: [] });
     }
     return { ...plainSection, name, phrases };
   });
   return together(made);
+}
+
+/** What sounds in a bar, a letter for each note, where it first does: from the lowest up where several begin together. */
+function notesOf({ notes, at }: HeardBar, key: Key): string {
+  const tonic = pitchClass(relativeMajor(key).tonic);
+  const names: string[] = [];
+  for (const { note, onset } of notes) {
+    if (onset < at) continue;
+    const name = formatNote(
+      noteOfDegree(degreeOfSemitones(fold(note - tonic, 12)), key),
+      'printed',
+    );
+    if (!names.includes(name)) names.push(name);
+  }
+  return names.slice(0, 8).join(' ') || '·';
 }
 
 /** “Verse, 2nd time” right after the same bars is the verse played twice. */
