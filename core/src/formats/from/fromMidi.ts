@@ -12,7 +12,6 @@ import {
   type Key,
 } from '../../pitch/key.ts';
 import { fold, formatNote, pitchClass } from '../../pitch/note.ts';
-import type { Chord } from '../../chord/chord.ts';
 import { success, type Result } from '../../kit/result.ts';
 import { guessKey } from '../guessKey.ts';
 import { counted, emptySong, sectionName, unreadable, type Imported } from '../imported.ts';
@@ -21,8 +20,7 @@ import { Sources } from '../sources.ts';
 import type { ScoreHints } from './fromMusicXml.ts';
 import { barsOf, mostBars, type HeardBar } from './midiBars.ts';
 import { readMidi, type HeardMidi } from '../midiEvents.ts';
-import { asPickup, changes, slotsOf, stretchesOf, type Changes } from './midiHarmony.ts';
-import { Namer } from './midiNamer.ts';
+import { asPickup, changes, chordsIn, harmonyOf, slotsOf, type Harmony } from './midiHarmony.ts';
 import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 
 const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
@@ -58,9 +56,7 @@ export function fromMidi(
   const trusted = wished ?? (said && formatKey(said) !== 'C' ? said : null);
   const questions = new Questions(answers);
   const often = questions.ask('changes', changes);
-  const chords = harmonyOf(bars, cMajor, often).flatMap((stretches) =>
-    stretches.flatMap(({ is }) => (typeof is === 'string' ? [] : [is])),
-  );
+  const chords = chordsIn(harmonyOf(bars, cMajor, often));
   if (chords.length === 0)
     return unreadable('No notes in this MIDI file sound together as a chord that can be named.');
   const keys = trusted ? [] : guessKey(chords);
@@ -109,19 +105,6 @@ export function fromMidi(
     dropped,
     questions: questions.asked,
     sources: sources.inOrder(song),
-  });
-}
-
-type Harmony = readonly ReturnType<typeof stretchesOf>[];
-
-function harmonyOf(bars: readonly HeardBar[], key: Key, often: Changes): Harmony {
-  const namer = new Namer(key);
-  let last: Chord | null = null;
-  return bars.map((bar) => {
-    const heard = stretchesOf(bar, namer, often, last);
-    const chord = heard.findLast(({ is }) => typeof is !== 'string')?.is;
-    if (chord && typeof chord !== 'string') last = chord;
-    return heard;
   });
 }
 

@@ -31,7 +31,8 @@ import {
   withKnownRoad,
   type Imported,
 } from '../imported.ts';
-import { barOf, type PlacedNote } from './musicXmlBars.ts';
+import { changes, type Changes } from './midiHarmony.ts';
+import { barOf, type PlacedChord, type PlacedNote } from './musicXmlBars.ts';
 import { formOf, liftBetween, orderOf, type Repeat } from './musicXmlForm.ts';
 import {
   divisionsIn,
@@ -44,6 +45,7 @@ import { guessKey, type KeyGuess } from '../guessKey.ts';
 import { Questions, type ImportAnswers } from '../questions.ts';
 import { Sources } from '../sources.ts';
 import { headOf } from './musicXmlHead.ts';
+import { chordsOfNotes } from './musicXmlNotes.ts';
 import { inPieces, lengthOf } from './musicXmlPieces.ts';
 import { tuneOfNotes } from './tuneOfNotes.ts';
 import { child, childrenOf, readXml, textOf, type XmlElement } from '../xml.ts';
@@ -78,9 +80,9 @@ export function fromMusicXml(text: string, hints: ScoreHints = {}): Result<Impor
   if (root.name !== 'score-partwise')
     return unreadable(`This is XML, but no MusicXML score: its root is “${root.name}”.`);
   const parts = childrenOf(root, 'part');
-  const part = parts.find(hasChords);
-  if (!part)
-    return unreadable('No part of this score has chord symbols, and a chart is made of those.');
+  const byNotes = !parts.some(hasChords);
+  const part = parts.find(byNotes ? hasWords : hasChords) ?? parts[0];
+  if (!part) return unreadable('There is no part in this score, and so nothing to read.');
   const measures = childrenOf(part, 'measure');
   if (measures.length > mostMeasures)
     return unreadable(
@@ -91,9 +93,14 @@ export function fromMusicXml(text: string, hints: ScoreHints = {}): Result<Impor
   const reader = new PartReader(headOf(root), measures, {
     own: software === 'Intervallum',
     sung: sung === part ? null : childrenOf(sung, 'measure'),
+    played: byNotes ? parts.map((one) => childrenOf(one, 'measure')) : null,
     hints,
   });
-  const others = parts.filter((one) => one !== part && one !== sung).length;
+  if (byNotes && !reader.hasChords)
+    return unreadable(
+      'This score has no chord symbols, and no notes that sound together as a chord that can be named.',
+    );
+  const others = byNotes ? 0 : parts.filter((one) => one !== part && one !== sung).length;
   if (others > 0) reader.dropped.push(`${counted(others, 'other part')} of the score.`);
   return success(reader.read());
 }
@@ -163,6 +170,8 @@ class PartReader {
   /** A key of the score as the key that it is read in. */
   #keyFrom: (key: Key) => Key = (key) => key;
   #barsOnLine = Number(barsOnLine[0]);
+  readonly #played: readonly (readonly XmlElement[])[] | null;
+  readonly #changes: Changes = changes[0];
 
   constructor(
     song: Song,
@@ -170,19 +179,36 @@ class PartReader {
     {
       own,
       sung,
+      played,
       hints,
     }: {
       readonly own: boolean;
       readonly sung: readonly XmlElement[] | null;
+      /** The measures of all parts, where the chords are made by their notes. */
+      readonly played: readonly (readonly XmlElement[])[] | null;
       readonly hints: ScoreHints;
     },
   ) {
+    this.#played = played;
     this.#questions = new Questions(hints.answers);
+    if (played) this.#changes = this.#questions.ask('changes', changes);
     this.#wishedKey = hints.key ?? null;
     this.#own = own;
     this.#sung = sung;
     this.#song = song;
     this.#measures = measures;
+  }
+
+  /** Whether there is a chord in what is read, for a score that has none written. */
+  get hasChords(): boolean {
+    return this.#chordsByNotes(emptySong.key).some((chords) =>
+      chords.some(({ chord }) => chord !== null),
+    );
+  }
+
+  /** The chords that the notes make, by measure; nothing where they are written. */
+  #chordsByNotes(key: Key): readonly (readonly PlacedChord[])[] {
+    return this.#played ? chordsOfNotes(this.#played, key, this.#changes) : [];
   }
 
   read(): Imported {
@@ -198,9 +224,13 @@ class PartReader {
     const marks = this.#measures.some((measure) =>
       childrenOf(measure, 'direction').some((one) => child(one, 'direction-type', 'rehearsal')),
     );
-    const measures = this.#readAll();
+    const measures = this.#readAll(sounds);
     const { starts, repeats } = formOf(measures);
     const sections = starts.filter(Boolean).length;
+    if (this.#played)
+      this.guessed.push(
+        'The score has no chord symbols: the chords are named by the notes that sound together.',
+      );
     if (!marks)
       this.guessed.push(
         sections > 1
@@ -232,7 +262,7 @@ class PartReader {
       this.#key = known;
       return [];
     }
-    const chords = this.#readAll().flatMap((measure) =>
+    const chords = this.#readAll(0).flatMap((measure) =>
       measure.chords.flatMap(({ chord }) => chord ?? []),
     );
     const guesses = guessKey(chords);
@@ -251,7 +281,8 @@ class PartReader {
   }
 
   /** Every measure by itself; one that is longer than its metre is several. */
-  #readAll(): ReadMeasure[] {
+  #readAll(sounds: number): ReadMeasure[] {
+    const byNotes = this.#chordsByNotes(transposeKey(this.#key, sounds));
     const [own, other] = [{ divisions: 1 }, { divisions: 1 }];
     let { meter } = this.#song;
     let key = this.#key;
@@ -262,10 +293,16 @@ class PartReader {
       const read = {
         ...readMeasure(measure, { key, divisions: own.divisions }),
         key: said && key,
+        ...(this.#played && { chords: byNotes[index] ?? [], shown: [] }),
       };
       meter = read.meter ?? meter;
       const sung = this.#sung?.[index];
-      if (!sung) return this.#own ? [read] : inPieces(read, meter);
+      if (!sung) {
+        // A part without words may be anything: it is no tune.
+        const isSung = !this.#played || read.lyrics.length > 0;
+        const kept = isSung ? read : { ...read, sung: [] };
+        return this.#own ? [kept] : inPieces(kept, meter);
+      }
       other.divisions = divisionsIn(sung) ?? other.divisions;
       const { lyrics, notes } = readMeasure(sung, { key, divisions: other.divisions });
       return inPieces({ ...read, lyrics, sung: notes }, meter);

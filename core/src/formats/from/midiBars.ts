@@ -21,33 +21,55 @@ export interface HeardBar {
 /** The most bars of a file that are read. */
 export const mostBars = 1_000;
 
+/** Notes by when they sound; asked from the beginning to the end. */
+export class Sounding {
+  readonly #notes: readonly HeardNote[];
+  readonly #longest: number;
+  #from = 0;
+  readonly end: number;
+
+  /** @param notes in the order in which they begin */
+  constructor(notes: readonly HeardNote[]) {
+    this.#notes = notes;
+    // There can be more notes than a call takes arguments.
+    let [end, longest] = [0, 0];
+    for (const { onset, ticks } of notes) {
+      end = Math.max(end, onset + ticks);
+      longest = Math.max(longest, ticks);
+    }
+    [this.end, this.#longest] = [end, longest];
+  }
+
+  /** What sounds between two times, the first never before that of the question before. */
+  between(start: number, end: number): HeardNote[] {
+    const notes = this.#notes;
+    // Those that ended long ago need not be looked at again.
+    while (this.#from < notes.length && notes[this.#from]!.onset + this.#longest < start)
+      this.#from += 1;
+    const found: HeardNote[] = [];
+    for (let index = this.#from; index < notes.length; index += 1) {
+      const note = notes[index]!;
+      if (note.onset >= end) break;
+      if (note.onset + note.ticks > start) found.push(note);
+    }
+    return found;
+  }
+}
+
 /** The bars of the file, each with the notes that sound in it. */
 export function barsOf(midi: HeardMidi, dropped: string[]): HeardBar[] {
-  // There can be more notes than a call takes arguments.
-  let [end, longest] = [0, 0];
-  for (const { onset, ticks } of midi.notes) {
-    end = Math.max(end, onset + ticks);
-    longest = Math.max(longest, ticks);
-  }
+  const sounding = new Sounding(midi.notes);
   const bars: HeardBar[] = [];
   let at = 0;
   let next = 0;
   let meter = commonTime;
-  let from = 0;
-  while (at < end && bars.length <= mostBars) {
+  while (at < sounding.end && bars.length <= mostBars) {
     while (next < midi.meters.length && midi.meters[next]!.at <= at) {
       meter = meterIn(midi.meters[next]!, meter, dropped);
       next += 1;
     }
-    // The notes are in order; those that ended long ago need not be looked at again.
-    while (from < midi.notes.length && midi.notes[from]!.onset + longest < at) from += 1;
     const ticks = barTicks(meter);
-    bars.push({
-      at,
-      meter,
-      beats: feltBeats(meter),
-      notes: soundingIn(midi.notes, from, at, ticks),
-    });
+    bars.push({ at, meter, beats: feltBeats(meter), notes: sounding.between(at, at + ticks) });
     at += ticks;
   }
   return bars;
@@ -63,19 +85,4 @@ function meterIn(
   const message = `The metre ${beats}/${unit}, which no chart can be in; ${formatMeter(before)} was taken.`;
   if (!dropped.includes(message)) dropped.push(message);
   return before;
-}
-
-function soundingIn(
-  notes: readonly HeardNote[],
-  from: number,
-  start: number,
-  ticks: number,
-): HeardNote[] {
-  const found: HeardNote[] = [];
-  for (let index = from; index < notes.length; index += 1) {
-    const note = notes[index]!;
-    if (note.onset >= start + ticks) break;
-    if (note.onset + note.ticks > start) found.push(note);
-  }
-  return found;
 }

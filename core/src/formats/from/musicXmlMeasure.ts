@@ -183,7 +183,8 @@ function endingTimes(number: string): number[] {
   return real.length > 0 ? real : [1];
 }
 
-function meterIn(measure: XmlElement): readonly [Meter | null, string | null] {
+/** The metre that a measure sets, or as it is written one that no chart can be in. */
+export function meterIn(measure: XmlElement): readonly [Meter | null, string | null] {
   const time = childrenOf(measure, 'attributes')
     .map((one) => child(one, 'time'))
     .findLast((one) => one !== null);
@@ -276,7 +277,8 @@ function noteOf(note: XmlElement, at: number, ticks: number): PlacedNote {
   };
 }
 
-function pitchIn(note: XmlElement): PlacedNote['pitch'] {
+/** What a note is written as; null for rests, drums, and what is no note. */
+export function pitchIn(note: XmlElement): PlacedNote['pitch'] {
   const pitch = child(note, 'pitch');
   const letter = letters.find((one) => one === textOf(pitch, 'step').trim());
   const alter = Math.round(numberOf(pitch, 'alter') ?? 0);

@@ -7,7 +7,7 @@ export function lengthOf({ notes }: ReadMeasure): number {
 }
 
 /** So many bars one measure becomes at most, whatever lengths a file says; what lies beyond is moved into the last. */
-const mostPieces = 32;
+export const mostPieces = 32;
 
 /**
  * A measure whose chords go on for longer than its metre, as in a free one, as several bars, so that none of its chords is
