@@ -13,6 +13,14 @@ export function hostileFiles() {
   const score = (/** @type {string} */ inside) =>
     `<score-partwise><part id="P1"><measure>${inside}</measure></part></score-partwise>`;
   const harmony = '<harmony><root><root-step>C</root-step></root><kind>major</kind></harmony>';
+  /** @param {readonly (readonly (string | number)[])[]} all letters and lengths */
+  const notes = (all) =>
+    all
+      .map(
+        ([step, duration]) =>
+          `<note><pitch><step>${step}</step><octave>4</octave></pitch><duration>${duration}</duration></note>`,
+      )
+      .join('');
   /** @type {readonly (readonly [string, () => unknown])[]} */
   const files = [
     ['entities', () => fromMusicXml('<!DOCTYPE a [<!ENTITY a "b">]><a>&a;</a>')],
@@ -56,6 +64,34 @@ export function hostileFiles() {
           ),
         ),
     ],
+    [
+      'a note that lasts for ever',
+      () =>
+        fromMusicXml(
+          score(
+            notes([
+              ['C', 1e308],
+              ['E', 1e308],
+              ['G', -1e308],
+            ]),
+          ),
+        ),
+    ],
+    [
+      'many notes in a measure',
+      () =>
+        fromMusicXml(
+          score(notes(Array.from({ length: 40_000 }, (_, n) => ['CEG'[n % 3] ?? 'C', 1]))),
+        ),
+    ],
+    [
+      'many parts',
+      () =>
+        fromMusicXml(
+          `<score-partwise>${`<part id="P1">${`<measure>${notes([['C', 1]])}</measure>`.repeat(40)}</part>`.repeat(500)}</score-partwise>`,
+        ),
+    ],
+    ['MIDI of one bar with all notes', () => fromMidi(oneBar(99_000))],
     ['MIDI cut off', () => fromMidi(Uint8Array.from([...'MThd'].map((one) => one.charCodeAt(0))))],
     [
       'MIDI with a length that is not true',
@@ -118,4 +154,16 @@ export function hostileFiles() {
     holds: broke.length === 0,
     figure: `${files.length} files, ${broke.length} broke a reader${broke.length > 0 ? ` (${broke.join('; ')})` : ''}, the slowest (${slowest.name}) took ${Math.round(slowest.took)} ms`,
   });
+}
+
+/** A MIDI file (format 0) whose notes all begin and end within one bar. @param {number} count */
+function oneBar(count) {
+  const events = Array.from({ length: count }, (_, n) => {
+    const note = 36 + (n % 48);
+    return [0, 0x90, note, 80, n % 500 === 0 ? 1 : 0, 0x80, note, 0];
+  }).flat();
+  const track = [...events, 0, 255, 47, 0];
+  const size = [24, 16, 8, 0].map((bits) => (track.length >> bits) & 255);
+  const head = [77, 84, 104, 100, 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 77, 84, 114, 107];
+  return Uint8Array.from([...head, ...size, ...track]);
 }

@@ -3,22 +3,14 @@ import { tempoRange } from '../../chart/fields.ts';
 import { sameMeter, tempoBeat, type Meter } from '../../chart/meter.ts';
 import { plainSection, type Bar, type Phrase, type Section, type Song } from '../../chart/song.ts';
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
-import { degreeOfSemitones } from '../../pitch/degree.ts';
-import {
-  formatKey,
-  keyOfSignature,
-  noteOfDegree,
-  relativeMajor,
-  type Key,
-} from '../../pitch/key.ts';
-import { fold, formatNote, pitchClass } from '../../pitch/note.ts';
+import { formatKey, keyOfSignature, type Key } from '../../pitch/key.ts';
 import { success, type Result } from '../../kit/result.ts';
 import { guessKey } from '../guessKey.ts';
 import { counted, emptySong, sectionName, unreadable, type Imported } from '../imported.ts';
 import { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
 import type { ScoreHints } from './fromMusicXml.ts';
-import { barsOf, mostBars, type HeardBar } from './midiBars.ts';
+import { barsOf, lettersOf, mostBars, type HeardBar } from './midiBars.ts';
 import { readMidi, type HeardMidi } from '../midiEvents.ts';
 import { asPickup, changes, chordsIn, harmonyOf, slotsOf, type Harmony } from './midiHarmony.ts';
 import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
@@ -56,7 +48,7 @@ export function fromMidi(
   const trusted = wished ?? (said && formatKey(said) !== 'C' ? said : null);
   const questions = new Questions(answers);
   const often = questions.ask('changes', changes);
-  const chords = chordsIn(harmonyOf(bars, cMajor, often));
+  const chords = chordsIn(harmonyOf(bars, () => cMajor, often));
   if (chords.length === 0)
     return unreadable('No notes in this MIDI file sound together as a chord that can be named.');
   const keys = trusted ? [] : guessKey(chords);
@@ -79,7 +71,7 @@ export function fromMidi(
       `The tune is the track “${midi.tracks[sung[0]!.track]}”, moved to sixteenths or triplets.`,
     );
 
-  const harmony = harmonyOf(bars, key, often);
+  const harmony = harmonyOf(bars, () => key, often);
   const tune = sung ? onGrid(sung, bars) : [];
   const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, key);
   const sources = new Sources();
@@ -167,7 +159,7 @@ function sectionsOf(
         to: from + at + line.length,
         text: inSection
           .slice(at, at + barsOnLine)
-          .map((bar) => notesOf(bar, key))
+          .map((bar) => lettersOf(bar, key))
           .join(' | '),
       });
       phrases.push({ when: null, bars: line, tune, words: [] });
@@ -175,21 +167,6 @@ function sectionsOf(
     return { ...plainSection, name, phrases };
   });
   return together(made);
-}
-
-/** What sounds in a bar, a letter for each note, where it first does: from the lowest up where several begin together. */
-function notesOf({ notes, at }: HeardBar, key: Key): string {
-  const tonic = pitchClass(relativeMajor(key).tonic);
-  const names: string[] = [];
-  for (const { note, onset } of notes) {
-    if (onset < at) continue;
-    const name = formatNote(
-      noteOfDegree(degreeOfSemitones(fold(note - tonic, 12)), key),
-      'printed',
-    );
-    if (!names.includes(name)) names.push(name);
-  }
-  return names.slice(0, 8).join(' ') || '·';
 }
 
 /** “Verse, 2nd time” right after the same bars is the verse played twice. */

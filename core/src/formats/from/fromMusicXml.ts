@@ -1,27 +1,19 @@
-import { handsLineNamed, readHandsLine, type SaidHands } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
-import { parseTempo, tempoRange } from '../../chart/fields.ts';
-import { tempoBeat, barTicks, formatMeter, sameMeter, type Meter } from '../../chart/meter.ts';
-import { parseChart } from '../../chart/read/parseChart.ts';
+import { tempoRange } from '../../chart/fields.ts';
+import { tempoBeat, barTicks, sameMeter, type Meter } from '../../chart/meter.ts';
 import { readRoad } from '../../chart/road.ts';
 import {
   plainSection,
-  withoutEmptyEnd,
   type Bar,
   type Phrase,
   type Song,
   type TempoChange,
 } from '../../chart/song.ts';
-import {
-  readTexture,
-  textureLineNamed,
-  withBarTexture,
-  type Textures,
-} from '../../chart/texture.ts';
-import { tuneOctave, withoutSilentEnd, type TuneBar, type TuneNote } from '../../chart/tune.ts';
-import { degreeOfNote, formatKey, transposeKey, type Key } from '../../pitch/key.ts';
+import { tuneOctave, type TuneBar, type TuneNote } from '../../chart/tune.ts';
+import { degreeOfNote, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
 import { success, type Result } from '../../kit/result.ts';
+import type { KeyGuess } from '../guessKey.ts';
 import {
   counted,
   emptySong,
@@ -31,22 +23,16 @@ import {
   withKnownRoad,
   type Imported,
 } from '../imported.ts';
-import { changes, type Changes } from './midiHarmony.ts';
-import { barOf, type PlacedChord, type PlacedNote } from './musicXmlBars.ts';
-import { formOf, liftBetween, orderOf, type Repeat } from './musicXmlForm.ts';
-import {
-  divisionsIn,
-  keyIn,
-  readMeasure,
-  transposeIn,
-  type ReadMeasure,
-} from './musicXmlMeasure.ts';
-import { guessKey, type KeyGuess } from '../guessKey.ts';
 import { Questions, type ImportAnswers } from '../questions.ts';
 import { Sources } from '../sources.ts';
+import { changes } from './midiHarmony.ts';
+import { barOf, type PlacedNote } from './musicXmlBars.ts';
+import { formOf, liftBetween, orderOf, type Repeat } from './musicXmlForm.ts';
+import { keyIn, type ReadMeasure } from './musicXmlMeasure.ts';
 import { headOf } from './musicXmlHead.ts';
-import { chordsOfNotes } from './musicXmlNotes.ts';
-import { inPieces, lengthOf } from './musicXmlPieces.ts';
+import { lengthOf } from './musicXmlPieces.ts';
+import { guessedKey, raised, readScore, type ReadScore, type ScoreParts } from './musicXmlScore.ts';
+import { finished, sameWhen, takeLine, type OpenSection } from './musicXmlSection.ts';
 import { tuneOfNotes } from './tuneOfNotes.ts';
 import { child, childrenOf, readXml, textOf, type XmlElement } from '../xml.ts';
 
@@ -60,7 +46,7 @@ const barsOnLine = ['4', '2', '8'] as const;
 /** What a reader can say of a score that it does not say itself, or says wrongly. */
 export interface ScoreHints {
   /** The key in which it sounds at its beginning; what changes later changes from there. */
-  readonly key?: Key;
+  readonly key?: Key | null;
   /** What was answered to the questions of an earlier reading. */
   readonly answers?: ImportAnswers;
 }
@@ -90,13 +76,16 @@ export function fromMusicXml(text: string, hints: ScoreHints = {}): Result<Impor
     );
   const software = textOf(root, 'identification', 'encoding', 'software');
   const sung = hasWords(part) ? part : (parts.find(hasWords) ?? part);
-  const reader = new PartReader(headOf(root), measures, {
-    own: software === 'Intervallum',
+  const own = software === 'Intervallum';
+  const read: ScoreParts = {
+    measures,
+    own,
     sung: sung === part ? null : childrenOf(sung, 'measure'),
+    hasWords: hasWords(sung),
     played: byNotes ? parts.map((one) => childrenOf(one, 'measure')) : null,
-    hints,
-  });
-  if (byNotes && !reader.hasChords)
+  };
+  const reader = new PartReader(headOf(root), read, hints);
+  if (byNotes && !own && !reader.hasChords)
     return unreadable(
       'This score has no chord symbols, and no notes that sound together as a chord that can be named.',
     );
@@ -115,21 +104,6 @@ function hasWords(part: XmlElement): boolean {
   );
 }
 
-interface OpenSection {
-  name: string;
-  /** The first measure, and the key that holds from there on. */
-  readonly from: number;
-  readonly key: Key;
-  times: number;
-  open: boolean;
-  tempo?: number;
-  readonly directions: string[];
-  textures: Textures;
-  hands: SaidHands;
-  readonly phrases: { when: Phrase['when']; bars: Bar[]; tune: TuneBar[]; words: string[][] }[];
-  readonly instead: string[];
-}
-
 interface MeasureShown {
   readonly place: number;
   readonly text: string;
@@ -139,7 +113,6 @@ class PartReader {
   readonly guessed: string[] = [];
   readonly dropped: string[] = [];
   #song: Song;
-  readonly #measures: readonly XmlElement[];
   readonly #sections: OpenSection[] = [];
   #meter: Meter = emptySong.meter;
   /** The metre that a section's bars go on in; a change is announced against it. */
@@ -158,76 +131,46 @@ class PartReader {
   #saysSongTempo = false;
   #marked: string | null = null;
   #unmarked = 0;
-  /** Written by this program, so that what it does not say is not so. */
-  readonly #own: boolean;
-  /** The measures of another part, which has the words. */
-  readonly #sung: readonly XmlElement[] | null;
+  readonly #parts: ScoreParts;
+  readonly #score: ReadScore;
+  readonly #isKeyKnown: boolean;
   readonly #questions: Questions;
   readonly #sources = new Sources();
   /** The measures of each line of bars, and what they show. */
   readonly #shown = new Map<readonly Bar[], MeasureShown[]>();
-  readonly #wishedKey: Key | null;
-  /** A key of the score as the key that it is read in. */
-  #keyFrom: (key: Key) => Key = (key) => key;
   #barsOnLine = Number(barsOnLine[0]);
-  readonly #played: readonly (readonly XmlElement[])[] | null;
-  readonly #changes: Changes = changes[0];
 
-  constructor(
-    song: Song,
-    measures: readonly XmlElement[],
-    {
-      own,
-      sung,
-      played,
-      hints,
-    }: {
-      readonly own: boolean;
-      readonly sung: readonly XmlElement[] | null;
-      /** The measures of all parts, where the chords are made by their notes. */
-      readonly played: readonly (readonly XmlElement[])[] | null;
-      readonly hints: ScoreHints;
-    },
-  ) {
-    this.#played = played;
-    this.#questions = new Questions(hints.answers);
-    if (played) this.#changes = this.#questions.ask('changes', changes);
-    this.#wishedKey = hints.key ?? null;
-    this.#own = own;
-    this.#sung = sung;
+  constructor(song: Song, parts: ScoreParts, { key = null, answers }: ScoreHints) {
     this.#song = song;
-    this.#measures = measures;
+    this.#parts = parts;
+    this.#questions = new Questions(answers);
+    const often = parts.played ? this.#questions.ask('changes', changes) : changes[0];
+    this.#score = readScore(parts, { wished: key, meter: song.meter, often });
+    this.#isKeyKnown = key !== null || parts.measures.some((one) => keyIn(one) !== null);
   }
 
-  /** Whether there is a chord in what is read, for a score that has none written. */
+  /** Whether there is a chord in what is read. */
   get hasChords(): boolean {
-    return this.#chordsByNotes(emptySong.key).some((chords) =>
-      chords.some(({ chord }) => chord !== null),
-    );
-  }
-
-  /** The chords that the notes make, by measure; nothing where they are written. */
-  #chordsByNotes(key: Key): readonly (readonly PlacedChord[])[] {
-    return this.#played ? chordsOfNotes(this.#played, key, this.#changes) : [];
+    return this.#score.measures.some(({ chords }) => chords.some(({ chord }) => chord !== null));
   }
 
   read(): Imported {
-    const sounds = this.#measures.map(transposeIn).find((one) => one !== 0) ?? 0;
-    const keys = this.#findKey(sounds);
-    const sounding = sounds === 0 ? this.#key : transposeKey(this.#key, sounds);
-    this.#song = { ...this.#song, key: sounding };
+    const { key, sounds, keys, measures } = this.#score;
+    this.#key = key;
+    this.#song = { ...this.#song, key: raised(key, sounds) };
+    const guessed = guessedKey(this.#score, this.#isKeyKnown);
+    if (guessed) this.guessed.push(guessed);
     const breaks =
-      this.#own ||
-      this.#measures.some((measure) =>
+      this.#parts.own ||
+      this.#parts.measures.some((measure) =>
         childrenOf(measure, 'print').some(({ attributes }) => attributes['new-system'] === 'yes'),
       );
-    const marks = this.#measures.some((measure) =>
+    const marks = this.#parts.measures.some((measure) =>
       childrenOf(measure, 'direction').some((one) => child(one, 'direction-type', 'rehearsal')),
     );
-    const measures = this.#readAll(sounds);
     const { starts, repeats } = formOf(measures);
     const sections = starts.filter(Boolean).length;
-    if (this.#played)
+    if (this.#parts.played)
       this.guessed.push(
         'The score has no chord symbols: the chords are named by the notes that sound together.',
       );
@@ -252,68 +195,11 @@ class PartReader {
     return this.#finish(keys);
   }
 
-  /** The key that is wished, that the score says, or that its chords make. @returns the likely ones where it was guessed */
-  #findKey(sounds: number): readonly KeyGuess[] {
-    const said = this.#measures.map(keyIn).find((one) => one !== null) ?? null;
-    const wished = this.#wishedKey && transposeKey(this.#wishedKey, -sounds);
-    if (wished && said) this.#keyFrom = (key) => transposeKey(wished, liftBetween(said, key));
-    const known = wished ?? said;
-    if (known) {
-      this.#key = known;
-      return [];
-    }
-    const chords = this.#readAll(0).flatMap((measure) =>
-      measure.chords.flatMap(({ chord }) => chord ?? []),
-    );
-    const guesses = guessKey(chords);
-    this.#key = guesses[0]?.key ?? emptySong.key;
-    const [sounding, ...others] = guesses
-      .slice(0, 5)
-      .map((guess) => ({ ...guess, key: transposeKey(guess.key, sounds) }));
-    if (!sounding) {
-      this.guessed.push('The score says no key; C was taken.');
-      return [];
-    }
-    this.guessed.push(
-      `The score says no key; by its chords it is ${formatKey(sounding.key, 'printed')}.`,
-    );
-    return [sounding, ...others];
-  }
-
-  /** Every measure by itself; one that is longer than its metre is several. */
-  #readAll(sounds: number): ReadMeasure[] {
-    const byNotes = this.#chordsByNotes(transposeKey(this.#key, sounds));
-    const [own, other] = [{ divisions: 1 }, { divisions: 1 }];
-    let { meter } = this.#song;
-    let key = this.#key;
-    return this.#measures.flatMap((measure, index) => {
-      own.divisions = divisionsIn(measure) ?? own.divisions;
-      const said = keyIn(measure);
-      key = said ? this.#keyFrom(said) : key;
-      const read = {
-        ...readMeasure(measure, { key, divisions: own.divisions }),
-        key: said && key,
-        ...(this.#played && { chords: byNotes[index] ?? [], shown: [] }),
-      };
-      meter = read.meter ?? meter;
-      const sung = this.#sung?.[index];
-      if (!sung) {
-        // A part without words may be anything: it is no tune.
-        const isSung = !this.#played || read.lyrics.length > 0;
-        const kept = isSung ? read : { ...read, sung: [] };
-        return this.#own ? [kept] : inPieces(kept, meter);
-      }
-      other.divisions = divisionsIn(sung) ?? other.divisions;
-      const { lyrics, notes } = readMeasure(sung, { key, divisions: other.divisions });
-      return inPieces({ ...read, lyrics, sung: notes }, meter);
-    });
-  }
-
   #take(measure: ReadMeasure, index: number, breaks: boolean): void {
     const section = this.#sections.at(-1)!;
     if (measure.ending) this.#ending = { kind: 'ending', times: measure.ending.times, only: false };
     for (const words of measure.words) this.#takeWords(words, section);
-    const isShort = !this.#own && index === 0 && this.#measures.length > 1;
+    const isShort = !this.#parts.own && index === 0 && this.#parts.measures.length > 1;
     const length = lengthOf(measure);
     const isPickup = isShort && length > 0 && length < barTicks(this.#meter);
     this.#addBar(isPickup ? { ...measure, implicit: true } : measure, section, breaks);
@@ -329,7 +215,7 @@ class PartReader {
       );
     if (index === 0) this.#song = { ...this.#song, meter: this.#meter, swing: measure.swing };
     this.#saysSongTempo =
-      measure.tempo !== null && (index === 0 || (!this.#own && this.#song.tempo === null));
+      measure.tempo !== null && (index === 0 || (!this.#parts.own && this.#song.tempo === null));
     if (this.#saysSongTempo) {
       const tempo = this.#felt(measure.tempo!);
       if (tempo !== null) this.#song = { ...this.#song, tempo };
@@ -371,42 +257,9 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
-    else if (this.#takeTempo(words, section)) return;
-    else if (this.#takeTexture(words, section) || this.#takeHands(words, section)) return;
+    else if (takeLine(words, section, this.#song.patterns)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
-  }
-
-  /** True for words that say how fast the section goes. */
-  #takeTempo(words: string, section: OpenSection): boolean {
-    const tempo = parseTempo(/^tempo: (\S+)$/.exec(words)?.[1] ?? '');
-    if (tempo.ok) section.tempo = tempo.value;
-    return tempo.ok;
-  }
-
-  /** True for words that say what a hand does. */
-  #takeTexture(words: string, section: OpenSection): boolean {
-    const colon = words.indexOf(':');
-    const line = colon < 0 ? null : textureLineNamed(words.slice(0, colon));
-    const value = words.slice(colon + 1);
-    const read = line && readTexture(value, line.hand, this.#song.patterns);
-    if (!read?.ok || !read.value) return false;
-    const { textures } = section;
-    section.textures =
-      line!.bar === null
-        ? { ...textures, [line!.hand]: read.value }
-        : withBarTexture(textures, line!.hand, line!.bar, read.value);
-    return true;
-  }
-
-  /** True for words that say what the hands hold. */
-  #takeHands(words: string, section: OpenSection): boolean {
-    const colon = words.indexOf(':');
-    const line = colon < 0 ? null : handsLineNamed(words.slice(0, colon));
-    const read = line && readHandsLine(line, words.slice(colon + 1), section.hands);
-    if (!read?.ok) return false;
-    section.hands = read.value;
-    return true;
   }
 
   #addBar(measure: ReadMeasure, section: OpenSection, breaks: boolean): void {
@@ -447,7 +300,7 @@ class PartReader {
     this.#announced = this.#meter;
     if (this.#same && !isFirstOfSong) return { kind: 'same', feel: measure.feel };
     const hidden = measure.notes.filter((note) => note.hidden && (note.slash || note.rest));
-    const kept = this.#own && hidden.length > 0 ? hidden : measure.notes;
+    const kept = this.#parts.own && hidden.length > 0 ? hidden : measure.notes;
     const { bar, moved } = barOf(measure.chords, kept, this.#meter, {
       pickup: measure.implicit && isFirstOfSong,
       goesOn: this.#sounds,
@@ -481,7 +334,7 @@ class PartReader {
       const section = this.#sections[last]!;
       if (first < last) return [{ from: first, to: last, times }];
       if (!hasEndings) section.times = Math.max(section.times, times);
-      else if (section.times === 1 && !this.#own) section.times = times;
+      else if (section.times === 1 && !this.#parts.own) section.times = times;
       return [];
     });
     if (this.#song.road) return;
@@ -513,22 +366,7 @@ class PartReader {
         to: shown.at(-1)!.place,
         text: shown.map(({ text }) => text || '·').join(' | '),
       });
-    const sections = this.#sections.map(
-      ({ instead, phrases, from: _from, key: _key, ...section }) => {
-        const trimmed = phrases.map((phrase) => ({
-          ...phrase,
-          tune: withoutSilentEnd(phrase.tune),
-          words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
-        }));
-        return {
-          ...section,
-          phrases: [
-            ...ordered(trimmed),
-            ...instead.flatMap((words) => this.#instead(words, trimmed)),
-          ],
-        };
-      },
-    );
+    const sections = this.#sections.map((section) => finished(section, this.#song, this.dropped));
     if (this.#strange.size > 0) {
       const [shown, more] = [[...this.#strange].slice(0, 8), this.#strange.size - 8];
       const others = more > 0 ? `; and ${more} more` : '';
@@ -552,22 +390,6 @@ class PartReader {
       sources: this.#sources.inOrder(song),
     };
   }
-
-  /** Bars that some times play instead are written in words, in chart text, with their tune and what is sung. */
-  #instead(words: string, phrases: readonly Phrase[]): Phrase[] {
-    const shared = phrases.filter(({ when }) => when === null).flatMap(({ bars }) => bars);
-    const { key, meter } = this.#song;
-    const bars = shared.map((bar) => {
-      const change = bar.kind === 'played' && bar.meter ? `{${formatMeter(bar.meter)}} ` : '';
-      return `  ${change}1\n`;
-    });
-    const text = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\n\nA:\n${bars.join('')}${words}\n`;
-    const read = parseChart(text);
-    const phrase = read.ok ? read.value.sections[0]?.phrases.at(-1) : undefined;
-    if (phrase?.when) return [phrase];
-    this.dropped.push(`“${oneLine(words, 60)}” could not be read.`);
-    return [];
-  }
 }
 
 /** A written pitch as a note of a tune: by its own spelling. */
@@ -577,16 +399,4 @@ function sungAs(
 ): Pick<TuneNote, 'degree' | 'octave'> {
   const degree = degreeOfNote(note, key);
   return { degree, octave: tuneOctave(midiNumber(note, octave), degree, key) };
-}
-
-function sameWhen(one: Phrase['when'], other: Phrase['when']): boolean {
-  return JSON.stringify(one) === JSON.stringify(other);
-}
-
-/** Endings stand below the bars that all times share. */
-function ordered(phrases: readonly Phrase[]): Phrase[] {
-  return [
-    ...phrases.filter(({ when }) => when === null),
-    ...phrases.filter(({ when }) => when !== null),
-  ];
 }

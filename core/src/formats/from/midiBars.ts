@@ -6,6 +6,9 @@ import {
   meterOf,
   type Meter,
 } from '../../chart/meter.ts';
+import { degreeOfSemitones } from '../../pitch/degree.ts';
+import { noteOfDegree, relativeMajor, type Key } from '../../pitch/key.ts';
+import { fold, formatNote, pitchClass } from '../../pitch/note.ts';
 import type { HeardMidi, HeardNote } from '../midiEvents.ts';
 
 /** A bar of the file, from a tick on. */
@@ -85,4 +88,19 @@ function meterIn(
   const message = `The metre ${beats}/${unit}, which no chart can be in; ${formatMeter(before)} was taken.`;
   if (!dropped.includes(message)) dropped.push(message);
   return before;
+}
+
+/** What sounds in a bar, a letter for each note, where it first does: from the lowest up where several begin together. */
+export function lettersOf({ notes, at }: HeardBar, key: Key): string {
+  const tonic = pitchClass(relativeMajor(key).tonic);
+  const names: string[] = [];
+  for (const { note, onset } of notes) {
+    if (onset < at) continue;
+    const name = formatNote(
+      noteOfDegree(degreeOfSemitones(fold(note - tonic, 12)), key),
+      'printed',
+    );
+    if (!names.includes(name)) names.push(name);
+  }
+  return names.slice(0, 8).join(' ') || '·';
 }

@@ -11,7 +11,7 @@ import { formatChord } from '../../chord/formatChord.ts';
 import { eighth } from '../../kit/ticks.ts';
 import type { HeardNote } from '../midiEvents.ts';
 import type { HeardBar } from './midiBars.ts';
-import type { Key } from '../../pitch/key.ts';
+import { formatKey, type Key } from '../../pitch/key.ts';
 import { fuller, Namer } from './midiNamer.ts';
 
 /** How often chords change: as a person would write it, or at most so often. */
@@ -21,11 +21,22 @@ export type Changes = (typeof changes)[number];
 /** The chords of bars one after the other. */
 export type Harmony = readonly (readonly Stretch[])[];
 
-/** The chords of bars, counted in a key, from the first bar to the last. */
-export function harmonyOf(bars: readonly HeardBar[], key: Key, often: Changes): Harmony {
-  const namer = new Namer(key);
+/**
+ * The chords of bars, from the first to the last.
+ * @param keyOf the key in which those of a bar are counted, from 0
+ */
+export function harmonyOf(
+  bars: readonly HeardBar[],
+  keyOf: (bar: number) => Key,
+  often: Changes,
+): Harmony {
+  const namers = new Map<string, Namer>();
   let last: Chord | null = null;
-  return bars.map((bar) => {
+  return bars.map((bar, index) => {
+    const key = keyOf(index);
+    const name = formatKey(key);
+    const namer = namers.get(name) ?? new Namer(key);
+    namers.set(name, namer);
     const heard = stretchesOf(bar, namer, often, last);
     for (const { is } of heard) if (typeof is !== 'string') last = is;
     return heard;
@@ -52,9 +63,10 @@ const costs = {
   leftOut: 1.2,
   noChord: 0.7,
   silentBeat: 0.5,
-  /** A tone beyond the triad that does not sound on a beat; a beat whose bass is another one. */
-  goneTone: 0.5,
+  /** A tone beyond the triad that is not there yet, or no longer; a beat whose bass is another one, or root or fifth. */
+  goneTone: 0.3,
   otherBass: 0.25,
+  turnsOfBass: 0.03,
   halfBar: 0.35,
   beat: 0.8,
   everyBeat: 0.1,
@@ -65,6 +77,9 @@ const withBass = 0.5;
 
 /** A passing note counts for so much of its length. */
 const passingShare = 0.3;
+
+/** In a voice the notes before and after one are among so many others. */
+const nearby = 12;
 
 /** A class that sounds for less than this share of all that sounds may be left out of a chord; as many are tried. */
 const mostLeftOut = 4;
@@ -189,10 +204,22 @@ function hearStretch(
   };
   const sounded = onBeats.filter(({ classes }) => classes.size > 0);
   const gone = (tones: readonly number[]) =>
-    sum(tones.map((tone) => sounded.filter(({ classes }) => !classes.has(tone)).length));
-  const otherBasses = sounded.filter(
-    ({ lowest: struck }) => struck !== null && struck < lowest + 12 && struck % 12 !== lowest % 12,
-  ).length;
+    sum(
+      tones.map((tone) => {
+        const first = sounded.findIndex(({ classes }) => classes.has(tone));
+        const last = sounded.findLastIndex(({ classes }) => classes.has(tone));
+        return Math.max(first, sounded.length - 1 - last);
+      }),
+    );
+  const struckBelow = sounded.flatMap(({ lowest: struck }) =>
+    struck !== null && struck < lowest + 12 && struck % 12 !== lowest % 12 ? [struck % 12] : [],
+  );
+  const otherBasses = (turns: readonly number[]) =>
+    sum(
+      struckBelow.map((one) =>
+        turns.includes(one) && turns.includes(lowest % 12) ? costs.turnsOfBass : costs.otherBass,
+      ),
+    );
   let leftOut = 0;
   for (let count = sounding.length; count > 1; count -= 1) {
     const kept = new Set(sounding.slice(0, count).map(([pitch]) => pitch));
@@ -205,7 +232,7 @@ function hearStretch(
       length * ((costs.leftOut * leftOut) / all + named.price) +
       costs.silentBeat * silent +
       costs.goneTone * gone(named.extra) +
-      costs.otherBass * otherBasses;
+      otherBasses(named.turns);
     if (cost < found.cost - 1e-9) found = { is: named.chord, cost, bass: lowest, classes: kept };
   }
   return found;
@@ -224,20 +251,18 @@ function lowestOf(notes: readonly HeardNote[], start: number, end: number): numb
     .reduce((lowest, { note }) => Math.min(lowest, note), 127);
 }
 
-/** A short note between two that lie a step away, not with the beat, leads from the one to the other. */
+/** A short note between two that lie a step away leads from the one to the other. */
 function passes(notes: readonly HeardNote[], index: number): boolean {
   const { note, onset, ticks, track } = notes[index]!;
   if (ticks > eighth) return false;
-  const isStep = (other: HeardNote | undefined) =>
-    other !== undefined && other.note !== note && Math.abs(other.note - note) <= 2;
-  const voice = notes.filter((one) => one.track === track);
-  const behind = voice.find(
-    (one) => one.onset >= onset + ticks / 2 && Math.abs(one.note - note) <= 2,
+  const isBeside = (other: HeardNote) =>
+    other.track === track && other.note !== note && Math.abs(other.note - note) <= 2;
+  const ahead = notes.slice(Math.max(0, index - nearby), index);
+  const behind = notes.slice(index + 1, index + 1 + nearby);
+  return (
+    ahead.some((one) => isBeside(one) && one.onset < onset - ticks / 2) &&
+    behind.some((one) => isBeside(one) && one.onset >= onset + ticks / 2)
   );
-  const ahead = voice.findLast(
-    (one) => one.onset < onset - ticks / 2 && Math.abs(one.note - note) <= 2,
-  );
-  return isStep(behind) && isStep(ahead);
 }
 
 function changeCost(

@@ -23,6 +23,8 @@ export interface NamedNotes {
   readonly price: number;
   /** The pitch classes of the tones that make more of it than a triad. */
   readonly extra: readonly number[];
+  /** Those of its root and fifth, between which a bass goes to and fro. */
+  readonly turns: readonly number[];
 }
 
 /** Names sets of notes in a key as plainly as can be; the same set is named once. */
@@ -48,7 +50,7 @@ export class Namer {
         .slice(0, mostReadings)
         .flatMap(({ chord, rootless }): NamedNotes[] =>
           chord?.kind === 'named' && !rootless
-            ? [{ chord, price: priceOf(chord), extra: this.#extraOf(chord) }]
+            ? [{ chord, price: priceOf(chord), ...this.#tonesOf(chord) }]
             : [],
         )
         .reduce<NamedNotes | null>(
@@ -58,11 +60,16 @@ export class Namer {
     });
   }
 
-  #extraOf({ root, figures }: NamedChord): number[] {
+  #tonesOf({ root, figures }: NamedChord): Pick<NamedNotes, 'extra' | 'turns'> {
     const from = pitchClass(relativeMajor(this.#key).tonic) + degreeSemitones(root);
-    return figures
-      .filter(({ figure }) => figure !== 1 && figure !== 3 && figure !== 5)
-      .map(({ figure, alter }) => fold(from + semitonesOf(figure, alter), 12));
+    const tones = (isWanted: (figure: number) => boolean) =>
+      figures
+        .filter(({ figure }) => isWanted(figure))
+        .map(({ figure, alter }) => fold(from + semitonesOf(figure, alter), 12));
+    return {
+      extra: tones((figure) => figure !== 1 && figure !== 3 && figure !== 5),
+      turns: tones((figure) => figure === 1 || figure === 5),
+    };
   }
 }
 

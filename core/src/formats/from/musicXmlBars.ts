@@ -97,7 +97,7 @@ function chordSlot(
   return {
     kind: 'chord',
     chord,
-    push: push && { ...push, hands: right ? 'right' : 'both' },
+    push: push && { ...push, hands: right ? 'right' : push.hands },
     ring: rings ? { bars: own.find(({ ringBars }) => ringBars !== null)?.ringBars ?? null } : null,
     stop: !rings && own.some(({ stop }) => stop),
     accent: own.some(({ accent }) => accent),

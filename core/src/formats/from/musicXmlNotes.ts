@@ -4,7 +4,7 @@ import { midiNumber } from '../../pitch/midi.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import type { HeardNote } from '../midiEvents.ts';
 import { child, childrenOf, numberOf, type XmlElement } from '../xml.ts';
-import { Sounding, type HeardBar } from './midiBars.ts';
+import { lettersOf, Sounding, type HeardBar } from './midiBars.ts';
 import { harmonyOf, type Changes } from './midiHarmony.ts';
 import type { PlacedChord } from './musicXmlBars.ts';
 import { mostPieces } from './musicXmlPieces.ts';
@@ -20,23 +20,25 @@ interface TimedMeasure {
 /**
  * The chords that the notes of a score make, for each of its measures, as they are found in a MIDI file.
  * @param parts the measures of every part
- * @param key in which the score sounds
+ * @param keyOf the key in which a measure sounds, counted from 0
  */
 export function chordsOfNotes(
   parts: readonly (readonly XmlElement[])[],
-  key: Key,
+  keyOf: (measure: number) => Key,
   often: Changes,
-): PlacedChord[][] {
+): { readonly chords: readonly PlacedChord[]; readonly shown: readonly string[] }[] {
   const measures = timesOf(parts);
   const notes = parts
     .flatMap((part, track) => notesOf(part, measures, track))
     .sort((one, other) => one.onset - other.onset || one.note - other.note);
   const sounding = new Sounding(notes);
   const bars = measures.map((measure) => barsIn(measure, sounding));
-  const harmony = harmonyOf(bars.flat(), key, often);
+  const keys = bars.flatMap((own, index) => own.map(() => keyOf(index)));
+  const harmony = harmonyOf(bars.flat(), (bar) => keys[bar]!, often);
   let next = 0;
-  return bars.map((own, index) =>
-    own.flatMap((bar) => {
+  return bars.map((own, index) => {
+    const shown = own.map((bar) => lettersOf(bar, keyOf(index)));
+    const chords = own.flatMap((bar) => {
       const stretches = harmony[next++]!;
       return stretches.flatMap(({ from, is, push }): PlacedChord[] => {
         if (is === 'no chord') return [];
@@ -44,8 +46,9 @@ export function chordsOfNotes(
         const at = Math.max(0, bar.at + before - measures[index]!.at);
         return [{ at, chord: is === 'silence' ? null : is, push }];
       });
-    }),
-  );
+    });
+    return { chords, shown };
+  });
 }
 
 /** When each measure begins: it is as long as the longest of the parts, and in silence as its metre. */

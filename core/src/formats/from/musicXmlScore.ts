@@ -1,0 +1,123 @@
+import type { Meter } from '../../chart/meter.ts';
+import { formatKey, transposeKey, type Key } from '../../pitch/key.ts';
+import { guessKey, type KeyGuess } from '../guessKey.ts';
+import { emptySong } from '../imported.ts';
+import type { XmlElement } from '../xml.ts';
+import type { Changes } from './midiHarmony.ts';
+import { liftBetween } from './musicXmlForm.ts';
+import {
+  divisionsIn,
+  keyIn,
+  readMeasure,
+  transposeIn,
+  type ReadMeasure,
+} from './musicXmlMeasure.ts';
+import { chordsOfNotes } from './musicXmlNotes.ts';
+import { inPieces } from './musicXmlPieces.ts';
+
+/** The measures of a score that a chart is made of. */
+export interface ScoreParts {
+  /** Those of the part with the chords. */
+  readonly measures: readonly XmlElement[];
+  /** Those of another part, which has the words; null where no other has. */
+  readonly sung: readonly XmlElement[] | null;
+  readonly hasWords: boolean;
+  /** Those of all parts, where the chords are made by the notes; null where they are written. */
+  readonly played: readonly (readonly XmlElement[])[] | null;
+  /** Written by this program, so that what it does not say is not so. */
+  readonly own: boolean;
+}
+
+/** The measures of a score, read. */
+export interface ReadScore {
+  /** The key at its beginning, as it is written; and by how many half steps it sounds higher. */
+  readonly key: Key;
+  readonly sounds: number;
+  /** The likely keys as they sound, where none is said. */
+  readonly keys: readonly KeyGuess[];
+  readonly measures: readonly ReadMeasure[];
+}
+
+/**
+ * Reads every measure of a score by itself; one that is longer than its metre is several.
+ * @param wished the key in which it sounds at its beginning, in the place of the one it says
+ * @param meter what holds until the score says one
+ * @param often how often chords change that are made by the notes
+ */
+export function readScore(
+  parts: ScoreParts,
+  { wished, meter, often }: { wished: Key | null; meter: Meter; often: Changes },
+): ReadScore {
+  const sounds = parts.measures.map(transposeIn).find((one) => one !== 0) ?? 0;
+  const said = parts.measures.map(keyIn).find((one) => one !== null) ?? null;
+  const written = wished && raised(wished, -sounds);
+  // A score whose key is put right goes on to change as it says.
+  const keyFrom = (key: Key) => (written && said ? raised(written, liftBetween(said, key)) : key);
+  const known = written ?? said;
+  if (known) {
+    const measures = readAll(parts, { first: known, keyFrom, sounds, meter, often });
+    return { key: known, sounds, keys: [], measures };
+  }
+  const inC = readAll(parts, { first: emptySong.key, keyFrom, sounds, meter, often });
+  const guesses = guessKey(
+    inC.flatMap(({ chords }) => chords.flatMap(({ chord }) => chord ?? [])),
+  ).slice(0, 5);
+  const key = guesses[0]?.key ?? emptySong.key;
+  return {
+    key,
+    sounds,
+    keys: guesses.map((guess) => ({ ...guess, key: raised(guess.key, sounds) })),
+    measures: readAll(parts, { first: key, keyFrom, sounds, meter, often }),
+  };
+}
+
+/** What is guessed of the key; null where it is said. */
+export function guessedKey({ keys, sounds, key }: ReadScore, isKnown: boolean): string | null {
+  if (isKnown) return null;
+  if (keys.length === 0) return 'The score says no key; C was taken.';
+  return `The score says no key; by its chords it is ${formatKey(raised(key, sounds), 'printed')}.`;
+}
+
+/** A key some half steps higher; its own spelling where it stays. */
+export function raised(key: Key, semitones: number): Key {
+  return semitones === 0 ? key : transposeKey(key, semitones);
+}
+
+interface InWhich {
+  readonly first: Key;
+  readonly keyFrom: (key: Key) => Key;
+  readonly sounds: number;
+  readonly meter: Meter;
+  readonly often: Changes;
+}
+
+function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: InWhich) {
+  const [own, other] = [{ divisions: 1 }, { divisions: 1 }];
+  let key = first;
+  let holds = meter;
+  const keys = parts.measures.map((measure) => {
+    const said = keyIn(measure);
+    key = said ? keyFrom(said) : key;
+    return { said: said && key, holds: key };
+  });
+  const byNotes = parts.played
+    ? chordsOfNotes(parts.played, (measure) => raised(keys[measure]?.holds ?? first, sounds), often)
+    : [];
+  return parts.measures.flatMap((measure, index): ReadMeasure[] => {
+    own.divisions = divisionsIn(measure) ?? own.divisions;
+    const { said, holds: inKey } = keys[index]!;
+    const read: ReadMeasure = {
+      ...readMeasure(measure, { key: inKey, divisions: own.divisions }),
+      key: said,
+      ...byNotes[index],
+      // A part without words may be anything: where the chords are made by the notes it is no tune.
+      ...(parts.played && !parts.hasWords ? { sung: [] } : {}),
+    };
+    holds = read.meter ?? holds;
+    const sung = parts.sung?.[index];
+    if (!sung) return parts.own ? [read] : inPieces(read, holds);
+    other.divisions = divisionsIn(sung) ?? other.divisions;
+    const { lyrics, notes } = readMeasure(sung, { key: inKey, divisions: other.divisions });
+    return inPieces({ ...read, lyrics, sung: notes }, holds);
+  });
+}
