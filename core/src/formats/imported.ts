@@ -3,8 +3,9 @@ import { namesSection } from '../chart/heading.ts';
 import { sectionOfStep } from '../chart/road.ts';
 import type { Song } from '../chart/song.ts';
 import { failure, type Result } from '../kit/result.ts';
+import type { Key } from '../pitch/key.ts';
 import type { KeyGuess } from './guessKey.ts';
-import type { ImportQuestion } from './questions.ts';
+import type { ImportAnswers, ImportQuestion } from './questions.ts';
 import type { LineSource } from './sources.ts';
 
 /** A song read from another format, with what a person should look at before it is kept. */
@@ -20,6 +21,14 @@ export interface Imported {
   readonly questions: readonly ImportQuestion[];
   /** Where each line of each section comes from. */
   readonly sources: readonly (readonly (LineSource | null)[])[];
+}
+
+/** What a reader can say of a score that it does not say itself, or says wrongly. */
+export interface ScoreHints {
+  /** The key in which it sounds at its beginning; what changes later changes from there. */
+  readonly key?: Key | null;
+  /** What was answered to the questions of an earlier reading. */
+  readonly answers?: ImportAnswers;
 }
 
 /** A file that cannot be read, with the place where it went wrong. */

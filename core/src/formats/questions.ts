@@ -14,6 +14,8 @@ export type QuestionId =
   | 'meter'
   /** Whether chords beside a capo are shapes, or stand as they sound. */
   | 'capo'
+  /** Whether a section whose chords are of another key is lifted there. */
+  | 'key change'
   /** What becomes of words that no chords stand over. */
   | 'words alone'
   /** How many bars stand on a line of the chart. */

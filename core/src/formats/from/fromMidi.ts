@@ -6,10 +6,19 @@ import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
 import { formatKey, keyOfSignature, type Key } from '../../pitch/key.ts';
 import { success, type Result } from '../../kit/result.ts';
 import { guessKey } from '../guessKey.ts';
-import { counted, emptySong, sectionName, unreadable, type Imported } from '../imported.ts';
+import {
+  counted,
+  emptySong,
+  sectionName,
+  unreadable,
+  type Imported,
+  type ScoreHints,
+} from '../imported.ts';
 import { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
-import type { ScoreHints } from './fromMusicXml.ts';
+import { inLiftedOrder } from './liftedOrder.ts';
+import { liftBetween } from './musicXmlForm.ts';
+import { raised } from './musicXmlScore.ts';
 import { barsOf, lettersOf, mostBars, type HeardBar } from './midiBars.ts';
 import { readMidi, type HeardMidi } from '../midiEvents.ts';
 import { asPickup, changes, chordsIn, harmonyOf, slotsOf, type Harmony } from './midiHarmony.ts';
@@ -17,6 +26,12 @@ import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 
 const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 const barsOnLine = 4;
+
+/** A section, and by how many half steps it stands higher than the key of the song. */
+interface LiftedSection {
+  readonly section: Section;
+  readonly lift: number;
+}
 
 /**
  * Reads the chords of a Standard MIDI File as a person would write them down: what sounds together, a chord for as long as
@@ -55,10 +70,7 @@ export function fromMidi(
   const key = trusted ?? keys[0]!.key;
   if (keys.length > 0)
     guessed.push(`The key is not said; by its chords it is ${formatKey(key, 'printed')}.`);
-  if (new Set(midi.keys.map(({ sharps }) => sharps)).size > 1)
-    dropped.push(
-      'Changes of key: the chords are counted in the first. Write them as lifts in the roadmap.',
-    );
+  const liftAt = liftsIn(midi);
   if (midi.tempos > 1) dropped.push('Changes of tempo.');
   guessed.push(
     'The chords are named by the notes that sound together; what comes an eighth early is pushed.',
@@ -71,11 +83,11 @@ export function fromMidi(
       `The tune is the track “${midi.tracks[sung[0]!.track]}”, moved to sixteenths or triplets.`,
     );
 
-  const harmony = harmonyOf(bars, () => key, often);
+  const harmony = harmonyOf(bars, (bar) => raised(key, liftAt(bars[bar]!.at)), often);
   const tune = sung ? onGrid(sung, bars) : [];
-  const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, key);
+  const tuneAt = (bar: HeardBar) => tuneOfBar(tune, bar.at, bar.meter, raised(key, liftAt(bar.at)));
   const sources = new Sources();
-  const sections = sectionsOf(midi, { bars, harmony, tuneAt, key, sources });
+  const sections = sectionsOf(midi, { bars, harmony, tuneAt, key, sources, liftAt });
   const unnamed = harmony.flat().filter(({ is }) => is === 'no chord').length;
   if (unnamed > 0)
     guessed.push(
@@ -88,7 +100,12 @@ export function fromMidi(
     key,
     meter,
     tempo: tempoOf(midi, meter, dropped),
-    sections,
+    ...inLiftedOrder(
+      sections.map(({ section }) => section),
+      null,
+      sections.map(({ lift }) => lift),
+      dropped,
+    ),
   };
   return success({
     song,
@@ -98,6 +115,16 @@ export function fromMidi(
     questions: questions.asked,
     sources: sources.inOrder(song),
   });
+}
+
+/** By how many half steps the key that the file says is higher at a tick than at its beginning. */
+function liftsIn({ keys }: HeardMidi): (at: number) => number {
+  const said = keys.flatMap(({ at, sharps, minor }) =>
+    Math.abs(sharps) <= 7 ? [{ at, key: keyOfSignature(sharps, minor ? 'minor' : 'major') }] : [],
+  );
+  const first = said[0]?.key;
+  if (!first) return () => 0;
+  return (tick) => liftBetween(first, said.findLast(({ at }) => at <= tick)?.key ?? first);
 }
 
 function tempoOf({ tempo }: HeardMidi, meter: Meter, dropped: string[]): number | null {
@@ -116,14 +143,16 @@ function sectionsOf(
     tuneAt,
     key,
     sources,
+    liftAt,
   }: {
     readonly bars: readonly HeardBar[];
     readonly harmony: Harmony;
     readonly tuneAt: (bar: HeardBar) => TuneBar;
     readonly key: Key;
     readonly sources: Sources;
+    readonly liftAt: (tick: number) => number;
   },
-): Section[] {
+): LiftedSection[] {
   const nearestBar = (at: number) =>
     bars.reduce(
       (best, bar, index) => (Math.abs(bar.at - at) < Math.abs(bars[best]!.at - at) ? index : best),
@@ -132,9 +161,14 @@ function sectionsOf(
   const starts = new Map<number, string>();
   for (const { at, text } of midi.markers) starts.set(nearestBar(at), text);
   if (!starts.has(0)) starts.set(0, midi.markers.length > 0 ? 'Intro' : 'Song');
+  for (const [index, { at }] of bars.entries())
+    if (index > 0 && !starts.has(index) && liftAt(at) !== liftAt(bars[index - 1]!.at)) {
+      const before = [...starts.keys()].filter((start) => start < index);
+      starts.set(index, starts.get(Math.max(...before))!);
+    }
   const order = [...starts.keys()].sort((one, other) => one - other);
   const carried = { sounds: false, meter: bars[0]!.meter };
-  const made = order.map((from, index): Section => {
+  const made = order.map((from, index): LiftedSection => {
     const to = order[index + 1] ?? bars.length;
     const name = sectionName(starts.get(from) ?? '');
     const inSection = bars.slice(from, to);
@@ -164,20 +198,27 @@ function sectionsOf(
       });
       phrases.push({ when: null, bars: line, tune, words: [] });
     }
-    return { ...plainSection, name, phrases };
+    return { section: { ...plainSection, name, phrases }, lift: liftAt(bars[from]!.at) };
   });
   return together(made);
 }
 
 /** “Verse, 2nd time” right after the same bars is the verse played twice. */
-function together(sections: readonly Section[]): Section[] {
-  const made: Section[] = [];
-  for (const section of sections) {
+function together(sections: readonly LiftedSection[]): LiftedSection[] {
+  const made: LiftedSection[] = [];
+  for (const { section, lift } of sections) {
     const name = section.name.replace(/, \d{1,2}(?:st|nd|rd|th) time$/, '');
     const last = made.at(-1);
-    if (last?.name === name && JSON.stringify(last.phrases) === JSON.stringify(section.phrases))
-      made[made.length - 1] = { ...last, times: Math.min(99, last.times + 1) };
-    else made.push({ ...section, name });
+    const isSame =
+      last?.section.name === name &&
+      last.lift === lift &&
+      JSON.stringify(last.section.phrases) === JSON.stringify(section.phrases);
+    if (isSame)
+      made[made.length - 1] = {
+        lift,
+        section: { ...last.section, times: Math.min(99, last.section.times + 1) },
+      };
+    else made.push({ lift, section: { ...section, name } });
   }
   return made;
 }

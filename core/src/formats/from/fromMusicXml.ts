@@ -22,8 +22,9 @@ import {
   unreadable,
   withKnownRoad,
   type Imported,
+  type ScoreHints,
 } from '../imported.ts';
-import { Questions, type ImportAnswers } from '../questions.ts';
+import { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
 import { changes } from './midiHarmony.ts';
 import { barOf, type PlacedNote } from './musicXmlBars.ts';
@@ -42,14 +43,6 @@ const mostMeasures = 2_000;
 
 /** Bars on a line where the file has no breaks of its own; the first is usual. */
 const barsOnLine = ['4', '2', '8'] as const;
-
-/** What a reader can say of a score that it does not say itself, or says wrongly. */
-export interface ScoreHints {
-  /** The key in which it sounds at its beginning; what changes later changes from there. */
-  readonly key?: Key | null;
-  /** What was answered to the questions of an earlier reading. */
-  readonly answers?: ImportAnswers;
-}
 
 /**
  * Reads the part of a MusicXML score that has the chords: sections by rehearsal marks, repeats and endings, chords by

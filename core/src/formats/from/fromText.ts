@@ -24,7 +24,7 @@ const longestText = 200_000;
 /** What a reader can say of a text that it does not say itself. */
 export interface TextHints {
   /** The key, in the place of a guess. */
-  readonly key?: Key;
+  readonly key?: Key | null;
   /** The language of its chord names: declared, never guessed. */
   readonly language?: NoteLanguage;
   /** What was answered to the questions of an earlier reading. */

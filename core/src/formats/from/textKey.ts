@@ -4,6 +4,7 @@ import { guessKey, type KeyGuess } from '../guessKey.ts';
 import { emptySong } from '../imported.ts';
 import type { Questions } from '../questions.ts';
 import { chordsOf, type GatheredText } from './gatheredText.ts';
+import { needs, shareIn } from './textLifts.ts';
 
 /** The key in which a song sounds, and that in which its chords are written: with a capo they may be two. */
 export interface TextKey {
@@ -28,7 +29,7 @@ export function keyOfText(text: GatheredText, wished: Key | null, questions: Que
     const key = known ?? emptySong.key;
     return { key, keys: [], shapes: key };
   }
-  const guesses = guessKey(chordsOf(sections));
+  const guesses = likelyKeys(sections);
   const likeliest = guesses[0]?.key ?? emptySong.key;
   const found = capo
     ? withCapo({ capo, known, guesses, likeliest, guessed, questions })
@@ -36,6 +37,18 @@ export function keyOfText(text: GatheredText, wished: Key | null, questions: Que
   if (known) return { ...found, keys: [] };
   guessed.unshift(`The key is not said; by its chords it is ${name(found.key)}.`);
   return found;
+}
+
+/** The keys of a text; where its first section is not of the key that all of it makes, that goes elsewhere on its way. */
+function likelyKeys(sections: GatheredText['sections']): readonly KeyGuess[] {
+  const all = guessKey(chordsOf(sections));
+  const first = sections.find((section) => chordsOf([section]).length >= needs.chords);
+  const opening = first ? chordsOf([first]) : [];
+  const likeliest = all[0];
+  if (!likeliest || opening.length === 0) return all;
+  if (shareIn(opening, likeliest.key) > needs.strange) return all;
+  const own = guessKey(opening);
+  return own[0] && shareIn(opening, own[0].key) >= needs.own ? own : all;
 }
 
 interface WithCapo {

@@ -13,12 +13,14 @@ import {
 import type { Chord } from '../../chord/chord.ts';
 import { parseChord } from '../../chord/parseChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
-import type { Key } from '../../pitch/key.ts';
+import { transposeKey, type Key } from '../../pitch/key.ts';
 import { counted, oneLine, sectionName, withKnownRoad, type Imported } from '../imported.ts';
 import type { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
 import type { GatheredSection, GatheredText } from './gatheredText.ts';
 import { keyOfText } from './textKey.ts';
+import { inLiftedOrder } from './liftedOrder.ts';
+import { liftsOf } from './textLifts.ts';
 import { readLetters, type ChordWord } from './textLines.ts';
 import { inBars, inBeats, inChords, isSounding, orderly, wordsUnder } from './textPhrases.ts';
 
@@ -77,7 +79,14 @@ class TextSong {
       );
     const { key, keys, shapes } = keyOfText(this.#text, wished, this.#questions);
     const style = styleFor(key, this.#head);
-    const sections = this.#text.sections.map((section) => this.#closed(section, shapes, style));
+    const lifts =
+      this.#text.reading.chords === 'letters'
+        ? liftsOf(this.#text.sections, shapes, this.#questions, this.#guessed)
+        : [];
+    const sections = this.#text.sections.map((section, index) => {
+      const lift = lifts[index] ?? 0;
+      return this.#closed(section, lift === 0 ? shapes : transposeKey(shapes, lift), style);
+    });
     for (const [chords, lines] of this.#withoutBars)
       this.#guessed.push(`${counted(lines, 'line')} without bar lines: ${givenBars[chords]}.`);
     if (silentLines > 0)
@@ -88,7 +97,7 @@ class TextSong {
       ...this.#head,
       title: this.#head.title || oneLine(title ?? ''),
       key,
-      sections,
+      ...inLiftedOrder(sections, this.#head.road, lifts, this.#dropped),
     };
     return {
       song: withKnownRoad(song, this.#dropped),
