@@ -19,6 +19,7 @@ import { Sources } from '../sources.ts';
 import { inLiftedOrder } from './liftedOrder.ts';
 import { liftBetween } from './musicXmlForm.ts';
 import { raised } from './musicXmlScore.ts';
+import { needs, shareIn } from '../keyShare.ts';
 import { barsOf, lettersOf, mostBars, type HeardBar } from './midiBars.ts';
 import { readMidi, type HeardMidi } from '../midiEvents.ts';
 import { asPickup, changes, chordsIn, harmonyOf, slotsOf, type Harmony } from './midiHarmony.ts';
@@ -59,18 +60,26 @@ export function fromMidi(
     signature && Math.abs(signature.sharps) <= 7
       ? keyOfSignature(signature.sharps, signature.minor ? 'minor' : 'major')
       : null;
-  // A file that says C major often only says nothing.
-  const trusted = wished ?? (said && formatKey(said) !== 'C' ? said : null);
+  const liftAt = liftsIn(midi);
   const questions = new Questions(answers);
   const often = questions.ask('changes', changes);
-  const chords = chordsIn(harmonyOf(bars, () => cMajor, often));
-  if (chords.length === 0)
+  const inC = harmonyOf(bars, () => cMajor, often);
+  if (chordsIn(inC).length === 0)
     return unreadable('No notes in this MIDI file sound together as a chord that can be named.');
-  const keys = trusted ? [] : guessKey(chords);
+  const opening = chordsIn(inC.filter((_, bar) => liftAt(bars[bar]!.at) === 0));
+  // A file that says C major often only says nothing, and one whose notes are of another key was never told.
+  const agrees = said && (opening.length === 0 || shareIn(opening, said) >= needs.strange);
+  const trusted = wished ?? (said && agrees && formatKey(said) !== 'C' ? said : null);
+  const keys = trusted ? [] : guessKey(opening.length > 0 ? opening : chordsIn(inC));
   const key = trusted ?? keys[0]!.key;
-  if (keys.length > 0)
-    guessed.push(`The key is not said; by its chords it is ${formatKey(key, 'printed')}.`);
-  const liftAt = liftsIn(midi);
+  if (keys.length > 0) {
+    const found = formatKey(key, 'printed');
+    guessed.push(
+      said && !agrees
+        ? `The file says ${formatKey(said, 'printed')}, which few of its chords are of; by them it is ${found}.`
+        : `The key is not said; by its chords it is ${found}.`,
+    );
+  }
   if (midi.tempos > 1) dropped.push('Changes of tempo.');
   guessed.push(
     'The chords are named by the notes that sound together; what comes an eighth early is pushed.',

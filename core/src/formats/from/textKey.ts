@@ -4,7 +4,7 @@ import { guessKey, type KeyGuess } from '../guessKey.ts';
 import { emptySong } from '../imported.ts';
 import type { Questions } from '../questions.ts';
 import { chordsOf, type GatheredText } from './gatheredText.ts';
-import { needs, shareIn } from './textLifts.ts';
+import { needs, shareIn } from '../keyShare.ts';
 
 /** The key in which a song sounds, and that in which its chords are written: with a capo they may be two. */
 export interface TextKey {

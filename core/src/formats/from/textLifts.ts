@@ -1,20 +1,9 @@
-import type { Chord } from '../../chord/chord.ts';
-import { pitchClassesOf } from '../../chord/tones.ts';
-import { formatKey, relativeMajor, scale, transposeKey, type Key } from '../../pitch/key.ts';
-import { pitchClass } from '../../pitch/note.ts';
+import { formatKey, transposeKey, type Key } from '../../pitch/key.ts';
 import { guessKey } from '../guessKey.ts';
+import { needs, shareIn } from '../keyShare.ts';
 import type { Questions } from '../questions.ts';
 import { chordsOf, type GatheredSection } from './gatheredText.ts';
 import { liftBetween } from './musicXmlForm.ts';
-
-/**
- * When a section is taken to be in another key (common practice, no published source): it has chords enough to tell, most
- * of them are not of the key so far, and nearly all are of one that they make likely.
- */
-export const needs = { chords: 4, strange: 0.5, own: 0.9, likelihood: 0.5 } as const;
-
-/** In C the letters of a text are counted until its key is known. */
-const readIn: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 
 /**
  * By how many half steps each section is written higher than the key: the last chorus of many songs is. Where somebody
@@ -50,13 +39,4 @@ export function liftsOf(
     }
     return lift;
   });
-}
-
-/** Of how many chords all tones are of a key. */
-export function shareIn(chords: readonly Chord[], key: Key): number {
-  const inKey = new Set(scale(relativeMajor(key)).map(pitchClass));
-  const own = chords.filter((chord) =>
-    [...pitchClassesOf(chord, readIn)].every((tone) => inKey.has(tone)),
-  );
-  return own.length / chords.length;
 }
