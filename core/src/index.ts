@@ -362,6 +362,8 @@ export { toText } from './formats/to/toText.ts';
 export type { Imported, ScoreHints } from './formats/imported.ts';
 export type { LineSource } from './formats/sources.ts';
 export type { ImportAnswers, ImportQuestion, QuestionId } from './formats/questions.ts';
+export type { WishedNames } from './formats/withNames.ts';
+export { withNames } from './formats/withNames.ts';
 export { answerTo } from './formats/questions.ts';
 export type { KeyGuess } from './formats/guessKey.ts';
 export { guessKey } from './formats/guessKey.ts';

@@ -6,7 +6,7 @@ const bytes = (text: string) => new TextEncoder().encode(text);
 const read = (content: string | Uint8Array, name = 'pasted'): Understood =>
   readSource(
     { name, bytes: typeof content === 'string' ? bytes(content) : content },
-    { key: null, language: 'english' },
+    { key: null, language: 'english', answers: {}, title: null, names: {} },
   );
 const format = (understood: Understood) =>
   understood.kind === 'song' ? understood.format : understood.kind;

@@ -97,3 +97,21 @@ export const songSets = z.object({
   sets: z.array(z.object({ id, name: z.string(), date: z.string().nullable() })),
 });
 export type SongSets = z.infer<typeof songSets>;
+
+/** So many titles are asked for at once. */
+export const mostTitles = 500;
+
+/** Titles of songs that somebody brings, to find out which the team has already. */
+export const askedTitles = z.object({
+  titles: z
+    .array(line(200, 'A title'))
+    .min(1, 'No title is named.')
+    .max(mostTitles, `Up to ${mostTitles} titles are looked for at once.`),
+});
+export type AskedTitles = z.infer<typeof askedTitles>;
+
+/** Songs of the team with one of the titles that were asked for, each under the title that found it. */
+export const titledSongs = z.object({
+  songs: z.array(z.object({ asked: z.string(), id, title: z.string(), revision, savedAt: moment })),
+});
+export type TitledSongs = z.infer<typeof titledSongs>;

@@ -3,6 +3,7 @@ import { rootOf, type Chord, type Figure } from '../chord/chord.ts';
 import { degreeSemitones } from '../pitch/degree.ts';
 import { pitchClass, fold } from '../pitch/note.ts';
 import { relativeMajor, scale, simplestKey, type Key } from '../pitch/key.ts';
+import { spelledFor } from './spelledFor.ts';
 
 /** A key that chords may be in. */
 export interface KeyGuess {
@@ -41,7 +42,7 @@ const points = {
 
 /**
  * The keys that a row of chords may be in, likeliest first. Chords are taken as `fromLetters` reads them in C major.
- * @returns the 24 keys of everyday use; the first is the guess
+ * @returns the 24 keys of everyday use, spelled as the chords are; the first is the guess
  */
 export function guessKey(chords: readonly Chord[]): KeyGuess[] {
   const heard = chords.map((chord) => ({
@@ -52,7 +53,7 @@ export function guessKey(chords: readonly Chord[]): KeyGuess[] {
   const scored = (['major', 'minor'] as const).flatMap((mode) =>
     Array.from({ length: 12 }, (_, above) => {
       const key = simplestKey(above, mode);
-      return { key, score: scoreOf(heard, key) };
+      return { key: spelledFor(chords, key), score: scoreOf(heard, key) };
     }),
   );
   // Points become shares: three more make a key about three times as likely.

@@ -10,6 +10,7 @@ import {
   songSet,
   songVersion,
   sungKeys,
+  titledSongs,
   trashList,
   useList,
   setVersion,
@@ -72,6 +73,8 @@ export const api = {
       signalOf(page),
     ),
   songChoices: () => ask(songChoices, '/songs/choices'),
+  songsTitled: (titles: readonly string[]) =>
+    ask(titledSongs, '/songs/titled', { method: 'POST', body: { titles } }),
   markSongs: (marks: SongMarks) => ask(nothing, '/songs/marks', { method: 'POST', body: marks }),
   setsOfSong: (id: string) => ask(songSets, `/songs/${id}/sets`),
   song: (id: string) => ask(song, `/songs/${id}`),

@@ -21,6 +21,8 @@ export const reader = createSettings('reader', 1, {
   size: z.enum(chartSizes).catch('usual'),
   /** Lines of the text share a row where there is room. */
   joined: z.boolean().catch(false),
+  /** How many chords a bar has in texts without bar lines, as it was answered the last time. */
+  chordsInBar: z.enum(['1', '2', '4']).catch('1'),
   theme: z.enum(['system', 'light', 'dark']).catch('system'),
 });
 

@@ -8,6 +8,11 @@ export const english = {
   'Both hands land together {{count}} times_one': 'Both hands land together {{count}} time',
   '{{count}} songs of the list were there already._one':
     '{{count}} song of the list was there already.',
+  'All {{count}} files_one': 'The file',
+  '{{count}} files_one': '{{count}} file',
+  '{{count}} guesses_one': '{{count}} guess',
+  '{{count}} things left out_one': '{{count}} thing left out',
+  '{{count}} to a bar_one': 'A bar for each',
   '{{count}} sections_one': '{{count}} section',
   '{{count}} bars_one': '{{count}} bar',
   '{{count}} chords_one': '{{count}} chord',

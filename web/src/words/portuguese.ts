@@ -1,3 +1,4 @@
+import { bringing } from './portuguese/bringing.ts';
 import { chart } from './portuguese/chart.ts';
 import { common } from './portuguese/common.ts';
 import { files } from './portuguese/files.ts';
@@ -7,4 +8,13 @@ import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
 
 /** Every phrase of the interface in Portuguese, by its English. What counts has an entry for one and one for more. */
-export const portuguese = { ...common, ...chart, ...hands, ...songs, ...sets, ...files, ...help };
+export const portuguese = {
+  ...common,
+  ...chart,
+  ...hands,
+  ...songs,
+  ...bringing,
+  ...sets,
+  ...files,
+  ...help,
+};

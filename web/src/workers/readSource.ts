@@ -6,16 +6,23 @@ import {
   fromMidi,
   fromMusicXml,
   fromText,
+  linesOf,
   parseChart,
   printChart,
   type Imported,
+  type ImportAnswers,
+  type ImportQuestion,
   type Key,
   type KeyGuess,
+  type LineSource,
   type NoteLanguage,
   type Result,
   type Decisions,
+  type WishedNames,
+  withNames,
 } from '@intervallum/core';
 import { strFromU8, unzipSync } from 'fflate';
+import { factsOf, type SongFacts } from './songFacts.ts';
 
 /** What someone brings: a file, or text that was pasted. */
 export interface Source {
@@ -24,9 +31,11 @@ export interface Source {
 }
 
 /** What the reader says of it that it does not say itself. */
-export interface SourceHints {
+export interface SourceHints extends WishedNames {
   readonly key: Key | null;
   readonly language: NoteLanguage;
+  /** What was answered where the reading was not sure. */
+  readonly answers: ImportAnswers;
 }
 
 export type Format = 'chart text' | 'text' | 'MusicXML' | 'MIDI' | 'song file';
@@ -37,10 +46,14 @@ export type Understood =
       readonly kind: 'song';
       readonly format: Format;
       readonly chart: string;
+      readonly facts: SongFacts;
       readonly decisions: Decisions;
       readonly keys: readonly KeyGuess[];
       readonly guessed: readonly string[];
       readonly dropped: readonly string[];
+      readonly questions: readonly ImportQuestion[];
+      /** Where each line of each section comes from. */
+      readonly sources: readonly (readonly (LineSource | null)[])[];
     }
   | {
       readonly kind: 'list';
@@ -60,42 +73,49 @@ export function readSource({ name, bytes }: Source, hints: SourceHints): Underst
     return none(`Files are read up to 5 MB; this has ${size} MB. Save the one song by itself.`);
   }
   const start = strFromU8(bytes.subarray(0, 4), true);
-  const keyHint = hints.key ? { key: hints.key } : {};
-  if (start === 'MThd' || /\.midi?$/i.test(name)) return song('MIDI', fromMidi(bytes, keyHint));
+  const { key, language, answers } = hints;
+  if (start === 'MThd' || /\.midi?$/i.test(name))
+    return song('MIDI', fromMidi(bytes, { key, answers }), hints);
   if (start.startsWith('PK')) {
     const score = unzipScore(bytes);
-    return typeof score === 'string' ? none(score) : song('MusicXML', fromMusicXml(score.xml));
+    return typeof score === 'string'
+      ? none(score)
+      : song('MusicXML', fromMusicXml(score.xml, { key, answers }), hints);
   }
   const text = textOf(bytes);
   if (text === null)
     return none('This file is neither text nor a format that is read: MusicXML, MIDI, JSON, CSV.');
-  if (/^\s*</.test(text)) return song('MusicXML', fromMusicXml(text));
+  if (/^\s*</.test(text)) return song('MusicXML', fromMusicXml(text, { key, answers }), hints);
   if (/^\s*[{[]\s*["}\]]/.test(text)) return songFile(text);
   if (/\.csv$/i.test(name)) return list(text);
   if (isChart(text)) return asChart(text);
-  return song('text', fromText(text, { ...keyHint, language: hints.language }));
+  return song('text', fromText(text, { key, language, answers }), hints);
 }
 
 function none(message: string): Understood {
   return { kind: 'none', message };
 }
 
-function song(format: Format, read: Result<Imported>): Understood {
+function song(format: Format, read: Result<Imported>, hints: SourceHints): Understood {
   if (!read.ok) {
     const { message, place } = read.problems[0]!;
     const where =
       place.line > 1 || place.column > 1 ? ` (line ${place.line}, column ${place.column})` : '';
     return none(message + where);
   }
-  const { song: made, keys, guessed, dropped } = read.value;
+  const { song: made, keys, guessed, dropped, questions, sources } = read.value;
+  const chart = printChart(withNames(made, hints));
   return {
     kind: 'song',
     format,
-    chart: printChart(made),
+    chart,
+    facts: factsOf(chart),
     decisions: noDecisions,
     keys,
     guessed,
     dropped,
+    questions,
+    sources,
   };
 }
 
@@ -107,10 +127,13 @@ function songFile(text: string): Understood {
     kind: 'song',
     format: 'song file',
     chart,
+    facts: factsOf(chart),
     decisions,
     keys: [],
     guessed: [],
     dropped: [],
+    questions: [],
+    sources: linesOfChart(chart),
   };
 }
 
@@ -134,10 +157,13 @@ function asChart(chart: string): Understood {
     kind: 'song',
     format: 'chart text',
     chart,
+    facts: factsOf(chart),
     decisions: noDecisions,
     keys: [],
     guessed: [],
     dropped: [],
+    questions: [],
+    sources: linesOfChart(chart),
   };
 }
 
@@ -184,4 +210,18 @@ function unzipScore(bytes: Uint8Array): { readonly xml: string } | string {
     (named && files[named]) ??
     Object.entries(files).find(([name]) => !name.startsWith('META-INF/'))?.[1];
   return score ? { xml: strFromU8(score) } : 'There is no score in this compressed file.';
+}
+
+/** The lines of a chart, each the source of itself. */
+function linesOfChart(chart: string): (LineSource | null)[][] {
+  const { sectionLines } = parseChart(chart);
+  const lines = linesOf(chart);
+  return sectionLines.map(({ phrases }) =>
+    phrases.map(({ bars }) => ({
+      unit: 'line',
+      from: bars,
+      to: bars,
+      text: (lines[bars - 1] ?? '').trim(),
+    })),
+  );
 }

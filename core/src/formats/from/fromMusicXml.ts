@@ -74,7 +74,7 @@ export function fromMusicXml(text: string, hints: ScoreHints = {}): Result<Impor
     measures,
     own,
     sung: sung === part ? null : childrenOf(sung, 'measure'),
-    hasWords: hasWords(sung),
+    hasTune: hasWords(sung) || (!byNotes && !isForHands(sung)),
     played: byNotes ? parts.map((one) => childrenOf(one, 'measure')) : null,
   };
   const reader = new PartReader(headOf(root), read, hints);
@@ -95,6 +95,15 @@ function hasWords(part: XmlElement): boolean {
   return childrenOf(part, 'measure').some((measure) =>
     childrenOf(measure, 'note').some((note) => child(note, 'lyric') !== null),
   );
+}
+
+/** Whether a part strikes notes together in most of its measures: what is on top of them is no tune that anybody sings. */
+function isForHands(part: XmlElement): boolean {
+  const measures = childrenOf(part, 'measure');
+  const struck = measures.filter((measure) =>
+    childrenOf(measure, 'note').some((note) => child(note, 'chord') !== null),
+  );
+  return struck.length > measures.length / 2;
 }
 
 interface MeasureShown {

@@ -11,7 +11,7 @@ import {
   type Step,
 } from '../../pitch/degree.ts';
 import { degreeOfNote, type Key } from '../../pitch/key.ts';
-import { fold, formatNote, letters, majorScale, type Note } from '../../pitch/note.ts';
+import { fold, formatNote, letters, majorScale, withSigns, type Note } from '../../pitch/note.ts';
 import { figuresOf, type HarmonyDegree } from '../harmonyKinds.ts';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from '../xml.ts';
 
@@ -70,7 +70,7 @@ export function harmonyAsShown(harmony: XmlElement): string {
   const quality = figures
     ? formatChord({ kind: 'named', root: { step: 1, alter: 0 }, figures, bass: null }).slice(1)
     : (kind.attributes['text'] ?? kind.text.trim());
-  return `${formatNote(root, 'printed')}${quality}${bass ? `/${formatNote(bass, 'printed')}` : ''}`;
+  return `${formatNote(root, 'printed')}${withSigns(quality, 'printed')}${bass ? `/${formatNote(bass, 'printed')}` : ''}`;
 }
 
 function figuresIn(harmony: XmlElement, kind: XmlElement): readonly Figure[] | null {

@@ -21,7 +21,8 @@ export interface ScoreParts {
   readonly measures: readonly XmlElement[];
   /** Those of another part, which has the words; null where no other has. */
   readonly sung: readonly XmlElement[] | null;
-  readonly hasWords: boolean;
+  /** Whether its notes are a tune; those that two hands strike are none. */
+  readonly hasTune: boolean;
   /** Those of all parts, where the chords are made by the notes; null where they are written. */
   readonly played: readonly (readonly XmlElement[])[] | null;
   /** Written by this program, so that what it does not say is not so. */
@@ -110,8 +111,7 @@ function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: In
       ...readMeasure(measure, { key: inKey, divisions: own.divisions }),
       key: said,
       ...byNotes[index],
-      // A part without words may be anything: where the chords are made by the notes it is no tune.
-      ...(parts.played && !parts.hasWords ? { sung: [] } : {}),
+      ...(parts.hasTune ? {} : { sung: [] }),
     };
     holds = read.meter ?? holds;
     const sung = parts.sung?.[index];

@@ -20,8 +20,10 @@ export function liftsOf(
   return sections.map((section, place) => {
     const chords = chordsOf([section]);
     const now = transposeKey(key, lift);
-    if (chords.length < needs.chords || shareIn(chords, now) > needs.strange) return lift;
+    if (chords.length === 0 || shareIn(chords, now) > needs.strange) return lift;
     const back = shareIn(chords, key) >= needs.own ? { key, likelihood: 1 } : null;
+    // To know the key again takes fewer chords than to find another one.
+    if (!back && chords.length < needs.chords) return lift;
     const found = back ?? guessKey(chords).find((guess) => guess.key.mode === key.mode);
     if (!found || found.likelihood < needs.likelihood) return lift;
     if (shareIn(chords, found.key) < needs.own) return lift;
@@ -31,9 +33,11 @@ export function liftsOf(
     if (place === 0) return lift;
     const line = section.phrases.find(({ from }) => from > 0)?.from ?? 1;
     if (questions.ask('key change', ['lifted', 'the same key'], line) === 'lifted') {
-      const sure = back ? '' : ` (${Math.round(100 * found.likelihood)} % sure)`;
+      const name = formatKey(found.key, 'printed');
       guessed.push(
-        `“${section.name}” is in ${formatKey(found.key, 'printed')}${sure}: the song is lifted there.`,
+        back
+          ? `“${section.name}” is in ${name} again.`
+          : `“${section.name}” is in ${name} (${Math.round(100 * found.likelihood)} % sure): the song is lifted there.`,
       );
       lift = to;
     }

@@ -17,7 +17,8 @@ import { transposeKey, type Key } from '../../pitch/key.ts';
 import { counted, oneLine, sectionName, withKnownRoad, type Imported } from '../imported.ts';
 import type { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
-import type { GatheredSection, GatheredText } from './gatheredText.ts';
+import { spelledFor } from '../spelledFor.ts';
+import { chordsOf, type GatheredSection, type GatheredText } from './gatheredText.ts';
 import { keyOfText } from './textKey.ts';
 import { inLiftedOrder } from './liftedOrder.ts';
 import { liftsOf } from './textLifts.ts';
@@ -85,7 +86,8 @@ class TextSong {
         : [];
     const sections = this.#text.sections.map((section, index) => {
       const lift = lifts[index] ?? 0;
-      return this.#closed(section, lift === 0 ? shapes : transposeKey(shapes, lift), style);
+      const counted = lift === 0 ? shapes : transposeKey(shapes, lift);
+      return this.#closed(section, spelledFor(chordsOf([section]), counted), style);
     });
     for (const [chords, lines] of this.#withoutBars)
       this.#guessed.push(`${counted(lines, 'line')} without bar lines: ${givenBars[chords]}.`);

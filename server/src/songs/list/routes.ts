@@ -1,4 +1,4 @@
-import { songMarks, songSearch } from '@intervallum/contract';
+import { askedTitles, songMarks, songSearch } from '@intervallum/contract';
 import { route } from '../../http/route.ts';
 import { checked, idInPath } from '../../http/validate.ts';
 import type { SongListService } from './service.ts';
@@ -11,6 +11,9 @@ export function songListRoutes(lists: SongListService) {
     }),
     route('GET', '/api/songs/choices', 'member', async (_request, response, scope) => {
       response.json(await lists.choices(scope));
+    }),
+    route('POST', '/api/songs/titled', 'member', async (request, response, scope) => {
+      response.json(await lists.titled(scope, checked(askedTitles, request.body)));
     }),
     route('POST', '/api/songs/marks', 'member', async (request, response, scope) => {
       await lists.mark(scope, checked(songMarks, request.body));

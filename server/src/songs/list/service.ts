@@ -1,10 +1,13 @@
 import {
   mostTags,
+  mostTitles,
+  type AskedTitles,
   type SongChoices,
   type SongList,
   type SongMarks,
   type SongSearch,
   type SongSets,
+  type TitledSongs,
 } from '@intervallum/contract';
 import { readNumberSearch, type NumberSearch } from '@intervallum/core';
 import { z } from 'zod';
@@ -13,6 +16,7 @@ import { inScope, type Scope } from '../../db/scope.ts';
 import { readCursor, writeCursor } from '../../http/cursor.ts';
 import { Refusal } from '../../http/problem.ts';
 import type { ChartReader } from '../../jobs/charts.ts';
+import { titleKeyOf } from '../../jobs/readings.ts';
 import {
   addTag,
   besides,
@@ -25,6 +29,7 @@ import {
   searchSongs,
   setFavourite,
   setsOfSong,
+  songsTitled,
   type ListedSong,
 } from './store.ts';
 import { repairReading, textsOf } from '../store.ts';
@@ -144,6 +149,27 @@ export function songListService(database: Database, charts: ChartReader) {
     return inScope(database, scope, (db) => listChoices(scope, db, mostChoices));
   }
 
+  /** Which songs the team has by these titles; of one title the oldest ones. */
+  async function titled(scope: Scope, { titles }: AskedTitles): Promise<TitledSongs> {
+    const asked = new Map<string, string[]>();
+    for (const title of titles) {
+      const key = titleKeyOf(title);
+      asked.set(key, [...(asked.get(key) ?? []), title]);
+    }
+    const rows = await inScope(database, scope, (db) =>
+      songsTitled(scope, db, [...asked.keys()], mostTitles),
+    );
+    return {
+      songs: rows.flatMap(({ titleKey, savedAt, ...row }) =>
+        (asked.get(titleKey) ?? []).map((title) => ({
+          ...row,
+          asked: title,
+          savedAt: savedAt.toISOString(),
+        })),
+      ),
+    };
+  }
+
   /** Marks songs for lists; all of them, or none where one cannot be. */
   async function mark(
     scope: Scope,
@@ -173,5 +199,5 @@ export function songListService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { list, choices, mark, setsWith };
+  return { list, choices, titled, mark, setsWith };
 }

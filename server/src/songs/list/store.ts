@@ -70,6 +70,27 @@ export async function listSongs(
   return inOrderOfTitles(db, and(ofTeam(scope), isNull(songs.deletedAt), beyondTitle(after)), most);
 }
 
+/** The songs whose titles read alike in lists, in their order; those of one title by their ids, so by age. */
+export async function songsTitled(
+  scope: Scope,
+  db: Database,
+  titleKeys: readonly string[],
+  most: number,
+) {
+  return db
+    .select({
+      id: songs.id,
+      title: songs.title,
+      titleKey: songs.titleKey,
+      revision: songs.revision,
+      savedAt: songs.savedAt,
+    })
+    .from(songs)
+    .where(and(ofTeam(scope), isNull(songs.deletedAt), inArray(byTitle, [...titleKeys])))
+    .orderBy(asc(byTitle), asc(songs.id))
+    .limit(most);
+}
+
 /** How many songs the team has. */
 export async function countSongs(scope: Scope, db: Database): Promise<number> {
   return db.$count(songs, and(ofTeam(scope), isNull(songs.deletedAt)));

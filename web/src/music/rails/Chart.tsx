@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import type { Chord, SectionKey, Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { reader } from '../../settings/reader.ts';
@@ -9,10 +9,11 @@ import type { HandsMark } from './handsMark.ts';
 import type { LaidSection } from './layout.ts';
 import type { Room } from './columns.ts';
 import { SectionView, type Marks, type SectionNaming } from './SectionView.tsx';
-import { sheetOfBar, sheetOfSlot, sheetsOf, type Sheet } from './sheets.ts';
+import { sheetsOf } from './sheets.ts';
 import { SheetTurner } from './SheetTurner.tsx';
 import { handsHeight, sizesOf, sizeVariables } from './sizes.ts';
 import { spokenPlace } from './spoken.ts';
+import { useSheet, useWidth } from './useSheet.ts';
 import { lastSection, useLaidOut, usePlan, useSectionViews } from './usePlan.ts';
 import { useNumeral } from './useNumeral.ts';
 import type { ChartView } from './view.ts';
@@ -194,27 +195,3 @@ function SpokenCursor({ laid, bar, slot, viewOf }: SpokenCursorProps) {
 
 /** From this width on the names of sections stand beside their bars, in CSS pixels. */
 const besideFrom = 560;
-
-/** The width of an element, measured before it is seen; 0 until then. */
-function useWidth(element: React.RefObject<HTMLElement | null>): number {
-  const [width, setWidth] = useState(0);
-  useLayoutEffect(() => {
-    const measured = element.current;
-    if (!measured) return;
-    const measure = () => setWidth(Math.floor(measured.clientWidth));
-    measure();
-    const watch = new ResizeObserver(measure);
-    watch.observe(measured);
-    return () => watch.disconnect();
-  }, [element]);
-  return width;
-}
-
-/** The sheet that one turned to, until the bar that is worked in or sounds goes to another one. */
-function useSheet(sheets: readonly Sheet[], bar: number | null, playing: number | null) {
-  const wanted = sheetOfSlot(sheets, playing) ?? sheetOfBar(sheets, bar) ?? 0;
-  const [turned, setTurned] = useState<{ readonly to: number; readonly from: number } | null>(null);
-  if (turned && turned.from !== wanted) setTurned(null);
-  const now = turned?.from === wanted && turned.to < sheets.length ? turned.to : wanted;
-  return { now, turn: (to: number) => setTurned({ to, from: wanted }) };
-}

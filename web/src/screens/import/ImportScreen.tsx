@@ -1,68 +1,42 @@
-import { formatKey, parseKey } from '@intervallum/core';
-import { FileUp } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { DropZone, FileTrigger, type FileDropItem } from 'react-aria-components';
+import { ChevronLeft, FileUp } from 'lucide-react';
+import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { reader } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
-import { TextField } from '../../ui/fields.tsx';
-import { languageNames } from '../../music/languages.ts';
 import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Picker } from '../../ui/Picker.tsx';
-import { phone, tablet } from '../../ui/theme.ts';
-import type { Source, SourceHints } from '../../workers/readSource.ts';
-import { keepSongs, requestsFor } from './keepSongs.ts';
-import { ListReview, SongReview } from './Review.tsx';
-import { useReading } from './useReading.ts';
+import type { SourceHints } from '../../workers/readSource.ts';
+import { Bring, NoteNames } from './Bring.tsx';
+import { bring, fateOf, firstHints, mostFiles, type Brought } from './brought.ts';
+import { keepSongs, requestsFor, type KeepRequest } from './keepSongs.ts';
+import { ListReview } from './ListReview.tsx';
+import { ManyReview, type ManyItem, type Underway } from './ManyReview.tsx';
+import { SongReview } from './SongReview.tsx';
+import { useKnown } from './useKnown.ts';
+import { useReadings } from './useReadings.ts';
 import type { HelpLine } from '../../ui/help.ts';
 import { t } from '../../words/words.ts';
 
-const Sides = styled.div`
+const Sides = styled.div<{ $isAlone: boolean }>`
   display: grid;
-  grid-template-columns: minmax(0, 340px) minmax(0, 1fr);
+  grid-template-columns: ${({ $isAlone }) =>
+    $isAlone ? 'minmax(0, 1fr)' : 'minmax(0, 300px) minmax(0, 1fr)'};
   gap: 28px;
   align-items: start;
-  ${tablet} {
-    grid-template-columns: minmax(0, 280px) minmax(0, 1fr);
-    gap: 20px;
-  }
-  ${phone} {
+  @media (width < 1000px) {
     grid-template-columns: minmax(0, 1fr);
   }
 `;
 
-const Bring = styled.div`
-  display: grid;
-  gap: 16px;
-`;
-
-const Drop = styled(DropZone)`
-  display: grid;
-  justify-items: center;
-  gap: 10px;
-  padding: 24px 16px;
-  border: 2px dashed var(--rail);
-  border-radius: 14px;
-  background: var(--card);
-  text-align: center;
-  font-size: 15px;
-  color: var(--soft);
-  &[data-drop-target] {
-    border-color: var(--accent);
-    background: color-mix(in srgb, var(--accent) 10%, var(--card));
-  }
-`;
-
-/** Chords stand over their words only where all letters are as wide. */
-const Aligned = styled.div`
-  textarea {
-    font:
-      14px/1.5 'Music Signs',
-      monospace;
-    white-space: pre;
-    overflow-x: auto;
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: flex-end;
+  gap: 10px 16px;
+  margin-bottom: 20px;
+  > :last-child {
+    min-width: 200px;
   }
 `;
 
@@ -79,49 +53,76 @@ const Waiting = styled.p`
   color: var(--soft);
 `;
 
-/** Kinds of files that are read; what is in a file counts, not its name. */
-const accepted = ['.musicxml', '.xml', '.mxl', '.mid', '.midi', '.txt', '.json', '.csv'];
-
 const help: readonly HelpLine[] = [
-  { id: 'file', name: t('Choose a file, or drop one') },
+  { id: 'file', name: t('Choose files or a folder, or drop them') },
   { id: 'paste', name: t('Paste a text: chords over the words, or a chart') },
   { id: 'key', name: t('Put the key right, if it was guessed') },
+  { id: 'beside', name: t('Look at each line beside what it was read from, and play it') },
+  { id: 'known', name: t('Say what becomes of a song that is in the library already') },
   { id: 'keep', name: t('Keep the song; nothing is kept before') },
 ];
 
-/** A song brought from elsewhere: read, shown with what was guessed and left out, and only then kept. */
+/** Songs brought from elsewhere: read, shown beside their sources with what was guessed and left out, and only then kept. */
 export function ImportScreen() {
-  const { language: usual } = reader.use('language');
+  const { language: usual, chordsInBar } = reader.use('language', 'chordsInBar');
   const navigate = useNavigate();
   const [pasted, setPasted] = useState('');
-  const [source, setSource] = useState<Source | null>(null);
+  const [brought, setBrought] = useState<readonly Brought[]>([]);
   const [language, setLanguage] = useState(usual);
-  const [keyText, setKeyText] = useState<string | null>(null);
-  const hints = useMemo<SourceHints>(() => {
-    const key = keyText === null ? null : parseKey(keyText);
-    return { key: key?.ok ? key.value : null, language };
-  }, [keyText, language]);
-  const read = useReading(source, hints);
+  const [opened, setOpened] = useState<string | null>(null);
+  const [keeping, setKeeping] = useState<{ done: number; all: number } | null>(null);
+  const isStopped = useRef(false);
+  const readings = useReadings(brought);
+  const { items, trouble } = useItems(brought, readings);
+  const { waiting } = readings;
 
-  const bring = (next: Source | null) => {
-    setKeyText(null);
-    setSource(next);
+  const change = (id: string, to: (one: Brought) => Brought) =>
+    setBrought((all) => all.map((one) => (one.id === id ? to(one) : one)));
+  const onHints = (id: string, hints: Partial<SourceHints>) =>
+    change(id, (one) => ({ ...one, hints: { ...one.hints, ...hints } }));
+  const choose = (next: readonly Brought[]) => {
+    setBrought(next);
+    setOpened(null);
   };
-  const bringFile = async (file: File | undefined) => {
-    if (!file) return;
-    try {
-      bring({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) });
-      setPasted('');
-    } catch (error) {
-      console.error('The file could not be opened.', error);
-      notify(t('The file could not be opened. Choose it again.'));
-    }
+  const onFiles = (files: readonly File[]) => {
+    if (files.length === 0) return notify(t('There is no file in it of a kind that is read.'));
+    if (files.length > mostFiles)
+      notify(
+        t('Up to {{most}} files are brought at once; these are the first.', { most: mostFiles }),
+      );
+    setPasted('');
+    const hints = firstHints(language, chordsInBar);
+    choose(
+      files
+        .slice(0, mostFiles)
+        .map((file) => bring({ name: file.name, bytes: file, isPasted: false }, hints)),
+    );
+  };
+  const onPaste = (text: string) => {
+    setPasted(text);
+    if (text.trim() === '') return choose([]);
+    // While one types it stays the same song, with what was said of it.
+    const before = brought.find(({ isPasted }) => isPasted);
+    const bytes = new Blob([text]);
+    const hints = before?.hints ?? firstHints(language, chordsInBar);
+    const next = bring({ name: '', bytes, isPasted: true }, { ...hints });
+    choose([before ? { ...next, id: before.id, fate: before.fate } : next]);
+  };
+  const onLanguage = (to: SourceHints['language']) => {
+    setLanguage(to);
+    setBrought((all) => all.map((one) => ({ ...one, hints: { ...one.hints, language: to } })));
   };
 
-  /** What is read is asked for under the same ids however often it is sent. */
-  const requests = useMemo(() => (read ? requestsFor(read) : []), [read]);
   const keep = async () => {
-    const kept = await keepSongs(requests);
+    const requests: KeepRequest[] = items.flatMap(({ brought: { id }, read, fate, known }) =>
+      read ? [...requestsFor(read, id, fate, known)] : [],
+    );
+    isStopped.current = false;
+    const kept = await keepSongs(requests, undefined, (done) => {
+      setKeeping({ done, all: requests.length });
+      return !isStopped.current;
+    });
+    setKeeping(null);
     if (!kept.ok) return notify(t('It could not be kept: {{why}}', { why: kept.why }));
     if (kept.before > 0)
       notify(t('{{count}} songs of the list were there already.', { count: kept.before }));
@@ -129,74 +130,128 @@ export function ImportScreen() {
     await navigate(kept.ids.length === 1 ? `/songs/${only}` : '/songs');
   };
 
+  const isMany = items.length > 1;
+  const shown = isMany ? items.find(({ brought: { id } }) => id === opened) : items[0];
+  const isAlone = items.length > 0 && !items[0]!.brought.isPasted;
+  const underway: Underway | null = keeping
+    ? { what: t('Keeping …'), ...keeping, stop: () => (isStopped.current = true) }
+    : waiting > 0 && isMany
+      ? {
+          what: t('Reading …'),
+          done: items.length - waiting,
+          all: items.length,
+          stop: () => setBrought(items.flatMap((one) => (one.read ? [one.brought] : []))),
+        }
+      : null;
+
   return (
     <Page title={t('Import a song')} help={help}>
-      <Sides>
-        <Bring>
-          <Drop
-            aria-label={t('Drop a file here')}
-            onDrop={(event) => {
-              const item = event.items.find((one): one is FileDropItem => one.kind === 'file');
-              void item?.getFile().then(bringFile);
-            }}
-          >
-            <FileUp size={28} strokeWidth={1.4} aria-hidden />
-            <span>
-              {t(
-                'A file: MusicXML, MIDI, text with chords over the words, a song’s own JSON, a list as CSV',
-              )}
-            </span>
-            <FileTrigger
-              acceptedFileTypes={accepted}
-              onSelect={(files) => void bringFile(files?.[0])}
-            >
-              <Button>{t('Choose a file')}</Button>
-            </FileTrigger>
-          </Drop>
-          <Aligned>
-            <TextField
-              label={t('Or paste a text: chords over the words, or a chart')}
-              lines={9}
-              value={pasted}
-              onChange={(text) => {
-                setPasted(text);
-                bring(
-                  text.trim() === ''
-                    ? null
-                    : { name: 'pasted', bytes: new TextEncoder().encode(text) },
-                );
-              }}
-            />
-          </Aligned>
-          <Picker
-            label={t('Its notes have names in')}
-            value={language}
-            options={Object.entries(languageNames).map(([id, name]) => ({ id, name }))}
-            onChange={(id) => setLanguage(id as typeof language)}
+      {isAlone ? (
+        <Bar>
+          {isMany && shown ? (
+            <Button onPress={() => setOpened(null)}>
+              <ChevronLeft size={18} strokeWidth={1.5} aria-hidden />
+              {t('All {{count}} files', { count: items.length })}
+            </Button>
+          ) : null}
+          <Button onPress={() => choose([])}>
+            <FileUp size={18} strokeWidth={1.5} aria-hidden />
+            {t('Bring something else')}
+          </Button>
+          <NoteNames language={language} onLanguage={onLanguage} />
+        </Bar>
+      ) : null}
+      <Sides $isAlone={isAlone}>
+        {isAlone ? null : (
+          <Bring
+            pasted={pasted}
+            onPaste={onPaste}
+            onFiles={onFiles}
+            language={language}
+            onLanguage={onLanguage}
           />
-        </Bring>
-        <section aria-label={t('What was understood')} aria-live="polite">
-          {source && !read ? <Waiting>{t('Reading …')}</Waiting> : null}
-          {read?.kind === 'none' ? <Trouble role="alert">{read.message}</Trouble> : null}
-          {read?.kind === 'song' ? (
-            <SongReview
-              read={read}
-              source={source?.name ?? ''}
-              hasKeyHint={hints.key !== null}
-              onKey={(key) => setKeyText(formatKey(key))}
+        )}
+        <section aria-label={t('What was understood')}>
+          {items.length === 0 ? (
+            <Waiting>
+              {t(
+                'What was understood appears here, line by line beside its source, with what was guessed and what was left out. Nothing is kept before you say so.',
+              )}
+            </Waiting>
+          ) : null}
+          {trouble === null || items.length === 0 ? null : (
+            <Waiting role="status">
+              {t('It could not be found out which songs are in the library already: {{why}}', {
+                why: trouble,
+              })}
+            </Waiting>
+          )}
+          {isMany && !shown ? (
+            <ManyReview
+              items={items}
+              underway={underway}
+              onOpen={setOpened}
+              onFate={(id, fate) => change(id, (one) => ({ ...one, fate }))}
               onKeep={keep}
             />
           ) : null}
-          {read?.kind === 'list' ? <ListReview read={read} onKeep={keep} /> : null}
-          {!source ? (
-            <Waiting>
-              {t(
-                'What was understood appears here, with what was guessed and what was left out. Nothing is kept before you say so.',
-              )}
-            </Waiting>
+          {shown ? (
+            <One
+              key={shown.brought.id}
+              item={shown}
+              onHints={(hints) => onHints(shown.brought.id, hints)}
+              onFate={(fate) => change(shown.brought.id, (one) => ({ ...one, fate }))}
+              onKeep={isMany ? null : keep}
+            />
           ) : null}
         </section>
       </Sides>
     </Page>
   );
+}
+
+/** What is brought, with what was understood of it and what becomes of it. */
+function useItems(
+  brought: readonly Brought[],
+  readings: ReturnType<typeof useReadings>,
+): { readonly items: readonly ManyItem[]; readonly trouble: string | null } {
+  const read = brought.map((one) => ({ brought: one, read: readings.of(one.id) }));
+  const titles = read.flatMap(({ read: is }) => (is?.kind === 'song' ? [is.facts.title] : []));
+  const known = useKnown(titles, readings.waiting === 0);
+  const items = read.map(({ brought: one, read: is }) => {
+    const here = is?.kind === 'song' ? known.of(is.facts.title) : [];
+    const fate = fateOf(one, is?.kind === 'song' ? is.chart : '', here);
+    return { brought: one, read: is, known: here, fate };
+  });
+  return { items, trouble: known.trouble };
+}
+
+interface OneProps {
+  item: ManyItem;
+  onHints: (hints: Partial<SourceHints>) => void;
+  onFate: (fate: ManyItem['fate']) => void;
+  onKeep: (() => Promise<void>) | null;
+}
+
+function One({ item: { brought, read, known, fate }, onHints, onFate, onKeep }: OneProps) {
+  if (!read) return <Waiting>{t('Reading …')}</Waiting>;
+  switch (read.kind) {
+    case 'none':
+      return <Trouble role="alert">{read.message}</Trouble>;
+    case 'list':
+      return <ListReview read={read} onKeep={onKeep} />;
+    case 'song':
+      return (
+        <SongReview
+          read={read}
+          source={brought.name}
+          hints={brought.hints}
+          onHints={onHints}
+          known={known}
+          fate={fate}
+          onFate={onFate}
+          onKeep={onKeep}
+        />
+      );
+  }
 }

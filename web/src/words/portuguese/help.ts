@@ -55,7 +55,6 @@ export const help = {
   'Open a draft where it belongs, or save it as new':
     'Abrir um rascunho no seu lugar, ou salvar como novo',
   'Download a draft, or throw it away': 'Baixar um rascunho, ou jogar fora',
-  'Choose a file, or drop one': 'Escolher um arquivo, ou soltar um',
   'Paste a text: chords over the words, or a chart':
     'Colar um texto: acordes sobre a letra, ou uma cifra',
   'Put the key right, if it was guessed': 'Corrigir o tom, se foi suposto',

@@ -7,17 +7,11 @@ export const songs = {
   '{{count}} songs of the list were there already._other':
     '{{count}} músicas da lista já estavam lá.',
   'Import a song': 'Importar música',
-  'Drop a file here': 'Solte um arquivo aqui',
-  'A file: MusicXML, MIDI, text with chords over the words, a song’s own JSON, a list as CSV':
-    'Um arquivo: MusicXML, MIDI, texto com acordes sobre a letra, o JSON de uma música, uma lista em CSV',
-  'Choose a file': 'Escolher arquivo',
   'Or paste a text: chords over the words, or a chart':
     'Ou cole um texto: acordes sobre a letra, ou uma cifra',
   'Its notes have names in': 'Os nomes das notas estão em',
   'What was understood': 'O que foi entendido',
   'Reading …': 'Lendo …',
-  'What was understood appears here, with what was guessed and what was left out. Nothing is kept before you say so.':
-    'O que foi entendido aparece aqui, com o que foi suposto e o que ficou de fora. Nada é guardado antes de você confirmar.',
   'Song without a title': 'Música sem título',
   Key: 'Tom',
   'Likely keys': 'Tons prováveis',

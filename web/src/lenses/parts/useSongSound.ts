@@ -1,0 +1,87 @@
+import { expand, type Key, type Song, type SongHands, type Voiced } from '@intervallum/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useVoiceOptions } from '../../document/voicing.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { notify } from '../../ui/notices.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { findOnce } from '../../workers/handsSearch.ts';
+import { usePlayback } from './usePlayback.ts';
+import { t } from '../../words/words.ts';
+
+/** A song that is played as it stands, its hands found when they are asked for. */
+export interface SoundingSong {
+  /** What is played ends when this changes. */
+  readonly id: string;
+  readonly song: Song;
+  /** In which it sounds. */
+  readonly key: Key;
+  readonly hands: SongHands;
+}
+
+export interface SongSound {
+  readonly canPlay: boolean;
+  readonly state: 'silent' | 'searching' | 'playing';
+  /** Plays from a slot of the text on (from the beginning where none is said), or stops. */
+  readonly toggle: (from?: number) => void;
+  /** The slot of the text that sounds. */
+  readonly playingSlot: number | null;
+}
+
+/** @param notHeard what is said where nothing is heard; the same function each time */
+export function useSongSound(
+  { id, song, key, hands }: SoundingSong,
+  view: ChartView,
+  notHeard: (why: string) => string,
+): SongSound {
+  const timeline = useMemo(() => expand(song, { key }), [song, key]);
+  const options = useVoiceOptions(hands, view.style, timeline);
+  const playback = usePlayback();
+  const [voiced, setVoiced] = useState<Voiced | null>(null);
+  const [isSearching, setSearching] = useState(false);
+  const asked = useRef(0);
+  const { isPlaying, at, silent } = playback;
+
+  const steps = useSteady({
+    halt: () => {
+      asked.current += 1;
+      setSearching(false);
+      playback.stop();
+    },
+    toggle: (from?: number) => {
+      if (isPlaying || isSearching) steps.halt();
+      else void play(from ?? 0);
+    },
+  });
+  useEffect(() => () => steps.halt(), [steps, id]);
+  useEffect(() => {
+    if (silent && isPlaying) notify(notHeard(silent));
+  }, [silent, isPlaying, notHeard]);
+
+  async function play(slot: number) {
+    const own = (asked.current += 1);
+    setSearching(true);
+    try {
+      const found = await findOnce(timeline, options);
+      if (own !== asked.current) return;
+      const here = slot === 0 ? 0 : timeline.slots.findIndex((one) => one.slot >= slot);
+      const from = found.slots.findIndex((one, index) => one !== null && index >= here);
+      if (from < 0) notify(t('There is no chord that could be played.'));
+      else {
+        setVoiced(found);
+        playback.start(found, 'song', from);
+      }
+    } catch (error) {
+      console.error('The song could not be played.', error);
+      if (own === asked.current) notify(t('It could not be played: its hands were not found.'));
+    } finally {
+      if (own === asked.current) setSearching(false);
+    }
+  }
+
+  return {
+    canPlay: timeline.slots.length > 0,
+    state: isPlaying ? 'playing' : isSearching ? 'searching' : 'silent',
+    toggle: steps.toggle,
+    playingSlot: at === null ? null : (voiced?.timeline.slots[at]?.slot ?? null),
+  };
+}

@@ -1,0 +1,73 @@
+/** Bringing songs from elsewhere. */
+export const bringing = {
+  'Drop files here': 'Solte arquivos aqui',
+  'Files, or a folder of them: MusicXML, MIDI, text with chords over the words, a song’s own JSON, a list as CSV':
+    'Arquivos, ou uma pasta deles: MusicXML, MIDI, texto com acordes sobre a letra, o JSON de uma música, uma lista em CSV',
+  'Choose files': 'Escolher arquivos',
+  'Choose a folder': 'Escolher pasta',
+  'Not read: pictures, printed pages, and sound.': 'Não se leem: imagens, páginas impressas e som.',
+  'There is no file in it of a kind that is read.': 'Não há nela nenhum arquivo que se possa ler.',
+  'Up to {{most}} files are brought at once; these are the first.':
+    'Até {{most}} arquivos são trazidos de uma vez; estes são os primeiros.',
+  'Bring something else': 'Trazer outra coisa',
+  'All {{count}} files_one': 'O arquivo',
+  'All {{count}} files_other': 'Todos os {{count}} arquivos',
+  'What was understood appears here, line by line beside its source, with what was guessed and what was left out. Nothing is kept before you say so.':
+    'O que foi entendido aparece aqui, linha por linha ao lado da fonte, com o que foi suposto e o que foi omitido. Nada é guardado antes que você o diga.',
+  'Choose files or a folder, or drop them': 'Escolher arquivos ou uma pasta, ou soltá-los',
+  'Look at each line beside what it was read from, and play it':
+    'Ver cada linha ao lado do que foi lido, e tocá-la',
+  'Say what becomes of a song that is in the library already':
+    'Dizer o que se faz de uma música que já está na biblioteca',
+  'Keeping …': 'Guardando …',
+  '{{done}} of {{all}}': '{{done}} de {{all}}',
+  '{{count}} files_one': '{{count}} arquivo',
+  '{{count}} files_other': '{{count}} arquivos',
+  'Look at each before it is kept: what was guessed, and its lines beside their source.':
+    'Veja cada uma antes de guardá-la: o que foi suposto, e suas linhas ao lado da fonte.',
+  'What is brought': 'O que se traz',
+  '{{count}} guesses_one': '{{count}} suposição',
+  '{{count}} guesses_other': '{{count}} suposições',
+  '{{count}} things left out_one': '{{count}} coisa omitida',
+  '{{count}} things left out_other': '{{count}} coisas omitidas',
+  'In the library already, exactly so.': 'Já está na biblioteca, exatamente assim.',
+  'The library has another song of this title.': 'A biblioteca tem outra música com este título.',
+  '“{{name}}” is in the library already, exactly so (saved {{saved}}).':
+    '“{{name}}” já está na biblioteca, exatamente assim (salva em {{saved}}).',
+  'There is a “{{name}}” in the library, which is not the same (saved {{saved}}).':
+    'Há uma “{{name}}” na biblioteca, que não é igual (salva em {{saved}}).',
+  'It could not be found out which songs are in the library already: {{why}}':
+    'Não foi possível saber que músicas já estão na biblioteca: {{why}}',
+  'What becomes of it': 'O que se faz dela',
+  'Keep it as another song': 'Guardar como outra música',
+  'A new version of the one saved {{saved}}': 'Uma nova versão da que foi salva em {{saved}}',
+  'A new version of it (the old one stays in its history)':
+    'Uma nova versão dela (a antiga fica no histórico)',
+  'Leave it out': 'Deixar de fora',
+  'Keep it as a new version': 'Guardar como nova versão',
+  'It was stopped.': 'Foi interrompido.',
+  'Play from this line': 'Tocar a partir desta linha',
+  'Not in the source': 'Não está na fonte',
+  '{{count}} to a bar_one': 'Um por compasso',
+  '{{count}} to a bar_other': '{{count}} por compasso',
+  'Line {{from}}': 'Linha {{from}}',
+  'Lines {{from}} to {{to}}': 'Linhas {{from}} a {{to}}',
+  'Measure {{from}}': 'Compasso {{from}}',
+  'Measures {{from}} to {{to}}': 'Compassos {{from}} a {{to}}',
+  'Chords where no bar lines stand': 'Acordes onde não há barras',
+  'The chords beside the capo': 'Os acordes ao lado do capotraste',
+  'Words without chords over them': 'Letra sem acordes em cima',
+  'Bars on a line': 'Compassos por linha',
+  'How often the chords change': 'Com que frequência os acordes mudam',
+  'Another key': 'Outro tom',
+  'are shapes': 'são formas',
+  'stand as they sound': 'estão como soam',
+  'stand under a silent bar': 'ficam sob um compasso em silêncio',
+  'are directions': 'são indicações',
+  'as one would write it': 'como se escreveria',
+  'once a bar': 'uma vez por compasso',
+  'twice a bar': 'duas vezes por compasso',
+  'on every beat': 'a cada tempo',
+  'lifted from here on': 'modula a partir daqui',
+  'the same key': 'o mesmo tom',
+};
