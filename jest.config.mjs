@@ -19,7 +19,7 @@ const project = (name, extra = {}) => ({
       },
     ],
   },
-  setupFiles: ['<rootDir>/../jest.setup.mjs'],
+  setupFiles: [new URL('jest.setup.mjs', import.meta.url).pathname],
   testEnvironmentOptions: { customExportConditions: ['app-src', 'node', 'node-addons'] },
   ...extra,
 });

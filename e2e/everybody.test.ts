@@ -148,7 +148,21 @@ const screens: readonly Screen[] = [
     come: link,
     over: [inPage(text('More'))],
   },
-  { name: 'Import', help: 'Import a song', come: at('/songs/import') },
+  {
+    name: 'Import',
+    help: 'Import a song',
+    come: at('/songs/import'),
+    over: [
+      [
+        'What was understood of a text',
+        async (page) => {
+          await page.getByLabel('Or paste a text').fill('Tide\n\nVerse\nG D Em C\nLow the water\n');
+          await expect(page.getByText('Lines 4 to 5')).toBeVisible();
+        },
+        'in the page',
+      ],
+    ],
+  },
   { name: 'What was sung', help: 'What was sung', come: at('/sung') },
   { name: 'Trash', help: 'Trash', come: at('/trash') },
   { name: 'Drafts', help: 'Drafts', come: at('/drafts') },

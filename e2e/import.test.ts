@@ -1,17 +1,37 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
 import { zipSync } from 'fflate';
-import { bars, editor, expectAccessible, fromMenu, openSong, openText, section } from './pages.ts';
+import {
+  bars,
+  editor,
+  expectAccessible,
+  fromMenu,
+  openSong,
+  openText,
+  section,
+  writeSong,
+} from './pages.ts';
 
 const review = (page: Page) => page.getByRole('region', { name: 'What was understood' });
 
-async function bring(page: Page, name: string, content: string | Uint8Array): Promise<void> {
+type Brought = readonly [name: string, content: string | Uint8Array];
+
+async function bringAll(page: Page, files: readonly Brought[]): Promise<void> {
   await page.goto('/songs/import');
   const choosing = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Choose a file' }).click();
-  const buffer = typeof content === 'string' ? Buffer.from(content) : Buffer.from(content);
-  await (await choosing).setFiles({ name, mimeType: 'application/octet-stream', buffer });
+  await page.getByRole('button', { name: 'Choose files' }).click();
+  await (
+    await choosing
+  ).setFiles(
+    files.map(([name, content]) => ({
+      name,
+      mimeType: 'application/octet-stream',
+      buffer: typeof content === 'string' ? Buffer.from(content) : Buffer.from(content),
+    })),
+  );
 }
+
+const bring = (page: Page, ...file: Brought) => bringAll(page, [file]);
 
 test('a text is pasted, its key recognised and changed, and only then kept', async ({ page }) => {
   await page.goto('/songs');
@@ -61,6 +81,23 @@ TAG: E A/E E
   await expect(section(page, 'Intro')).toBeVisible();
   expect(await bars(page, 'TAG')).toEqual(['1 E', '4 /1 A/E', '1 E']);
   await expectAccessible(page);
+  // Each line stands beside what it was read from; one of them is read otherwise, all of them, and one is played.
+  const lineOf = (typed: string) => review(page).locator('pre', { hasText: typed }).locator('..');
+  await expect(lineOf('Every lamp is lit again')).toContainText('Lines 9 to 10');
+  const ofAll = page.getByLabel('Chords where no bar lines stand', { exact: true });
+  await lineOf('Every lamp').getByRole('combobox').selectOption('2 to a bar');
+  await expect.poll(() => bars(page, 'VERSE 1')).toHaveLength(8);
+  await ofAll.selectOption('4 to a bar');
+  await expect.poll(() => bars(page, 'VERSE 1')).toHaveLength(7);
+  await ofAll.selectOption('A bar for each');
+  await expect.poll(() => bars(page, 'VERSE 1')).toHaveLength(10);
+  await review(page).getByRole('button', { name: 'VERSE 1' }).click();
+  await page.getByLabel('Name of the section').fill('Verse 1');
+  await page.keyboard.press('Enter');
+  await expect(section(page, 'Verse 1')).toBeVisible();
+  await lineOf('TAG: E A/E E').getByRole('button', { name: 'Play from this line' }).click();
+  await expect(section(page, 'TAG').locator('[data-playing=""]')).toBeVisible();
+  await lineOf('TAG: E A/E E').getByRole('button', { name: 'Stop playing' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page).toHaveURL(/\/songs\/[0-9a-f-]{36}$/);
   await openText(page);
@@ -116,6 +153,43 @@ test('a list of songs becomes songs; a compressed score is unpacked', async ({ p
   await bring(page, 'packed.mxl', zipSync({ 'score.xml': new TextEncoder().encode(score) }));
   await expect(review(page).getByRole('heading', { name: 'Packed' })).toBeVisible();
   expect(await bars(page, 'Song')).toEqual(['1 C']);
+});
+
+test('files of a folder become songs, one that is there a new version of it; the same once more is left out', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Ferry Lamp\nkey: D\n\nVerse:\n  1 | 4 | 5 | 1');
+  const files: readonly Brought[] = [
+    ['lamp.txt', 'Ferry Lamp\n\nVerse\nG  C  D7  G\nLow the lamp is burning\n'],
+    ['ropes.txt', 'Ropes and Rain\nKey: A\n\nVerse\n| A | D | E | A |\n'],
+    ['broken.mid', 'MThd'],
+  ];
+  await bringAll(page, files);
+  const row = (name: string) => review(page).getByRole('listitem').filter({ hasText: name });
+  await expect(review(page).getByRole('heading', { name: '3 files' })).toBeVisible();
+  await expect(row('broken.mid')).toContainText('cut off');
+  await expect(row('lamp.txt')).toContainText('The library has another song of this title.');
+  await expectAccessible(page);
+
+  await review(page).getByRole('button', { name: 'Ferry Lamp' }).click();
+  await expect(review(page)).toContainText('There is a “Ferry Lamp” in the library');
+  await expect(review(page).locator('pre')).toHaveText(/^G {2}C {2}D7 {2}G\s+Low the lamp/);
+  await review(page)
+    .getByLabel('What becomes of it')
+    .selectOption('A new version of it (the old one stays in its history)');
+  await page.getByRole('button', { name: 'All 3 files' }).click();
+  await page.getByRole('button', { name: 'Keep 2 songs' }).click();
+  await expect(page).toHaveURL(/\/songs$/);
+  await openSong(page, 'Ferry Lamp');
+  await expect(editor(page)).toContainText('1 | 4 | 57 | 1');
+  await fromMenu(page, 'Earlier versions');
+  const versions = page.getByRole('dialog', { name: 'Earlier versions' });
+  await expect(versions.getByRole('option')).toHaveCount(2);
+
+  await bringAll(page, files.slice(0, 2));
+  await expect(row('lamp.txt')).toContainText('In the library already, exactly so.');
+  await expect(row('ropes.txt')).toContainText('In the library already, exactly so.');
+  await expect(page.getByRole('button', { name: 'Keep 0 songs' })).toBeDisabled();
 });
 
 test('broken, hostile and huge files get a sentence, and the page stays up', async ({ page }) => {

@@ -280,6 +280,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
       ? 'BETA'
       : 'ALPHA';
   },
+  songsTitled: (db) => lists.songsTitled(ours, db, ['alpha', 'beta'], 9),
   listChoices: (db) => lists.listChoices(ours, db, 9),
   listUses: (db) =>
     onADay(() => uses.listUses(ours, db, { from: null, to: null, after: null, most: 9 })),

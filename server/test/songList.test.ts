@@ -6,6 +6,7 @@ import {
   songList,
   songOrders,
   songSets,
+  titledSongs,
   type SongListItem,
 } from '@intervallum/contract';
 import { startTestServer, type TestServer } from './server.ts';
@@ -315,4 +316,41 @@ describe('a search for numbers', () => {
     await server.call('DELETE', `/api/songs/${id}`);
     expect(await found('b7 4m 1')).toEqual([]);
   });
+});
+
+describe('songs by the titles that somebody brings', () => {
+  const titled = async (titles: unknown) => {
+    const { status, body } = await server.call('POST', '/api/songs/titled', { titles });
+    return { status, songs: status === 200 ? titledSongs.parse(body).songs : [] };
+  };
+
+  test('are found however the title is written, each under the one that was asked for; deleted ones are not', async () => {
+    const make = async (title: string) => {
+      const text = `title: ${title}\nkey: C\n`;
+      const { body } = await server.call('POST', '/api/songs', { text });
+      return (body as { id: string }).id;
+    };
+    const [first, second] = [await make('Émile’s Bell 3'), await make('ÉMILE’S BELL 3')];
+    const deleted = await make('Gone Away');
+    await server.call('DELETE', `/api/songs/${deleted}`);
+    const asked = ['Emile’s bell 3', 'émile’s Bell 03', 'Gone Away', 'Never Heard'];
+    const { songs } = await titled(asked);
+    const found = songs.map(({ asked: by, id, title, revision }) => [by, id, title, revision]);
+    expect(found.sort()).toEqual(
+      asked
+        .slice(0, 2)
+        .flatMap((by) => [
+          [by, first, 'Émile’s Bell 3', 1],
+          [by, second, 'ÉMILE’S BELL 3', 1],
+        ])
+        .sort(),
+    );
+  });
+
+  test.each([[[]], [Array.from({ length: 501 }, (_, n) => `T${n}`)], [['x'.repeat(201)]], ['T']])(
+    'too many, too long, or none: refused with a sentence',
+    async (titles) => {
+      expect((await titled(titles)).status).toBe(422);
+    },
+  );
 });

@@ -165,7 +165,7 @@ export function SideBySide(props: SideBySideProps) {
               {asked.map((question) => (
                 <Otherwise
                   key={answerTo(question)}
-                  label={questionName(question)}
+                  label={`${whereFrom(source!)}: ${questionName(question)}`}
                   labelled="hidden"
                   value={question.taken}
                   options={question.answers.map(

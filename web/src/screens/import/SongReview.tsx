@@ -1,4 +1,11 @@
-import { answerTo, formatKey, parseChart, sameKey, type ImportQuestion, type Song } from '@intervallum/core';
+import {
+  answerTo,
+  formatKey,
+  parseChart,
+  sameKey,
+  type ImportQuestion,
+  type Song,
+} from '@intervallum/core';
 import { Check, CircleHelp, CircleMinus } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import styled from 'styled-components';
