@@ -25,6 +25,41 @@ test('a reader chooses how numbers are read, and what minor songs are counted fr
   expect((await bars(page, 'Intro'))[0]).toBe('6 Em');
 });
 
+test('shapes under a player’s own names: by name, as symbols, and as they are dictated, bass and shape apart', async ({
+  page,
+}) => {
+  const own = 'four = 1 3 4 6\nopen = 1 5 9 of the chord';
+  await writeSong(page, `title: Ropemaker\nkey: D\n${own}\n\nVerse:\n  four/2 | open@4 | 5/7 | 1`);
+  expect(await bars(page, 'Verse')).toEqual([
+    'four /2 [D-F♯-G-B]/E',
+    '4 open Gadd9omit3',
+    '5 /7 A/C♯',
+    '1 D',
+  ]);
+  await fromMenu(page, 'View');
+  await page.getByRole('radio', { name: 'As symbols' }).check({ force: true });
+  await page.keyboard.press('Escape');
+  expect((await bars(page, 'Verse'))[0]).toBe('[1-3-4-6] /2 [D-F♯-G-B]/E');
+  await fromMenu(page, 'View');
+  await page.getByRole('radio', { name: 'By name' }).check({ force: true });
+  await page.getByRole('radio', { name: 'The bass' }).check({ force: true });
+  await page.keyboard.press('Escape');
+  expect(await bars(page, 'Verse')).toEqual([
+    'four over 2',
+    '4 open over 4',
+    '5 over 7',
+    '1 over 1',
+  ]);
+  await expectAccessible(page);
+  // On the chart as well a chord is typed by its name.
+  await section(page, 'Verse').getByRole('listitem').nth(3).click();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('four/5');
+  await page.keyboard.press('Enter');
+  await expect(editor(page)).toContainText('5/7 | four/5');
+});
+
 test('the key that is looked in is part of the address, and can be written into the chart', async ({
   page,
 }) => {

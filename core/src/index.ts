@@ -44,6 +44,8 @@ export { hasFigure, rootOf } from './chord/chord.ts';
 export type { NumberStyle, Symbols } from './chord/reading.ts';
 export type { ChordParts } from './chord/formatChord.ts';
 export type { ChordTone, Role, Weight } from './chord/tones.ts';
+export type { OwnName } from './chord/ownNames.ts';
+export { ownNameOf } from './chord/ownNames.ts';
 export { parseChord } from './chord/parseChord.ts';
 export { readTypedChord } from './chord/typedChord.ts';
 export { chordParts, formatChord, nameDegree } from './chord/formatChord.ts';

@@ -6,10 +6,12 @@ import {
   parseChord,
   parseMeter,
   type Bar,
+  type Chord,
   type Feel,
   type NamedChord,
   type Key,
   type Meter,
+  type OwnName,
   type Phrase,
   type PhraseWhen,
   type RoadStep,
@@ -79,9 +81,33 @@ const drawnFigures = fc.sample(qualities, { numRuns: 1_500, seed: 20261125 }).ma
     throw new Error(`the generator made ${quality}, which does not read`);
   return read.value;
 });
-const songChords: fc.Arbitrary<NamedChord> = fc
-  .tuple(degrees, fc.nat(drawnFigures.length - 1), fc.option(degrees, { freq: 3 }))
-  .map(([root, which, bass]) => ({ ...drawnFigures[which]!, root, bass }));
+/** A player's own names, and chords that are written by them where a song has these. */
+const ownNames: readonly OwnName[] = [
+  { name: 'four', of: 'key', degrees: ([1, 3, 4, 6] as const).map((step) => ({ step, alter: 0 })) },
+  {
+    name: 'open',
+    of: 'chord',
+    figures: ([1, 5, 9] as const).map((figure) => ({ figure, alter: 0 })),
+  },
+];
+const named: fc.Arbitrary<Chord> = fc
+  .tuple(fc.boolean(), degrees, fc.option(degrees))
+  .map(([ofKey, root, bass]): Chord => {
+    const [four, open] = ownNames;
+    return ofKey && four?.of === 'key'
+      ? { kind: 'stack', degrees: four.degrees, bass }
+      : { kind: 'named', root, figures: open?.of === 'chord' ? open.figures : [], bass };
+  });
+
+const songChords: fc.Arbitrary<Chord> = fc.oneof(
+  { arbitrary: named, weight: 1 },
+  {
+    weight: 9,
+    arbitrary: fc
+      .tuple(degrees, fc.nat(drawnFigures.length - 1), fc.option(degrees, { freq: 3 }))
+      .map(([root, which, bass]): Chord => ({ ...drawnFigures[which]!, root, bass })),
+  },
+);
 
 export const meters: fc.Arbitrary<Meter> = fc
   .constantFrom(
@@ -309,6 +335,7 @@ export const songs: fc.Arbitrary<Song> = fc
         textures,
         hands: saidHands,
         patterns: fc.constant(patterns),
+        names: fc.constantFrom([], ownNames),
         shapes: namedShapes,
         sections: fc.array(
           fc

@@ -64,6 +64,15 @@ function readChord(typed: string, reading: 'as written' | 'in key'): string {
   return asProblem(repaired(typed, read.problems[0]!));
 }
 
+/** A chord by a name of one's own; the names are those of the page. */
+function readOwn(typed: string): string {
+  const lines = ['four = 1 3 4 6', 'open = 1 5 9 of the chord', 'warm = 1 3 7 9 of the chord'];
+  const { song } = parseChart(`title:\nkey: C\nmeter: 4/4\n${lines.join('\n')}\n\nVerse:\n  1\n`);
+  const read = parseChord(typed, { names: song.names });
+  if (read.ok) return `\`${formatChord(read.value)}\``;
+  return asProblem(repaired(typed, read.problems[0]!));
+}
+
 function readBars(typed: string, meter: string): string {
   const head = `title:\nkey: C\nmeter: ${meter}\n\nVerse:\n`;
   const read = parseChart(head + typed);
@@ -109,6 +118,7 @@ function readEndings(typed: string): string {
 /** What reads the rows of a table, by what the table is called. */
 function reader(table: string): (typed: string) => string {
   if (table === 'endings') return readEndings;
+  if (table === 'own names') return readOwn;
   const [, what, where] = /^(bars|tunes) in (.+)$/.exec(table) ?? [];
   if (what === 'bars') return (typed) => readBars(typed, where!);
   if (what === 'tunes') return (typed) => readTune(typed, where!);

@@ -95,7 +95,7 @@ const harmonyOf = (kind: string, degrees: readonly Degree[], more = '') =>
 /** What comes of a harmony: its tones and its bass above C as the printed chart has them, or that it was told as lost. */
 function broughtBack(harmony: string): { tones: number[]; bass: number } | 'told' | 'silent' {
   const read = fromMusicXml(
-    `<score-partwise><part-list/><part id="P1"><measure><attributes><divisions>1</divisions></attributes>${harmony}<note><rest/><duration>4</duration></note></measure></part></score-partwise>`,
+    `<score-partwise><part-list/><part id="P1"><measure><attributes><divisions>1</divisions><key><fifths>0</fifths></key></attributes>${harmony}<note><rest/><duration>4</duration></note></measure></part></score-partwise>`,
   );
   if (!read.ok) return 'silent';
   const printed = parseChart(printChart(read.value.song));

@@ -1,3 +1,4 @@
+import { ownNameLine } from '../chord/readOwnNames.ts';
 import { readFieldName, type FieldName } from './fields.ts';
 import { shapeNamed } from './namedShapes.ts';
 import { patternLineNamed } from './ownPatterns.ts';
@@ -26,6 +27,13 @@ export type Line =
   /** What a named pattern of the song is. */
   | {
       readonly kind: 'pattern';
+      readonly name: string;
+      readonly value: string;
+      readonly start: number;
+    }
+  /** A player's own name for a shape. */
+  | {
+      readonly kind: 'own name';
       readonly name: string;
       readonly value: string;
       readonly start: number;
@@ -64,6 +72,9 @@ export type Line =
   /** Bars that are not played every time, and where they begin in the line. */
   | { readonly kind: 'bars at times'; readonly when: PhraseWhen; readonly start: number };
 
+/** Fields by the names that others have for them, which are said with the same sign. */
+const saidWithSign = /^(?:bpm|time|metre|capo|order|roadmap|artist|author|rhythm)$/i;
+
 /**
  * Says what a line is. Lines above the first section are fields; a line that ends in a colon opens a section,
  * unless it is the name of a field.
@@ -78,6 +89,9 @@ export function readLine(text: string, inSections: boolean): Line {
 
   const atTimes = inSections ? readWhen(text) : null;
   if (atTimes) return { kind: 'bars at times', when: atTimes.when, start: atTimes.length };
+  const own = ownNameLine(text);
+  if (own && !readFieldName(own.name) && !saidWithSign.test(own.name))
+    return { kind: 'own name', ...own };
   const colon = text.indexOf(':');
   if (colon < 0) return { kind: 'bars' };
   const name = text.slice(0, colon).trim();

@@ -1,5 +1,6 @@
 import { eighth, sixteenth } from '../kit/ticks.ts';
 import type { Chord, Reading } from '../chord/chord.ts';
+import type { OwnName } from '../chord/ownNames.ts';
 import { plainSymbols, type NumberStyle, type Symbols } from '../chord/reading.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
@@ -32,6 +33,8 @@ export interface Song {
   readonly hands: SaidHands;
   /** Patterns of the song's own that have names. */
   readonly patterns: readonly SongPattern[];
+  /** A player's own names for shapes, which its bars may be written in. */
+  readonly names: readonly OwnName[];
   /** Hand shapes by their names, for everybody. */
   readonly shapes: readonly PaletteShape[];
   readonly sections: readonly Section[];
@@ -212,9 +215,11 @@ export function styleFor(
     readonly minor: MinorSchool;
     readonly signs?: Signs;
     readonly symbols?: Symbols;
+    readonly names?: readonly OwnName[];
   },
 ): NumberStyle {
   return {
+    ...(wish.names && wish.names.length > 0 ? { names: wish.names } : {}),
     reading: wish.reading,
     minor: key.mode === 'minor' ? wish.minor : 'relative',
     signs: wish.signs ?? 'typed',

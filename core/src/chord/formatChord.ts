@@ -1,6 +1,7 @@
 import { formatDegree, toOwnTonic, type Degree } from '../pitch/degree.ts';
 import { accidentals } from '../pitch/note.ts';
 import type { Chord, Shape } from './chord.ts';
+import { ownNameOf } from './ownNames.ts';
 import { printQuality } from './printQuality.ts';
 import { bareTriad, plainStyle, type NumberStyle } from './reading.ts';
 
@@ -16,6 +17,15 @@ export interface ChordParts {
 export function chordParts(chord: Chord, style: Partial<NumberStyle> = {}): ChordParts {
   const written = { ...plainStyle, ...style };
   const degree = (one: Degree) => nameDegree(one, written);
+  const own = written.names ? ownNameOf(chord, written.names) : null;
+  if (own) {
+    const on = own.on && degree(own.on);
+    const bass = own.bass && degree(own.bass);
+    // On a page it reads like a quality of its degree; in a line of text it stands before it.
+    return on === null
+      ? { accidental: '', numeral: own.name, quality: '', bass }
+      : { accidental: on.slice(0, -1), numeral: on.slice(-1), quality: own.name, bass };
+  }
   switch (chord.kind) {
     case 'named':
       return { ...shapeParts(chord, written), bass: chord.bass && degree(chord.bass) };
@@ -51,7 +61,9 @@ function inLine({ accidental, numeral, quality }: Omit<ChordParts, 'bass'>): str
  * @example formatChord(chord) // '5(13)', '6m7', '4maj7', '1/3', 'b7(13#11)/3', '[2-5-1]', '2/[57]/5'
  */
 export function formatChord(chord: Chord, style: Partial<NumberStyle> = {}): string {
+  const own = style.names ? ownNameOf(chord, style.names) : null;
   const { bass, ...shape } = chordParts(chord, style);
+  if (own?.on) return `${own.name}@${nameDegree(own.on, style)}${bass === null ? '' : `/${bass}`}`;
   return inLine(shape) + (bass === null ? '' : `/${bass}`);
 }
 

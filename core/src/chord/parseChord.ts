@@ -10,9 +10,11 @@ import {
   type Repair,
   type Result,
 } from '../kit/result.ts';
+import { isLike } from '../kit/words.ts';
 import { formatDegree, readDegree, toRelative, type Degree } from '../pitch/degree.ts';
 import type { Chord, NamedChord } from './chord.ts';
 import { chordHints } from './chordHints.ts';
+import { onRoot, ownNameWord } from './ownNames.ts';
 import { parseQuality } from './parseQuality.ts';
 import { bareTriad, plainStyle, type BareTriad, type NumberStyle } from './reading.ts';
 
@@ -20,7 +22,7 @@ import { bareTriad, plainStyle, type BareTriad, type NumberStyle } from './readi
 const longestChord = 40;
 
 /** How the numbers in a text are to be read. `own tonic` is for minor keys only. */
-export type NumberReading = Pick<NumberStyle, 'reading' | 'minor'> & {
+export type NumberReading = Pick<NumberStyle, 'reading' | 'minor' | 'names'> & {
   /** As charts were read before b9, #11 and b13 made a dominant of a number in key (`chart/earlier`). */
   readonly earlier?: boolean;
 };
@@ -41,6 +43,8 @@ export function parseChord(text: string, options: Partial<NumberReading> = {}): 
       `${quoted(text)} is too long for one chord. Part chords with spaces.`,
     );
   }
+  const own = readOwn(text, style);
+  if (own) return own;
   if (text.startsWith('[')) return parseStack(text, style);
   if (text.includes('/[')) return parseLayered(text, style);
   return parseNamed(text, style);
@@ -48,10 +52,32 @@ export function parseChord(text: string, options: Partial<NumberReading> = {}): 
 
 type ReadStyle = NumberStyle & Pick<NumberReading, 'earlier'>;
 
+/** A chord by a player's own name: a shape of the key over a bass, `four/2`, or one of a chord on a degree, `open@4/5`. */
+function readOwn(text: string, style: ReadStyle): Result<Chord> | null {
+  const { name, on, bass: over } = ownNameWord.exec(text)?.groups ?? {};
+  const own = style.names?.find((one) => one.name.toLowerCase() === name?.toLowerCase());
+  if (!own) return null;
+  const slash = over === undefined ? '' : `/${over}`;
+  if (own.of === 'key' && on !== undefined) {
+    const message = `${quoted(own.name)} is a shape of the key: it stands where it is, perhaps over a bass.`;
+    return refuse(text, 0, text.length, message, [replaceWith(own.name + slash)]);
+  }
+  const bass = over === undefined ? null : readBass(text, over);
+  if (bass && !bass.ok) return bass;
+  const under = bass && stored(bass.value, style);
+  if (own.of === 'key') return success({ kind: 'stack', degrees: own.degrees, bass: under });
+  const root = on === undefined ? null : readDegree(on);
+  if (root?.rest !== '') {
+    const message = `${quoted(own.name)} is a shape of a chord: after @ stands the degree it is put on.`;
+    return refuse(text, 0, text.length, message, [replaceWith(`${own.name}@1${slash}`)]);
+  }
+  return success({ ...onRoot(stored(root.degree, style), own.figures), bass: under });
+}
+
 /** A degree with its quality, perhaps over a bass. */
 function parseNamed(text: string, style: ReadStyle): Result<NamedChord> {
   const read = readDegree(text);
-  if (!read) return refuse(text, 0, text.length, degreeMessage(text), degreeRepairs(text));
+  if (!read) return unknownName(text, style) ?? refuseDegree(text);
 
   const split = splitBass(read.rest);
   const qualityStart = text.length - read.rest.length;
@@ -199,6 +225,24 @@ function unsaid(text: string, degree: Degree, rest: string): Result<never> {
     text.length,
     `In a minor key counted from its own tonic a bare ${number} is in doubt: the key has b${number} there.`,
     repairs,
+  );
+}
+
+function refuseDegree(text: string) {
+  return refuse(text, 0, text.length, degreeMessage(text), degreeRepairs(text));
+}
+
+/** A word that is none of the names which the chart gives, and looks like one. */
+function unknownName(text: string, { names }: ReadStyle) {
+  const { name } = ownNameWord.exec(text)?.groups ?? {};
+  const near = names?.filter((own) => name && isLike(name.toLowerCase(), own.name.toLowerCase()));
+  if (!name || !near || near.length === 0) return null;
+  return refuse(
+    text,
+    0,
+    name.length,
+    `${quoted(name)} is no name that this chart gives. There are ${names!.map((own) => own.name).join(', ')}.`,
+    near.map((own) => replaceWith(own.name)),
   );
 }
 

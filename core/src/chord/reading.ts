@@ -1,6 +1,7 @@
 import { toOwnTonic, type Degree, type MinorSchool } from '../pitch/degree.ts';
 import type { Signs } from '../pitch/note.ts';
 import type { Reading, Triad } from './chord.ts';
+import type { OwnName } from './ownNames.ts';
 
 /** The signs a band uses for the commonest qualities. */
 export interface Symbols {
@@ -24,6 +25,8 @@ export interface NumberStyle {
   readonly minor: MinorSchool;
   readonly signs: Signs;
   readonly symbols: Symbols;
+  /** A player's own names, by which chords are written that have one; none where it is left out. */
+  readonly names?: readonly OwnName[];
 }
 
 export const plainStyle: NumberStyle = {

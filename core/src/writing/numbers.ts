@@ -6,6 +6,7 @@ import { readTuneBar } from '../chart/read/readTune.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor } from '../chart/song.ts';
 import { formatChord } from '../chord/formatChord.ts';
+import { printOwnName } from '../chord/readOwnNames.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { inTextOrder, type TextEdit } from '../kit/edits.ts';
 import { linesOf } from '../kit/lines.ts';
@@ -19,7 +20,7 @@ export function rewriteNumbers(
   wish: Pick<NumberStyle, 'reading' | 'minor'>,
 ): Edit {
   const { song } = read;
-  const style = styleFor(song.key, wish);
+  const style = styleFor(song.key, { ...wish, names: song.names });
   const chords = placedSlots(song).flatMap(({ bar, slot, is }): TextEdit[] => {
     const place = read.barPlaces[bar]?.slots[slot];
     if (!place || is.kind !== 'chord') return [];
@@ -30,6 +31,7 @@ export function rewriteNumbers(
     ...fieldEdits(read, 'minor', wish.minor),
     ...chords,
     ...rewriteShapes(read, style.minor),
+    ...rewriteNames(read, style.minor),
     ...rewriteTunes(read, style.minor),
   ]);
   return { ok: true, changes, slots: placedSlots(song).map((_, slot) => slot), cursor: null };
@@ -47,6 +49,20 @@ function rewriteShapes(read: ChartResult, wished: NumberStyle['minor']): TextEdi
     if (!was.ok) return [];
     const place = { line: index + 1, column: 1, length: typed.length };
     return [{ ...read.lines.rangeOf(place), insert: printShape(was.value, wished) }];
+  });
+}
+
+/** A player's own names likewise. */
+function rewriteNames(read: ChartResult, wished: NumberStyle['minor']): TextEdit[] {
+  const { song, text } = read;
+  const { minor } = styleFor(song.key, song);
+  if (minor === wished) return [];
+  return linesOf(text).flatMap((typed, index): TextEdit[] => {
+    const line = readLine(typed, false);
+    const own = line.kind === 'own name' && song.names.find(({ name }) => name === line.name);
+    if (!own || own.of === 'chord') return [];
+    const place = { line: index + 1, column: 1, length: typed.length };
+    return [{ ...read.lines.rangeOf(place), insert: printOwnName(own, wished) }];
   });
 }
 

@@ -102,18 +102,22 @@ function useView(keyText: string | null): ChartView {
   const key = useSong(({ read }) => read.song.key);
   const reading = useSong(({ read }) => read.song.reading);
   const minor = useSong(({ read }) => read.song.minor);
+  // The same names however often the text is read.
+  const namesText = useSong(({ read }) => JSON.stringify(read.song.names));
+  const names = useMemo(() => JSON.parse(namesText) as Song['names'], [namesText]);
   const settings = reader.use(...chartSettings);
   return useMemo(
     () => ({
       key: keyNamed(keyText, { key }) ?? key,
-      style: numberStyle({ key, reading, minor }, settings),
+      style: numberStyle({ key, reading, minor, names }, settings),
       letterStyle: letterStyle(settings),
       hero: 'numbers',
       letters: settings.letters,
+      dictation: settings.dictation,
       words: settings.words,
       wordsOnBeats: settings.wordsOnBeats,
       tune: settings.tune,
     }),
-    [key, reading, minor, keyText, settings],
+    [key, reading, minor, names, keyText, settings],
   );
 }

@@ -13,6 +13,10 @@ export const reader = createSettings('reader', 1, {
   language: z.enum(noteLanguages).catch('english'),
   spelling: z.enum(['strict', 'easy']).catch('strict'),
   letters: z.boolean().catch(true),
+  /** Under each chord its bass, and over it the shape without it: as chords are dictated. */
+  dictation: z.boolean().catch(false),
+  /** A player's own names as they are, or the symbols of what they say. */
+  ownNames: z.enum(['names', 'symbols']).catch('names'),
   /** Words under their bars, or a syllable at a time on the beats. */
   words: z.boolean().catch(true),
   wordsOnBeats: z.boolean().catch(false),
@@ -34,6 +38,8 @@ export const chartSettings = [
   'language',
   'spelling',
   'letters',
+  'dictation',
+  'ownNames',
   'words',
   'wordsOnBeats',
   'tune',

@@ -2,6 +2,7 @@ import { printFeel } from '../feel.ts';
 import { printHeading } from '../heading.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
+import { printOwnName } from '../../chord/readOwnNames.ts';
 import { formatKey } from '../../pitch/key.ts';
 import { fieldNames, type FieldName } from '../fields.ts';
 import { divisions, formatMeter, type Meter } from '../meter.ts';
@@ -31,7 +32,11 @@ export function printChart(song: Song): string {
     return value === null ? [] : [`${name}: ${value}`.trimEnd()];
   });
   const style = styleFor(song.key, song);
-  fields.push(...song.patterns.map(printSongPattern), ...printShapes(song));
+  fields.push(
+    ...song.patterns.map(printSongPattern),
+    ...printShapes(song),
+    ...song.names.map((own) => printOwnName(own, style.minor)),
+  );
   const sections = song.sections.map((section) => printSection(section, song.meter, style));
   return `${[fields.join('\n'), ...sections].join('\n\n')}\n`;
 }

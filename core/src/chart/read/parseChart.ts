@@ -1,5 +1,5 @@
 import { LineIndex, linesOf } from '../../kit/lines.ts';
-import { counted, ordinalOf } from '../../kit/words.ts';
+import { isLike, counted, ordinalOf } from '../../kit/words.ts';
 import { movedTo, quoted, replaceWith, sayAs, type Problem } from '../../kit/result.ts';
 import { emptyHead, fieldNames, parseTempo, readField, type FieldName } from '../fields.ts';
 import { chartLimits } from '../limits.ts';
@@ -9,11 +9,12 @@ import type { OpenLines, OpenSection, SectionLines } from './openSection.ts';
 import { insteadOfLine, problemOfLine, lineToDelete } from './problemOfLine.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
+import { readNames, type NameLine } from './readNames.ts';
 import { readPatterns } from './readPatterns.ts';
 import { readShapes, type ShapeLine } from './readShapes.ts';
 import { endingHints } from './endingHints.ts';
 import { tooLong } from './tooLong.ts';
-import { isLike, withKeeping } from '../untidy/keep.ts';
+import { withKeeping } from '../untidy/keep.ts';
 import { fieldOfWords } from '../untidy/fieldWords.ts';
 import { otherBars, untidyLine, type UntidyLine } from '../untidy/untidyLine.ts';
 import { missingSection } from '../road.ts';
@@ -81,6 +82,7 @@ class ChartReader {
   /** Lines of bars that read as they stand. */
   readonly #plainBars: { readonly text: string; readonly number: number }[] = [];
   readonly #shapes: ShapeLine[] = [];
+  readonly #names: NameLine[] = [];
   readonly #hands = new HandsLinesReader();
   #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
 
@@ -122,6 +124,8 @@ class ChartReader {
       case 'pattern':
         // Read before all else.
         return;
+      case 'own name':
+        return this.#takeName(line, text, number);
       case 'section tempo':
         return this.#takeSectionTempo(line, number);
       case 'hands':
@@ -162,6 +166,7 @@ class ChartReader {
   }
 
   finish(): ChartResult {
+    this.#settleNames();
     const { minor } = styleFor(this.#head.key, this.#head);
     const named = readShapes(this.#shapes, minor);
     this.#found.push(...named.problems);
@@ -235,7 +240,29 @@ class ChartReader {
     this.#bars?.openSection();
   }
 
+  #takeName(line: Extract<Line, { kind: 'own name' }>, text: string, number: number): void {
+    if (this.#sections.length === 0) this.#names.push({ ...line, number });
+    else
+      this.#problem(
+        number,
+        text,
+        `What ${quoted(line.name)} is stands above the first section.`,
+        [],
+      );
+  }
+
+  /** Names are counted as the head says: they are read when it is whole. */
+  #settleNames(): void {
+    const lines = this.#names.splice(0);
+    if (lines.length === 0) return;
+    const { minor } = styleFor(this.#head.key, this.#head);
+    const { names, problems } = readNames(lines, minor);
+    this.#head = { ...this.#head, names };
+    this.#found.push(...problems);
+  }
+
   #addSection(section: Pick<OpenSection, 'name' | 'times' | 'open'>, heading: number | null): void {
+    this.#settleNames();
     const hands = nothingSaidOfHands;
     this.#sections.push({ ...section, directions: [], textures: noTextures, hands, phrases: [] });
     this.#lines.push({ heading, directions: [], textures: [], hands: [], phrases: [] });

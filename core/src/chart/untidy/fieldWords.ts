@@ -3,11 +3,11 @@ import type { FieldName } from '../fields.ts';
 /** What is said of a song without a colon, above its first section. */
 const fields: readonly (readonly [FieldName, RegExp])[] = [
   ['by', /^(?:words and music )?by\s+(.+)$/i],
-  ['key', /^key(?:\s+of)?\s+([a-h](?:[b#♭♯])?\s*(?:m|min|minor|maj|major)?)$/i],
-  ['tempo', /^(?:tempo|bpm)\s+(\d{2,3}(?:\.\d)?)(?:\s*bpm)?$/i],
+  ['key', /^key(?:\s+of\s+|\s*=\s*|\s+)([a-h](?:[b#♭♯])?\s*(?:m|min|minor|maj|major)?)$/i],
+  ['tempo', /^(?:tempo|bpm)(?:\s*=\s*|\s+)(\d{2,3}(?:\.\d)?)(?:\s*bpm)?$/i],
   ['tempo', /^(?:[♩q]\s*=\s*)?(\d{2,3}(?:\.\d)?)\s*bpm$/i],
   ['tempo', /^[♩q]\s*=\s*(\d{2,3}(?:\.\d)?)$/i],
-  ['meter', /^(?:time|meter|metre)\s+(\d{1,2}\/\d{1,2}(?:\s*\([0-9+]+\))?)$/i],
+  ['meter', /^(?:time|meter|metre)(?:\s*=\s*|\s+)(\d{1,2}\/\d{1,2}(?:\s*\([0-9+]+\))?)$/i],
 ];
 
 /** A field that a line of words says: `Key of Bb`, `Tempo 68`, `72 bpm`; null for a line that says none. */

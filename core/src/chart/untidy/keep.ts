@@ -1,3 +1,4 @@
+import { isLike } from '../../kit/words.ts';
 import { parseChord } from '../../chord/parseChord.ts';
 import type { NumberStyle } from '../../chord/reading.ts';
 import { quoted, type Place, type Problem, type Repair } from '../../kit/result.ts';
@@ -39,32 +40,6 @@ function losesWords(typed: string, instead: string): boolean {
   const words = (text: string) => text.toLowerCase().match(/\p{L}{2,}/gu) ?? [];
   const there = words(instead);
   return words(typed).some((word) => !there.some((other) => isLike(word, other)));
-}
-
-/** Two words of which one is the other with a slip of the finger or two, or more of it. */
-export function isLike(one: string, other: string): boolean {
-  const shortest = Math.min(one.length, other.length);
-  if (shortest >= 2 && (one.startsWith(other) || other.startsWith(one))) return true;
-  const most = Math.min(2, Math.floor(shortest / 3));
-  return slips(one, other) <= most;
-}
-
-/** The fewest letters put in, left out, or taken for another that make one word of another (Levenshtein 1966). */
-function slips(one: string, other: string): number {
-  let row = Array.from({ length: other.length + 1 }, (_, at) => at);
-  for (let at = 1; at <= one.length; at += 1) {
-    const next = [at];
-    for (let to = 1; to <= other.length; to += 1)
-      next.push(
-        Math.min(
-          next[to - 1]! + 1,
-          row[to]! + 1,
-          row[to - 1]! + (one[at - 1] === other[to - 1] ? 0 : 1),
-        ),
-      );
-    row = next;
-  }
-  return row.at(-1)!;
 }
 
 /** Signs that say nothing by themselves are taken away; in a bar silence is in their place. */

@@ -1,3 +1,4 @@
+import { ownNameWord } from '../../chord/ownNames.ts';
 import { ordinalOf } from '../../kit/words.ts';
 import { feltBeats, type Meter } from '../meter.ts';
 import { numbersOfWord, type ChordReading } from './chordWords.ts';
@@ -63,7 +64,7 @@ export function untidyLine(text: string, around: AroundLine): UntidyLine | null 
     const isOwn = again.times === 1 && !isTranslated(again.text, bars[0]!);
     return isOwn ? null : { kind: 'bars', message: messageOf(again.times), instead };
   }
-  if (around.inSections && isSung(typed, around))
+  if (around.inSections && !hasOwnName(typed, around) && isSung(typed, around))
     return around.hasBars
       ? { kind: 'words', message: 'Words that are sung begin with >.', instead: [`> ${typed}`] }
       : {
@@ -208,4 +209,13 @@ function isSung(typed: string, around: AroundLine): boolean {
     return false;
   const others = words.filter((word) => /^[^\p{L}\p{N}]*\p{L}/u.test(word) && !isKnown(word));
   return 2 * others.length > words.length && others.some((word) => /\p{L}{2}/u.test(word));
+}
+
+/** Whether one of the words is a name that the chart gives to a shape: then the line is one of bars. */
+function hasOwnName(typed: string, { style }: AroundLine): boolean {
+  if (!style.names) return false;
+  const words = typed.split(/[\s|]+/).map((word) => ownNameWord.exec(word.replace(/^<+r?/, '')));
+  return words.some((found) =>
+    style.names!.some(({ name }) => name.toLowerCase() === found?.groups?.['name']?.toLowerCase()),
+  );
 }

@@ -1,3 +1,5 @@
+import type { OwnName } from '../../chord/ownNames.ts';
+import { mostNames, readOwnName } from '../../chord/readOwnNames.ts';
 import { patternLineNamed, readSongPattern, type SongPattern } from '../../chart/ownPatterns.ts';
 import { readShape, shapeNamed, type PaletteShape } from '../../chart/namedShapes.ts';
 import { handsLines, nothingSaidOfHands, readHandsLine } from '../../chart/saidHands.ts';
@@ -30,6 +32,7 @@ export function headOf(root: XmlElement): Song {
       bars: [],
     },
     shapes: shapesIn(kept),
+    names: namesIn(kept),
     hands: handsLines.reduce((said, line) => {
       const read = readHandsLine(line, kept[line] ?? '', said);
       return read.ok ? read.value : said;
@@ -62,6 +65,17 @@ function patternsIn(kept: Readonly<Record<string, string>>): SongPattern[] {
     const read = name && readSongPattern(oneLine(name), steps.replaceAll('/', '|'));
     return read && read.ok ? [read.value] : [];
   });
+}
+
+/** A player's own names likewise, each once. */
+function namesIn(kept: Readonly<Record<string, string>>): OwnName[] {
+  const names = new Map<string, OwnName>();
+  for (const [field, value] of Object.entries(kept)) {
+    const name = /^name ([A-Za-z]+)$/.exec(field)?.[1];
+    const read = name && readOwnName(name, value, 'relative');
+    if (read && read.ok && names.size < mostNames) names.set(name.toLowerCase(), read.value);
+  }
+  return [...names.values()];
 }
 
 function textureIn(

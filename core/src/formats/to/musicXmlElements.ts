@@ -1,3 +1,4 @@
+import { printOwnName } from '../../chord/readOwnNames.ts';
 import { printSongPattern } from '../../chart/ownPatterns.ts';
 import { printShape } from '../../chart/namedShapes.ts';
 import { handsLines, printHandsLine } from '../../chart/saidHands.ts';
@@ -33,6 +34,12 @@ export function scoreOf(song: Song, part: string, measures: readonly XmlElement[
         const [, name = '', notes = ''] = /^(.*?): (.*)$/.exec(printShape(shape, 'relative'))!;
         return [name, notes.replace('|', '/')];
       }),
+    ),
+    ...Object.fromEntries(
+      song.names.map((own) => [
+        `name ${own.name}`,
+        printOwnName(own, 'relative').slice(`${own.name} = `.length),
+      ]),
     ),
     ...Object.fromEntries(handsLines.map((line) => [line, printHandsLine(line, song.hands) ?? ''])),
   };

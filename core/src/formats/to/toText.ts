@@ -23,7 +23,8 @@ export interface TextWish {
  */
 export function toText(song: Song, wish: TextWish): string {
   const key = wish.key ?? song.key;
-  const style = { ...styleFor(song.key, song), ...wish.numbers };
+  // Who reads a text without its head does not know what a name of somebody else is.
+  const style = { ...styleFor(song.key, { ...song, names: [] }), ...wish.numbers };
   const write = (chord: Chord) =>
     wish.chords === 'letters' ? toLetters(chord, key, wish.letters) : formatChord(chord, style);
   const { tempo } = song;

@@ -37,6 +37,7 @@ function piecesOf(line: string, inSections: boolean): Piece[] {
     case 'hands':
     case 'shape':
     case 'pattern':
+    case 'own name':
     case 'section tempo':
     case 'tune':
       return [{ start: read.start, end: line.length, kind: 'value' }];

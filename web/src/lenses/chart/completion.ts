@@ -76,10 +76,16 @@ export function completeChart(viewKey: () => Key) {
 
 function chordsOf(song: Song, viewKey: Key): Completion[] {
   const style = styleFor(song.key, song);
-  return stock.map((chord, place) => ({
+  const own = song.names.map(({ name, of }): Completion => ({
+    label: of === 'key' ? name : `${name}@1`,
+    type: 'chord',
+    boost: 1,
+  }));
+  const chords = stock.map((chord, place) => ({
     label: formatChord(chord, style),
     detail: toLetters(chord, viewKey, { signs: 'printed' }),
     type: 'chord',
     boost: -place,
   }));
+  return [...own, ...chords];
 }

@@ -31,14 +31,14 @@ import {
   Unread,
   Words,
 } from './barParts.ts';
-import { ChordMark, Letters } from './ChordMark.tsx';
+import { ChordMark, DictatedBass, Letters } from './ChordMark.tsx';
 import { HandsAbove } from './HandsAbove.tsx';
 import { sameOfHands, type HandsMark } from './handsMark.ts';
 import type { StaffBar } from '../tune/drawStaff.ts';
 import { TuneLane } from '../tune/TuneLane.tsx';
 import { TuneStaff } from '../tune/TuneStaff.tsx';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
-import { earlyText, withoutHyphens } from './natural.ts';
+import { earlyText, hasLetters, withoutHyphens } from './natural.ts';
 import type { ChartView } from './view.ts';
 import { t } from '../../words/words.ts';
 
@@ -89,7 +89,7 @@ export const BarView = memo(function BarView({
   entry,
   onChoose,
 }: BarProps) {
-  const small = view.hero === 'numbers' && view.letters;
+  const small = hasLetters({ view, shows: view });
   const isSelected = (place: number) =>
     selectedFrom !== null && selectedTo !== null && place >= selectedFrom && place <= selectedTo;
   return (
@@ -147,7 +147,14 @@ export const BarView = memo(function BarView({
             {small || proposal ? (
               <Beneath>
                 {small && laid.slot.kind === 'chord' ? (
-                  <Letters chord={laid.slot.chord} view={view} />
+                  view.dictation ? (
+                    <>
+                      <Hidden>{t('over')} </Hidden>
+                      <DictatedBass chord={laid.slot.chord} view={view} />
+                    </>
+                  ) : (
+                    <Letters chord={laid.slot.chord} view={view} />
+                  )
                 ) : null}
                 {proposal?.slot === place ? <Proposed chord={proposal.chord} view={view} /> : null}
               </Beneath>

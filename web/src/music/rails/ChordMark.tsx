@@ -1,7 +1,8 @@
 import { toLetters, type Chord } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { display } from '../../ui/theme.ts';
-import { chordPieces, type ChordView } from './pieces.ts';
+import { bassName, chordPieces, nameShare, type ChordView } from './pieces.ts';
+import { bassShare } from './natural.ts';
 import type { ChartView } from './view.ts';
 
 /** A chord set large: its number or letter, the quality raised beside it, the bass after a light slash. */
@@ -25,6 +26,10 @@ const Mark = styled.span<{ $borrowed: boolean }>`
 const Accidental = styled.span`
   font-size: 0.72em;
   margin-right: 0.02em;
+`;
+
+const Name = styled.span`
+  font-size: ${nameShare}em;
 `;
 
 const Quality = styled.sup<{ $borrowed: boolean }>`
@@ -54,11 +59,11 @@ const Slash = styled.span`
 `;
 
 export function ChordMark({ chord, view }: { chord: Chord; view: ChordView }) {
-  const { lead, root, quality, bass, isBorrowed } = chordPieces(chord, view);
+  const { lead, root, quality, bass, isBorrowed, isName } = chordPieces(chord, view);
   return (
     <Mark $borrowed={isBorrowed}>
       {lead ? <Accidental>{lead}</Accidental> : null}
-      {root}
+      {isName ? <Name>{root}</Name> : root}
       {quality ? <Quality $borrowed={isBorrowed}>{quality}</Quality> : null}
       {bass === null ? null : (
         <Bass>
@@ -68,6 +73,16 @@ export function ChordMark({ chord, view }: { chord: Chord; view: ChordView }) {
       )}
     </Mark>
   );
+}
+
+const Lowest = styled.span`
+  font: 600 calc(var(--letters, 14px) * ${bassShare}) / 1 ${display};
+  white-space: nowrap;
+`;
+
+/** The bass that hangs beneath a shape while chords are dictated. */
+export function DictatedBass({ chord, view }: { chord: Chord; view: ChordView }) {
+  return <Lowest>{bassName(chord, view)}</Lowest>;
 }
 
 const Small = styled.span`

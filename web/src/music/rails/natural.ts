@@ -12,7 +12,7 @@ import {
 import { staffHeight, staffWidth } from '../tune/staffSize.ts';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
 import type { Measure } from './measure.ts';
-import { chordPieces } from './pieces.ts';
+import { bassName, chordPieces, nameShare } from './pieces.ts';
 import { handsHeight, type Shows, type Sizes } from './sizes.ts';
 import type { ChartView } from './view.ts';
 
@@ -45,6 +45,9 @@ export function settingsOf(
 
 /** What is free after a text, of what is free before it. */
 export const padAfter = 0.4;
+
+/** How large the bass of a dictated chord is, of the letters in whose place it stands. */
+export const bassShare = 1.3;
 
 /** A text is never set quite as wide as it was measured. */
 const slack = 1.02;
@@ -84,8 +87,13 @@ function cellWidth({ slot }: LaidSlot, setting: Setting): number {
       const above = shows.hands ? handsWidth : 0;
       const large = chordWidth(slot.chord, setting) + pads + (slot.stop ? sizes.numeral * 0.2 : 0);
       const letters = hasLetters(setting)
-        ? measure(toLetters(slot.chord, view.key, view.letterStyle), 'letters', sizes.letters) +
-          pads
+        ? (view.dictation
+            ? measure(bassName(slot.chord, view), 'numeral', sizes.letters * bassShare)
+            : measure(
+                toLetters(slot.chord, view.key, view.letterStyle),
+                'letters',
+                sizes.letters,
+              )) + pads
         : 0;
       return Math.max(above, large, letters);
     }
@@ -99,11 +107,11 @@ function cellWidth({ slot }: LaidSlot, setting: Setting): number {
 }
 
 function chordWidth(chord: Chord, { sizes, view, measure }: Setting): number {
-  const { lead, root, quality, bass, isBorrowed } = chordPieces(chord, view);
+  const { lead, root, quality, bass, isBorrowed, isName } = chordPieces(chord, view);
   const face = isBorrowed ? 'borrowed' : 'numeral';
   return (
     measure(lead, face, sizes.numeral * 0.72) +
-    measure(root, face, sizes.numeral) +
+    measure(root, face, sizes.numeral * (isName ? nameShare : 1)) +
     (quality ? measure(quality, 'quality', sizes.quality) + 0.2 * sizes.quality : 0) +
     (bass === null ? 0 : measure(`/${bass}`, 'bass', sizes.bass) + 0.16 * sizes.bass)
   );
@@ -118,8 +126,12 @@ export function earlyText({ count, rightAlone }: Early): string {
   return `‹${count}${rightAlone ? ' R' : ''}`;
 }
 
-export function hasLetters({ view, shows }: Pick<Setting, 'view' | 'shows'>): boolean {
-  return view.hero === 'numbers' && shows.letters;
+/** Whether something hangs beneath each chord: its letters, or while chords are dictated its bass. */
+export function hasLetters({
+  view,
+  shows,
+}: Pick<Setting, 'view'> & { readonly shows: Pick<Shows, 'letters'> }): boolean {
+  return view.dictation === true || (view.hero === 'numbers' && shows.letters);
 }
 
 function isSet(bar: LaidBar, { shows }: Setting): boolean {

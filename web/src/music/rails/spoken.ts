@@ -85,8 +85,8 @@ function slotInWords(bar: LaidBar, place: number, view: ChartView): string {
   const { slot, early } = laid;
   switch (slot.kind) {
     case 'chord': {
-      const numbers = chordInWords(slot.chord, { ...view, hero: 'numbers' });
-      const letters = chordInWords(slot.chord, { ...view, hero: 'letters' });
+      const numbers = chordInWords(slot.chord, { ...view, hero: 'numbers', dictation: false });
+      const letters = chordInWords(slot.chord, { ...view, hero: 'letters', dictation: false });
       const said = view.hero === 'letters' ? letters : numbers;
       const marks = [
         slot.accent && t('accented'),

@@ -26,6 +26,8 @@ export interface ChartView {
   readonly hero: 'numbers' | 'letters';
   /** Letters small beneath the numbers. */
   readonly letters: boolean;
+  /** The shape of each chord on the rail, its bass beneath, in the place of letters. */
+  readonly dictation?: boolean;
   readonly words: boolean;
   /** Syllables stand on the beats where no tune says more. */
   readonly wordsOnBeats?: boolean;
@@ -48,14 +50,15 @@ const symbolsOf = (settings: Pick<Settings, 'symbols'>) =>
 
 /** The numbers a reader sees, from the reader's settings and, where these say so, the chart's own. */
 export function numberStyle(
-  song: Pick<Song, 'key' | 'reading' | 'minor'>,
-  settings: Pick<Settings, 'reading' | 'minor' | 'symbols'>,
+  song: Pick<Song, 'key' | 'reading' | 'minor'> & Partial<Pick<Song, 'names'>>,
+  settings: Pick<Settings, 'reading' | 'minor' | 'symbols'> & Partial<Pick<Settings, 'ownNames'>>,
 ): NumberStyle {
   return styleFor(song.key, {
     reading: settings.reading === 'chart' ? song.reading : settings.reading,
     minor: settings.minor === 'chart' ? song.minor : settings.minor,
     signs: 'printed',
     symbols: symbolsOf(settings),
+    names: settings.ownNames === 'symbols' ? [] : (song.names ?? []),
   });
 }
 
@@ -77,8 +80,9 @@ export function letterStyle(
 
 /** A chart in its own key with everything on it, for somebody who looks at it without choosing. */
 export function viewAsWritten(
-  song: Pick<Song, 'key' | 'reading' | 'minor'>,
-  settings: Pick<Settings, 'reading' | 'minor' | 'symbols' | 'language' | 'spelling'>,
+  song: Pick<Song, 'key' | 'reading' | 'minor'> & Partial<Pick<Song, 'names'>>,
+  settings: Pick<Settings, 'reading' | 'minor' | 'symbols' | 'language' | 'spelling'> &
+    Partial<Pick<Settings, 'ownNames'>>,
 ): ChartView {
   return {
     key: song.key,

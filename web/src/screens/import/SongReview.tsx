@@ -66,7 +66,7 @@ interface SongReviewProps {
 /** A song that was read, for a person to look at: what was understood, guessed and left out, and each line beside its source. */
 export function SongReview(props: SongReviewProps) {
   const { read, source, hints, onHints, known, fate, onFate, onKeep } = props;
-  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling', 'ownNames');
   const chart = useMemo(() => parseChart(read.chart), [read.chart]);
   const song = chart.song;
   const view = useMemo(() => viewAsWritten(song, settings), [song, settings]);

@@ -44,11 +44,8 @@ export function NumberQuestions({ inMinor }: { inMinor: boolean }) {
 
 /** What of a chart is shown, and how it is written. */
 export function ChartQuestions() {
-  const { symbols, language, spelling, words, wordsOnBeats, tune, size, joined } = reader.use(
-    ...chartSettings,
-    'size',
-    'joined',
-  );
+  const { symbols, language, spelling, words, wordsOnBeats, tune, size, joined, ownNames } =
+    reader.use(...chartSettings, 'size', 'joined');
   return (
     <>
       <Asked
@@ -81,6 +78,16 @@ export function ChartQuestions() {
         onChange={(chosen) => reader.change({ spelling: chosen })}
       />
       <LettersQuestion />
+      <Asked
+        label={t('Names of your own')}
+        note={t('Names that a chart gives to shapes, as in four = 1 3 4 6.')}
+        value={ownNames}
+        options={[
+          ['names', t('By name')],
+          ['symbols', t('As symbols')],
+        ]}
+        onChange={(chosen) => reader.change({ ownNames: chosen })}
+      />
       <Asked
         label={t('Words')}
         value={!words ? 'off' : wordsOnBeats ? 'beats' : 'bars'}

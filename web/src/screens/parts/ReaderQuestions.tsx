@@ -1,5 +1,5 @@
 import { reader } from '../../settings/reader.ts';
-import { Asked, AskedShown } from '../../ui/Question.tsx';
+import { Asked } from '../../ui/Question.tsx';
 import { t } from '../../words/words.ts';
 
 /** Whether pages are light or dark. */
@@ -19,14 +19,25 @@ export function ThemeQuestion() {
   );
 }
 
-/** Whether letters hang beneath the numbers. */
+/** What hangs beneath the numbers: letters, or as chords are dictated the bass, with the shape by itself above it. */
 export function LettersQuestion() {
-  const { letters } = reader.use('letters');
+  const { letters, dictation } = reader.use('letters', 'dictation');
   return (
-    <AskedShown
-      label={t('Letters beneath')}
-      isShown={letters}
-      onChange={(isShown) => reader.change({ letters: isShown })}
+    <Asked
+      label={t('Beneath the numbers')}
+      value={dictation ? 'bass' : letters ? 'letters' : 'nothing'}
+      options={[
+        ['letters', t('Letters')],
+        ['bass', t('The bass')],
+        ['nothing', t('Nothing')],
+      ]}
+      onChange={(chosen) =>
+        reader.change(
+          chosen === 'bass'
+            ? { dictation: true }
+            : { dictation: false, letters: chosen === 'letters' },
+        )
+      }
     />
   );
 }

@@ -50,7 +50,15 @@ export function PaperScreen() {
 }
 
 function SongPaper({ stored }: { stored: StoredSong }) {
-  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
+  const settings = reader.use(
+    'reading',
+    'minor',
+    'symbols',
+    'language',
+    'spelling',
+    'ownNames',
+    'dictation',
+  );
   const [parameters, setParameters] = useSearchParams();
   const song = useMemo(() => {
     const read = parseChart(stored.text);

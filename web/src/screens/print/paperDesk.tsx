@@ -121,11 +121,14 @@ export type Printed = 'numbers' | 'letters' | 'words' | 'hands' | 'shapes';
 
 /** How a chart is looked at on paper. The tune stands in degrees there; a staff would take the room of the chart. */
 export function viewOnPaper(
-  song: Pick<Song, 'reading' | 'minor' | 'key'>,
+  song: Pick<Song, 'reading' | 'minor' | 'key' | 'names'>,
   key: Key,
   what: Printed,
   hasTune: boolean,
-  settings: Pick<ReaderSettings, 'reading' | 'minor' | 'symbols' | 'language' | 'spelling'>,
+  settings: Pick<
+    ReaderSettings,
+    'reading' | 'minor' | 'symbols' | 'language' | 'spelling' | 'ownNames' | 'dictation'
+  >,
 ): ChartView {
   const hasWords = what === 'words' || what === 'letters';
   return {
@@ -134,6 +137,8 @@ export function viewOnPaper(
     letterStyle: letterStyle(settings),
     hero: what === 'letters' ? 'letters' : 'numbers',
     letters: what === 'words',
+    // As chords are dictated: where letters would stand in their numbers, the bass does.
+    dictation: settings.dictation && what === 'numbers',
     words: hasWords,
     tune: hasTune && hasWords ? 'degrees' : 'off',
   };

@@ -123,8 +123,8 @@ function SampleChart() {
   const settings = reader.use(...chartSettings);
   const { song } = useMemo(() => parseChart(sampleText), []);
   const view = useMemo(() => {
-    const { letters, words, wordsOnBeats, tune } = settings;
-    return { ...viewAsWritten(song, settings), letters, words, wordsOnBeats, tune };
+    const { letters, dictation, words, wordsOnBeats, tune } = settings;
+    return { ...viewAsWritten(song, settings), letters, dictation, words, wordsOnBeats, tune };
   }, [song, settings]);
   return (
     <Sample role="img" aria-label={t('A few bars as charts are shown now')}>

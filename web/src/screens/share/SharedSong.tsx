@@ -168,6 +168,7 @@ export function SharedSong(props: SharedSongProps) {
           letterStyle: letterStyle(settings),
           hero,
           letters,
+          dictation: settings.dictation,
           words,
           wordsOnBeats: settings.wordsOnBeats,
           tune: settings.tune,

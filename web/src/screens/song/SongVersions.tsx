@@ -40,7 +40,7 @@ export function SongVersions({ songId, isOpen, onClose }: SongVersionsProps) {
 }
 
 function ChartOf({ text }: { text: string }) {
-  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling', 'ownNames');
   const { song } = useMemo(() => parseChart(text), [text]);
   const view = useMemo(() => viewAsWritten(song, settings), [song, settings]);
   return (

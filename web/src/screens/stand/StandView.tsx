@@ -193,6 +193,7 @@ function useStandView({ song, key, capo }: StandSong): ChartView {
       letterStyle: letterStyle(settings),
       hero,
       letters: settings.letters,
+      dictation: settings.dictation,
       words: settings.words,
       wordsOnBeats: settings.wordsOnBeats,
       tune: settings.tune,

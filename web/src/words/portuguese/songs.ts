@@ -135,7 +135,15 @@ export const songs = {
   Rows: 'Linhas',
   'A line each': 'Uma para cada linha',
   'As many bars as fit': 'Quantos compassos couberem',
-  'Letters beneath': 'Letras embaixo',
+  'Beneath the numbers': 'Sob os números',
+  'The bass': 'O baixo',
+  Nothing: 'Nada',
+  over: 'sobre',
+  'Names of your own': 'Nomes próprios',
+  'Names that a chart gives to shapes, as in four = 1 3 4 6.':
+    'Nomes que uma cifra dá a formas, como em four = 1 3 4 6.',
+  'By name': 'Pelo nome',
+  'As symbols': 'Como símbolos',
   'the song was deleted. Your version stays in this browser; Songs and Sets lead to it.':
     'a música foi apagada. A sua versão fica neste navegador; Músicas e Repertórios levam a ela.',
   'the song could not be made.': 'não foi possível criar a música.',
