@@ -75,6 +75,65 @@ describe('what players type on their first day is read, or said in the chart’s
     expect(under(text)).toEqual(becomes.split('; '));
   });
 
+  // Of our own invention: how players and programs write a chart elsewhere; what each is was decided before it was read.
+  const invented: readonly (readonly [typed: string, becomes: string])[] = [
+    ['VERSE; 1 4 5 1; 6- 4 1 5', 'Verse:; 1 4 5 1; 6- 4 1 5'],
+    ['|1|4|5|1|', 'Verse:; |1|4|5|1|'],
+    ['Verse 1 & 2; 1 | 4 | 5 | 1 ||', 'Verse 1 & 2:; 1 | 4 | 5 | 1'],
+    ['# Verse; 1 4 | 5 1; ## Chorus; 4 | 5', 'Verse:; 1 4 | 5 1; Chorus:; 4 | 5'],
+    ['=== Bridge ===; 6m | 5', 'Bridge:; 6m | 5'],
+    ['-- Tag --; 4 | 5', 'Tag:; 4 | 5'],
+    ['(Intro); 1 | 4', 'Intro:; 1 | 4'],
+    ['Intro x 2; 1 | 4', 'Intro x2:; 1 | 4'],
+    ['Tag 3x; 4 | 5', 'Tag x3:; 4 | 5'],
+    ['1. Verse; 1 | 4; 2. Chorus; 4 | 5', 'Verse:; 1 | 4; Chorus:; 4 | 5'],
+    ['Ending — slow; 4 | 1', 'Ending:; * slow; 4 | 1'],
+    ['Bridge (build up); 6m | 5', 'Bridge:; * build up; 6m | 5'],
+    ['Verse [4 bars]; 1 | 4 | 5 | 1', 'Verse:; * 4 bars; 1 | 4 | 5 | 1'],
+    ['A:; 1 - - - 4 - - -', 'A:; 1 . . . | 4 . . .'],
+    ['A:; 6 m | 4 maj7 | 1 | 5 sus4', 'A:; 6m | 4maj7 | 1 | 5sus4'],
+    ['A:; 6 min | 4 major | 5 dom7', 'A:; 6m | 4 | 57'],
+    ['A:; 1 over 3 | 4 | 5 over 7', 'A:; 1/3 | 4 | 5/7'],
+    ['A:; 1 on 3 | 4', 'A:; 1/3 | 4'],
+    ['A:; - 1 | 4; - 5 | 1', 'A:; 1 | 4; 5 | 1'],
+    ['A:; • 1 | 4; • 5 | 1', 'A:; 1 | 4; 5 | 1'],
+    ['A:; // softer here; 1 | 4', 'A:; * // softer here; 1 | 4'],
+    ['A:; (softly); 1 | 4', 'A:; * (softly); 1 | 4'],
+    ['A:; 1 | 4 (hold) | 5', 'A:; 1 | 4^ | 5'],
+    ['A:; (1 | 4) x2; 5 | 1', 'A:; 1 | 4 | 1 | 4; 5 | 1'],
+    ['A:; 1 | 4 | repeat 2x', 'A:; 1 | 4 | 1 | 4'],
+    ['A:; 1 4 2x', 'A:; 1 | 4 | 1 | 4'],
+    ['A:; 1 x4; 4 x2', 'A:; 1 | 1 | 1 | 1; 4 | 4'],
+    ['A:; I / IV / | V / I /', 'A:; 1 . 4 . | 5 . 1 .'],
+    ['A:; 1⁏4⁏5⁏1', 'A:; 1 | 4 | 5 | 1'],
+    ['A:; 1 => 4 => 5', 'A:; 1 | 4 | 5'],
+    ['A:; 1 > 4 > 5', 'A:; 1 | 4 | 5'],
+    ['A:; 1 | 4 | - | 1', 'A:; 1 | 4 | . | 1'],
+    ['A:; 1 | 4 | stop | 1', 'A:; * stop; 1 | 4 | _ | 1'],
+    ['A:; 1 | 4 | rest | 1', 'A:; * rest; 1 | 4 | _ | 1'],
+    ['A:; walking down; 1 4; low the lamps; 5 1', 'A:; * walking down; 1 4; > low the lamps; 5 1'],
+    ['A:; C  G/B  Am7  F', 'A:; 1 | 5/7 | 6m7 | 4'],
+    ['A:; 1maj | 2min7 | 5dom7', 'A:; 1maj | 2min7 | 57'],
+    ['A:; 1Δ | 2-7 | 5+ | 7o', 'A:; 1Δ | 2-7 | 5+ | 7o'],
+    ['V1:; 1 | 4; B:; 6m | 5', 'V1:; 1 | 4; B:; 6m | 5'],
+  ];
+
+  test(`${invented.length} charts of our own invention are read or repaired, none without an offer`, () => {
+    const wrong = invented.flatMap(([typed, becomes]) => {
+      const chart = head + typed.replaceAll('; ', '\n').replaceAll('⁏', ';');
+      const read = parseChart(chart);
+      const problems = read.ok ? [] : read.problems;
+      const { text, left } = repaired(chart);
+      const isRight = left === '' && under(text).join('; ') === becomes;
+      const isOffered = problems.every(({ repairs }) => repairs.length > 0);
+      return isRight && isOffered ? [] : [[typed, under(text).join('; '), left]];
+    });
+    console.log(
+      `first-day charts of our own: ${invented.length - wrong.length} of ${invented.length} as meant`,
+    );
+    expect(wrong).toEqual([]);
+  });
+
   test.each([
     ['i iv V i', '6m | 2m | 3 | 6m'],
     ['i VI III VII', '6m | 4 | 1 | 5'],

@@ -31,11 +31,12 @@ export function untidyLine(text: string, around: AroundLine): UntidyLine | null 
   if (typed === '') return null;
   const heading = readShortHeading(typed);
   if (heading) {
-    const { name, times } = heading;
+    const { name, times, remark } = heading;
+    const said = remark ? `\n  * ${remark}` : '';
     return {
       kind: 'heading',
       message: 'The name of a section stands on a line of its own and ends in a colon.',
-      instead: [`${name}${times > 1 ? ` x${times}` : ''}:`],
+      instead: [`${name}${times > 1 ? ` x${times}` : ''}:${said}`],
     };
   }
   const way = navigation.exec(typed);
@@ -61,7 +62,7 @@ export function untidyLine(text: string, around: AroundLine): UntidyLine | null 
   if (bars.length > 0) {
     const instead = bars.map((one) => Array.from({ length: again.times }, () => one).join(' | '));
     // What reads in numbers already, and is only parted otherwise, the chart itself says more of.
-    const isOwn = again.times === 1 && !isTranslated(again.text, bars[0]!);
+    const isOwn = again.times === 1 && !isTranslated(typed, bars[0]!);
     return isOwn ? null : { kind: 'bars', message: messageOf(again.times), instead };
   }
   if (around.inSections && !hasOwnName(typed, around) && isSung(typed, around))
@@ -96,6 +97,10 @@ const navigation =
 
 /** A line between repeat signs, or with the number of times after it: `||: 1 | 4 :||`, `1 | 4 (x2)`. */
 function repeated(typed: string): { readonly text: string; readonly times: number } {
+  const spoken = /^(.*?[^|\s])\s*\|?\s*\(?repeat(?:\s+x?(\d{1,2})\s*(?:x|×|times)?)?\)?$/i.exec(
+    typed,
+  );
+  if (spoken) return { text: spoken[1]!, times: Math.min(16, Math.max(2, Number(spoken[2] ?? 2))) };
   const said =
     /^(.*?)\s*(?:\(\s*(?:[x×]\s*(\d{1,2})|(\d{1,2})\s*[x×])\s*\)|[x×]\s?(\d{1,2})|(\d{1,2})[x×])\s*$/i.exec(
       typed,
@@ -140,9 +145,9 @@ export function otherBars(
 
 /** The line as bars of the chart, in each way it can be meant; none where a word of it is no chord. */
 function readBars(typed: string, around: AroundLine): string[] {
-  const parted = typed
-    .replace(/\s*(?:→|⇒|->|=>|–|—|;|,|·|•)\s*/gu, ' | ')
-    .replace(/(\S)\s+-\s+(?=\S)/g, '$1 | ')
+  const parted = inSigns(typed)
+    .replace(/\s*(?:→|⇒|->|=>|–|—|;|,|·|•)\s*|\s+>\s+/gu, ' | ')
+    .replace(/([^\s|])\s+-\s+(?=[^\s|])/g, '$1 | ')
     // 1-5-6-4 is a chain of chords; 6-7 is one, a minor seventh.
     .replace(chain, (all) => all.replaceAll('-', ' | '))
     .replace(/\|{2,}/g, '|');
@@ -165,6 +170,25 @@ function readBars(typed: string, around: AroundLine): string[] {
   const most = Math.min(2, Math.max(...bars.flat().map((ways) => ways.length)));
   return Array.from({ length: most }, (_, way) =>
     bars.map((words) => words.map((ways) => ways[way] ?? ways[0]!).join(' ')).join(' | '),
+  );
+}
+
+/** What others say in words or with a space, in the signs of a chart. */
+function inSigns(typed: string): string {
+  return (
+    typed
+      // A list of lines is no music.
+      .replace(/^[-•*]\s+(?=[b#♭♯]?[1-7A-GIV])/u, '')
+      // Strokes one after the other are beats.
+      .replace(/(?<=\s)-(?=\s+-(?:\s|$))|(?<=\s-\s+)-(?=\s|$)/g, '.')
+      .replace(/(?<=[1-7])\s+(?:minor|min|m)(?=7?(?:[\s|/]|$))/g, 'm')
+      .replace(/(?<=[1-7])\s+(?:major|maj|M)(?=7(?:[\s|/]|$))/g, 'maj')
+      .replace(/(?<=[1-7])\s+(?:major|maj)(?=[\s|/]|$)/g, '')
+      .replace(/(?<=[1-7])\s+(?=(?:sus[24]?|dim7?|aug|add[249])(?:[\s|/]|$))/g, '')
+      .replace(/(?<=[1-7])\s+dom7(?=[\s|/]|$)/g, '7')
+      .replace(/(?<=[^\s|])\s+(?:over|on)\s+(?=[b#♭♯]?[1-7](?:[\s|]|$))/gu, '/')
+      .replace(/(?<=[^\s|(])\s*\(hold\)/gi, '^')
+      .replace(/(?<=^|[\s|])\(?(?:rest|tacet|silence)\)?(?=$|[\s|])/gi, '_')
   );
 }
 
