@@ -42,14 +42,40 @@ const ending = (type: string, number: string) =>
 const mark = (name: string) =>
   `<direction><direction-type><rehearsal>${name}</rehearsal></direction-type></direction>`;
 
-/** A score in a line of signs: `|:` and `:|`, `:3|` for three times, `[1` and `[2` with `]` for endings, `V=` for a mark. */
+/** What leads players elsewhere: at the beginning of a measure, or at its end; as a sound, or as it is drawn and said. */
+const way: Readonly<Record<string, readonly [where: 'before' | 'after', xml: string]>> = {
+  '@S': ['before', '<direction><direction-type><segno/></direction-type></direction>'],
+  '@C': [
+    'before',
+    '<direction><direction-type><coda/></direction-type><sound coda="1"/></direction>',
+  ],
+  '@to': [
+    'after',
+    '<direction><direction-type><coda/></direction-type><direction-type><words>To Coda</words></direction-type></direction>',
+  ],
+  '@F': ['after', '<direction><direction-type><words>Fine</words></direction-type></direction>'],
+  '@DC': ['after', '<direction><sound dacapo="yes"/></direction>'],
+  '@DS': [
+    'after',
+    '<direction><direction-type><words>D.S. al Coda</words></direction-type></direction>',
+  ],
+};
+
+/**
+ * A score in a line of signs: `|:` and `:|`, `:3|` for three times, `[1` and `[2` with `]` for endings, `V=` for a mark, `@S` and
+ * its kin for the way.
+ */
 function drawn(signs: string): string {
   const measures: { before: string; degree: number; after: string }[] = [];
   let before = '';
   let open = '';
-  for (const [sign] of signs.matchAll(/\|:|:\d?\||\[[\d,]+|\]|[A-Z]=|[1-7]/g)) {
+  for (const [sign] of signs.matchAll(/@\w+|\|:|:\d?\||\[[\d,]+|\]|[A-Z]=|[1-7]/g)) {
     const last = measures.at(-1)!;
-    if (sign === '|:') before += repeatLine('forward');
+    if (sign in way) {
+      const [where, xml] = way[sign]!;
+      if (where === 'before') before += xml;
+      else last.after += xml;
+    } else if (sign === '|:') before += repeatLine('forward');
     else if (sign.startsWith(':')) last.after += repeatLine('backward', Number(sign[1]) || 2);
     else if (sign.startsWith('[')) before += ending('start', (open = sign.slice(1)));
     else if (sign === ']') last.after += ending('stop', open);
@@ -83,6 +109,18 @@ describe('the order of a score', () => {
     ['I= 7 V= |: 1 C= 2 [1 3 ] :| [2 4 ] B= 5', '7' + '123' + '124' + '5'],
     ['|: 1 :| |: 2 :| |: 3 :|', '112233'],
     ['V= 1 |: 2 :| C= 3 |: 4 :3|', '122' + '3444'],
+    // Jumps; what is played again after one is played once.
+    ['1 2 @F 3 4 @DC', '1234' + '12'],
+    ['1 @S 2 3 @to 4 5 @DS @C 6 7', '12345' + '23' + '67'],
+    ['1 @to 2 @DC @C 3', '12' + '1' + '3'],
+    ['|: 1 2 :| @to 3 @DC @C 4', '1212' + '3' + '12' + '4'],
+    ['1 @S |: 2 :3| 3 @to 4 @DS @C |: 5 :|', '1' + '222' + '34' + '23' + '55'],
+    ['1 @S |: 2 [1 3 ] :| [2 4 ] @to 5 @DS @C 6', '1' + '2324' + '5' + '24' + '6'],
+    ['1 2 @DC', '12' + '12'],
+    ['1 @S 2 @DS 3', '12' + '2' + '3'],
+    // Signs that lead nowhere.
+    ['1 2 @DS 3', '123'],
+    ['1 @to 2 @C 3', '123'],
   ])('%s is played %s', (signs, order) => {
     expect(played(drawn(signs))).toBe(order);
   });

@@ -123,7 +123,7 @@ class PartReader {
   #ending: Phrase['when'] = null;
   #strange = new Set<string>();
   #moved = 0;
-  #jumps = 0;
+  #lostSigns = 0;
   /** The number of the measure that is being taken, as the score says it. */
   #measure = 0;
   #same = false;
@@ -206,7 +206,7 @@ class PartReader {
     const isPickup = isShort && length > 0 && length < barTicks(this.#meter);
     this.#addBar(isPickup ? { ...measure, implicit: true } : measure, section, breaks);
     if (measure.endingStops) this.#ending = null;
-    this.#jumps += measure.jumps ? 1 : 0;
+    section.signs.push(...measure.signs);
   }
 
   #takeHead(measure: ReadMeasure, index: number): void {
@@ -248,6 +248,7 @@ class PartReader {
       directions: [],
       phrases: [],
       instead: [],
+      signs: [],
     });
     this.#announced = this.#song.meter;
     this.#ending = null;
@@ -340,8 +341,12 @@ class PartReader {
       return [];
     });
     if (this.#song.road) return;
-    const road = orderOf(this.#named(over.length > 0), over);
+    const jumps = this.#sections.some(({ signs }) => signs.length > 0);
+    const { road, lost } = orderOf(this.#named(over.length > 0 || jumps), over);
+    this.#lostSigns = lost;
     if (road) this.#song = { ...this.#song, road };
+    if (road && jumps)
+      this.guessed.push('Jumps (da capo, segno, coda, fine) are the order of the sections.');
   }
 
   /** The sections, each with a name of its own where an order has to tell them apart. */
@@ -378,9 +383,9 @@ class PartReader {
       this.guessed.push(
         `${counted(this.#moved, 'chord')} moved to the nearest place that the metre parts a bar at.`,
       );
-    if (this.#jumps > 0)
+    if (this.#lostSigns > 0)
       this.dropped.push(
-        `${counted(this.#jumps, 'jump')} (da capo, segno or coda). Write the order as a roadmap.`,
+        `${counted(this.#lostSigns, 'jump')} (da capo or segno) that lead nowhere. Write the order as a roadmap.`,
       );
     const song = withKnownRoad({ ...this.#song, sections }, this.dropped);
     return {

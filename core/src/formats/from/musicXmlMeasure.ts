@@ -48,11 +48,19 @@ export interface ReadMeasure {
   readonly times: number;
   readonly ending: { readonly times: readonly number[] } | null;
   readonly endingStops: boolean;
-  readonly jumps: boolean;
+  /** The signs by which players find their way: those of its beginning, then those of its end. */
+  readonly signs: readonly WaySign[];
 }
+
+/** Signs of the beginning of a measure, and of its end. */
+export const openingSigns = ['segno', 'coda'] as const;
+export const closingSigns = ['to coda', 'fine', 'da capo', 'dal segno'] as const;
+export type WaySign = (typeof openingSigns)[number] | (typeof closingSigns)[number];
 
 /** What is known when a measure begins. */
 export interface MeasureContext {
+  /** Written by this program: words are directions of the chart, whatever they say. */
+  readonly own: boolean;
   readonly key: Key;
   /** Divisions of a quarter. */
   readonly divisions: number;
@@ -148,7 +156,9 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
       directions
         .map((one) => textOf(one, 'direction-type', 'rehearsal').trim())
         .find((text) => text !== '') ?? null,
-    words: words.filter((text) => text !== '' && !feelOf(text) && !saysTempo(text)),
+    words: words.filter(
+      (text) => text !== '' && !feelOf(text) && !saysTempo(text) && (context.own || !signOf(text)),
+    ),
     slowTo: firstOf(words, slowToOf),
     aTempo: words.some((text) => aTempo.test(text)),
     saidTempo: firstOf(words, tempoOfWords),
@@ -171,10 +181,54 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     ),
     ending: starts ? { times: endingTimes(starts.attributes['number'] ?? '') } : null,
     endingStops: endings.some(({ attributes }) => attributes['type'] !== 'start'),
-    jumps: sounds.some((one) =>
-      ['dacapo', 'dalsegno', 'tocoda'].some((name) => one?.attributes[name] !== undefined),
-    ),
+    signs: signsIn(directions, sounds, context.own),
   };
+}
+
+/** The attributes of a sound that say where players go (MusicXML 4.0, from memory). */
+const soundSigns: readonly (readonly [attribute: string, sign: WaySign])[] = [
+  ['segno', 'segno'],
+  ['coda', 'coda'],
+  ['tocoda', 'to coda'],
+  ['fine', 'fine'],
+  ['dacapo', 'da capo'],
+  ['dalsegno', 'dal segno'],
+];
+
+/** The same in words over a measure. */
+const wordSigns: readonly (readonly [pattern: RegExp, sign: WaySign])[] = [
+  [/^to (?:the )?coda\b/i, 'to coda'],
+  [/^fine\b/i, 'fine'],
+  [/^(?:d\.?\s?c\.?(?:\s|$)|da capo\b)/i, 'da capo'],
+  [/^(?:d\.?\s?s\.?(?:\s|$)|dal segno\b)/i, 'dal segno'],
+];
+
+function signOf(words: string): WaySign | null {
+  return wordSigns.find(([pattern]) => pattern.test(words))?.[1] ?? null;
+}
+
+function signsIn(
+  directions: readonly XmlElement[],
+  sounds: readonly (XmlElement | null)[],
+  own: boolean,
+): WaySign[] {
+  const said = sounds.flatMap((one) =>
+    soundSigns.flatMap(([attribute, sign]) =>
+      one?.attributes[attribute] === undefined ? [] : [sign],
+    ),
+  );
+  if (own) return said;
+  const types = directions.flatMap((one) => childrenOf(one, 'direction-type'));
+  const inWords = types.flatMap((type) =>
+    childrenOf(type, 'words').flatMap(({ text }) => signOf(text.trim()) ?? []),
+  );
+  const drawn = types.flatMap((type): WaySign[] => {
+    if (child(type, 'segno')) return ['segno'];
+    // The sign that leads to a coda is drawn like the one that it begins with.
+    const leads = said.includes('to coda') || inWords.includes('to coda');
+    return child(type, 'coda') && !leads ? ['coda'] : [];
+  });
+  return [...new Set([...said, ...inWords, ...drawn])];
 }
 
 function endingTimes(number: string): number[] {

@@ -1,5 +1,5 @@
 import { barTicks, type Meter } from '../../chart/meter.ts';
-import type { ReadMeasure } from './musicXmlMeasure.ts';
+import { openingSigns, type ReadMeasure } from './musicXmlMeasure.ts';
 
 /** How long what is written in a measure is, in ticks. */
 export function lengthOf({ notes }: ReadMeasure): number {
@@ -30,7 +30,10 @@ export function inPieces(measure: ReadMeasure, meter: Meter): ReadMeasure[] {
       notes: within(measure.notes, piece),
       sung: within(measure.sung, piece),
       ...(isFirst ? {} : behind),
-      ...(isLast ? {} : { goesBack: false, endingStops: false, jumps: false }),
+      ...(isLast ? {} : { goesBack: false, endingStops: false }),
+      signs: measure.signs.filter((sign) =>
+        openingSigns.some((one) => one === sign) ? isFirst : isLast,
+      ),
     };
   });
 }

@@ -108,7 +108,7 @@ function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: In
     own.divisions = divisionsIn(measure) ?? own.divisions;
     const { said, holds: inKey } = keys[index]!;
     const read: ReadMeasure = {
-      ...readMeasure(measure, { key: inKey, divisions: own.divisions }),
+      ...readMeasure(measure, { key: inKey, divisions: own.divisions, own: parts.own }),
       key: said,
       ...byNotes[index],
       ...(parts.hasTune ? {} : { sung: [] }),
@@ -117,7 +117,11 @@ function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: In
     const sung = parts.sung?.[index];
     if (!sung) return parts.own ? [read] : inPieces(read, holds);
     other.divisions = divisionsIn(sung) ?? other.divisions;
-    const { lyrics, notes } = readMeasure(sung, { key: inKey, divisions: other.divisions });
+    const { lyrics, notes } = readMeasure(sung, {
+      key: inKey,
+      divisions: other.divisions,
+      own: parts.own,
+    });
     return inPieces({ ...read, lyrics, sung: notes }, holds);
   });
 }

@@ -19,6 +19,7 @@ import {
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
 import { formatKey, type Key } from '../../pitch/key.ts';
 import { oneLine } from '../imported.ts';
+import type { WaySign } from './musicXmlMeasure.ts';
 
 /** A section of a score while its measures are taken. */
 export interface OpenSection {
@@ -34,6 +35,7 @@ export interface OpenSection {
   hands: SaidHands;
   readonly phrases: { when: Phrase['when']; bars: Bar[]; tune: TuneBar[]; words: string[][] }[];
   readonly instead: string[];
+  readonly signs: WaySign[];
 }
 
 /** True for words over a score that are a line of the chart's section: how fast it goes, what its hands do and hold. */
@@ -78,7 +80,7 @@ function takeHands(words: string, section: OpenSection): boolean {
 
 /** The section as the chart has it; what of it cannot be read is told. */
 export function finished(
-  { instead, phrases, from: _from, key: _key, ...section }: OpenSection,
+  { instead, phrases, from: _from, key: _key, signs: _signs, ...section }: OpenSection,
   song: Song,
   dropped: string[],
 ): Section {
