@@ -3,27 +3,33 @@ import { noteValues } from './noteValues.ts';
 import { valueElements } from './valueElements.ts';
 import { element, type XmlElement } from '../xml.ts';
 
-/**
- * The slashes of a slot: as many tied notes as its length needs; silence as rests. Beside a tune they are a second voice
- * that is not printed, and keep what the chords wear.
- */
+/** How slashes stand. */
+export interface SlashWay {
+  /** A second voice that is not printed, beside a tune or beside slashes that show pushes: it keeps what the chords wear. */
+  readonly isHidden: boolean;
+  /** They go on what came early in the bar before; or come early, and go on in the next. */
+  readonly tiedIn?: boolean;
+  readonly tiedOut?: boolean;
+}
+
+/** The slashes of a slot: as many tied notes as its length needs; silence as rests. */
 export function slashes(
   slot: Slot,
   chord: ChordSlot | null,
   words: readonly string[],
-  isBesideTune: boolean,
+  { isHidden, tiedIn = false, tiedOut = false }: SlashWay,
 ): XmlElement[] {
   const silent = slot.kind === 'rest';
   const values = noteValues(slot.ticks);
-  const goesOn = slot.kind === 'held';
+  const goesOn = slot.kind === 'held' || tiedIn;
   return values.map((value, index) => {
-    const starts = index < values.length - 1;
+    const starts = index < values.length - 1 || tiedOut;
     const stops = index > 0 || goesOn;
     const ties = silent ? [] : [...(stops ? ['stop'] : []), ...(starts ? ['start'] : [])];
     const isLast = index === values.length - 1;
     return element(
       'note',
-      isBesideTune ? { 'print-object': 'no' } : {},
+      isHidden ? { 'print-object': 'no' } : {},
       ...(silent
         ? [element('rest')]
         : [
@@ -36,7 +42,7 @@ export function slashes(
           ]),
       element('duration', {}, value.ticks),
       ...ties.map((tie) => element('tie', { type: tie })),
-      element('voice', {}, isBesideTune ? 2 : 1),
+      element('voice', {}, isHidden ? 2 : 1),
       ...valueElements(value),
       !silent && element('notehead', {}, 'slash'),
       notationsOf(

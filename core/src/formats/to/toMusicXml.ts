@@ -29,6 +29,7 @@ import {
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
 import { slashes } from './musicXmlSlashes.ts';
+import { shownPushes } from './shownPushes.ts';
 import { tuneNotes } from './musicXmlTune.ts';
 import { element, writeXml, type XmlElement } from '../xml.ts';
 
@@ -68,6 +69,8 @@ class LeadWriter {
   #wasSame = false;
   /** The tune of every measure in the order they are written, and the note that sounds where the next one begins. */
   readonly #tunes: readonly TuneBar[];
+  /** What every measure begins with, likewise: it may come early, in the measure before. */
+  readonly #firstSlots: readonly (Slot | null)[];
   #written = 0;
   #sounding: TuneNote | null = null;
 
@@ -75,10 +78,12 @@ class LeadWriter {
     this.#song = inRepeats(song);
     this.#key = key;
     this.#harmony = harmony;
-    this.#tunes = this.#song.sections.flatMap(({ phrases }) =>
-      phrases
-        .filter(({ when }) => when?.kind !== 'instead')
-        .flatMap(({ bars, tune }) => bars.map((_, place) => tune[place] ?? [])),
+    const played = this.#song.sections.flatMap(({ phrases }) =>
+      phrases.filter(({ when }) => when?.kind !== 'instead'),
+    );
+    this.#tunes = played.flatMap(({ bars, tune }) => bars.map((_, place) => tune[place] ?? []));
+    this.#firstSlots = played.flatMap(({ bars }) =>
+      bars.map((bar) => (bar.kind === 'played' ? (bar.slots[0] ?? null) : null)),
     );
   }
 
@@ -212,9 +217,21 @@ class LeadWriter {
     const from = pickup ? firstSound(slots, tune) : 0;
     const sounding = partOf(slots, from);
     const isSet = tune.some(({ kind }) => kind === 'note');
+    const shown =
+      tune.length === 0 && bar.kind === 'played'
+        ? shownPushes(sounding, this.#firstSlots[this.#written] ?? null)
+        : null;
+    const isHidden = tune.length > 0 || shown !== null;
     const notes = sounding.flatMap((slot, index) =>
-      this.#slot(slot, index === 0 && !isSet ? words : [], tune.length > 0),
+      this.#slot(slot, index === 0 && !isSet && !shown ? words : [], isHidden),
     );
+    const printed = (shown ?? []).flatMap(({ slot, ...way }, index) =>
+      slashes(slot, slot.kind === 'chord' && !way.tiedIn ? slot : null, index === 0 ? words : [], {
+        isHidden: false,
+        ...way,
+      }),
+    );
+    const back = element('backup', {}, element('duration', {}, ticksOf(sounding)));
     const sung =
       tune.length === 0
         ? []
@@ -226,16 +243,25 @@ class LeadWriter {
             element('backup', {}, element('duration', {}, barTicks(meter) - from)),
           ];
     this.#sounding = soundingAfter(tune, this.#sounding);
-    return element('measure', attributes, ...left, ...feel, ...sung, ...notes, ...right);
+    return element(
+      'measure',
+      attributes,
+      ...left,
+      ...feel,
+      ...sung,
+      ...(shown ? [...printed, back] : []),
+      ...notes,
+      ...right,
+    );
   }
 
-  #slot(slot: Slot, words: readonly string[], isBesideTune: boolean): XmlElement[] {
+  #slot(slot: Slot, words: readonly string[], isHidden: boolean): XmlElement[] {
     if (slot.kind === 'chord')
       return [
         harmonyElement(slot, this.#key, this.#harmony),
-        ...slashes(slot, slot, words, isBesideTune),
+        ...slashes(slot, slot, words, { isHidden }),
       ];
-    return slashes(slot, null, words, isBesideTune);
+    return slashes(slot, null, words, { isHidden });
   }
 }
 
