@@ -158,9 +158,9 @@ test('a list of songs becomes songs; a compressed score is unpacked', async ({ p
 test('files of a folder become songs, one that is there a new version of it; the same once more is left out', async ({
   page,
 }) => {
-  await writeSong(page, 'title: Ferry Lamp\nkey: D\n\nVerse:\n  1 | 4 | 5 | 1');
+  await writeSong(page, 'title: Wharf Lamp\nkey: D\n\nVerse:\n  1 | 4 | 5 | 1');
   const files: readonly Brought[] = [
-    ['lamp.txt', 'Ferry Lamp\n\nVerse\nG  C  D7  G\nLow the lamp is burning\n'],
+    ['lamp.txt', 'Wharf Lamp\n\nVerse\nG  C  D7  G\nLow the lamp is burning\n'],
     ['ropes.txt', 'Ropes and Rain\nKey: A\n\nVerse\n| A | D | E | A |\n'],
     ['broken.mid', 'MThd'],
   ];
@@ -171,8 +171,8 @@ test('files of a folder become songs, one that is there a new version of it; the
   await expect(row('lamp.txt')).toContainText('The library has another song of this title.');
   await expectAccessible(page);
 
-  await review(page).getByRole('button', { name: 'Ferry Lamp' }).click();
-  await expect(review(page)).toContainText('There is a “Ferry Lamp” in the library');
+  await review(page).getByRole('button', { name: 'Wharf Lamp' }).click();
+  await expect(review(page)).toContainText('There is a “Wharf Lamp” in the library');
   await expect(review(page).locator('pre')).toHaveText(/^G {2}C {2}D7 {2}G\s+Low the lamp/);
   await review(page)
     .getByLabel('What becomes of it')
@@ -180,7 +180,7 @@ test('files of a folder become songs, one that is there a new version of it; the
   await page.getByRole('button', { name: 'All 3 files' }).click();
   await page.getByRole('button', { name: 'Keep 2 songs' }).click();
   await expect(page).toHaveURL(/\/songs$/);
-  await openSong(page, 'Ferry Lamp');
+  await openSong(page, 'Wharf Lamp');
   await expect(editor(page)).toContainText('1 | 4 | 57 | 1');
   await fromMenu(page, 'Earlier versions');
   const versions = page.getByRole('dialog', { name: 'Earlier versions' });

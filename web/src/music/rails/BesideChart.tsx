@@ -18,7 +18,7 @@ const Sections = styled.div`
 
 const Line = styled.div<{ $wide: boolean }>`
   display: grid;
-  grid-template-columns: ${({ $wide }) => ($wide ? 'minmax(0, 2fr) minmax(0, 3fr)' : 'minmax(0, 1fr)')};
+  grid-template-columns: ${({ $wide }) => ($wide ? 'minmax(0, 1fr) minmax(0, 1fr)' : 'minmax(0, 1fr)')};
   gap: ${({ $wide }) => ($wide ? '0 24px' : '10px')};
   align-items: end;
   padding: 10px 0;
@@ -50,7 +50,7 @@ export function BesideChart(props: BesideChartProps) {
   const isWide = width >= wideFrom;
   const room = useMemo(
     () => ({
-      width: isWide ? Math.floor((width - gap) * 0.6) : width,
+      width: isWide ? Math.floor((width - gap) / 2) : width,
       names: 'above' as const,
       joined: false,
     }),

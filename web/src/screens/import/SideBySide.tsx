@@ -1,7 +1,6 @@
 import {
   answerTo,
   expand,
-  noDecisions,
   type Decisions,
   type ImportQuestion,
   type LineSource,
@@ -81,10 +80,15 @@ const Typed = styled.pre`
   background: var(--card);
   color: var(--ink);
   font:
-    14px/1.45 'Music Signs',
+    13px/1.5 'Music Signs',
     monospace;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
+  /* A line of chords and the words under it are moved sideways together: parted, neither would stand over the other. */
+  &[data-aligned] {
+    white-space: pre;
+    overflow-x: auto;
+  }
 `;
 
 interface SideBySideProps {
@@ -110,7 +114,7 @@ export function SideBySide(props: SideBySideProps) {
       return { key: part?.key ?? song.key, lift: part?.lift ?? 0 };
     });
   }, [song]);
-  const hands = (decisions ?? noDecisions).hands;
+  const { hands } = decisions;
   const sound = useSongSound({ id: 'import', song, key: song.key, hands }, view, notHeard);
   return (
     <BesideChart
@@ -175,11 +179,27 @@ export function SideBySide(props: SideBySideProps) {
                 />
               ))}
             </From>
-            {source ? <Typed>{source.text}</Typed> : null}
+            {source ? <SourceText source={source} /> : null}
           </Beside>
         );
       }}
     />
+  );
+}
+
+/** From so many letters on a line may not fit, and is moved sideways, by keys as well. */
+const longLine = 36;
+
+function SourceText({ source }: { source: LineSource }) {
+  if (source.unit === 'measure') return <Typed>{source.text}</Typed>;
+  const isLong = source.text.split('\n').some((line) => line.length > longLine);
+  return (
+    <Typed
+      data-aligned=""
+      {...(isLong ? { tabIndex: 0, role: 'group', 'aria-label': whereFrom(source) } : {})}
+    >
+      {source.text}
+    </Typed>
   );
 }
 
