@@ -1,3 +1,4 @@
+import { editBetween } from '@intervallum/core';
 import { ChevronLeft, FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -101,8 +102,8 @@ export function ImportScreen() {
   const onPaste = (text: string) => {
     setPasted(text);
     if (text.trim() === '') return choose([]);
-    // While one types it stays the same song, with what was said of it.
-    const before = brought.find(({ isPasted }) => isPasted);
+    // While one types it stays the same song, with what was said of it; another text is another song.
+    const before = isEdited(pasted, text) ? brought.find(({ isPasted }) => isPasted) : undefined;
     const bytes = new Blob([text]);
     const hints = before?.hints ?? firstHints(language, chordsInBar);
     const next = bring({ name: '', bytes, isPasted: true }, { ...hints });
@@ -208,6 +209,12 @@ export function ImportScreen() {
       </Sides>
     </Page>
   );
+}
+
+/** Whether a text is another one with something changed in it: more of it stands than does not. */
+function isEdited(before: string, after: string): boolean {
+  const { from, to, insert } = editBetween(before, after);
+  return 2 * (to - from + insert.length) <= Math.max(before.length, after.length);
 }
 
 /** What is brought, with what was understood of it and what becomes of it. */
