@@ -20,6 +20,7 @@ import {
   type TuneEvent,
 } from '../src/index.ts';
 import { inRepeats } from '../src/formats/to/inRepeats.ts';
+import { runs } from './deep.ts';
 import { chords, keys, songs } from './generators.ts';
 import { key } from './read.ts';
 
@@ -124,7 +125,7 @@ describe('MusicXML, out and back', () => {
             .replace(/- /g, '-');
         expect(withoutRoad(back)).toBe(withoutRoad(held));
       }),
-      { numRuns: 120, endOnFailure: true },
+      { numRuns: runs(60), endOnFailure: true },
     );
   });
 
