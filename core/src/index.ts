@@ -40,7 +40,7 @@ export type {
   Shape,
   StackChord,
 } from './chord/chord.ts';
-export { hasFigure, rootOf } from './chord/chord.ts';
+export { bassOf, hasFigure, rootOf } from './chord/chord.ts';
 export type { NumberStyle, Symbols } from './chord/reading.ts';
 export type { ChordParts } from './chord/formatChord.ts';
 export type { ChordTone, Role, Weight } from './chord/tones.ts';

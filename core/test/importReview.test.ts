@@ -76,6 +76,14 @@ describe('what was decided without being sure is decided otherwise', () => {
   });
 });
 
+test('what is said beside the name of a section is a direction of it', () => {
+  const { song } = imported('T\nKey: G\n\nBridge (build up)\nEm C\n\nEnding — slow\nG D\n');
+  expect(song.sections.map(({ name, directions }) => [name, directions])).toEqual([
+    ['Bridge', ['build up']],
+    ['Ending', ['slow']],
+  ]);
+});
+
 describe('a section in another key', () => {
   const lifted = (last: string) =>
     `T\n\nVerse\nG D Em C\n\nChorus\nC G D Em\nC D G G\n\nChorus\n${last}\n\nTag\nC D G\n`;

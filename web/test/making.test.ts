@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { noDecisions } from '@intervallum/core';
+import { noDecisions, parseChart } from '@intervallum/core';
 import type { Answer } from '../src/queries/client.ts';
 import { createMaker } from '../src/queries/making.ts';
 import { fateOf } from '../src/screens/import/brought.ts';
@@ -108,7 +108,7 @@ const song = {
   kind: 'song',
   format: 'text',
   chart: 'title: A\n',
-  facts: factsOf('title: A\n'),
+  facts: factsOf(parseChart('title: A\n')),
   decisions: noDecisions,
   keys: [],
   guessed: [],

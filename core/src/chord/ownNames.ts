@@ -1,5 +1,12 @@
 import { degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
-import { sortedFigures, type Chord, type Figure, type NamedChord } from './chord.ts';
+import { fold } from '../pitch/note.ts';
+import {
+  figureSemitones,
+  sortedFigures,
+  type Chord,
+  type Figure,
+  type NamedChord,
+} from './chord.ts';
 
 /** A name that a player gives to a shape: of the key, which takes a bass, or of a chord, which is put on a degree. */
 export type OwnName =
@@ -19,8 +26,6 @@ export function onRoot(root: Degree, figures: readonly Figure[]): NamedChord {
   };
 }
 
-const majorSteps = [0, 2, 4, 5, 7, 9, 11];
-
 /** By how much the third, fifth or seventh over a degree of the key differs from that of a major scale. */
 function alterInKey(root: Degree, figure: Figure['figure']): number {
   if (figure !== 3 && figure !== 5 && figure !== 7) return 0;
@@ -29,7 +34,7 @@ function alterInKey(root: Degree, figure: Figure['figure']): number {
   const step = ((root.step - 1 + figure - 1) % 7) + 1;
   const from = degreeSemitones(root);
   const to = degreeSemitones({ step: step as Degree['step'], alter: 0 });
-  return ((to - from + 12) % 12) - majorSteps[figure - 1]!;
+  return fold(to - from, 12) - figureSemitones({ figure, alter: 0 });
 }
 
 /**

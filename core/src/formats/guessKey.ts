@@ -40,9 +40,12 @@ const points = {
   halfClose: 5,
 } as const;
 
+/** So many of the likeliest keys are spelled as the chords are; nobody is shown the others. */
+const mostSpelled = 5;
+
 /**
  * The keys that a row of chords may be in, likeliest first. Chords are taken as `fromLetters` reads them in C major.
- * @returns the 24 keys of everyday use, spelled as the chords are; the first is the guess
+ * @returns the 24 keys of everyday use, the likeliest spelled as the chords are; the first is the guess
  */
 export function guessKey(chords: readonly Chord[]): KeyGuess[] {
   const heard = chords.map((chord) => ({
@@ -53,7 +56,7 @@ export function guessKey(chords: readonly Chord[]): KeyGuess[] {
   const scored = (['major', 'minor'] as const).flatMap((mode) =>
     Array.from({ length: 12 }, (_, above) => {
       const key = simplestKey(above, mode);
-      return { key: spelledFor(chords, key), score: scoreOf(heard, key) };
+      return { key, score: scoreOf(heard, key) };
     }),
   );
   // Points become shares: three more make a key about three times as likely.
@@ -62,7 +65,10 @@ export function guessKey(chords: readonly Chord[]): KeyGuess[] {
   const all = weights.reduce((sum, { weight }) => sum + weight, 0);
   return weights
     .map(({ key, weight }) => ({ key, likelihood: weight / all }))
-    .sort((one, other) => other.likelihood - one.likelihood);
+    .sort((one, other) => other.likelihood - one.likelihood)
+    .map((guess, place) =>
+      place < mostSpelled ? { ...guess, key: spelledFor(chords, guess.key) } : guess,
+    );
 }
 
 interface Heard {

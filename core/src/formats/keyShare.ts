@@ -7,8 +7,8 @@ import { pitchClass } from '../pitch/note.ts';
 const readIn: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
 
 /**
- * When chords are taken to be in another key than the one that is known (common practice, no published source): it has chords enough to tell, most
- * of them are not of the key so far, and nearly all are of one that they make likely.
+ * When chords are taken to be in another key than the one that is known (common practice, no published source): there are enough
+ * of them to tell, most are not of the key so far, and nearly all are of one that they make likely.
  */
 export const needs = { chords: 4, strange: 0.5, own: 0.9, likelihood: 0.5 } as const;
 

@@ -75,6 +75,19 @@ export function transposeKey(key: Key, semitones: number): Key {
   return simplestKey(pitchClass(key.tonic) + semitones, key.mode);
 }
 
+/** A key some half steps higher; its own spelling where it stays. */
+export function raised(key: Key, semitones: number): Key {
+  return semitones === 0 ? key : transposeKey(key, semitones);
+}
+
+/** Half steps up or down from one key to another, by their relative majors; 0 for keys of one signature. */
+export function liftBetween(one: Key, other: Key): number {
+  if (sameKey(one, other)) return 0;
+  const up =
+    (pitchClass(relativeMajor(other).tonic) - pitchClass(relativeMajor(one).tonic) + 12) % 12;
+  return up > 6 ? up - 12 : up;
+}
+
 /** The twelve keys of a mode from C (or C minor) up by half steps, each in its simplest spelling. */
 export function twelveKeys(mode: Mode): Key[] {
   return Array.from({ length: 12 }, (_, semitones) => simplestKey(semitones, mode));

@@ -20,6 +20,7 @@ import {
   type Decisions,
   type WishedNames,
   withNames,
+  type ChartResult,
 } from '@intervallum/core';
 import { strFromU8, unzipSync } from 'fflate';
 import { factsOf, type SongFacts } from './songFacts.ts';
@@ -88,7 +89,8 @@ export function readSource({ name, bytes }: Source, hints: SourceHints): Underst
   if (/^\s*</.test(text)) return song('MusicXML', fromMusicXml(text, { key, answers }), hints);
   if (/^\s*[{[]\s*["}\]]/.test(text)) return songFile(text);
   if (/\.csv$/i.test(name)) return list(text);
-  if (isChart(text)) return asChart(text);
+  const chart = chartIn(text);
+  if (chart) return asChart(chart, 'chart text', noDecisions);
   return song('text', fromText(text, { key, language, answers }), hints);
 }
 
@@ -109,7 +111,7 @@ function song(format: Format, read: Result<Imported>, hints: SourceHints): Under
     kind: 'song',
     format,
     chart,
-    facts: factsOf(chart),
+    facts: factsOf(parseChart(chart)),
     decisions: noDecisions,
     keys,
     guessed,
@@ -123,18 +125,7 @@ function songFile(text: string): Understood {
   const read = readSongFile(text);
   if (!read.ok) return none(read.message);
   const { chart, decisions } = read.value;
-  return {
-    kind: 'song',
-    format: 'song file',
-    chart,
-    facts: factsOf(chart),
-    decisions,
-    keys: [],
-    guessed: [],
-    dropped: [],
-    questions: [],
-    sources: linesOfChart(chart),
-  };
+  return asChart(parseChart(chart), 'song file', decisions);
 }
 
 function list(text: string): Understood {
@@ -143,27 +134,28 @@ function list(text: string): Understood {
   return { kind: 'list', charts: read.value.songs.map(printChart), dropped: read.value.dropped };
 }
 
-/** A chart in this program's own text says its key, and reads with few problems for its length, if any. */
-function isChart(text: string): boolean {
+/** A chart in this program's own text says its key, and reads with few problems for its length, if any; null for another text. */
+function chartIn(text: string): ChartResult | null {
   // What is longer is no chart; and a line's white space stays within its line, or each line would look at all others.
-  if (text.length > chartLimits.characters) return false;
-  if (!/^[ \t]*key[ \t]*:/im.test(text) || !/:[ \t]*$/m.test(text)) return false;
+  if (text.length > chartLimits.characters) return null;
+  if (!/^[ \t]*key[ \t]*:/im.test(text) || !/:[ \t]*$/m.test(text)) return null;
   const read = parseChart(text);
-  return read.ok || 6 * read.problems.length <= read.barPlaces.length;
+  return read.ok || 6 * read.problems.length <= read.barPlaces.length ? read : null;
 }
 
-function asChart(chart: string): Understood {
+/** A chart as it is typed, each of its lines the source of itself. */
+function asChart(read: ChartResult, format: Format, decisions: Decisions): Understood {
   return {
     kind: 'song',
-    format: 'chart text',
-    chart,
-    facts: factsOf(chart),
-    decisions: noDecisions,
+    format,
+    chart: read.text,
+    facts: factsOf(read),
+    decisions,
     keys: [],
     guessed: [],
     dropped: [],
     questions: [],
-    sources: linesOfChart(chart),
+    sources: linesOfChart(read),
   };
 }
 
@@ -212,10 +204,8 @@ function unzipScore(bytes: Uint8Array): { readonly xml: string } | string {
   return score ? { xml: strFromU8(score) } : 'There is no score in this compressed file.';
 }
 
-/** The lines of a chart, each the source of itself. */
-function linesOfChart(chart: string): (LineSource | null)[][] {
-  const { sectionLines } = parseChart(chart);
-  const lines = linesOf(chart);
+function linesOfChart({ text, sectionLines }: ChartResult): (LineSource | null)[][] {
+  const lines = linesOf(text);
   return sectionLines.map(({ phrases }) =>
     phrases.map(({ bars }) => ({
       unit: 'line',

@@ -1,4 +1,4 @@
-import { parseChart, type Key } from '@intervallum/core';
+import type { ChartResult, Key } from '@intervallum/core';
 
 /** What of a chart is told before anybody opens it. */
 export interface SongFacts {
@@ -10,8 +10,7 @@ export interface SongFacts {
   readonly problems: number;
 }
 
-export function factsOf(chart: string): SongFacts {
-  const read = parseChart(chart);
+export function factsOf(read: ChartResult): SongFacts {
   const { song } = read;
   const bars = song.sections.flatMap(({ phrases }) => phrases.flatMap((phrase) => phrase.bars));
   const chords = bars.flatMap((bar) =>

@@ -25,6 +25,9 @@ const short: Readonly<Record<string, string>> = {
   end: 'Ending',
 };
 
+/** A name, how often it is played, and what is said of it. */
+const longestLine = 140;
+
 /** The opening of a section in another hand. */
 export interface UntidyHeading {
   readonly name: string;
@@ -39,6 +42,8 @@ export interface UntidyHeading {
  * says something else, or could be sung.
  */
 export function readHeadingWords(typed: string): UntidyHeading | null {
+  // No name is as long; and whoever pastes a line without end is not kept waiting.
+  if (typed.length > longestLine) return null;
   const undecorated = withoutDecoration(typed);
   if (undecorated !== null && undecorated !== typed) return readHeadingWords(undecorated);
   const remarked = /^(?<name>.+?)(?:\s+[-–—]\s+|\s*\[|\s*\()(?<remark>[^\])|]{2,60})[\])]?$/.exec(

@@ -3,7 +3,7 @@ import { tempoRange } from '../../chart/fields.ts';
 import { sameMeter, tempoBeat, type Meter } from '../../chart/meter.ts';
 import { plainSection, type Bar, type Phrase, type Section, type Song } from '../../chart/song.ts';
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
-import { formatKey, keyOfSignature, type Key } from '../../pitch/key.ts';
+import { formatKey, keyOfSignature, liftBetween, raised, type Key } from '../../pitch/key.ts';
 import { success, type Result } from '../../kit/result.ts';
 import { guessKey } from '../guessKey.ts';
 import {
@@ -17,12 +17,10 @@ import {
 import { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
 import { inLiftedOrder } from './liftedOrder.ts';
-import { liftBetween } from './musicXmlForm.ts';
-import { raised } from './musicXmlScore.ts';
 import { needs, shareIn } from '../keyShare.ts';
-import { barsOf, lettersOf, mostBars, type HeardBar } from './midiBars.ts';
+import { barsOf, lettersOf, mostBars, type HeardBar } from './heardBars.ts';
 import { readMidi, type HeardMidi } from '../midiEvents.ts';
-import { asPickup, changes, chordsIn, harmonyOf, slotsOf, type Harmony } from './midiHarmony.ts';
+import { asPickup, changes, chordsIn, harmonyOf, slotsOf, type Harmony } from './heardHarmony.ts';
 import { onGrid, tuneOfBar, tuneTrack } from './midiTune.ts';
 
 const cMajor: Key = { tonic: { letter: 'C', alter: 0 }, mode: 'major' };
@@ -202,7 +200,7 @@ function sectionsOf(
         to: from + at + line.length,
         text: inSection
           .slice(at, at + barsOnLine)
-          .map((bar) => lettersOf(bar, key))
+          .map((bar) => lettersOf(bar, raised(key, liftAt(bar.at))))
           .join(' | '),
       });
       phrases.push({ when: null, bars: line, tune, words: [] });

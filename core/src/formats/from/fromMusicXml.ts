@@ -10,7 +10,7 @@ import {
   type TempoChange,
 } from '../../chart/song.ts';
 import { tuneOctave, type TuneBar, type TuneNote } from '../../chart/tune.ts';
-import { degreeOfNote, type Key } from '../../pitch/key.ts';
+import { degreeOfNote, liftBetween, raised, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
 import { success, type Result } from '../../kit/result.ts';
 import type { KeyGuess } from '../guessKey.ts';
@@ -26,13 +26,13 @@ import {
 } from '../imported.ts';
 import { Questions } from '../questions.ts';
 import { Sources } from '../sources.ts';
-import { changes } from './midiHarmony.ts';
+import { changes } from './heardHarmony.ts';
 import { barOf, type PlacedNote } from './musicXmlBars.ts';
-import { formOf, liftBetween, orderOf, type Repeat } from './musicXmlForm.ts';
+import { formOf, orderOf, type Repeat } from './musicXmlForm.ts';
 import { keyIn, type ReadMeasure } from './musicXmlMeasure.ts';
 import { headOf } from './musicXmlHead.ts';
 import { lengthOf } from './musicXmlPieces.ts';
-import { guessedKey, raised, readScore, type ReadScore, type ScoreParts } from './musicXmlScore.ts';
+import { guessedKey, readScore, type ReadScore, type ScoreParts } from './musicXmlScore.ts';
 import { finished, sameWhen, takeLine, type OpenSection } from './musicXmlSection.ts';
 import { tuneOfNotes } from './tuneOfNotes.ts';
 import { child, childrenOf, readXml, textOf, type XmlElement } from '../xml.ts';

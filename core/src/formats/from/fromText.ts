@@ -1,5 +1,6 @@
 import { tempoRange } from '../../chart/fields.ts';
 import { parseMeter } from '../../chart/meter.ts';
+import type { UntidyHeading } from '../../chart/untidy/sectionWords.ts';
 import { readRoad } from '../../chart/road.ts';
 import type { PhraseWhen, Song } from '../../chart/song.ts';
 import type { Chord } from '../../chord/chord.ts';
@@ -178,8 +179,9 @@ class Gatherer {
     return this.#sections.at(-1)!;
   }
 
-  #open({ name, times, open }: Pick<GatheredSection, 'name' | 'times' | 'open'>): void {
-    this.#sections.push({ name, times, open, directions: [], phrases: [] });
+  #open({ name, times, open, remark }: UntidyHeading): void {
+    const directions = remark ? [oneLine(remark)] : [];
+    this.#sections.push({ name, times, open, directions, phrases: [] });
   }
 
   #takeField(name: string, value: string): void {

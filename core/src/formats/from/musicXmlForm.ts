@@ -1,5 +1,4 @@
-import { sameKey, type Key, relativeMajor } from '../../pitch/key.ts';
-import { pitchClass } from '../../pitch/note.ts';
+import { liftBetween, type Key } from '../../pitch/key.ts';
 import type { RoadStep } from '../../chart/song.ts';
 import { closingSigns, openingSigns, type ReadMeasure, type WaySign } from './musicXmlMeasure.ts';
 
@@ -68,14 +67,6 @@ export function formOf(measures: readonly FormMeasure[]): Form {
 
 function hasSign({ signs }: Pick<ReadMeasure, 'signs'>, of: readonly WaySign[]): boolean {
   return signs.some((sign) => of.includes(sign));
-}
-
-/** Half steps up or down from one key to another, by their relative majors; 0 for keys of one signature. */
-export function liftBetween(one: Key, other: Key): number {
-  if (sameKey(one, other)) return 0;
-  const up =
-    (pitchClass(relativeMajor(other).tonic) - pitchClass(relativeMajor(one).tonic) + 12) % 12;
-  return up > 6 ? up - 12 : up;
 }
 
 /** A section for the order of a score. */

@@ -1,4 +1,4 @@
-import type { Chord, Figure } from '../../chord/chord.ts';
+import { figureSemitones, type Chord, type Figure } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import { fromLetters } from '../../chord/letters.ts';
 import { parseChord } from '../../chord/parseChord.ts';
@@ -11,7 +11,7 @@ import {
   type Step,
 } from '../../pitch/degree.ts';
 import { degreeOfNote, type Key } from '../../pitch/key.ts';
-import { fold, formatNote, letters, majorScale, withSigns, type Note } from '../../pitch/note.ts';
+import { fold, formatNote, letters, withSigns, type Note } from '../../pitch/note.ts';
 import { figuresOf, type HarmonyDegree } from '../harmonyKinds.ts';
 import { child, childrenOf, numberOf, textOf, type XmlElement } from '../xml.ts';
 
@@ -114,13 +114,9 @@ function bassOfHarmony(
 /** The degree that stands a figure above another. */
 function degreeAbove(root: Degree, { figure, alter }: Figure): Degree {
   const step = (fold(root.step - 1 + figure - 1, 7) + 1) as Step;
-  const wanted = degreeSemitones(root) + semitonesOf({ figure, alter });
+  const wanted = degreeSemitones(root) + figureSemitones({ figure, alter });
   const apart = fold(wanted - degreeHeight({ step, alter: 0 }) + 6, 12) - 6;
   return { step, alter: apart };
-}
-
-function semitonesOf({ figure, alter }: Figure): number {
-  return fold(majorScale[(figure - 1) % 7]! + alter, 12);
 }
 
 /** Whether a chord is the same one when its symbol is read again: what no symbol says would be lost on the page. */
@@ -130,7 +126,7 @@ function survives(chord: Chord & { readonly kind: 'named' }): boolean {
   const { root, bass, figures } = read.value;
   if (!sameDegree(root, chord.root) || !sameDegree(bass, chord.bass)) return false;
   const tones = (all: readonly Figure[]) =>
-    [...new Set(all.map(semitonesOf))].sort((one, other) => one - other).join();
+    [...new Set(all.map(figureSemitones))].sort((one, other) => one - other).join();
   return tones(figures) === tones(chord.figures);
 }
 

@@ -1,10 +1,9 @@
 import type { Meter } from '../../chart/meter.ts';
-import { formatKey, transposeKey, type Key } from '../../pitch/key.ts';
+import { formatKey, liftBetween, raised, type Key } from '../../pitch/key.ts';
 import { guessKey, type KeyGuess } from '../guessKey.ts';
 import { emptySong } from '../imported.ts';
 import type { XmlElement } from '../xml.ts';
-import type { Changes } from './midiHarmony.ts';
-import { liftBetween } from './musicXmlForm.ts';
+import type { Changes } from './heardHarmony.ts';
 import {
   divisionsIn,
   keyIn,
@@ -77,11 +76,6 @@ export function guessedKey({ keys, sounds, key }: ReadScore, isKnown: boolean): 
   if (isKnown) return null;
   if (keys.length === 0) return 'The score says no key; C was taken.';
   return `The score says no key; by its chords it is ${formatKey(raised(key, sounds), 'printed')}.`;
-}
-
-/** A key some half steps higher; its own spelling where it stays. */
-export function raised(key: Key, semitones: number): Key {
-  return semitones === 0 ? key : transposeKey(key, semitones);
 }
 
 interface InWhich {

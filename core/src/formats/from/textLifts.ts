@@ -1,9 +1,8 @@
-import { formatKey, transposeKey, type Key } from '../../pitch/key.ts';
+import { formatKey, liftBetween, transposeKey, type Key } from '../../pitch/key.ts';
 import { guessKey } from '../guessKey.ts';
 import { needs, shareIn } from '../keyShare.ts';
 import type { Questions } from '../questions.ts';
 import { chordsOf, type GatheredSection } from './gatheredText.ts';
-import { liftBetween } from './musicXmlForm.ts';
 
 /**
  * By how many half steps each section is written higher than the key: the last chorus of many songs is. Where somebody

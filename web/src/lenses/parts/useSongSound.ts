@@ -63,8 +63,10 @@ export function useSongSound(
     try {
       const found = await findOnce(timeline, options);
       if (own !== asked.current) return;
-      const here = slot === 0 ? 0 : timeline.slots.findIndex((one) => one.slot >= slot);
-      const from = found.slots.findIndex((one, index) => one !== null && index >= here);
+      // A line that the order of the song leaves out is never played.
+      const here = slot === 0 ? 0 : timeline.slots.findIndex((one) => one.slot === slot);
+      const from =
+        here < 0 ? -1 : found.slots.findIndex((one, index) => one !== null && index >= here);
       if (from < 0) notify(t('There is no chord that could be played.'));
       else {
         setVoiced(found);

@@ -1,4 +1,5 @@
 import {
+  bassOf,
   chordParts,
   leavesKey,
   letterParts,
@@ -7,7 +8,6 @@ import {
   noteOfDegree,
   ownNameOf,
   type Chord,
-  type Degree,
 } from '@intervallum/core';
 import type { ChartView } from './view.ts';
 
@@ -56,10 +56,4 @@ export function bassName(chord: Chord, { hero, style, key, letterStyle }: ChordV
   return hero === 'letters'
     ? nameNote(noteOfDegree(bass, key), letterStyle)
     : nameDegree(bass, style);
-}
-
-function bassOf(chord: Chord): Degree {
-  if (chord.kind === 'layered') return chord.bass;
-  if (chord.bass) return chord.bass;
-  return chord.kind === 'stack' ? chord.degrees[0]! : chord.root;
 }

@@ -203,6 +203,7 @@ export function ImportScreen() {
               onHints={(hints) => onHints(shown.brought.id, hints)}
               onFate={(fate) => change(shown.brought.id, (one) => ({ ...one, fate }))}
               onKeep={isMany ? null : keep}
+              isReading={waiting > 0}
             />
           ) : null}
         </section>
@@ -238,9 +239,11 @@ interface OneProps {
   onHints: (hints: Partial<SourceHints>) => void;
   onFate: (fate: ManyItem['fate']) => void;
   onKeep: (() => Promise<void>) | null;
+  isReading: boolean;
 }
 
-function One({ item: { brought, read, known, fate }, onHints, onFate, onKeep }: OneProps) {
+function One({ item, onHints, onFate, onKeep, isReading }: OneProps) {
+  const { brought, read, known, fate } = item;
   if (!read) return <Waiting>{t('Reading …')}</Waiting>;
   switch (read.kind) {
     case 'none':
@@ -258,6 +261,7 @@ function One({ item: { brought, read, known, fate }, onHints, onFate, onKeep }: 
           fate={fate}
           onFate={onFate}
           onKeep={onKeep}
+          isReading={isReading}
         />
       );
   }

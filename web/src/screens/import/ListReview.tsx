@@ -1,11 +1,11 @@
 import { parseChart } from '@intervallum/core';
-import { Check, CircleMinus } from 'lucide-react';
+import { Check } from 'lucide-react';
 import { useMemo } from 'react';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import type { Understood } from '../../workers/readSource.ts';
 import { t } from '../../words/words.ts';
-import { Card, Keep, Line, Lines, Top } from './parts.tsx';
+import { Card, Keep, LeftOut, Line, Lines, Top } from './parts.tsx';
 
 interface ListReviewProps {
   read: Extract<Understood, { kind: 'list' }>;
@@ -38,14 +38,7 @@ export function ListReview({ read, onKeep }: ListReviewProps) {
             {song.tempo === null ? '' : ` · ${song.tempo}`}
           </Line>
         ))}
-        {read.dropped.map((text) => (
-          <Line
-            key={text}
-            sign={<CircleMinus size={18} color="var(--right)" aria-label={t('Left out')} />}
-          >
-            {text}
-          </Line>
-        ))}
+        <LeftOut texts={read.dropped} />
       </Lines>
     </Card>
   );

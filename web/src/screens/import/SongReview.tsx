@@ -6,7 +6,7 @@ import {
   type ImportQuestion,
   type Song,
 } from '@intervallum/core';
-import { Check, CircleHelp, CircleMinus } from 'lucide-react';
+import { Check, CircleHelp } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import styled from 'styled-components';
 import { keyName, viewAsWritten } from '../../music/rails/view.ts';
@@ -20,7 +20,7 @@ import type { Format, SourceHints, Understood } from '../../workers/readSource.t
 import { t } from '../../words/words.ts';
 import type { Fate } from './brought.ts';
 import { FateOfSong } from './FateOfSong.tsx';
-import { Card, Keep, Line, Lines, Top } from './parts.tsx';
+import { Card, Keep, LeftOut, Line, Lines, Top } from './parts.tsx';
 import { answerName, questionName } from './questionNames.ts';
 import { SideBySide } from './SideBySide.tsx';
 import type { KnownSong } from './useKnown.ts';
@@ -61,11 +61,13 @@ interface SongReviewProps {
   onFate: (fate: Fate) => void;
   /** Null where it is one of several, which are kept together. */
   onKeep: (() => Promise<void>) | null;
+  /** It is read anew: what is shown is not what was answered yet, and cannot be kept. */
+  isReading: boolean;
 }
 
 /** A song that was read, for a person to look at: what was understood, guessed and left out, and each line beside its source. */
 export function SongReview(props: SongReviewProps) {
-  const { read, source, hints, onHints, known, fate, onFate, onKeep } = props;
+  const { read, source, hints, onHints, known, fate, onFate, onKeep, isReading } = props;
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling', 'ownNames');
   const chart = useMemo(() => parseChart(read.chart), [read.chart]);
   const song = chart.song;
@@ -106,7 +108,7 @@ export function SongReview(props: SongReviewProps) {
           </p>
         </div>
         {onKeep ? (
-          <Keep onKeep={onKeep} isDisabled={fate.kind === 'left out'}>
+          <Keep onKeep={onKeep} isDisabled={isReading || fate.kind === 'left out'}>
             {fate.kind === 'version' ? t('Keep it as a new version') : t('Keep it')}
           </Keep>
         ) : null}
@@ -164,14 +166,7 @@ export function SongReview(props: SongReviewProps) {
             {text}
           </Line>
         ))}
-        {read.dropped.map((text) => (
-          <Line
-            key={text}
-            sign={<CircleMinus size={18} color="var(--right)" aria-label={t('Left out')} />}
-          >
-            {text}
-          </Line>
-        ))}
+        <LeftOut texts={read.dropped} />
         {chart.ok
           ? null
           : chart.problems.slice(0, 5).map(({ message, place }) => (

@@ -1,6 +1,8 @@
+import { CircleMinus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { PrimaryButton } from '../../ui/Button.tsx';
+import { t } from '../../words/words.ts';
 
 export const Card = styled.div`
   display: grid;
@@ -50,6 +52,18 @@ export function Line({ sign, children }: { sign: ReactNode; children: ReactNode 
       <span>{children}</span>
     </li>
   );
+}
+
+/** What was left out, a line each. */
+export function LeftOut({ texts }: { texts: readonly string[] }) {
+  return texts.map((text) => (
+    <Line
+      key={text}
+      sign={<CircleMinus size={18} color="var(--right)" aria-label={t('Left out')} />}
+    >
+      {text}
+    </Line>
+  ));
 }
 
 interface KeepProps {

@@ -2,7 +2,7 @@ import type { NamedChord } from '../../chord/chord.ts';
 import { pushTicks } from '../../chart/song.ts';
 import { eighth } from '../../kit/ticks.ts';
 import type { HeardNote } from '../midiEvents.ts';
-import type { Namer } from './midiNamer.ts';
+import type { Namer } from './heardNamer.ts';
 
 // What a reading costs, by the felt beat: tones that the chord has not, notes that make none, a beat of silence under a
 // chord; and a change of chord, by where it comes. Chosen by what they make of the songs of the demo and of the pieces in

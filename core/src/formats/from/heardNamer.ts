@@ -2,7 +2,7 @@ import { Memo } from '../../kit/memo.ts';
 import { degreeSemitones, degreeHeight } from '../../pitch/degree.ts';
 import { relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
-import type { Chord, NamedChord } from '../../chord/chord.ts';
+import { figureSemitones, type Chord, type NamedChord } from '../../chord/chord.ts';
 import { identifyVoicing } from '../../chord/identify.ts';
 
 /** How much a person would have to read: a plain triad nothing, a chord without its third much. */
@@ -65,7 +65,7 @@ export class Namer {
     const tones = (isWanted: (figure: number) => boolean) =>
       figures
         .filter(({ figure }) => isWanted(figure))
-        .map(({ figure, alter }) => fold(from + semitonesOf(figure, alter), 12));
+        .map((tone) => fold(from + figureSemitones(tone), 12));
     return {
       extra: tones((figure) => figure !== 1 && figure !== 3 && figure !== 5),
       turns: tones((figure) => figure === 1 || figure === 5),
@@ -83,7 +83,7 @@ function priceOf(chord: NamedChord): number {
       alter !== 0 && !(figure === 3 && alter === -1) && !(figure === 7 && alter === -1),
   ).length;
   const above = bass ? fold(degreeHeight(bass) - degreeHeight(root), 12) : 0;
-  const isTone = figures.some((one) => semitonesOf(one.figure, one.alter) === above);
+  const isTone = figures.some((tone) => figureSemitones(tone) === above);
   return (
     prices.figure * more +
     prices.alteration * altered +
@@ -91,12 +91,6 @@ function priceOf(chord: NamedChord): number {
     (isSuspended && !hasThird ? prices.figure : 0) +
     (bass === null ? 0 : isTone ? prices.inversion : prices.strangeBass)
   );
-}
-
-const majorSteps = [0, 2, 4, 5, 7, 9, 11];
-
-function semitonesOf(figure: number, alter: number): number {
-  return fold(majorSteps[(figure - 1) % 7]! + alter, 12);
 }
 
 /** Whether two chords stand on one root with the third of the one missing in the other: the fuller one says both. */

@@ -2,10 +2,10 @@ import { plainChord, silence, type Bar, type Push, type Slot } from '../../chart
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import type { HeardNote } from '../midiEvents.ts';
-import type { HeardBar } from './midiBars.ts';
+import type { HeardBar } from './heardBars.ts';
 import { formatKey, type Key } from '../../pitch/key.ts';
-import { costs, early, hearStretch, near, passes, type Heard } from './hearStretch.ts';
-import { fuller, Namer } from './midiNamer.ts';
+import { costs, early, hearStretch, near, passes, type Heard } from './heardStretch.ts';
+import { fuller, Namer } from './heardNamer.ts';
 
 /** How often chords change: as a person would write it, or at most so often. */
 export const changes = ['as written by hand', 'one a bar', 'two a bar', 'every beat'] as const;
