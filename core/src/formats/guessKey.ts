@@ -40,6 +40,9 @@ const points = {
   halfClose: 5,
 } as const;
 
+/** No song has more chords: what has is known by its beginning. */
+const mostHeard = 5_000;
+
 /** So many of the likeliest keys are spelled as the chords are; nobody is shown the others. */
 const mostSpelled = 5;
 
@@ -47,7 +50,8 @@ const mostSpelled = 5;
  * The keys that a row of chords may be in, likeliest first. Chords are taken as `fromLetters` reads them in C major.
  * @returns the 24 keys of everyday use, the likeliest spelled as the chords are; the first is the guess
  */
-export function guessKey(chords: readonly Chord[]): KeyGuess[] {
+export function guessKey(all: readonly Chord[]): KeyGuess[] {
+  const chords = all.slice(0, mostHeard);
   const heard = chords.map((chord) => ({
     root: degreeSemitones(rootOf(chord)),
     minor: isMinor(chord),
@@ -62,9 +66,9 @@ export function guessKey(chords: readonly Chord[]): KeyGuess[] {
   // Points become shares: three more make a key about three times as likely.
   const best = Math.max(...scored.map(({ score }) => score));
   const weights = scored.map(({ key, score }) => ({ key, weight: 3 ** ((score - best) / 3) }));
-  const all = weights.reduce((sum, { weight }) => sum + weight, 0);
+  const whole = weights.reduce((sum, { weight }) => sum + weight, 0);
   return weights
-    .map(({ key, weight }) => ({ key, likelihood: weight / all }))
+    .map(({ key, weight }) => ({ key, likelihood: weight / whole }))
     .sort((one, other) => other.likelihood - one.likelihood)
     .map((guess, place) =>
       place < mostSpelled ? { ...guess, key: spelledFor(chords, guess.key) } : guess,

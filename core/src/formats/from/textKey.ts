@@ -42,8 +42,11 @@ export function keyOfText(text: GatheredText, wished: Key | null, questions: Que
 /** The keys of a text; where its first section is not of the key that all of it makes, that goes elsewhere on its way. */
 function likelyKeys(sections: GatheredText['sections']): readonly KeyGuess[] {
   const all = guessKey(chordsOf(sections));
-  const first = sections.find((section) => chordsOf([section]).length >= needs.chords);
-  const opening = first ? chordsOf([first]) : [];
+  // Of one section there is no other to begin otherwise.
+  const [first = [], ...others] = sections
+    .map((section) => chordsOf([section]))
+    .filter((chords) => chords.length >= needs.chords);
+  const opening = others.length > 0 ? first : [];
   const likeliest = all[0];
   if (!likeliest || opening.length === 0) return all;
   if (shareIn(opening, likeliest.key) > needs.strange) return all;

@@ -17,6 +17,8 @@ export function liftsOf(
 ): number[] {
   let lift = 0;
   return sections.map((section, place) => {
+    // At the beginning there is nothing to lift from.
+    if (place === 0) return lift;
     const chords = chordsOf([section]);
     const now = transposeKey(key, lift);
     if (chords.length === 0 || shareIn(chords, now) > needs.strange) return lift;
@@ -28,8 +30,6 @@ export function liftsOf(
     if (shareIn(chords, found.key) < needs.own) return lift;
     const to = liftBetween(key, found.key);
     if (to === lift) return lift;
-    // At the beginning there is nothing to lift from.
-    if (place === 0) return lift;
     const line = section.phrases.find(({ from }) => from > 0)?.from ?? 1;
     if (questions.ask('key change', ['lifted', 'the same key'], line) === 'lifted') {
       const name = formatKey(found.key, 'printed');
