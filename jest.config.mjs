@@ -25,6 +25,8 @@ const project = (name, extra = {}) => ({
 });
 
 export default {
+  // A database that is begun anew, a machine that does other things beside: longer than the five seconds of Jest's own.
+  testTimeout: 30_000,
   projects: [
     project('core'),
     project('contract'),

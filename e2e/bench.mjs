@@ -1,10 +1,11 @@
 // Measures what only a browser can tell: how soon a key press is on the chart, what paper takes. Run by bin/bench.
 import { chromium } from '@playwright/test';
+import { chromiumPath } from '../bin/lib/packages.mjs';
 
 const base = process.env['BASE_URL'];
 if (!base) throw new Error('BASE_URL says where the application runs.');
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: chromiumPath,
   args: ['--no-sandbox', '--disable-gpu'],
 });
 

@@ -15,6 +15,7 @@ import {
   openSet,
   openSong,
   openText,
+  resize,
   section,
 } from './pages.ts';
 
@@ -185,14 +186,14 @@ async function expectForEverybody(page: Page): Promise<void> {
   expect(after.filter((one) => !before.includes(one))).toEqual([]);
   await style.evaluate((element) => (element as Element).remove());
   // A phone: words that are pressed or chosen are there whole.
-  await page.setViewportSize({ width: 390, height: 844 });
+  await resize(page, 390, 844);
   await page.waitForTimeout(150);
   expect((await cutOff(page)).filter((one) => !before.includes(one))).toEqual([]);
-  await page.setViewportSize({ width: 320, height: 256 });
+  await resize(page, 320, 256);
   await page.waitForTimeout(150);
   expect(await beyond(page)).toEqual([]);
   expect(await pressedBeyond(page)).toEqual([]);
-  await page.setViewportSize({ width: 1280, height: 800 });
+  await resize(page, 1280, 800);
 }
 
 /** What opens on a screen takes turns in being looked at: each day every third one, in the deep test all. */

@@ -16,6 +16,12 @@ export async function bars(page: Page, name: string): Promise<string[]> {
     .then((texts) => texts.map((text) => text.replace(/\s+/g, ' ').trim()));
 }
 
+/** Another size of the window, which a screen that fills the display does not have. */
+export async function resize(page: Page, width: number, height: number): Promise<void> {
+  await page.evaluate(() => document.fullscreenElement && document.exitFullscreen());
+  await page.setViewportSize({ width, height });
+}
+
 /** Opens a song from the list, with its text beside the chart. */
 export async function openSong(page: Page, title: string): Promise<void> {
   await page.goto('/songs');

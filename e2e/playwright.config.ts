@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumPath } from '../bin/lib/packages.mjs';
 
 /** Debian's Chromium, headless. Without these flags it asks for hosts of the outside world at every start. */
 export default defineConfig({
@@ -18,7 +19,7 @@ export default defineConfig({
     serviceWorkers: 'block',
     trace: 'off',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: chromiumPath,
       args: [
         '--no-sandbox',
         '--disable-gpu',

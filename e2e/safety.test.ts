@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { chromium, expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
 import { freePort, startCluster } from '../bin/lib/cluster.mjs';
+import { chromiumPath } from '../bin/lib/packages.mjs';
 import { editor, fromMenu, openText, section } from './pages.ts';
 
 test('a page whose name was bound to this machine reads nothing and changes nothing', async ({
@@ -13,7 +14,7 @@ test('a page whose name was bound to this machine reads nothing and changes noth
   const { port } = new URL(baseURL!);
   // The name leads to loopback, as a rebound name does after its first answer ran out.
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: chromiumPath,
     args: ['--no-sandbox', '--host-resolver-rules=MAP rebound.example.net 127.0.0.1'],
   });
   try {
@@ -85,7 +86,7 @@ test('over plain http from another machine all that can work works, and a note s
     },
   });
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: chromiumPath,
     args: ['--no-sandbox', '--host-resolver-rules=MAP band.example.org 127.0.0.1'],
   });
   try {

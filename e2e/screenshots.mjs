@@ -1,6 +1,7 @@
 // Takes the pictures in docs/screenshots/ of an application that runs on its demo data: `npm run screenshots`.
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { chromiumPath } from '../bin/lib/packages.mjs';
 
 const base = process.env['BASE_URL'] ?? 'http://127.0.0.1:4870';
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
@@ -8,7 +9,7 @@ const laptop = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: chromiumPath,
   args: ['--no-sandbox'],
 });
 

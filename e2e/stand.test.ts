@@ -4,6 +4,7 @@ import {
   openSet,
   openSong,
   playing,
+  resize,
   section,
   withoutSound,
   writeSong,
@@ -107,7 +108,7 @@ test('pages are turned by tap, by swipe and by the pedal on the screen; sizes by
   await expect(section(page, 'Intro')).toBeVisible();
   await expectAccessible(page);
 
-  await page.setViewportSize({ width: 1280, height: 800 });
+  await resize(page, 1280, 800);
   await expect(
     page.getByText('page 1 of', { exact: false }).and(page.locator('footer *')),
   ).toHaveCount(0);

@@ -23,6 +23,7 @@ test('eight bars are written on the chart without the mouse, all of it undone, a
   await page.getByLabel('Its name').fill('Bridge');
   await page.keyboard.press('Enter');
   await expect(section(page, 'Bridge')).toBeVisible();
+  await expect(chart(page)).toBeFocused();
 
   await page.keyboard.type('1 5/7 6m7 4maj7');
   await page.keyboard.press('Enter');

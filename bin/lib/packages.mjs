@@ -2,7 +2,8 @@ import { existsSync, readdirSync } from 'node:fs';
 import { isRoot, shell, tail } from './shell.mjs';
 import { say, Stop } from './say.mjs';
 
-export const chromiumPath = '/usr/bin/chromium';
+/** Chromium without a window: a page opens in two thirds of the time that the desktop program takes with `--headless`. */
+export const chromiumPath = '/usr/bin/chromium-headless-shell';
 
 /** Where Debian keeps the programs of each PostgreSQL version. */
 const postgresHome = '/usr/lib/postgresql';
@@ -28,7 +29,7 @@ export function postgresPrograms(version) {
 export async function ensurePackages({ chromium }) {
   const missing = [
     ...(postgresPrograms() ? [] : ['postgresql']),
-    ...(chromium && !existsSync(chromiumPath) ? ['chromium'] : []),
+    ...(chromium && !existsSync(chromiumPath) ? ['chromium-headless-shell'] : []),
   ];
   if (missing.length === 0) return;
   const install = ['install', '-y', '--no-install-recommends', ...missing];
