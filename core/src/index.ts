@@ -245,7 +245,7 @@ export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
 export { perform, performStruck } from './playing/perform.ts';
-export { readDirections } from './playing/directions.ts';
+export { handsOfDirections, readDirections } from './chart/directions.ts';
 export { inTurn } from './playing/inTurn.ts';
 export { loosen, looseness } from './playing/loosen.ts';
 export type { Hand, Struck, StruckChord, StruckNote, StruckSource } from './playing/struck.ts';

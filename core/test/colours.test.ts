@@ -242,4 +242,9 @@ describe('what a good player would say', () => {
     if (here.kind !== 'named') throw new Error('A named chord was asked for.');
     expect(leadingOf(here, chord(next))!.words).toBe(words);
   });
+
+  test('a seventh on 4 leads nowhere by itself', () => {
+    const blue = chord('47');
+    expect(blue.kind === 'named' && leadingOf(blue, null)).toBeNull();
+  });
 });

@@ -167,12 +167,17 @@ describe('each hand for itself', () => {
     expect(endsOf(struck, 1, 'right')).toEqual([1680 + 160]);
   });
 
-  test('a hand that a direction silences strikes nothing, one an octave lower strikes there', () => {
+  test('a hand that a direction silences strikes nothing; hands an octave lower are those of a section that is said so', () => {
     expect(new Set(struckOf('* right hand only\n  1').notes.map(({ hand }) => hand))).toEqual(
       new Set(['right']),
     );
-    const [low, usual] = [struckOf('* octave lower\n  1'), struckOf('1')];
-    expect(low.notes.map(({ note }) => note + 12)).toEqual(usual.notes.map(({ note }) => note));
+    const notesOf = (bars: string) => struckOf(bars).notes.map(({ note }) => note);
+    const low = notesOf('* octave lower\n  1');
+    expect(low).not.toEqual(notesOf('1'));
+    expect(low).toEqual(notesOf('octave: down\n  1'));
+    // Both are one switch: the line counts where they say different things, and they never add up.
+    expect(notesOf('octave: down\n  * octave lower\n  1')).toEqual(low);
+    expect(notesOf('octave: up\n  * octave lower\n  1')).toEqual(notesOf('octave: up\n  1'));
   });
 
   test('a walk moves one finger in the middle and holds the others, as it is heard and read', () => {

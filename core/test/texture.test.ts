@@ -60,6 +60,16 @@ describe('the patterns of the right hand', () => {
     expect(onsets(notes)[1]).toBe(step);
   });
 
+  test.each([
+    ['outer-inner', '01 0 01 0 01 0 01 0'],
+    ['top-middle-low-middle', '1 0 1 0 1 0 1 0'],
+    ['combined', '01 0 01 0 1 0 1 0'],
+  ])('%s in a hand of two notes: what stands between goes by turns', (texture, expected) => {
+    expect(
+      places(played('right', texture, '1', { head: 'shape third: 3 5\nright shape: “third”\n' })),
+    ).toBe(expected);
+  });
+
   test('the top is held while the others move, the motif is accented on two and four', () => {
     const held = played('right', 'top-middle-low-middle', '1');
     const top = Math.max(...held.map(({ note }) => note));

@@ -41,7 +41,7 @@ export function isDominant(chord: Chord): chord is NamedChord {
 
 /**
  * What a dominant does before the next chord; where nothing follows, what the key would have it do. Null for a chord that is
- * held under another name of its root.
+ * held under another name of its root, and for one that the key leads nowhere.
  */
 export function fallOf(dominant: NamedChord, next: Chord | null): Fall | null {
   if (!next) return fallOfKey(dominant);
@@ -55,7 +55,9 @@ export function fallOf(dominant: NamedChord, next: Chord | null): Fall | null {
     : 'aside';
 }
 
-function fallOfKey({ root }: NamedChord): Fall {
+function fallOfKey({ root }: NamedChord): Fall | null {
+  // A seventh on 4 is a colour of its own (the flat third of home): nobody hears it fall to b7.
+  if (root.step === 4 && root.alter === 0) return null;
   if (root.alter === 0) return thirdInKey(fourthAbove(root)) === -1 ? 'to minor' : 'to major';
   return root.step === 7 && root.alter === -1 ? 'back door' : 'half step';
 }

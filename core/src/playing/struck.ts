@@ -7,7 +7,7 @@ import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
 import { walkStarts } from '../hands/search/walks.ts';
 import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
 import type { MidiNumber, Ticks } from '../kit/ticks.ts';
-import { nothingSaid, readDirections, type Said } from './directions.ts';
+import { nothingSaid, readDirections, type Said } from '../chart/directions.ts';
 import { louderBy, Strikes, type Strike, type StrikeSpan } from './textures.ts';
 import type { Dynamic } from '../chart/texture.ts';
 
@@ -134,9 +134,12 @@ class Striker {
     this.#partOf = timeline.parts.flatMap((part, index) =>
       Array.from({ length: part.to - part.from }, () => index),
     );
-    this.#said = timeline.parts.map((part) =>
-      readDirections([...timeline.song.sections[part.section]!.directions, part.direction]),
-    );
+    this.#said = timeline.parts.map((part) => {
+      const { directions } = timeline.song.sections[part.section]!;
+      // The octave of a section is in its hands already; one of the road is for that time only.
+      const { octaves } = readDirections([part.direction]);
+      return { ...readDirections([...directions, part.direction]), octaves };
+    });
     this.#nextSounding = nextWith(timeline, ({ is }) => is.kind !== 'held');
     this.#nextChord = nextWith(timeline, ({ is }) => is.kind === 'chord');
   }

@@ -138,7 +138,8 @@ export class Strikes {
     const resolve = this.#voices(voiced, at.hand);
     const leads = this.#barAt(at.part, at.hand, span.end - 1)?.leading ?? false;
     const lead = leads && next ? this.#leadInto(next, notes[0]!) : null;
-    return timed(strikesOf(cells, span, lead), span.end, resolve);
+    const moments = strikesOf(cells, span, lead);
+    return timed(notes.length === 2 ? byTurns(moments) : moments, span.end, resolve);
   }
 
   /** The notes that the pattern of the left hand adds to what it holds at a chord, from the lowest up. */
@@ -239,6 +240,26 @@ function strikesOf(cells: readonly Cell[], span: StrikeSpan, lead: number | null
   const leadAt = span.end - leadTicks;
   if (lead === null || leadAt < span.due + leadTicks) return moments;
   return [...moments.filter(({ at }) => at < leadAt), { at: leadAt, step: all, lead }];
+}
+
+/**
+ * A pattern of three voices in a hand of two notes: where the middle one moves alone, the two notes go by turns, so that the
+ * hand neither stands still nor leaves out a step (common practice, no published source).
+ */
+function byTurns(moments: readonly Moment[]): readonly Moment[] {
+  const alone = ({ step }: Moment) => (step?.notes.length === 1 ? step.notes[0]! : null);
+  if (!moments.some((moment) => alone(moment)?.voice === 'middle')) return moments;
+  let last: StepVoice | null = null;
+  return moments.map((moment) => {
+    const note = alone(moment);
+    if (!note || !['top', 'middle', 'low'].includes(note.voice)) {
+      last = null;
+      return moment;
+    }
+    const own = note.voice === 'middle' ? 'low' : note.voice;
+    last = last === null ? own : last === 'low' ? 'top' : 'low';
+    return { ...moment, step: { ...moment.step!, notes: [{ ...note, voice: last }] } };
+  });
 }
 
 /** A strike while it is being made. */

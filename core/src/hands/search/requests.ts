@@ -1,5 +1,6 @@
 import { Memo } from '../../kit/memo.ts';
 import type { TimedSlot, Timeline } from '../../chart/time/timeline.ts';
+import { handsOfDirections } from '../../chart/directions.ts';
 import type { PaletteShape } from '../../chart/namedShapes.ts';
 import {
   nothingSaidOfHands,
@@ -99,11 +100,13 @@ export class VoicingRequests {
     for (const { slot, octaves } of options.registers) say(slot, { octaves });
     const { song } = timeline;
     this.#saidOf = song.sections.map((section, at) =>
-      saidFirst(own.get(at) ?? nothingSaidOfHands, section.hands, {
-        ...song.hands,
+      saidFirst(
+        own.get(at) ?? nothingSaidOfHands,
+        section.hands,
+        handsOfDirections(section.directions),
         // The player's own school counts more than the chart's for the whole song.
-        school: options.style ?? song.hands.school,
-      }),
+        { ...song.hands, school: options.style ?? song.hands.school },
+      ),
     );
     const pins = new Map<number, Pin[]>();
     for (const pin of options.pins) pins.set(pin.slot, [...(pins.get(pin.slot) ?? []), pin]);

@@ -159,7 +159,12 @@ export const SidePanel = memo(function SidePanel(props: SidePanelProps) {
           <kbd>Ctrl Space</kbd> {t('chords of the key')} · <kbd>Ctrl Z</kbd> {t('undo')} ·{' '}
           <kbd>Ctrl S</kbd> {t('save now')}
         </Foot>
-      ) : null}
+      ) : (
+        // The same keys do two things, by what stands beside the chart: that is said where they do this one.
+        <Foot>
+          <kbd>a b c …</kbd> {t('take a colour')} · <kbd>A … G</kbd> {t('write a chord by letter')}
+        </Foot>
+      )}
     </>
   );
 });

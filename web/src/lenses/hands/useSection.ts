@@ -1,10 +1,12 @@
 import {
   feltBeats,
   formatChord,
+  handsOfDirections,
   hasFigure,
   innerLines,
   nothingSaidOfHands,
   placedSlots,
+  saidFirst,
   sectionHandsOf,
   sectionOfBar,
   texturesOf,
@@ -124,7 +126,7 @@ function saidOf(
   return {
     mine: mineOf(hands, slots),
     chart: own?.hands ?? nothingSaidOfHands,
-    song: song.hands,
+    song: own ? saidFirst(handsOfDirections(own.directions), song.hands) : song.hands,
     rhythm: own ? texturesInWords(texturesOf(song.textures, own.textures)) : [],
   };
 }

@@ -118,6 +118,8 @@ export const chart = {
   'Choose a chord on the chart: its tones, its other names and its colours appear here.':
     'Escolha um acorde na cifra: suas notas, seus outros nomes e suas cores aparecem aqui.',
   'chords of the key': 'acordes do tom',
+  'take a colour': 'aplicam uma cor',
+  'write a chord by letter': 'escrevem pela letra',
   'save now': 'salvar agora',
   'Beside the chart': 'Ao lado da cifra',
   Text: 'Texto',

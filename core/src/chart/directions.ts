@@ -1,3 +1,5 @@
+import { nothingSaidOfHands, type SaidHands } from './saidHands.ts';
+
 /** What a direction means for the hands that play it. */
 export interface Said {
   /** Added to the velocity of every note. */
@@ -20,8 +22,14 @@ const words: readonly (readonly [pattern: RegExp, meaning: Partial<Said>])[] = [
   [/\b(?:loud(?:er|ly)?|full|strong(?:er|ly)?|forte)\b/, { louder: 16 }],
   [/\b(?:build(?:ing)?|crescendo|growing)\b/, { growing: 28 }],
   [/\b(?:fade|fading|diminuendo|dying away)\b/, { growing: -28 }],
-  [/\b(?:octave (?:lower|down)|down an octave|both hands low|8vb)\b/, { octaves: -1 }],
-  [/\b(?:octave (?:higher|up)|up an octave|both hands high|8va)\b/, { octaves: 1 }],
+  [
+    /\b(?:octave (?:lower|down)|down an octave|both hands low|8vb)\b|(?:^|,)\s*low\s*(?:,|$)/,
+    { octaves: -1 },
+  ],
+  [
+    /\b(?:octave (?:higher|up)|up an octave|both hands high|8va)\b|(?:^|,)\s*high\s*(?:,|$)/,
+    { octaves: 1 },
+  ],
   [/\b(?:right hand only|no left hand)\b/, { silent: ['left'] }],
   [/\b(?:left hand only|no right hand)\b/, { silent: ['right'] }],
   [/\b(?:drop out|tacet|no keys|keys out|keys silent)\b/, { silent: ['left', 'right'] }],
@@ -43,4 +51,10 @@ export function readDirections(directions: readonly string[]): Said {
     }
   }
   return said;
+}
+
+/** What the directions of a section say of its hands: the same as a line `octave: up`, which counts more where both are written. */
+export function handsOfDirections(directions: readonly string[]): SaidHands {
+  const { octaves } = readDirections(directions);
+  return octaves === 0 ? nothingSaidOfHands : { ...nothingSaidOfHands, octaves };
 }
