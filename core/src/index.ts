@@ -122,6 +122,19 @@ export {
   withBarTexture,
 } from './chart/texture.ts';
 export type { TuneBar, TuneEvent, TuneNote } from './chart/tune.ts';
+export type {
+  HandLine,
+  LineBar,
+  LineCell,
+  LineEvent,
+  LineNote,
+  LineOfBar,
+  LineStrike,
+  NamedLine,
+} from './chart/played.ts';
+export { linesOfBars } from './chart/played.ts';
+export { printLineBar } from './chart/print/printPlayed.ts';
+export { readLineBar } from './chart/read/readPlayed.ts';
 export { printTuneBar, printTuneLine, printTuneNote } from './chart/print/printTune.ts';
 export { readTuneBar, readTuneLine } from './chart/read/readTune.ts';
 export { countedOctave, soundingAfter, tuneNoteOf, tuneOctave, tunePitch } from './chart/tune.ts';

@@ -11,6 +11,7 @@ import {
   type NamedChord,
   type Key,
   type Meter,
+  type NamedLine,
   type OwnName,
   type Phrase,
   type PhraseWhen,
@@ -27,6 +28,8 @@ import {
   saidHands,
   sectionTextures,
   textures,
+  linesUnder,
+  namedLines,
   tuneUnder,
 } from './tuneGenerators.ts';
 
@@ -228,7 +231,7 @@ function tempoOfBar(feel: Feel | null, seed: number): TempoChange {
   return seed % 7 === 0 ? { tempo: 50 + (seed % 90) / 2 } : {};
 }
 
-function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
+function phrases(meter: Meter, named: readonly NamedLine[]): fc.Arbitrary<Phrase[]> {
   const bar = (first: boolean) =>
     fc.oneof(
       {
@@ -262,7 +265,13 @@ function phrases(meter: Meter): fc.Arbitrary<Phrase[]> {
         return { when: null, bars, tune: [], words: trimmed };
       })
       .chain((made) =>
-        tuneUnder(made.bars.length, meter).map((tune): Phrase => ({ ...made, tune })),
+        fc
+          .tuple(tuneUnder(made.bars.length, meter), linesUnder(made.bars.length, meter, named))
+          .map(([tune, played]): Phrase => ({
+            ...made,
+            tune,
+            ...(played.length > 0 ? { played } : {}),
+          })),
       );
   const shared = fc
     .tuple(phrase(true), fc.array(phrase(false), { maxLength: 2 }))
@@ -316,7 +325,8 @@ export const songs: fc.Arbitrary<Song> = fc
     meter: meters,
     minor: fc.constantFrom('relative' as const, 'own tonic' as const),
   })
-  .chain(({ key, meter, minor }) =>
+  .chain((head) => namedLines(head.meter).map((lines) => ({ ...head, lines })))
+  .chain(({ key, meter, minor, lines }) =>
     fc
       .record({
         title: fieldText,
@@ -335,6 +345,7 @@ export const songs: fc.Arbitrary<Song> = fc
         textures,
         hands: saidHands,
         patterns: fc.constant(patterns),
+        lines: fc.constant(lines),
         names: fc.constantFrom([], ownNames),
         shapes: namedShapes,
         sections: fc.array(
@@ -346,7 +357,7 @@ export const songs: fc.Arbitrary<Song> = fc
               directions: fc.array(line, { maxLength: 2 }),
               textures,
               hands: saidHands,
-              phrases: phrases(meter),
+              phrases: phrases(meter, lines),
             })
             .chain((section) =>
               fc

@@ -11,7 +11,14 @@ import {
   schools,
   withBarTexture,
   type Degree,
+  type HandLine,
+  type LineBar,
+  type LineCell,
+  type LineEvent,
+  type LineNote,
+  type LineStrike,
   type Meter,
+  type NamedLine,
   type PaletteShape,
   type SongPattern,
   type SaidHands,
@@ -195,5 +202,73 @@ export function tuneUnder(bars: number, meter: Meter): fc.Arbitrary<TuneBar[]> {
     fc
       .array(tuneBar(meter), { maxLength: bars })
       .map((made) => made.slice(0, made.findLastIndex((bar) => bar.length > 0) + 1)),
+  );
+}
+
+const lineNote: fc.Arbitrary<LineNote> = fc.record({
+  degree: degrees,
+  octave: fc.constantFrom(0, 0, -1, 1),
+  finger: fc.constantFrom<LineNote['finger']>(null, null, 1, 3, 5),
+});
+const lineStrike: fc.Arbitrary<LineStrike> = fc.record({
+  kind: fc.constant('notes' as const),
+  notes: fc.array(lineNote, { minLength: 1, maxLength: 3 }),
+  grace: fc.oneof({ weight: 4, arbitrary: fc.constant([]) }, fc.array(lineNote, { maxLength: 2 })),
+  slide: fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, lineNote),
+  accent: fc.boolean(),
+});
+
+/** A voice has the rhythm of a tune, with strikes in the place of its notes. */
+function voice(meter: Meter): fc.Arbitrary<readonly LineEvent[]> {
+  return fc
+    .tuple(tuneBar(meter), fc.array(lineStrike, { minLength: 1, maxLength: 8 }))
+    .map(([bar, strikes]) =>
+      bar.map((event, place): LineEvent =>
+        event.kind === 'note' ? { ...strikes[place % strikes.length]!, ticks: event.ticks } : event,
+      ),
+    )
+    .filter((events) => events.length > 0);
+}
+const voices = (meter: Meter): fc.Arbitrary<LineBar> =>
+  fc.array(voice(meter), { minLength: 1, maxLength: 2 });
+
+/** The named lines of a song in a metre. */
+export function namedLines(meter: Meter): fc.Arbitrary<readonly NamedLine[]> {
+  const bars = fc.array(voices(meter), { minLength: 1, maxLength: 2 });
+  return fc.oneof(
+    { weight: 3, arbitrary: fc.constant([]) },
+    bars.map((made) => [{ name: 'riff', bars: made }]),
+  );
+}
+
+/** Lines of hands under so many bars, some of them the named ones of the song. */
+export function linesUnder(
+  bars: number,
+  meter: Meter,
+  named: readonly NamedLine[],
+): fc.Arbitrary<readonly HandLine[]> {
+  const cell: fc.Arbitrary<LineCell> = fc.oneof(
+    fc.constant({ kind: 'nothing' } as const),
+    voices(meter).map((made) => ({ kind: 'bar', voices: made }) as const),
+    ...named.map(({ name }) => fc.constant({ kind: 'named', name } as const)),
+  );
+  const line = fc
+    .record({
+      hand: fc.constantFrom('right' as const, 'left' as const, 'both' as const),
+      over: fc.boolean(),
+      octaves: fc.constantFrom(0, 0, 1, -1, 2, -2),
+      cells: fc.array(cell, { maxLength: bars }),
+    })
+    .map((made) => ({
+      ...made,
+      cells: made.cells.slice(0, made.cells.findLastIndex(({ kind }) => kind !== 'nothing') + 1),
+    }))
+    .filter(({ cells }) => cells.length > 0);
+  return fc.oneof(
+    { weight: 3, arbitrary: fc.constant([]) },
+    fc.uniqueArray(line, {
+      maxLength: 2,
+      selector: ({ hand, over, octaves }) => `${hand} ${over} ${octaves}`,
+    }),
   );
 }

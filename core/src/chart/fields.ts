@@ -58,6 +58,7 @@ export const emptyHead: SongHead = {
   textures: noTextures,
   hands: nothingSaidOfHands,
   patterns: [],
+  lines: [],
   names: [],
   shapes: [],
 };

@@ -2,6 +2,7 @@ import { ownNameLine } from '../chord/readOwnNames.ts';
 import { readFieldName, type FieldName } from './fields.ts';
 import { shapeNamed } from './namedShapes.ts';
 import { patternLineNamed } from './ownPatterns.ts';
+import { lineLineNamed, playLineNamed, type HandLine } from './played.ts';
 import { handsLineNamed, type HandsLine } from './saidHands.ts';
 import type { PhraseWhen } from './song.ts';
 import type { TexturedHand } from './steps.ts';
@@ -29,6 +30,20 @@ export type Line =
       readonly kind: 'pattern';
       readonly name: string;
       readonly value: string;
+      readonly start: number;
+    }
+  /** What a named line of a hand is. */
+  | {
+      readonly kind: 'named line';
+      readonly name: string;
+      readonly value: string;
+      readonly start: number;
+    }
+  /** What a hand plays in the bars above. */
+  | {
+      readonly kind: 'play';
+      readonly head: Omit<HandLine, 'cells'>;
+      readonly text: string;
       readonly start: number;
     }
   /** A player's own name for a shape. */
@@ -99,6 +114,8 @@ export function readLine(text: string, inSections: boolean): Line {
   if (/^\|*$/.test(name) && /\||:$/.test(typed) && typed !== ':') return { kind: 'bars' };
   if (name.toLowerCase() === 'tune')
     return { kind: 'tune', text: text.slice(colon + 1), start: colon + 1 };
+  const head = inSections ? playLineNamed(name) : null;
+  if (head) return { kind: 'play', head, text: text.slice(colon + 1), start: colon + 1 };
   const field = readFieldName(name);
   const texture = inSections ? textureLineNamed(name) : null;
   if (texture)
@@ -123,6 +140,9 @@ export function readLine(text: string, inSections: boolean): Line {
   const pattern = inSections || typed.endsWith(':') ? null : patternLineNamed(name);
   if (pattern)
     return { kind: 'pattern', name: pattern, value: text.slice(colon + 1), start: colon + 1 };
+  const line = inSections || typed.endsWith(':') ? null : lineLineNamed(name);
+  if (line)
+    return { kind: 'named line', name: line, value: text.slice(colon + 1), start: colon + 1 };
   if (shape) return { kind: 'shape', name: shape, value: text.slice(colon + 1), start: colon + 1 };
   if (field) {
     const value = text.slice(colon + 1);

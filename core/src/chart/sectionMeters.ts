@@ -11,7 +11,7 @@ export interface MeteredPhrase {
  * The metre of every bar of a section. A change holds to the end of the section; an ending goes on in the metre that the
  * bars before it end in, and a bar played instead of another begins in that one's metre.
  */
-export function metersOf(section: Section, songMeter: Meter): MeteredPhrase[] {
+export function metersOf(section: Pick<Section, 'phrases'>, songMeter: Meter): MeteredPhrase[] {
   const shared: Meter[] = [];
   const result: MeteredPhrase[] = [];
   for (const phrase of section.phrases) {

@@ -8,6 +8,7 @@ import type { Signs } from '../pitch/note.ts';
 import type { Meter } from './meter.ts';
 import type { PaletteShape } from './namedShapes.ts';
 import type { SongPattern } from './ownPatterns.ts';
+import type { HandLine, NamedLine } from './played.ts';
 import { nothingSaidOfHands, type SaidHands } from './saidHands.ts';
 import { noTextures, type Textures } from './texture.ts';
 import type { TuneBar } from './tune.ts';
@@ -33,6 +34,8 @@ export interface Song {
   readonly hands: SaidHands;
   /** Patterns of the song's own that have names. */
   readonly patterns: readonly SongPattern[];
+  /** Lines of a hand that have names. */
+  readonly lines: readonly NamedLine[];
   /** A player's own names for shapes, which its bars may be written in. */
   readonly names: readonly OwnName[];
   /** Hand shapes by their names, for everybody. */
@@ -102,6 +105,8 @@ export interface Phrase {
   readonly bars: readonly Bar[];
   /** A bar of the tune under each bar; shorter than the bars where the tune ends early. */
   readonly tune: readonly TuneBar[];
+  /** What hands play in these bars in the place of their chords, or over them; absent where nothing is written. */
+  readonly played?: readonly HandLine[];
   /** Each line of words, parted like the bars; shorter than the bars where the line ends early. */
   readonly words: readonly (readonly string[])[];
 }

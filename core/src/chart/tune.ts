@@ -18,6 +18,12 @@ export type TuneEvent = { readonly ticks: number } & (
   | { readonly kind: 'held' }
 );
 
+/** What began before sounds on, for so many ticks. */
+export interface Held {
+  readonly kind: 'held';
+  readonly ticks: number;
+}
+
 export interface TuneNote {
   readonly kind: 'note';
   /** Of the relative major, as chords are. */
@@ -99,8 +105,12 @@ export function ownOctave(own: Degree, minor: MinorSchool): number {
 }
 
 /** What lies between two ticks of a bar; what began before them is held. */
-export function cut(events: TuneBar, from: number, to: number): TuneBar {
-  const found: TuneEvent[] = [];
+export function cut<Event extends { readonly ticks: number }>(
+  events: readonly Event[],
+  from: number,
+  to: number,
+): (Event | Held)[] {
+  const found: (Event | Held)[] = [];
   let start = 0;
   for (const event of events) {
     const end = start + event.ticks;

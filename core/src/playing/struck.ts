@@ -8,14 +8,16 @@ import { walkStarts } from '../hands/search/walks.ts';
 import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
 import type { MidiNumber, Ticks } from '../kit/ticks.ts';
 import { nothingSaid, readDirections, type Said } from '../chart/directions.ts';
+import { playedLines, type PlayedLines } from './playedLines.ts';
+import { withLines } from './withLines.ts';
 import { louderBy, Strikes, type Strike, type StrikeSpan } from './textures.ts';
 import type { Dynamic } from '../chart/texture.ts';
 
 export type Hand = 'left' | 'right';
 const bothHands: readonly Hand[] = ['left', 'right'];
 
-/** Where a note comes from: the chord struck and held, a left hand that walks, the pattern of a hand. */
-export type StruckSource = 'slot' | 'walk' | 'texture';
+/** Where a note comes from: the chord struck and held, a left hand that walks, the pattern of a hand, a line it plays. */
+export type StruckSource = 'slot' | 'walk' | 'texture' | 'line';
 
 /** One note that a hand strikes, as written: swing, loudness and the pedal come with the performance. */
 export interface StruckNote {
@@ -111,7 +113,15 @@ export function strike(
     notes.push(...struck.notes);
     chords.push(struck.chord);
   }
-  return { voiced, from, to, notes, chords };
+  const { lines } = striker;
+  if (lines.notes.length === 0 && lines.instead.length === 0)
+    return { voiced, from, to, notes, chords };
+  return {
+    voiced,
+    from,
+    to,
+    ...withLines({ notes, chords }, lines, { timeline, from, to, hands }),
+  };
 }
 
 class Striker {
@@ -119,6 +129,7 @@ class Striker {
   readonly #origin: Ticks;
   readonly #end: Ticks;
   readonly #strikes: Strikes;
+  readonly lines: PlayedLines;
   readonly #partOf: readonly number[];
   readonly #said: readonly Said[];
   /** For each slot of the timeline the next one that is not held on, and the next chord; the length where there is none. */
@@ -130,6 +141,7 @@ class Striker {
     this.#voiced = voiced;
     this.#origin = timeline.slots[from]?.start ?? 0;
     this.#end = timeline.slots[to]?.start ?? timeline.ticks;
+    this.lines = playedLines(timeline);
     this.#strikes = new Strikes(timeline, reach.left.held);
     this.#partOf = timeline.parts.flatMap((part, index) =>
       Array.from({ length: part.to - part.from }, () => index),

@@ -3,6 +3,7 @@ import { barTicks, type Meter } from '../chart/meter.ts';
 import type { Chord } from '../chord/chord.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { plainChord, silence, type Bar, type PlayedBar, type Phrase } from '../chart/song.ts';
+import { withCellAt, withPlayed } from '../chart/played.ts';
 import { withoutSilentEnd } from '../chart/tune.ts';
 import type { ChartChange } from './change.ts';
 import { written } from './changes.ts';
@@ -52,7 +53,7 @@ export function insertBar(
   return written(
     read,
     [
-      rewrite(placed, { ...of, bars, tune, words }),
+      rewrite(placed, withPlayed({ ...of, bars, tune, words }, withCellAt(of.played ?? [], place))),
       ...otherTimes(placed, sharedBefore(placed.in, placed.phrase) + place, 1),
     ],
     { bar: placed.firstBar + place, slot: 0 },
@@ -109,6 +110,7 @@ function removeBar(read: ChartResult, placed: BarPlaced): Edit {
     const words = of.words.some((line) => line.some((cell) => cell !== ''));
     if (words) return refused('Words stand under this bar; take them away first.');
     if (of.tune.length > 0) return refused('A tune stands under this bar; take it away first.');
+    if (of.played) return refused('A line of a hand stands under this bar; take it away first.');
     return written(read, [rewrite(placed), ...others], cursor);
   }
   const bars = of.bars
@@ -129,7 +131,11 @@ function removeBar(read: ChartResult, placed: BarPlaced): Edit {
     return cells;
   });
   const tune = of.tune.filter((_, index) => index !== inPhrase);
-  const kept = { ...of, bars, tune: withoutSilentEnd(tune), words };
+  const played = (of.played ?? []).map((line) => ({
+    ...line,
+    cells: line.cells.filter((_, index) => index !== inPhrase),
+  }));
+  const kept = withPlayed({ ...of, bars, tune: withoutSilentEnd(tune), words }, played);
   return written(read, [rewrite(placed, kept), ...others], cursor);
 }
 

@@ -92,7 +92,7 @@ class ChartWriter {
     const printed = metersOf(this.#after[section]!, this.#song.meter)
       .filter((one) => instead.includes(one.phrase))
       .flatMap((one) => printPhrase(one, this.#style).map((line) => indent + line));
-    const old = [at.bars, ...(at.tune === null ? [] : [at.tune]), ...at.words];
+    const old = [at.bars, ...(at.tune === null ? [] : [at.tune]), ...at.played, ...at.words];
     // Lines that stay the same kind give way one by one, so that what is alike in them stays where it is.
     if (printed.length === old.length) {
       for (const [index, line] of old.entries()) this.lines.rewrite(line, printed[index]!);

@@ -5,6 +5,7 @@ import { playsOf } from '../chart/time/length.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { endingOf } from '../chart/when.ts';
 import type { Phrase, Section, Song } from '../chart/song.ts';
+import { cellsBetween, withPlayed } from '../chart/played.ts';
 import { withoutSilentEnd } from '../chart/tune.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { silentBar } from './bars.ts';
@@ -44,7 +45,7 @@ function firstEndings(read: ChartResult, placed: BarPlaced): Edit {
     return refused('This bar goes on from the one before it; begin the endings at another one.');
   const time = Math.max(2, playsOf(song, placed.section));
   const meter = sharedMeters(section, song)[shared - 1]!;
-  const last = cut(of, inPhrase, of.bars.length);
+  const last = cut(of, inPhrase, of.bars.length, song);
   const first: Phrase = {
     ...last,
     when: ending(upTo(1, time - 1)),
@@ -55,7 +56,7 @@ function firstEndings(read: ChartResult, placed: BarPlaced): Edit {
     ...silentEnding(meter, of.bars.length - inPhrase, time),
     words: last.words.slice(time - 1),
   };
-  const kept = inPhrase === 0 ? [] : [cut(of, 0, inPhrase)];
+  const kept = inPhrase === 0 ? [] : [cut(of, 0, inPhrase, song)];
   const parts = [...kept, first, second].map(withoutEmptyEnd);
   if (parts.some(({ words }) => words.some(isEmptyLine)))
     return refused(
@@ -168,14 +169,15 @@ function barsUpTo({ phrases }: Section, phrase: number): number {
   return phrases.slice(0, phrase).reduce((sum, { bars }) => sum + bars.length, 0);
 }
 
-/** Some bars of a phrase with the tune and the words under them. */
-function cut(phrase: Phrase, from: number, to: number): Phrase {
-  return {
+/** Some bars of a phrase with what stands under them. */
+function cut(phrase: Phrase, from: number, to: number, song: Song): Phrase {
+  const some = {
     ...phrase,
     bars: phrase.bars.slice(from, to),
     tune: withoutSilentEnd(phrase.tune.slice(from, to)),
     words: phrase.words.map((line) => line.slice(from, to)),
   };
+  return withPlayed(some, cellsBetween(phrase.played ?? [], from, to, song.lines));
 }
 
 const isEmptyLine = (line: readonly string[]) => line.every((cell) => cell === '');

@@ -1,13 +1,18 @@
 import { readLine } from '../chart/lines.ts';
 import { printShape, readShape } from '../chart/namedShapes.ts';
+import { isLineName } from '../chart/played.ts';
+import { printLineBar } from '../chart/print/printPlayed.ts';
 import { printTuneBar } from '../chart/print/printTune.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
+import { readLineBar } from '../chart/read/readPlayed.ts';
 import { readTuneBar } from '../chart/read/readTune.ts';
+import type { Meter } from '../chart/meter.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor } from '../chart/song.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import { printOwnName } from '../chord/readOwnNames.ts';
 import type { NumberStyle } from '../chord/reading.ts';
+import type { MinorSchool } from '../pitch/degree.ts';
 import { inTextOrder, type TextEdit } from '../kit/edits.ts';
 import { linesOf } from '../kit/lines.ts';
 import { placedSlots } from '../marks/slots.ts';
@@ -33,6 +38,7 @@ export function rewriteNumbers(
     ...rewriteShapes(read, style.minor),
     ...rewriteNames(read, style.minor),
     ...rewriteTunes(read, style.minor),
+    ...rewriteNamedLines(read, style.minor),
   ]);
   return { ok: true, changes, slots: placedSlots(song).map((_, slot) => slot), cursor: null };
 }
@@ -66,7 +72,7 @@ function rewriteNames(read: ChartResult, wished: NumberStyle['minor']): TextEdit
   });
 }
 
-/** The tunes counted as another school counts; a bar that cannot be read stays as it was typed. */
+/** The tunes and lines of hands counted as another school counts; a bar that cannot be read stays as it was typed. */
 function rewriteTunes(read: ChartResult, wished: NumberStyle['minor']): TextEdit[] {
   const { song, text } = read;
   const { minor } = styleFor(song.key, song);
@@ -74,22 +80,65 @@ function rewriteTunes(read: ChartResult, wished: NumberStyle['minor']): TextEdit
   const typedLines = linesOf(text);
   return song.sections.flatMap((section, index) =>
     metersOf(section, song.meter).flatMap(({ meters }, phrase): TextEdit[] => {
-      const line = read.sectionLines[index]?.phrases[phrase]?.tune ?? null;
-      const typed = line === null ? undefined : typedLines[line - 1];
-      if (line === null || typed === undefined) return [];
-      const start = typed.indexOf(':') + 1;
-      const cells = typed
-        .slice(start)
-        .split('|')
-        .map((cell, bar) => {
-          const meter = meters[bar];
-          const was = meter ? readTuneBar(cell, { meter, minor }) : null;
-          const [before, after] = [/^\s*/.exec(cell)![0], /\s*$/.exec(cell)![0]];
-          if (!meter || !was?.ok || cell.trim() === '') return cell;
-          return before + printTuneBar(was.value, { meter, minor: wished }) + after;
-        });
-      const place = { line, column: start + 1, length: typed.length - start };
-      return [{ ...read.lines.rangeOf(place), insert: cells.join('|') }];
+      const lines = read.sectionLines[index]?.phrases[phrase];
+      const recount = (line: number, again: Recount): TextEdit[] => {
+        const typed = typedLines[line - 1];
+        if (typed === undefined) return [];
+        const start = typed.indexOf(':') + 1;
+        const cells = recounted(typed.slice(start), meters, again);
+        const place = { line, column: start + 1, length: typed.length - start };
+        return [{ ...read.lines.rangeOf(place), insert: cells }];
+      };
+      return [
+        ...(lines?.tune ? recount(lines.tune, tuneAgain(minor, wished)) : []),
+        ...(lines?.played ?? []).flatMap((line) => recount(line, lineAgain(minor, wished))),
+      ];
     }),
   );
+}
+
+/** A line of the head that gives a line of a hand its name, likewise. */
+function rewriteNamedLines(read: ChartResult, wished: NumberStyle['minor']): TextEdit[] {
+  const { song, text } = read;
+  const { minor } = styleFor(song.key, song);
+  if (minor === wished) return [];
+  return linesOf(text).flatMap((typed, index): TextEdit[] => {
+    const line = readLine(typed, false);
+    if (line.kind !== 'named line' || !song.lines.some(({ name }) => name === line.name)) return [];
+    const meters = line.value.split('|').map(() => song.meter);
+    const insert = recounted(line.value, meters, lineAgain(minor, wished));
+    const place = { line: index + 1, column: line.start + 1, length: line.value.length };
+    return [{ ...read.lines.rangeOf(place), insert }];
+  });
+}
+
+/** A bar counted anew; null where it cannot be read. */
+type Recount = (cell: string, meter: Meter) => string | null;
+
+const tuneAgain =
+  (minor: MinorSchool, wished: MinorSchool): Recount =>
+  (cell, meter) => {
+    const was = readTuneBar(cell, { meter, minor });
+    return was.ok ? printTuneBar(was.value, { meter, minor: wished }) : null;
+  };
+
+const lineAgain =
+  (minor: MinorSchool, wished: MinorSchool): Recount =>
+  (cell, meter) => {
+    if (isLineName(cell.trim())) return null;
+    const was = readLineBar(cell, { meter, minor });
+    return was.ok ? printLineBar(was.value, { meter, minor: wished }) : null;
+  };
+
+/** The bars of a line, each counted anew where it can be read, with the space around them. */
+function recounted(bars: string, meters: readonly Meter[], again: Recount): string {
+  return bars
+    .split('|')
+    .map((cell, bar) => {
+      const meter = meters[bar];
+      const now = meter && cell.trim() !== '' ? again(cell, meter) : null;
+      if (now === null || now === undefined) return cell;
+      return /^\s*/.exec(cell)![0] + now + /\s*$/.exec(cell)![0];
+    })
+    .join('|');
 }

@@ -6,6 +6,7 @@ import { printOwnName } from '../../chord/readOwnNames.ts';
 import { formatKey } from '../../pitch/key.ts';
 import { fieldNames, type FieldName } from '../fields.ts';
 import { divisions, formatMeter, type Meter } from '../meter.ts';
+import { printNamedLine, printPlayLine } from './printPlayed.ts';
 import { printTuneLine } from './printTune.ts';
 import { printRoad } from '../road.ts';
 import { metersOf, type MeteredPhrase } from '../sectionMeters.ts';
@@ -36,6 +37,7 @@ export function printChart(song: Song): string {
     ...song.patterns.map(printSongPattern),
     ...printShapes(song),
     ...song.names.map((own) => printOwnName(own, style.minor)),
+    ...printNamedLines(song),
   );
   const sections = song.sections.map((section) => printSection(section, song.meter, style));
   return `${[fields.join('\n'), ...sections].join('\n\n')}\n`;
@@ -94,6 +96,12 @@ export function printShapes(song: Song): string[] {
   return song.shapes.map((shape) => printShape(shape, minor));
 }
 
+/** The lines of a song that have names, a line each. */
+export function printNamedLines(song: Song): string[] {
+  const { minor } = styleFor(song.key, song);
+  return song.lines.map((line) => printNamedLine(line, { meter: song.meter, minor }));
+}
+
 /** A line of bars, its tune and its lines of words, without the space before them. */
 export function printPhrase({ phrase, meters }: MeteredPhrase, style: NumberStyle): string[] {
   const bars = phrase.bars.map((bar, place) => printBar(bar, meters[place]!, style));
@@ -102,6 +110,7 @@ export function printPhrase({ phrase, meters }: MeteredPhrase, style: NumberStyl
   return [
     when + bars.join(' | '),
     ...(phrase.tune.length > 0 ? [`tune: ${tune}`] : []),
+    ...(phrase.played ?? []).map((line) => printPlayLine(line, meters, style.minor)),
     ...phrase.words.map((words) => `> ${words.join(' | ')}`),
   ];
 }

@@ -1,4 +1,5 @@
 import type { SaidHands } from '../saidHands.ts';
+import type { HandLine } from '../played.ts';
 import type { Phrase, PhraseWhen } from '../song.ts';
 import type { Textures } from '../texture.ts';
 import type { TuneBar } from '../tune.ts';
@@ -15,6 +16,7 @@ export interface SectionLines {
   readonly phrases: readonly {
     readonly bars: number;
     readonly tune: number | null;
+    readonly played: readonly number[];
     readonly words: readonly number[];
   }[];
 }
@@ -25,7 +27,7 @@ export interface OpenLines {
   readonly directions: number[];
   readonly textures: number[];
   readonly hands: number[];
-  readonly phrases: { bars: number; tune: number | null; words: number[] }[];
+  readonly phrases: { bars: number; tune: number | null; played: number[]; words: number[] }[];
 }
 
 /** A section while its lines are being read. */
@@ -41,6 +43,7 @@ export interface OpenSection {
     when: PhraseWhen | null;
     bars: Phrase['bars'];
     tune: TuneBar[];
+    played?: HandLine[];
     words: string[][];
   }[];
 }

@@ -9,7 +9,9 @@ import type { OpenLines, OpenSection, SectionLines } from './openSection.ts';
 import { insteadOfLine, problemOfLine, lineToDelete } from './problemOfLine.ts';
 import { BarsReader, type BarPlace, type BarReadings } from './parseBars.ts';
 import { readTuneLine } from './readTune.ts';
+import { readNamedLines, type NamedLineTyped } from './readNamedLines.ts';
 import { readNames, type NameLine } from './readNames.ts';
+import { readPlayLine } from './readPlayed.ts';
 import { readPatterns } from './readPatterns.ts';
 import { readShapes, type ShapeLine } from './readShapes.ts';
 import { endingHints } from './endingHints.ts';
@@ -17,6 +19,7 @@ import { tooLong } from './tooLong.ts';
 import { withKeeping } from '../untidy/keep.ts';
 import { fieldOfWords } from '../untidy/fieldWords.ts';
 import { otherBars, untidyLine, type UntidyLine } from '../untidy/untidyLine.ts';
+import { printPlayHead, withoutEmptyLines, type HandLine } from '../played.ts';
 import { missingSection } from '../road.ts';
 import { printWhen, readWhen } from '../when.ts';
 import { styleFor, withoutEmptyEnd, type Phrase, type PhraseWhen, type Song } from '../song.ts';
@@ -83,6 +86,7 @@ class ChartReader {
   readonly #plainBars: { readonly text: string; readonly number: number }[] = [];
   readonly #shapes: ShapeLine[] = [];
   readonly #names: NameLine[] = [];
+  readonly #namedLines: NamedLineTyped[] = [];
   readonly #hands = new HandsLinesReader();
   #road: { readonly value: string; readonly line: number; readonly start: number } | null = null;
 
@@ -130,6 +134,11 @@ class ChartReader {
         return this.#takeSectionTempo(line, number);
       case 'hands':
         return this.#hands.takeHands(line, this.#here(), text, number);
+      case 'named line':
+        this.#namedLines.push({ ...line, number });
+        return;
+      case 'play':
+        return this.#takePlay(line, text, number);
       case 'tune':
         return this.#takeTune(line, text, number);
       case 'bars':
@@ -253,11 +262,22 @@ class ChartReader {
 
   /** Names are counted as the head says: they are read when it is whole. */
   #settleNames(): void {
+    this.#settleLines();
     const lines = this.#names.splice(0);
     if (lines.length === 0) return;
     const { minor } = styleFor(this.#head.key, this.#head);
     const { names, problems } = readNames(lines, minor);
     this.#head = { ...this.#head, names };
+    this.#found.push(...problems);
+  }
+
+  /** Lines that have names, likewise, in the metre of the song. */
+  #settleLines(): void {
+    const typed = this.#namedLines.splice(0);
+    if (typed.length === 0) return;
+    const { minor } = styleFor(this.#head.key, this.#head);
+    const { lines, problems } = readNamedLines(typed, { meter: this.#head.meter, minor });
+    this.#head = { ...this.#head, lines };
     this.#found.push(...problems);
   }
 
@@ -400,7 +420,7 @@ class ChartReader {
 
   #addPhrase(when: PhraseWhen | null, bars: Phrase['bars'], line: number): void {
     this.#sections.at(-1)!.phrases.push({ when, bars, tune: [], words: [] });
-    this.#lines.at(-1)!.phrases.push({ bars: line, tune: null, words: [] });
+    this.#lines.at(-1)!.phrases.push({ bars: line, tune: null, played: [], words: [] });
   }
 
   /** Lines that could well be meant otherwise; of chords that may be bars the first one is asked about, until there is a bar line. */
@@ -444,6 +464,38 @@ class ChartReader {
     const read = readTuneLine(line.text, this.#bars!.metersOfLine, minor);
     phrase.tune.push(...read.tune);
     this.#found.push(...read.problems.map((one) => movedTo(one, number, line.start)));
+  }
+
+  #takePlay(
+    { head, text: typed, start }: Extract<Line, { kind: 'play' }>,
+    text: string,
+    number: number,
+  ): void {
+    const phrase = this.#sections.at(-1)?.phrases.at(-1);
+    const lines = this.#lines.at(-1)?.phrases.at(-1);
+    if (!phrase || !lines) {
+      const message =
+        'What a hand plays stands under a line of bars; there is none above it in this section.';
+      this.#problem(number, text, message);
+      return;
+    }
+    if (typed.trim() === '') {
+      const message = 'After the colon stand the notes that are played: 5 6 5 3.';
+      this.#problem(number, text, message, ['']);
+      return;
+    }
+    const isSame = (other: HandLine) => printPlayHead(other) === printPlayHead(head);
+    if (phrase.played?.some(isSame)) {
+      const message = 'These bars have such a line already; only one can hold.';
+      this.#problem(number, text, message, ['']);
+      return;
+    }
+    lines.played.push(number);
+    const { minor } = styleFor(this.#head.key, this.#head);
+    const read = readPlayLine(typed, this.#bars!.metersOfLine, minor, this.#head.lines);
+    const [line] = withoutEmptyLines([{ ...head, cells: read.cells }]);
+    if (line) phrase.played = [...(phrase.played ?? []), line];
+    this.#found.push(...read.problems.map((one) => movedTo(one, number, start)));
   }
 
   #takeSectionTempo(

@@ -16,6 +16,7 @@ import {
   type Slot,
   type Song,
 } from '../song.ts';
+import { linesOfBars, type LineEvent, type LineOfBar } from '../played.ts';
 import { cut, type TuneBar } from '../tune.ts';
 import { endingOf } from '../when.ts';
 import { mostPlayedBars } from './length.ts';
@@ -69,6 +70,8 @@ export interface TimelineBar {
   readonly words: readonly string[];
   /** As long as the slots together; nothing where no tune is written. */
   readonly tune: TuneBar;
+  /** What hands play in it in the place of their chords, or over them. */
+  readonly played: readonly LineOfBar[];
   readonly is: Bar;
   readonly slots: readonly { readonly slot: TextSlot; readonly meter: Meter; readonly is: Slot }[];
 }
@@ -180,18 +183,20 @@ function numberedSections(song: Song): NumberedPhrase[][] {
   let bar = 0;
   let slot = 0;
   return song.sections.map((section) =>
-    metersOf(section, song.meter).map(({ phrase, meters }, line) => ({
-      when: phrase.when,
-      bars: phrase.bars.map((is, place): TimelineBar => {
+    metersOf(section, song.meter).map(({ phrase, meters }, line) => {
+      const lines = linesOfBars(phrase.played ?? [], phrase.bars.length, song.lines);
+      const bars = phrase.bars.map((is, place): TimelineBar => {
         const slots =
           is.kind === 'played'
             ? is.slots.map((one) => ({ slot: slot++, meter: meters[place]!, is: one }))
             : [];
         const words = phrase.words.map((cells) => cells[place] ?? '');
         const tune = phrase.tune[place] ?? [];
-        return withoutLeadingSilence({ bar: bar++, line, words, tune, is, slots });
-      }),
-    })),
+        const played = lines[place]!;
+        return withoutLeadingSilence({ bar: bar++, line, words, tune, played, is, slots });
+      });
+      return { when: phrase.when, bars };
+    }),
   );
 }
 
@@ -229,13 +234,18 @@ function barsOfPass(phrases: readonly NumberedPhrase[], pass: number): TimelineB
 
 /** A pickup begins with its first sound, of the chords or of the tune. */
 function withoutLeadingSilence(bar: TimelineBar): TimelineBar {
-  const { is, slots, tune } = bar;
+  const { is, slots, tune, played: lines } = bar;
   if (is.kind === 'same' || !is.pickup) return bar;
   const before = (lengths: readonly { readonly ticks: number }[], count: number) =>
     ticksOf(lengths.slice(0, count));
   const chord = slots.findIndex(({ is }) => is.kind === 'chord' || is.kind === 'unread');
   const note = tune.findIndex(({ kind }) => kind === 'note');
-  if (chord < 0 && note < 0) return bar;
+  const voices = lines.flatMap((line) => line.voices);
+  const struck = voices.map((voice) => {
+    const first = voice.findIndex(({ kind }) => kind === 'notes');
+    return first < 0 ? Infinity : before(voice, first);
+  });
+  if (chord < 0 && note < 0 && struck.every((start) => start === Infinity)) return bar;
   const inBar = slots.map((slot) => slot.is);
   // A pushed chord sounds before it is due.
   const first = inBar[chord];
@@ -243,6 +253,7 @@ function withoutLeadingSilence(bar: TimelineBar): TimelineBar {
   const from = Math.min(
     chord < 0 ? Infinity : Math.max(0, before(inBar, chord) - early),
     note < 0 ? Infinity : before(tune, note),
+    ...struck,
   );
   let at = 0;
   const sounding = slots.flatMap((slot) => {
@@ -251,5 +262,9 @@ function withoutLeadingSilence(bar: TimelineBar): TimelineBar {
     const ticks = at - Math.max(start, from);
     return ticks > 0 ? [{ ...slot, is: { ...slot.is, ticks } }] : [];
   });
-  return { ...bar, slots: sounding, tune: cut(tune, from, at) };
+  const played = bar.played.map((line) => ({
+    ...line,
+    voices: line.voices.map((voice) => cut<LineEvent>(voice, from, at)),
+  }));
+  return { ...bar, slots: sounding, tune: cut(tune, from, at), played };
 }

@@ -3,6 +3,7 @@ import { tempoOf } from '../feel.ts';
 import type { Bar, Phrase, Section, Song } from '../song.ts';
 import { tempoOfStep, type Timeline, type TimelineBar, type TimelinePart } from './timeline.ts';
 import { withoutSilentEnd, type TuneBar } from '../tune.ts';
+import { linesFromBars, withPlayed } from '../played.ts';
 import { ordinalOf } from '../../kit/words.ts';
 
 /** The key of a section, and the semitones that lifts have moved it since the beginning. */
@@ -49,24 +50,37 @@ function sectionOf(song: Song, part: TimelinePart, all: readonly TimelinePart[])
 
 /** The bars of each line of the text stay on one line. */
 function phrasesOf({ bars, pass }: TimelinePart): Phrase[] {
-  const phrases: { bars: Bar[]; words: string[]; tune: TuneBar[]; line: number }[] = [];
+  const phrases: {
+    bars: Bar[];
+    words: string[];
+    tune: TuneBar[];
+    played: TimelineBar['played'][];
+    line: number;
+  }[] = [];
   for (const bar of bars) {
     const now = phrases.at(-1);
     if (now?.line === bar.line) {
       now.bars.push(written(bar));
       now.words.push(wordsAt(bar, pass));
       now.tune.push(bar.tune);
+      now.played.push(bar.played);
     } else {
       const words = [wordsAt(bar, pass)];
-      phrases.push({ bars: [written(bar)], words, tune: [bar.tune], line: bar.line });
+      const { tune, played, line } = bar;
+      phrases.push({ bars: [written(bar)], words, tune: [tune], played: [played], line });
     }
   }
-  return phrases.map(({ bars: inPhrase, words, tune }) => ({
-    when: null,
-    bars: inPhrase,
-    tune: withoutSilentEnd(tune),
-    words: words.some((cell) => cell !== '') ? [words] : [],
-  }));
+  return phrases.map(({ bars: inPhrase, words, tune, played }) =>
+    withPlayed<Phrase>(
+      {
+        when: null,
+        bars: inPhrase,
+        tune: withoutSilentEnd(tune),
+        words: words.some((cell) => cell !== '') ? [words] : [],
+      },
+      linesFromBars(played),
+    ),
+  );
 }
 
 function wordsAt({ words }: TimelineBar, pass: number): string {

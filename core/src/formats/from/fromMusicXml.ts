@@ -9,6 +9,7 @@ import {
   type Song,
   type TempoChange,
 } from '../../chart/song.ts';
+import { playLineNamed } from '../../chart/played.ts';
 import { tuneOctave, type TuneBar, type TuneNote } from '../../chart/tune.ts';
 import { degreeOfNote, liftBetween, raised, type Key } from '../../pitch/key.ts';
 import { midiNumber } from '../../pitch/midi.ts';
@@ -30,7 +31,7 @@ import { changes } from './heardHarmony.ts';
 import { barOf, type PlacedNote } from './musicXmlBars.ts';
 import { formOf, orderOf, type Repeat } from './musicXmlForm.ts';
 import { keyIn, type ReadMeasure } from './musicXmlMeasure.ts';
-import { headOf } from './musicXmlHead.ts';
+import { headOf, namedLinesIn } from './musicXmlHead.ts';
 import { lengthOf } from './musicXmlPieces.ts';
 import { guessedKey, readScore, type ReadScore, type ScoreParts } from './musicXmlScore.ts';
 import { finished, sameWhen, takeLine, type OpenSection } from './musicXmlSection.ts';
@@ -77,7 +78,7 @@ export function fromMusicXml(text: string, hints: ScoreHints = {}): Result<Impor
     hasTune: hasWords(sung) || (!byNotes && !isForHands(sung)),
     played: byNotes ? parts.map((one) => childrenOf(one, 'measure')) : null,
   };
-  const reader = new PartReader(headOf(root), read, hints);
+  const reader = new PartReader(root, read, hints);
   if (byNotes && !own && !reader.hasChords)
     return unreadable(
       'This score has no chord symbols, and no notes that sound together as a chord that can be named.',
@@ -114,6 +115,7 @@ interface MeasureShown {
 class PartReader {
   readonly guessed: string[] = [];
   readonly dropped: string[] = [];
+  readonly #root: XmlElement;
   #song: Song;
   readonly #sections: OpenSection[] = [];
   #meter: Meter = emptySong.meter;
@@ -142,7 +144,9 @@ class PartReader {
   readonly #shown = new Map<readonly Bar[], MeasureShown[]>();
   #barsOnLine = Number(barsOnLine[0]);
 
-  constructor(song: Song, parts: ScoreParts, { key = null, answers }: ScoreHints) {
+  constructor(root: XmlElement, parts: ScoreParts, { key = null, answers }: ScoreHints) {
+    const song = headOf(root);
+    this.#root = root;
     this.#song = song;
     this.#parts = parts;
     this.#questions = new Questions(answers);
@@ -215,7 +219,10 @@ class PartReader {
       this.dropped.push(
         `The metre ${measure.strangeMeter} in measure ${index + 1}, which no chart can be in.`,
       );
-    if (index === 0) this.#song = { ...this.#song, meter: this.#meter, swing: measure.swing };
+    if (index === 0) {
+      const lines = namedLinesIn(this.#root, this.#meter);
+      this.#song = { ...this.#song, meter: this.#meter, swing: measure.swing, lines };
+    }
     this.#saysSongTempo =
       measure.tempo !== null && (index === 0 || (!this.#parts.own && this.#song.tempo === null));
     if (this.#saysSongTempo) {
@@ -248,6 +255,7 @@ class PartReader {
       directions: [],
       phrases: [],
       instead: [],
+      waiting: [],
       signs: [],
     });
     this.#announced = this.#song.meter;
@@ -260,6 +268,7 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
+    else if (playLineNamed(words.split(':')[0]!)) section.waiting.push(words);
     else if (takeLine(words, section, this.#song.patterns)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));
@@ -270,7 +279,7 @@ class PartReader {
     const goesOn = last && sameWhen(last.when, this.#ending);
     const isFull = breaks ? measure.newLine : (last?.bars.length ?? 0) >= this.#barsOnLine;
     if (!last || !goesOn || isFull)
-      section.phrases.push({ when: this.#ending, bars: [], tune: [], words: [] });
+      section.phrases.push({ when: this.#ending, bars: [], tune: [], words: [], lines: [] });
     const phrase = section.phrases.at(-1)!;
     const shown = this.#shown.get(phrase.bars) ?? [];
     this.#shown.set(phrase.bars, [
@@ -278,6 +287,7 @@ class PartReader {
       { place: this.#measure, text: measure.shown.join(' ') },
     ]);
     const place = phrase.bars.length;
+    phrase.lines.push(...section.waiting.splice(0).map((text) => ({ place, text })));
     if (measure.same !== null) this.#same = measure.same === 'start';
     phrase.bars.push({ ...this.#bar(measure, section), ...this.#tempoFrom(measure) });
     phrase.tune.push(this.#tuneOf(measure, phrase.bars.at(-1)!));

@@ -3,6 +3,9 @@ import { mostNames, readOwnName } from '../../chord/readOwnNames.ts';
 import { patternLineNamed, readSongPattern, type SongPattern } from '../../chart/ownPatterns.ts';
 import { readShape, shapeNamed, type PaletteShape } from '../../chart/namedShapes.ts';
 import { handsLines, nothingSaidOfHands, readHandsLine } from '../../chart/saidHands.ts';
+import type { Meter } from '../../chart/meter.ts';
+import { lineLineNamed, type NamedLine } from '../../chart/played.ts';
+import { readNamedLine } from '../../chart/read/readPlayed.ts';
 import type { Song } from '../../chart/song.ts';
 import type { TexturedHand } from '../../chart/steps.ts';
 import { readTexture, type Texture } from '../../chart/texture.ts';
@@ -13,12 +16,7 @@ import { child, childrenOf, textOf, type XmlElement } from '../xml.ts';
 export function headOf(root: XmlElement): Song {
   const identification = child(root, 'identification');
   const creators = childrenOf(identification, 'creator').map(({ text }) => oneLine(text, 80));
-  const kept = Object.fromEntries(
-    childrenOf(child(identification, 'miscellaneous'), 'miscellaneous-field').map((field) => [
-      field.attributes['name'] ?? '',
-      oneLine(field.text),
-    ]),
-  );
+  const kept = keptIn(identification);
   const patterns = patternsIn(kept);
   return {
     ...emptySong,
@@ -49,6 +47,17 @@ export function headOf(root: XmlElement): Song {
   };
 }
 
+/** What a score of ours says of a chart that a score has no sign for. */
+function keptIn(identification: XmlElement | null): Readonly<Record<string, string>> {
+  return Object.fromEntries(
+    childrenOf(child(identification, 'miscellaneous'), 'miscellaneous-field').map((field) => {
+      const name = field.attributes['name'] ?? '';
+      // A line has several bars.
+      return [name, lineLineNamed(name) ? oneLine(field.text, 4_000) : oneLine(field.text)];
+    }),
+  );
+}
+
 /** Named shapes, each a field of its own; what cannot be read is left out. */
 function shapesIn(kept: Readonly<Record<string, string>>): PaletteShape[] {
   return Object.entries(kept).flatMap(([field, notes]) => {
@@ -63,6 +72,16 @@ function patternsIn(kept: Readonly<Record<string, string>>): SongPattern[] {
   return Object.entries(kept).flatMap(([field, steps]) => {
     const name = patternLineNamed(field);
     const read = name && readSongPattern(oneLine(name), steps.replaceAll('/', '|'));
+    return read && read.ok ? [read.value] : [];
+  });
+}
+
+/** Named lines of a hand likewise; they are in the metre of the song, which the first measure says. */
+export function namedLinesIn(root: XmlElement, meter: Meter): NamedLine[] {
+  return Object.entries(keptIn(child(root, 'identification'))).flatMap(([field, bars]) => {
+    const name = lineLineNamed(field);
+    const place = { meter, minor: 'relative' } as const;
+    const read = name && readNamedLine(oneLine(name), bars.replaceAll('/', '|'), place);
     return read && read.ok ? [read.value] : [];
   });
 }

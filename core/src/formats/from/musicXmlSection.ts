@@ -1,4 +1,8 @@
-import { formatMeter } from '../../chart/meter.ts';
+import { formatMeter, type Meter } from '../../chart/meter.ts';
+import { playLineNamed, withPlayed, type HandLine } from '../../chart/played.ts';
+import { printNamedLine } from '../../chart/print/printPlayed.ts';
+import { readPlayLine } from '../../chart/read/readPlayed.ts';
+import { metersOf } from '../../chart/sectionMeters.ts';
 import { parseTempo } from '../../chart/fields.ts';
 import type { SongPattern } from '../../chart/ownPatterns.ts';
 import { parseChart } from '../../chart/read/parseChart.ts';
@@ -33,7 +37,16 @@ export interface OpenSection {
   readonly directions: string[];
   textures: Textures;
   hands: SaidHands;
-  readonly phrases: { when: Phrase['when']; bars: Bar[]; tune: TuneBar[]; words: string[][] }[];
+  readonly phrases: {
+    when: Phrase['when'];
+    bars: Bar[];
+    tune: TuneBar[];
+    words: string[][];
+    /** What hands play under it, in chart text, and the bar at which each begins. */
+    lines: { readonly place: number; readonly text: string }[];
+  }[];
+  /** Such lines before the measure that is taken next. */
+  readonly waiting: string[];
   readonly instead: string[];
   readonly signs: WaySign[];
 }
@@ -80,24 +93,51 @@ function takeHands(words: string, section: OpenSection): boolean {
 
 /** The section as the chart has it; what of it cannot be read is told. */
 export function finished(
-  { instead, phrases, from: _from, key: _key, signs: _signs, ...section }: OpenSection,
+  { instead, phrases, waiting: _w, from: _from, key: _key, signs: _signs, ...section }: OpenSection,
   song: Song,
   dropped: string[],
 ): Section {
-  const trimmed = phrases.map((phrase) => ({
+  const bare = phrases.map(({ lines: _lines, ...phrase }) => ({
     ...phrase,
     tune: withoutSilentEnd(phrase.tune),
     words: phrase.words.map(withoutEmptyEnd).filter((cells) => cells.length > 0),
   }));
+  const metered = metersOf({ phrases: bare }, song.meter);
+  const trimmed = metered.map(({ phrase, meters }, index) =>
+    withPlayed<Phrase>(phrase, playedOf(phrases[index]!.lines, meters, song, dropped)),
+  );
   const changed = instead.flatMap((words) => insteadOf(words, trimmed, song, dropped));
   return { ...section, phrases: [...ordered(trimmed), ...changed] };
+}
+
+/** What hands play under a line of bars, as it was written in chart text. */
+function playedOf(
+  lines: OpenSection['phrases'][number]['lines'],
+  meters: readonly Meter[],
+  song: Song,
+  dropped: string[],
+): HandLine[] {
+  return lines.flatMap(({ place, text }) => {
+    const colon = text.indexOf(':');
+    const head = playLineNamed(text.slice(0, colon));
+    if (!head) return [];
+    const { cells, problems } = readPlayLine(
+      text.slice(colon + 1),
+      meters.slice(place),
+      'relative',
+      song.lines,
+    );
+    if (problems.length > 0) dropped.push(`“${oneLine(text, 60)}” could not be read.`);
+    const before = Array.from({ length: place }, () => ({ kind: 'nothing' }) as const);
+    return [{ ...head, cells: [...before, ...cells] }];
+  });
 }
 
 /** Bars that some times play instead are written in words, in chart text, with their tune and what is sung. */
 function insteadOf(
   words: string,
   phrases: readonly Phrase[],
-  { key, meter }: Song,
+  { key, meter, lines }: Song,
   dropped: string[],
 ): Phrase[] {
   const shared = phrases.filter(({ when }) => when === null).flatMap(({ bars }) => bars);
@@ -105,7 +145,9 @@ function insteadOf(
     const change = bar.kind === 'played' && bar.meter ? `{${formatMeter(bar.meter)}} ` : '';
     return `  ${change}1\n`;
   });
-  const text = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\n\nA:\n${bars.join('')}${words}\n`;
+  const named = lines.map((line) => `${printNamedLine(line, { meter, minor: 'relative' })}\n`);
+  const head = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\n${named.join('')}`;
+  const text = `${head}\nA:\n${bars.join('')}${words}\n`;
   const read = parseChart(text);
   const phrase = read.ok ? read.value.sections[0]?.phrases.at(-1) : undefined;
   if (phrase?.when) return [phrase];

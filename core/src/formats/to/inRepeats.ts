@@ -7,6 +7,7 @@ import {
   type Section,
   type Song,
 } from '../../chart/song.ts';
+import { linesFromBars, linesOfBars, withPlayed, type LineOfBar } from '../../chart/played.ts';
 import { withoutSilentEnd, type TuneBar } from '../../chart/tune.ts';
 import { playsOf } from '../../chart/time/length.ts';
 import { endingOf } from '../../chart/when.ts';
@@ -20,7 +21,7 @@ import { ordinalOf } from '../../kit/words.ts';
 export function inRepeats(song: Song): Song {
   const parted = song.sections.map((section, place) => {
     const plays = playsOf(song, place) || section.times;
-    return isSaid(section, plays) ? [ofAllTimes(section)] : byTimes(section, plays);
+    return isSaid(section, plays) ? [ofAllTimes(section)] : byTimes(section, plays, song.lines);
   });
   const passes = song.sections.map(() => 0);
   const road = song.road?.flatMap((step): RoadStep[] => {
@@ -68,7 +69,7 @@ function highestNamed({ phrases }: Section): number {
 }
 
 /** @param plays how often the section is played; the times beyond those that are named are all alike */
-function byTimes(section: Section, plays: number): Section[] {
+function byTimes(section: Section, plays: number, named: Song['lines']): Section[] {
   const times = upTo(1, Math.min(plays, highestNamed(section) + 1));
   return times.map((time) => ({
     ...section,
@@ -76,7 +77,7 @@ function byTimes(section: Section, plays: number): Section[] {
     times: time === times.length ? plays - time + 1 : 1,
     open: section.open && time === times.length,
     directions: time === 1 ? section.directions : [],
-    phrases: phrasesOf(section, time),
+    phrases: phrasesOf(section, time, named),
   }));
 }
 
@@ -85,16 +86,19 @@ interface Cell {
   readonly line: number;
   readonly bar: Bar;
   readonly tune: TuneBar;
+  readonly played: readonly LineOfBar[];
   readonly words: string;
 }
 
 /** The lines of one time through a section, what is played instead in its place. */
-function phrasesOf({ phrases }: Section, time: number): Phrase[] {
-  const cells = phrases.flatMap((phrase, line) => (phrase.when ? [] : cellsOf(phrase, line, time)));
+function phrasesOf({ phrases }: Section, time: number, named: Song['lines']): Phrase[] {
+  const cells = phrases.flatMap((phrase, line) =>
+    phrase.when ? [] : cellsOf(phrase, line, time, named),
+  );
   for (const phrase of phrases) {
     if (phrase.when?.kind !== 'instead' || !phrase.when.times.includes(time)) continue;
     const from = phrase.when.bar - 1;
-    const instead = cellsOf(phrase, 0, time).map((cell, index) => {
+    const instead = cellsOf(phrase, 0, time, named).map((cell, index) => {
       const replaced = cells[from + index] ?? cells.at(-1)!;
       const keep = index + from < cells.length;
       return {
@@ -106,28 +110,37 @@ function phrasesOf({ phrases }: Section, time: number): Phrase[] {
     });
     cells.splice(from, instead.length, ...instead);
   }
-  for (const line of endingOf(phrases, time)) cells.push(...cellsOf(phrases[line]!, line, time));
+  for (const line of endingOf(phrases, time))
+    cells.push(...cellsOf(phrases[line]!, line, time, named));
   return [...new Set(cells.map(({ line }) => line))].map((line) =>
     phraseOf(cells.filter((cell) => cell.line === line)),
   );
 }
 
 /** @param time of several lines of words each time has its own, the later ones the last */
-function cellsOf({ bars, tune, words }: Phrase, line: number, time: number): Cell[] {
+function cellsOf(
+  { bars, tune, played, words }: Phrase,
+  line: number,
+  time: number,
+  named: Song['lines'],
+): Cell[] {
+  const lines = linesOfBars(played ?? [], bars.length, named);
   return bars.map((bar, place) => ({
     line,
     bar,
     tune: tune[place] ?? [],
+    played: lines[place]!,
     words: words[Math.min(time, words.length) - 1]?.[place] ?? '',
   }));
 }
 
 function phraseOf(cells: readonly Cell[]): Phrase {
   const words = withoutEmptyEnd(cells.map((cell) => cell.words));
-  return {
+  const phrase: Phrase = {
     when: null,
     bars: cells.map(({ bar }) => bar),
     tune: withoutSilentEnd(cells.map(({ tune }) => tune)),
     words: words.length > 0 ? [words] : [],
   };
+  return withPlayed(phrase, linesFromBars(cells.map(({ played }) => played)));
 }

@@ -5,6 +5,7 @@ import { handsLines, printHandsLine } from '../../chart/saidHands.ts';
 import { ticksPerQuarter } from '../../kit/ticks.ts';
 import { tempoBeat, type Meter } from '../../chart/meter.ts';
 import type { Song } from '../../chart/song.ts';
+import { printNamedLine } from '../../chart/print/printPlayed.ts';
 import { printTexture } from '../../chart/texture.ts';
 import { keySignature, type Key } from '../../pitch/key.ts';
 import { element, type XmlElement } from '../xml.ts';
@@ -33,6 +34,13 @@ export function scoreOf(song: Song, part: string, measures: readonly XmlElement[
       song.shapes.map((shape) => {
         const [, name = '', notes = ''] = /^(.*?): (.*)$/.exec(printShape(shape, 'relative'))!;
         return [name, notes.replace('|', '/')];
+      }),
+    ),
+    ...Object.fromEntries(
+      song.lines.map((line) => {
+        const printed = printNamedLine(line, { meter: song.meter, minor: 'relative' });
+        const [, name = '', bars = ''] = /^(.*?): (.*)$/.exec(printed)!;
+        return [name, bars.replaceAll('|', '/')];
       }),
     ),
     ...Object.fromEntries(

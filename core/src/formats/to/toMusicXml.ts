@@ -2,6 +2,7 @@ import { printHandsLines } from '../../chart/saidHands.ts';
 import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, type Meter } from '../../chart/meter.ts';
 import { printPhrase } from '../../chart/print/printChart.ts';
+import { printPlayLine } from '../../chart/print/printPlayed.ts';
 import { printTextures } from '../../chart/texture.ts';
 import { printRoad } from '../../chart/road.ts';
 import { metersOf } from '../../chart/sectionMeters.ts';
@@ -113,6 +114,7 @@ class LeadWriter {
           ...(phrase.when && place === 0 ? [endingLine(phrase.when.times, 'start')] : []),
           this.#attributes(meters[place]!, bar),
           ...(isFirst ? this.#heading(section) : []),
+          ...(place === 0 ? this.#lines(phrase, meters) : []),
           ...(isFirst
             ? instead.map((other) => wordsElement(this.#insteadInWords(other, section), false))
             : []),
@@ -150,6 +152,11 @@ class LeadWriter {
       ...directions.map((direction) => wordsElement(`* ${direction}`)),
       ...[...printTextures(textures), ...printHandsLines(hands)].map((line) => wordsElement(line)),
     ];
+  }
+
+  /** What hands play under a line of bars, in chart text at its first bar. */
+  #lines({ played = [] }: Phrase, meters: readonly Meter[]): XmlElement[] {
+    return played.map((line) => wordsElement(printPlayLine(line, meters, 'relative'), false));
   }
 
   #insteadInWords(phrase: Phrase, section: Section): string {
