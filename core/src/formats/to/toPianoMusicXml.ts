@@ -31,7 +31,11 @@ export function toPianoMusicXml(voiced: Voiced): string {
   const written = (hand: Hand) =>
     notate(struck, hand).map((chord) => ({
       ...chord,
-      spell: noteSpeller(voiced.slots[chord.at]!),
+      // A line may be played where no chord is held.
+      spell: noteSpeller({
+        chord: voiced.slots[chord.at]?.chord ?? null,
+        key: timeline.slots[chord.at]!.key,
+      }),
     }));
   const held = { right: written('right'), left: written('left') };
   const measures: XmlElement[] = [];

@@ -1,7 +1,8 @@
 import { listed } from '../../kit/words.ts';
+import type { Chord } from '../../chord/chord.ts';
 import { chordTones } from '../../chord/tones.ts';
 import { degreeOfSemitones } from '../../pitch/degree.ts';
-import { noteOfDegree, relativeMajor } from '../../pitch/key.ts';
+import { noteOfDegree, relativeMajor, type Key } from '../../pitch/key.ts';
 import { nameNote, type NameStyle } from '../../pitch/names.ts';
 import { fold, pitchClass, type Note } from '../../pitch/note.ts';
 import { freeShift, handMovement, handShift } from '../shapes/movement.ts';
@@ -62,12 +63,15 @@ export function noteNamer(
   return (note) => nameNote(spell(note), style);
 }
 
-/** Spells notes as the chord they belong to does, else as the key does. */
+/** Spells notes as the chord they belong to does, if there is one, else as the key does. */
 export function noteSpeller({
   chord,
   key,
-}: Pick<VoicedSlot, 'chord' | 'key'>): (note: number) => Note {
-  const tones = chordTones(chord, key);
+}: {
+  readonly chord: Chord | null;
+  readonly key: Key;
+}): (note: number) => Note {
+  const tones = chord ? chordTones(chord, key) : [];
   const home = pitchClass(relativeMajor(key).tonic);
   return (note) => {
     const tone = tones.find((one) => one.pitchClass === fold(note, 12));

@@ -38,6 +38,8 @@ function piecesOf(line: string, inSections: boolean): Piece[] {
     case 'shape':
     case 'pattern':
     case 'own name':
+    case 'named line':
+    case 'play':
     case 'section tempo':
     case 'tune':
       return [{ start: read.start, end: line.length, kind: 'value' }];

@@ -38,6 +38,11 @@ export const grammar: readonly Typed[] = [
     says: t('words, with a line where the bars have theirs'),
   },
   { typed: 'tune: 5 6 5 3 | 1 | 1 | 2', place: 'under', says: t('the tune in degrees') },
+  {
+    typed: 'play right: 5 6 (5 3) 1',
+    place: 'under',
+    says: t('what a hand plays in the place of its chords'),
+  },
   { typed: '* softer', place: 'line', says: t('a direction for the section') },
   {
     typed: '1st ending only: 4 | 5',

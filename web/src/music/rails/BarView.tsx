@@ -38,6 +38,7 @@ import type { StaffBar } from '../tune/drawStaff.ts';
 import { TuneLane } from '../tune/TuneLane.tsx';
 import { TuneStaff } from '../tune/TuneStaff.tsx';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
+import { LineLanes } from './LineLane.tsx';
 import { earlyText, hasLetters, withoutHyphens } from './natural.ts';
 import type { ChartView } from './view.ts';
 import { t } from '../../words/words.ts';
@@ -162,6 +163,7 @@ export const BarView = memo(function BarView({
           </Cell>
         ))}
       </Slots>
+      {bar.lines.length > 0 ? <LineLanes lines={bar.lines} style={view.style} /> : null}
       <Sung bar={bar} view={view} startsRow={startsRow} />
     </Frame>
   );

@@ -4,9 +4,11 @@ import {
   metersOf,
   pushCount,
   shareParts,
+  linesOfBars,
   soundingAfter,
   type Bar,
   type Feel,
+  type LineOfBar,
   type Meter,
   type Phrase,
   type Section,
@@ -49,6 +51,8 @@ export interface LaidBar {
   readonly words: readonly string[];
   /** The tune of the bar; nothing where none is written. */
   readonly tune: TuneBar;
+  /** What hands play in it in the place of their chords, or over them. */
+  readonly lines: readonly LineOfBar[];
   readonly meter: Meter;
   /** What a staff needs to know of the bars beside it: what is tied in and out. */
   readonly before: TuneNote | null;
@@ -62,9 +66,10 @@ export interface LaidSection {
   /** How many bars and slots of the song stand before it, as core's `barPlaces` and `placedSlots` count them. */
   readonly bars: number;
   readonly slots: number;
-  /** What its rails depend on besides: the song's metre, and the tune's note that may go on into it. */
+  /** What its rails depend on besides: the song's metre and its named lines, and the tune's note that may go on into it. */
   readonly meter: Meter;
   readonly sounding: TuneNote | null;
+  readonly named: Song['lines'];
   readonly rails: readonly LaidRail[];
   /** Tells each rail from others, as `id` does for sections. */
   readonly ids: readonly number[];
@@ -100,12 +105,19 @@ export function layOut(song: Song, before: readonly LaidSection[] = []): LaidSec
   ).map((id) => ({ id, old: before.find((laid) => laid.id === id) }));
   let counted = { bars: 0, slots: 0 };
   let sounding: TuneNote | null = null;
+  const named = sameLines(before[0]?.named, song.lines);
   return sections.map((section, place) => {
     const { id, old } = olds[place]!;
-    const isKept = old?.section === section && old.meter === meter && old.sounding === sounding;
-    const rails = isKept ? old.rails : shareParts(old?.rails, railsOf(section, meter, sounding));
+    const isKept =
+      old?.section === section &&
+      old.meter === meter &&
+      old.sounding === sounding &&
+      old.named === named;
+    const rails = isKept
+      ? old.rails
+      : shareParts(old?.rails, railsOf(section, meter, sounding, named));
     const ids = isKept ? old.ids : keepIds(old?.rails ?? [], old?.ids ?? [], rails);
-    const laid = { section, id, ...counted, meter, sounding, rails, ids };
+    const laid = { section, id, ...counted, meter, sounding, named, rails, ids };
     for (const { bars } of rails) {
       counted = { bars: counted.bars + bars.length, slots: counted.slots + slotsOf(bars) };
       for (const { tune } of bars) sounding = soundingAfter(tune, sounding);
@@ -142,7 +154,17 @@ export function keepIds<Item>(
   });
 }
 
-function railsOf(section: Section, meter: Meter, before: TuneNote | null): LaidRail[] {
+/** The named lines of before, where those of now say the same: they are read anew with each key press. */
+function sameLines(before: Song['lines'] | undefined, now: Song['lines']): Song['lines'] {
+  return before && JSON.stringify(before) === JSON.stringify(now) ? before : now;
+}
+
+function railsOf(
+  section: Section,
+  meter: Meter,
+  before: TuneNote | null,
+  named: Song['lines'],
+): LaidRail[] {
   let sounding = before;
   const lines = metersOf(section, meter);
   return lines.map(({ phrase, meters }, line): LaidRail => {
@@ -153,7 +175,15 @@ function railsOf(section: Section, meter: Meter, before: TuneNote | null): LaidR
       next && goesOnInto(phrase, next.phrase)
         ? openingEarly(next.phrase.bars[0], next.meters[0]!)
         : null;
-    const laid = laidPhrase({ phrase, meters, before: sounding, goesOn, follows, nextEarly });
+    const laid = laidPhrase({
+      phrase,
+      meters,
+      before: sounding,
+      goesOn,
+      follows,
+      nextEarly,
+      named,
+    });
     phrase.bars.forEach((_, bar) => (sounding = soundingAfter(phrase.tune[bar] ?? [], sounding)));
     return laid;
   });
@@ -174,6 +204,8 @@ interface PlacedPhrase {
   /** The phrase before it always leads into it; the push that the next one begins with. */
   readonly follows: boolean;
   readonly nextEarly: Early | null;
+  /** The song's named lines, which it may have. */
+  readonly named: Song['lines'];
 }
 
 const laidPhrases = new WeakMap<Phrase, PlacedPhrase & { readonly rail: LaidRail }>();
@@ -185,6 +217,7 @@ function laidPhrase(placed: PlacedPhrase): LaidRail {
     kept?.before === placed.before &&
     kept.goesOn === placed.goesOn &&
     kept.follows === placed.follows &&
+    (!placed.phrase.played || kept.named === placed.named) &&
     sameEarly(kept.nextEarly, placed.nextEarly) &&
     kept.meters.every((meter, bar) => meter === placed.meters[bar]);
   if (isSame) return kept.rail;
@@ -200,6 +233,7 @@ function sameEarly(one: Early | null, other: Early | null): boolean {
 function layPhrase(placed: PlacedPhrase): LaidRail {
   const { phrase, meters, goesOn, follows } = placed;
   let sounding = placed.before;
+  const lines = linesOfBars(phrase.played ?? [], phrase.bars.length, placed.named);
   const bars = phrase.bars.map((bar, place): LaidBar => {
     const isLast = place === phrase.bars.length - 1;
     const laid = layBar(bar, meters[place]!, phrase, place, {
@@ -208,6 +242,7 @@ function layPhrase(placed: PlacedPhrase): LaidRail {
       nextEarly: isLast
         ? placed.nextEarly
         : openingEarly(phrase.bars[place + 1], meters[place + 1]!),
+      lines: lines[place]!,
       isLedInto: place > 0 || follows,
     });
     sounding = soundingAfter(laid.tune, sounding);
@@ -262,7 +297,9 @@ function layBar(
   meter: Meter,
   phrase: Phrase,
   place: number,
-  beside: Pick<LaidBar, 'before' | 'goesOn' | 'nextEarly'> & { readonly isLedInto: boolean },
+  beside: Pick<LaidBar, 'before' | 'goesOn' | 'nextEarly' | 'lines'> & {
+    readonly isLedInto: boolean;
+  },
 ): LaidBar {
   const words = phrase.words.map((cells) => cells[place] ?? '');
   const feel = timeInWords(bar);

@@ -10,6 +10,7 @@ import {
   type TuneBar,
 } from '@intervallum/core';
 import { staffHeight, staffWidth } from '../tune/staffSize.ts';
+import { handsOfLine, strikeWidth } from './lineText.ts';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
 import type { Measure } from './measure.ts';
 import { bassName, chordPieces, nameShare } from './pieces.ts';
@@ -60,7 +61,11 @@ const linesOfWords = 2;
 export function naturalWidth(bar: LaidBar, setting: Setting): number {
   const kept = setting.kept.get(bar);
   if (kept !== undefined) return kept;
-  const width = Math.max(chordsWidth(bar, setting), sungWidth(bar, setting));
+  const width = Math.max(
+    chordsWidth(bar, setting),
+    sungWidth(bar, setting),
+    linesWidth(bar, setting),
+  );
   setting.kept.set(bar, width);
   return width;
 }
@@ -138,6 +143,25 @@ function isSet(bar: LaidBar, { shows }: Setting): boolean {
   return shows.tune !== 'off' && bar.tune.some(({ kind }) => kind === 'note');
 }
 
+/** The widest of the lines that hands play in a bar, with what stands at its beginning. */
+function linesWidth({ lines }: LaidBar, { sizes, view, measure }: Setting): number {
+  const text = (one: string, isSmall: boolean) =>
+    measure(one, 'numeral', sizes[isSmall ? 'line-small' : 'line-degree']);
+  return Math.max(
+    0,
+    ...lines.flatMap(({ hand, over, octaves, voices }) => {
+      const signs = 1.6 * handsOfLine(hand).length + (over ? 1 : 0) + Math.abs(octaves);
+      const head = sizes['line-small'] * signs + 8;
+      return voices.map((voice) =>
+        voice.reduce(
+          (sum, event) => sum + strikeWidth(event, view.style, sizes['line-small'], text),
+          head + padsOf(sizes),
+        ),
+      );
+    }),
+  );
+}
+
 function sungWidth(bar: LaidBar, setting: Setting): number {
   const { shows, sizes, measure } = setting;
   const pads = padsOf(sizes);
@@ -193,6 +217,7 @@ export function heightAt(bar: LaidBar, width: number, setting: Setting): number 
     (shows.hands ? handsHeight : 0) +
     sizes.rail +
     (hasLetters(setting) ? sizes.beneath : 0) +
+    bar.lines.reduce((sum, { voices }) => sum + voices.length, 0) * sizes.line +
     sungHeight(bar, width, setting) +
     sizes.below
   );

@@ -23,6 +23,11 @@ export interface Sizes {
   readonly mark: number;
   readonly rail: number;
   readonly beneath: number;
+  /** The row of a line that a hand plays, and its degrees. */
+  readonly line: number;
+  readonly 'line-degree': number;
+  /** What stands beside them: whose it is, fingers, short notes. */
+  readonly 'line-small': number;
   /** Under all that stands in a bar, and between two sections. */
   readonly below: number;
   readonly apart: number;
@@ -56,6 +61,9 @@ export function sizesOf(numeral: number, air: Air = 'usual'): Sizes {
     mark: part(0.36),
     rail: part(isUsual ? 1.16 : 1.06, 0),
     beneath: isUsual ? round(letters * 1.25 + 3) : round(letters * 1.15 + 2),
+    line: round(Math.max(24, numeral * 0.62)),
+    'line-degree': part(0.36, 14),
+    'line-small': part(0.27),
     below: isUsual ? part(0.12, 3) : 2,
     apart: isUsual ? part(0.4, 8) : part(0.2, 5),
     margin: round(Math.min(180, Math.max(92, numeral * 3))),

@@ -118,6 +118,13 @@ export const chart = {
   'Choose a chord on the chart: its tones, its other names and its colours appear here.':
     'Escolha um acorde na cifra: suas notas, seus outros nomes e suas cores aparecem aqui.',
   'chords of the key': 'acordes do tom',
+  'what a hand plays in the place of its chords': 'o que a mão toca no lugar dos acordes',
+  'Both hands play:': 'As duas mãos tocam:',
+  'The left hand plays:': 'A mão esquerda toca:',
+  'The right hand plays:': 'A mão direita toca:',
+  'over its chords': 'sobre os acordes dela',
+  'slides to': 'desliza para',
+  finger: 'dedo',
   'take a colour': 'aplicam uma cor',
   'write a chord by letter': 'escrevem pela letra',
   'save now': 'salvar agora',
