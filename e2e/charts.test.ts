@@ -57,6 +57,37 @@ test('shapes under a player’s own names: by name, as symbols, and as they are 
   await expect(editor(page)).toContainText('5/7 | four/5');
 });
 
+test('a line that a hand plays stands under its bars, by hand and by name, and stays with them', async ({
+  page,
+}) => {
+  const head = "title: Lamp by the Door\nkey: G\nline riff: (5 6) 1'+3 . 6 | 5@2 b3^3 2 .";
+  const lines = '  play right over: riff\n  play left, octave up: | | 1, & 5';
+  await writeSong(page, `${head}\n\nIntro:\n  1 | 4 | 1\n${lines}`);
+  const written = [
+    '1 G R + The right hand plays: over its chords 5 6 1 high + 3 6',
+    '4 C R + The right hand plays: over its chords 5 finger 2 ♭3 ⌒ slides to 3 2',
+    '1 G L ↑ The left hand plays: an octave up 1 low & 5',
+  ];
+  await expect.poll(() => bars(page, 'Intro')).toEqual(written);
+  await expectAccessible(page);
+  // A bar that comes before them takes them along; one step takes it back.
+  await section(page, 'Intro').getByRole('listitem').first().click();
+  await page.keyboard.press('i');
+  await expect(editor(page)).toContainText('play right over: | riff');
+  await expect(editor(page)).toContainText('play left, octave up: | | | 1, & 5');
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => bars(page, 'Intro')).toEqual(written);
+  // What is no note says where, and what could be meant.
+  await replaceText(page, `${head}\n\nIntro:\n  1 | 4 | 1\n  play right: rif`);
+  await expect(page.getByText('No line of this song is called “rif”')).toBeVisible();
+  await page.getByRole('button', { name: 'Write riff' }).click();
+  await expect(editor(page)).toContainText('play right: riff');
+  // On a stand and on paper it is as large as the rest.
+  await page.getByRole('button', { name: 'Stand' }).click();
+  await expect(page.getByText('The right hand plays:').first()).toBeAttached();
+  await expectAccessible(page);
+});
+
 test('the key that is looked in is part of the address, and can be written into the chart', async ({
   page,
 }) => {

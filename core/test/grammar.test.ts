@@ -14,6 +14,8 @@ import {
   printTuneBar,
   readHandsLine,
   readTexture,
+  printLineBar,
+  readLineBar,
   readTuneBar,
   type HandsLine,
   type Problem,
@@ -91,6 +93,15 @@ function readTune(typed: string, time: string): string {
   return asProblem(repaired(typed, read.problems[0]!));
 }
 
+function readLine(typed: string, time: string): string {
+  const meter = parseMeter(time);
+  if (!meter.ok) throw new Error(time);
+  const place = { meter: meter.value, minor: 'relative' as const };
+  const read = readLineBar(typed, place);
+  if (read.ok) return `\`${printLineBar(read.value, place)}\``;
+  return asProblem(repaired(typed, read.problems[0]!));
+}
+
 function readHand(typed: string, hand: TexturedHand): string {
   const read = readTexture(typed, hand);
   if (read.ok) return `\`${read.value ? printTexture(read.value) : ''}\``;
@@ -119,9 +130,10 @@ function readEndings(typed: string): string {
 function reader(table: string): (typed: string) => string {
   if (table === 'endings') return readEndings;
   if (table === 'own names') return readOwn;
-  const [, what, where] = /^(bars|tunes) in (.+)$/.exec(table) ?? [];
+  const [, what, where] = /^(bars|tunes|lines) in (.+)$/.exec(table) ?? [];
   if (what === 'bars') return (typed) => readBars(typed, where!);
   if (what === 'tunes') return (typed) => readTune(typed, where!);
+  if (what === 'lines') return (typed) => readLine(typed, where!);
   const hand = /^textures of the (left|right) hand$/.exec(table)?.[1];
   if (hand) return (typed) => readHand(typed, hand as TexturedHand);
   const line = handsLines.find((name) => table === `values of ${name}`);

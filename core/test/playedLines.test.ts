@@ -1,16 +1,21 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  endOtherwise,
   expand,
+  insertBar,
   parseChart,
   perform,
   printChart,
+  remove,
   rewriteNumbers,
   withEdits,
   strike,
   twelveKeys,
   unroll,
   voice,
+  type ChartResult,
+  type Edit,
   type Song,
   type StruckNote,
 } from '../src/index.ts';
@@ -162,6 +167,37 @@ describe('lines with names', () => {
   });
 });
 
+describe('lines stay with their bars', () => {
+  const text = (bars: string, lines: string) =>
+    `title: T\nkey: C\nline riff: 5 6 5 3 | 1'\n\nA x2:\n  ${bars}\n  play right: ${lines}\n`;
+  const after = (edit: Edit, read: ChartResult) => {
+    if (!edit.ok) throw new Error(edit.why);
+    return withEdits(read.text, edit.changes)
+      .split('\n')
+      .slice(5)
+      .map((line) => line.trim())
+      .filter((line) => line !== '');
+  };
+  const read = parseChart(text('1 | 4 | 5 | 1', 'riff | | 2 3 4 5'));
+
+  test('a bar that comes or goes', () => {
+    const inserted = insertBar(read, { bar: 1, slot: 0 }, 'before');
+    expect(after(inserted, read)).toEqual(['1 | _ | 4 | 5 | 1', 'play right: riff | | | 2 3 4 5']);
+    const gone = remove(parseChart(text('_ | 4 | 5', '| 2')), { bar: 0, slot: 0 });
+    expect(after(gone, parseChart(text('_ | 4 | 5', '| 2')))).toEqual(['4 | 5', 'play right: 2']);
+  });
+
+  test('bars that become an ending take theirs along; of a named line what it had begun', () => {
+    expect(after(endOtherwise(read, { bar: 1, slot: 0 }), read)).toEqual([
+      '1',
+      'play right: riff',
+      '1st ending: 4 | 5 | 1',
+      "play right: 1' | 2 3 4 5",
+      '2nd ending: _ | _ | _',
+    ]);
+  });
+});
+
 test('lines are heard alike where all times are written out, and no key is struck while it sounds', () => {
   fc.assert(
     fc.property(songs.map(playedOnce), (song) => {
@@ -182,6 +218,6 @@ test('lines are heard alike where all times are written out, and no key is struc
           expect(to).toBeLessThanOrEqual(inTime[at + 1]?.from ?? to);
       }
     }),
-    { numRuns: isDeep ? 300 : 25 },
+    { numRuns: isDeep ? 300 : 12 },
   );
 });

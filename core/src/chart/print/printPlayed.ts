@@ -25,7 +25,8 @@ export function printPlayLine(
         ? cell.name
         : printLineBar(cell.voices, { meter: meters[place]!, minor }),
   );
-  return `${printPlayHead(line)}: ${cells.join(' | ')}`;
+  // Bars that say nothing are bar lines beside each other.
+  return `${printPlayHead(line)}: ${cells.join(' | ').replace(/ {2,}/g, ' ').trim()}`;
 }
 
 /** The line of the head that gives a line its name. */

@@ -9,6 +9,7 @@ import {
 import styled from 'styled-components';
 import { Hidden } from '../../ui/hidden.ts';
 import { display } from '../../ui/theme.ts';
+import { octaveName } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { handsOfLine, octaveSigns, voiceTicks } from './lineText.ts';
 
@@ -83,8 +84,9 @@ const Degree = styled.span<{ $octave: number; $small: boolean }>`
 `;
 
 const Finger = styled.sup`
-  align-self: flex-start;
-  margin: 0.25em 2px 0 -2px;
+  position: relative;
+  top: -0.3em;
+  margin: 0 2px 0 -2px;
   font-size: var(--line-small);
   line-height: 1;
   color: var(--soft);
@@ -131,7 +133,7 @@ function Head({ line }: { line: LineOfBar }) {
           : hand === 'left'
             ? t('The left hand plays:')
             : t('The right hand plays:')}{' '}
-        {over ? t('over its chords') : ''}{' '}
+        {over ? t('over its chords') : ''} {octaves === 0 ? '' : octaveName(octaves)}{' '}
       </Hidden>
     </>
   );
