@@ -61,6 +61,8 @@ export interface Moment {
   readonly home: number;
   readonly left: readonly number[];
   readonly right: readonly number[];
+  /** Octaves that the section is said to be higher or, negative, lower. */
+  readonly octaves: number;
   /** Quarters until the next chord. */
   readonly beats: number;
   /** Whether it follows the one before without a silence, in the same key. */
@@ -121,8 +123,8 @@ export class Ear {
     for (const [index, moment] of moments.entries()) {
       this.#hearOne(moment, moments[index + 1]);
       const held = `${moment.left.join()}|${moment.right.join()}`;
-      // A lift is another key: there the chord has another place.
-      const name = `${moment.home} ${moment.number}`;
+      // A lift is another key: there the chord has another place, as where it is said to be an octave higher.
+      const name = `${moment.home} ${moment.octaves} ${moment.number}`;
       const first = firstTime.get(name);
       if (first === undefined) firstTime.set(name, held);
       else add(this.onePlace, first === held);

@@ -4,6 +4,7 @@ import {
   formatChord,
   parseChart,
   pitchClass,
+  readDirections,
   relativeMajor,
   twelveKeys,
   Voicer,
@@ -35,7 +36,8 @@ const songs: readonly Song[] = [...demoSongs, ...progressions].map(({ title, tex
 function momentsOf({ timeline, slots }: Voiced): Moment[] {
   const moments: Moment[] = [];
   let before: number | null = null;
-  for (const [at, { key, start, is }] of timeline.slots.entries()) {
+  const { sections } = timeline.song;
+  for (const [at, { key, start, is, section }] of timeline.slots.entries()) {
     const held = slots[at];
     if (!held) {
       if (is.kind !== 'chord') before = null;
@@ -46,6 +48,7 @@ function momentsOf({ timeline, slots }: Voiced): Moment[] {
     moments.push({
       number: formatChord(held.chord),
       home,
+      octaves: readDirections(sections[section]!.directions).octaves,
       left: held.left,
       right: held.right,
       beats: (end - start) / 480,

@@ -8,7 +8,7 @@ import {
 import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import { sixteenth, ticksOf, type MidiNumber, type Ticks } from '../kit/ticks.ts';
-import type { Hand } from './struck.ts';
+import type { Hand } from './struckNotes.ts';
 
 /** A note of a line that a hand plays, in ticks from the beginning of the song. */
 export interface LineStruck {

@@ -2,7 +2,7 @@ import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import type { Ticks } from '../kit/ticks.ts';
 import type { LineStretch, LineStruck, PlayedLines } from './playedLines.ts';
-import type { Hand, StruckChord, StruckNote } from './struck.ts';
+import type { Hand, StruckChord, StruckNote } from './struckNotes.ts';
 
 interface Played {
   readonly notes: readonly StruckNote[];
