@@ -66,7 +66,7 @@ test('a line that a hand plays stands under its bars, by hand and by name, and s
   const written = [
     '1 G R + The right hand plays: over its chords 5 6 1 high + 3 6',
     '4 C R + The right hand plays: over its chords 5 finger 2 ♭3 ⌒ slides to 3 2',
-    '1 G L ↑ The left hand plays: an octave up 1 low & 5',
+    '1 G L ↑ The left hand plays: an octave up 1 low & beneath it: 5',
   ];
   await expect.poll(() => bars(page, 'Intro')).toEqual(written);
   await expectAccessible(page);

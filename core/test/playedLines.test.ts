@@ -81,6 +81,11 @@ describe('what a line says is what is struck', () => {
     expect(heard(up, 'right')[0]).toBe('0 72 1');
   });
 
+  test('an octave of the road moves a line with its chords, that time', () => {
+    const song = songOf('  1\n  play right: 1 2 3 5', { head: 'road: A, A (octave up)\n' });
+    expect(heard(struckOf(song), 'right', 'line')[4]).toBe('4 72 1');
+  });
+
   test('a lift raises a line with its chords', () => {
     const song = songOf('  1\n  play right: 1 2 3 5', { head: 'road: A, up 7, A\n' });
     expect(heard(struckOf(song), 'right')[4]).toBe('4 67 1');

@@ -38,6 +38,8 @@ describe('what is offered at the cursor', () => {
     [`${head}  1\n  tu|>`, 'tune: ', 'key: '],
     [`${head}  1 | 5s|>`, '5sus4', 'Chorus:'],
     [`${head}  right: |>`, 'block', '4maj7'],
+    [`${head}  1\n  pl|>`, 'play both: ', 'key: '],
+    [`line riff: 5 6\n${head}  1 | 4\n  play right: | ri|>`, 'riff', '4maj7'],
   ])('%j: %j and no %j', (text, there, not) => {
     expect(labels(text)).toContain(there);
     expect(labels(text)).not.toContain(not);
@@ -47,6 +49,7 @@ describe('what is offered at the cursor', () => {
     `${head}  1\n  > wor|>`,
     `${head}  * sof|>`,
     `${head}  1\n  tune: 1|>`,
+    `${head}  1\n  play right: 5|>`,
     'title: Th|>',
   ])('%j: nothing, for it is words', (text) => expect(offered(text).found).toBeNull());
 

@@ -39,7 +39,8 @@ export interface PlayedLines {
 
 /** A short note before another, and the first key of a slide, last this long (common practice, no published source). */
 const shortTicks = sixteenth / 2;
-const [lowest, highest] = [21, 108] as const;
+/** The keys of a piano. */
+export const [lowest, highest] = [21, 108] as const;
 
 /**
  * Every line of a song that hands play: notes with their short notes before them, slides on the beat; held over bar lines as long

@@ -1,7 +1,13 @@
 import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import type { Ticks } from '../kit/ticks.ts';
-import type { LineStretch, LineStruck, PlayedLines } from './playedLines.ts';
+import {
+  highest,
+  lowest,
+  type LineStretch,
+  type LineStruck,
+  type PlayedLines,
+} from './playedLines.ts';
 import type { Hand, StruckChord, StruckNote } from './struckNotes.ts';
 
 interface Played {
@@ -40,14 +46,20 @@ export function withLines({ notes, chords }: Played, lines: PlayedLines, range: 
     .filter((note) => hands.includes(note.hand) && note.from < end && note.to > origin)
     .filter(({ at, hand }) => !chordAt.get(at)?.said.silent.includes(hand))
     .filter(({ from: begins }) => begins >= origin)
-    .map((note) => struckOf(note, end, lines.instead, comesIn));
-  const moving = chords.map((chord) => {
-    const inTime = played.filter(
-      (note) => note.from >= chord.due && note.from < chord.until && note.at === chord.at,
-    );
-    return new Set(inTime.map((note) => note.from)).size > 1 ? { ...chord, dry: true } : chord;
-  });
-  return { notes: eachKeyOnce([...kept, ...played]), chords: moving };
+    .map((note) => {
+      const octaves = chordAt.get(note.at)?.said.octaves ?? 0;
+      return struckOf(note, end, lines.instead, comesIn, octaves);
+    });
+  const startsAt = new Map<TimelineIndex, Set<Ticks>>();
+  for (const { at, from: begins } of played)
+    startsAt.set(at, (startsAt.get(at) ?? new Set()).add(begins));
+  const dry = (chord: StruckChord) =>
+    [...(startsAt.get(chord.at) ?? [])].filter((start) => start >= chord.due).length > 1;
+  return {
+    notes: eachKeyOnce([...kept, ...played]),
+    // What moves over a chord would run together under its pedal.
+    chords: chords.map((chord) => (dry(chord) ? { ...chord, dry: true } : chord)),
+  };
 }
 
 /** What is left of a note of a chord where its hand plays lines: what is before, and what is after them. */
@@ -76,13 +88,15 @@ function struckOf(
   end: Ticks,
   instead: readonly LineStretch[],
   comesIn: ReadonlyMap<string, Ticks>,
+  octaves: number,
 ): StruckNote {
   const stretch = instead.find((one) => one.hand === hand && one.from <= from && one.to > from);
   const early = stretch && comesIn.get(`${hand} ${stretch.to}`);
   const until = Math.min(to, end, early !== undefined && early > from ? early : to);
+  const moved = note + 12 * octaves;
   return {
     hand,
-    note,
+    note: moved >= lowest && moved <= highest ? moved : note,
     from,
     to: until,
     until,

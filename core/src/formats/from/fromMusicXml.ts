@@ -268,7 +268,7 @@ class PartReader {
     if (road?.ok) this.#song = { ...this.#song, road: road.value };
     else if (/^×\d{1,2}$/.test(words)) section.times = Math.max(1, Number(words.slice(1)));
     else if (words === 'until the signal') section.open = true;
-    else if (playLineNamed(words.split(':')[0]!)) section.waiting.push(words);
+    else if (playLineNamed(/^(.*?):/.exec(words)?.[1] ?? '')) section.waiting.push(words);
     else if (takeLine(words, section, this.#song.patterns)) return;
     else if (/^\d{1,2}(?:st|nd|rd|th).* time bar \d+:/.test(words)) section.instead.push(words);
     else if (words !== 'swing') section.directions.push(oneLine(words.replace(/^\*\s*/, '')));

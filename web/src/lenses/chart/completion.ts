@@ -26,7 +26,10 @@ const stock = [
 });
 
 /** What a line in a section can begin with besides bars. */
-const inSection = ['tune: ', 'right: ', 'left: ', ...handsLines.map((name) => `${name}: `)];
+const inSection = [
+  ...['tune: ', 'play right: ', 'play left: ', 'play both: ', 'right: ', 'left: '],
+  ...handsLines.map((name) => `${name}: `),
+];
 
 const sections = ['Intro', 'Verse 1', 'Verse 2', 'Chorus', 'Bridge', 'Tag', 'Ending'];
 
@@ -57,6 +60,13 @@ export function completeChart(viewKey: () => Key) {
       return { from: context.pos - said![2]!.length, options };
     }
     if (/^\s*tune:/i.test(before)) return null;
+    // In a line of a hand stand its notes, or the names of the song's own lines.
+    const cell = /^\s*play\s[^:]*:(?:.*\|)?\s*([^|]*)$/i.exec(before);
+    if (cell) {
+      const names = [...textAbove.matchAll(/^\s*line\s+([^:]+):/gim)];
+      const options = names.map(([, name]): Completion => ({ label: name!.trim(), type: 'pattern' }));
+      return options.length > 0 ? { from: context.pos - cell[1]!.length, options } : null;
+    }
     const word = /[^\s|<({]*$/.exec(before)![0];
     const from = context.pos - word.length;
     if (before.trim() === word && /^[A-Za-z]*$/.test(word) && (word !== '' || !inSections)) {

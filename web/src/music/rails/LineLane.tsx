@@ -102,7 +102,7 @@ export function LineLanes({ lines, style }: { lines: readonly LineOfBar[]; style
   return lines.flatMap((line, index) =>
     line.voices.map((voice, place) => (
       <Lane key={`${index} ${place}`}>
-        {place === 0 ? <Head line={line} /> : <Said aria-hidden>&amp;</Said>}
+        {place === 0 ? <Head line={line} /> : <SecondVoice />}
         <Moments>
           {voice.map((event, at) => (
             <Moment key={at} $share={event.ticks / voiceTicks(voice)}>
@@ -112,6 +112,16 @@ export function LineLanes({ lines, style }: { lines: readonly LineOfBar[]; style
         </Moments>
       </Lane>
     )),
+  );
+}
+
+/** What the same hand does beneath it. */
+function SecondVoice() {
+  return (
+    <>
+      <Said aria-hidden>{'&'}</Said>
+      <Hidden>{t('beneath it:')} </Hidden>
+    </>
   );
 }
 

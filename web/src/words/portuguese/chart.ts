@@ -124,6 +124,7 @@ export const chart = {
   'The right hand plays:': 'A mão direita toca:',
   'over its chords': 'sobre os acordes dela',
   'slides to': 'desliza para',
+  'beneath it:': 'por baixo:',
   finger: 'dedo',
   'take a colour': 'aplicam uma cor',
   'write a chord by letter': 'escrevem pela letra',
