@@ -60,6 +60,16 @@ describe('what a line says is what is struck', () => {
     expect(first).toEqual(['0 62 0.125', '0.125 63 0.125', '0.25 64 3.75']);
   });
 
+  test('short notes for which there is no time share what there is', () => {
+    const notes = struckOf(
+      songOf('  1\n  play right: ({2 b3 2 b3}3 {1 2 1 2}1 3 4 5 6 7 1) . . .'),
+    );
+    const line = notes.filter(({ source }) => source === 'line');
+    expect(line.length).toBe(16);
+    expect(Math.min(...line.map(({ from, to }) => to - from))).toBeGreaterThan(0);
+    expect(Math.max(...line.map(({ to }) => to))).toBe(4 * beat);
+  });
+
   test('the home note of a right hand is the nearest to middle C, a left hand’s an octave below', () => {
     const homes = twelveKeys('major').map((key) => {
       const song = { ...songOf('  1\n  play right: 1\n  play left: 1'), key };
