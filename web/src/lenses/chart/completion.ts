@@ -64,7 +64,10 @@ export function completeChart(viewKey: () => Key) {
     const cell = /^\s*play\s[^:]*:(?:.*\|)?\s*([^|]*)$/i.exec(before);
     if (cell) {
       const names = [...textAbove.matchAll(/^\s*line\s+([^:]+):/gim)];
-      const options = names.map(([, name]): Completion => ({ label: name!.trim(), type: 'pattern' }));
+      const options = names.map(([, name]): Completion => ({
+        label: name!.trim(),
+        type: 'pattern',
+      }));
       return options.length > 0 ? { from: context.pos - cell[1]!.length, options } : null;
     }
     const word = /[^\s|<({]*$/.exec(before)![0];
