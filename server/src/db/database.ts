@@ -15,5 +15,8 @@ export function openDatabase(url: string, onLost: (error: Error) => void = () =>
     statement_timeout: 10_000,
   });
   pool.on('error', onLost);
+  // The pool listens to the connections that are idle. One that is lost in the middle of a transaction has nobody, and
+  // an error that nobody listens to ends the process.
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return { database: drizzle(pool, { schema }), close: () => pool.end() };
 }

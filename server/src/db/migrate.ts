@@ -12,6 +12,8 @@ const lock = 4_870_001;
  */
 export async function migrateDatabase(ownerUrl: string): Promise<void> {
   const client = new Client({ connectionString: ownerUrl });
+  // A connection that is lost is reported by the query that is under way or comes next.
+  client.on('error', () => undefined);
   await client.connect();
   try {
     await client.query('select pg_advisory_lock($1)', [lock]);
