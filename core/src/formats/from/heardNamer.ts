@@ -80,7 +80,7 @@ function priceOf(chord: NamedChord): number {
   const more = figures.filter(({ figure }) => figure !== 1 && figure !== 3 && figure !== 5).length;
   const altered = figures.filter(
     ({ figure, alter }) =>
-      alter !== 0 && !(figure === 3 && alter === -1) && !(figure === 7 && alter === -1),
+      alter !== 0 && !(figure === 3 && alter === -1) && !(figure === 7 && alter < 0),
   ).length;
   const above = bass ? fold(degreeHeight(bass) - degreeHeight(root), 12) : 0;
   const isTone = figures.some((tone) => figureSemitones(tone) === above);

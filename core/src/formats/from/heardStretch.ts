@@ -23,6 +23,9 @@ export const costs = {
 /** A passing note counts for so much of its length. */
 const passingShare = 0.3;
 
+/** Of a broken chord each note is heard for longer than it is held: so long at least, in ticks. */
+const shortest = (3 / 4) * eighth;
+
 /** In a voice the notes before and after one are among so many others. */
 const nearby = 12;
 
@@ -71,7 +74,8 @@ export function hearStretch(
       if (note.onset > beatStart - early - near && (lowest === null || note.note < lowest))
         lowest = note.note;
       const pitch = note.note % 12;
-      weights.set(pitch, (weights.get(pitch) ?? 0) + ticks * (note.passes ? passingShare : 1));
+      const weight = note.passes ? ticks * passingShare : Math.max(ticks, shortest);
+      weights.set(pitch, (weights.get(pitch) ?? 0) + weight);
       if (beat === from && (bass === null || note.note < bass)) bass = note.note;
     }
     if (classes.size === 0) silent += 1;

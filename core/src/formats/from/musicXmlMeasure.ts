@@ -48,6 +48,8 @@ export interface ReadMeasure {
   readonly times: number;
   readonly ending: { readonly times: readonly number[] } | null;
   readonly endingStops: boolean;
+  /** The bracket of the ending that stops is left open. */
+  readonly endingHangs: boolean;
   /** The signs by which players find their way: those of its beginning, then those of its end. */
   readonly signs: readonly WaySign[];
 }
@@ -181,6 +183,7 @@ export function readMeasure(measure: XmlElement, context: MeasureContext): ReadM
     ),
     ending: starts ? { times: endingTimes(starts.attributes['number'] ?? '') } : null,
     endingStops: endings.some(({ attributes }) => attributes['type'] !== 'start'),
+    endingHangs: endings.some(({ attributes }) => attributes['type'] === 'discontinue'),
     signs: signsIn(directions, sounds, context.own),
   };
 }

@@ -13,6 +13,7 @@ import {
 } from './musicXmlMeasure.ts';
 import { chordsOfNotes } from './musicXmlNotes.ts';
 import { inPieces } from './musicXmlPieces.ts';
+import { inWholeBars, unsaidMeter } from './musicXmlWhole.ts';
 
 /** The measures of a score that a chart is made of. */
 export interface ScoreParts {
@@ -89,7 +90,6 @@ interface InWhich {
 function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: InWhich) {
   const [own, other] = [{ divisions: 1 }, { divisions: 1 }];
   let key = first;
-  let holds = meter;
   const keys = parts.measures.map((measure) => {
     const said = keyIn(measure);
     key = said ? keyFrom(said) : key;
@@ -98,24 +98,28 @@ function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: In
   const byNotes = parts.played
     ? chordsOfNotes(parts.played, (measure) => raised(keys[measure]?.holds ?? first, sounds), often)
     : [];
-  return parts.measures.flatMap((measure, index): ReadMeasure[] => {
+  const read = parts.measures.map((measure, index): ReadMeasure => {
     own.divisions = divisionsIn(measure) ?? own.divisions;
     const { said, holds: inKey } = keys[index]!;
-    const read: ReadMeasure = {
+    const one: ReadMeasure = {
       ...readMeasure(measure, { key: inKey, divisions: own.divisions, own: parts.own }),
       key: said,
       ...byNotes[index],
       ...(parts.hasTune ? {} : { sung: [] }),
     };
-    holds = read.meter ?? holds;
     const sung = parts.sung?.[index];
-    if (!sung) return parts.own ? [read] : inPieces(read, holds);
+    if (!sung) return one;
     other.divisions = divisionsIn(sung) ?? other.divisions;
     const { lyrics, notes } = readMeasure(sung, {
       key: inKey,
       divisions: other.divisions,
       own: parts.own,
     });
-    return inPieces({ ...read, lyrics, sung: notes }, holds);
+    return { ...one, lyrics, sung: notes };
   });
+  if (parts.own) return read;
+  const unsaid = unsaidMeter(read);
+  const metered = unsaid ? [{ ...read[0]!, meter: unsaid }, ...read.slice(1)] : read;
+  let holds = meter;
+  return inWholeBars(metered, meter).flatMap((one) => inPieces(one, (holds = one.meter ?? holds)));
 }
