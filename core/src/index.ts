@@ -227,6 +227,11 @@ export type { Finger, FingerStep } from './hands/words/fingers.ts';
 export { fingersOf, fingerStep } from './hands/words/fingers.ts';
 export type { SongShape } from './hands/words/songShapes.ts';
 export { fiveFingerPlace, optionalNotes, shapesOfSong } from './hands/words/songShapes.ts';
+export type { Move, MoveChord, MoveForm, MoveKind } from './moves/move.ts';
+export { moveKinds } from './moves/move.ts';
+export type { MovesFound, MoveWishes, Refused } from './moves/suggestMoves.ts';
+export { findMoves, suggestMoves } from './moves/suggestMoves.ts';
+export { bassLines, type BassLineWishes } from './moves/bassLines.ts';
 export { slashesOf } from './playing/slashes.ts';
 export type { CommonTone, StepMovement } from './hands/words/words.ts';
 export {

@@ -48,6 +48,14 @@ export function toOwnTonic(relative: Degree): Degree {
   return shift(relative, 2, -1);
 }
 
+/**
+ * A degree counted from another one as if that were home.
+ * @example degreeOver({ step: 2, alter: 0 }, { step: 7, alter: 0 }) // { step: 1, alter: 1 }: #1 leads to 2
+ */
+export function degreeOver(home: Degree, { step, alter }: Degree): Degree {
+  return shift(home, step - 1, alter);
+}
+
 /** The degree `steps` above: a major-scale interval of that many steps, altered by `alter`. */
 function shift(degree: Degree, steps: number, alter = 0): Degree {
   const from = degree.step - 1;

@@ -1,0 +1,178 @@
+import { grades, type Grade } from '../chord/colourForms.ts';
+import type { NamedChord } from '../chord/chord.ts';
+import { formatChord } from '../chord/formatChord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
+import type { TimelineIndex } from '../chart/places.ts';
+import type { Timeline } from '../chart/time/timeline.ts';
+import { changesIn, fitInto, sungTones, type FitWishes, type Fitted } from './fit.ts';
+import { bassStep, gapAfter, type Gap } from './gap.ts';
+import { ideasBetween, tonesOutside } from './ideas.ts';
+import type { Idea, Move, MoveForm } from './move.ts';
+import { takeBars } from './takeMove.ts';
+
+export interface MoveWishes extends FitWishes {
+  /** The highest grade wanted; all where nothing is said. */
+  readonly grade?: Grade;
+  /** So many chords go between at most; all that have room where nothing is said. */
+  readonly depth?: number;
+  readonly numbers?: Partial<NumberStyle>;
+}
+
+/** An idea that does not go here, with the reason. */
+export interface Refused {
+  readonly idea: Idea;
+  readonly why: string;
+}
+
+/** What can go into a gap, best first; and what cannot. */
+export interface MovesFound {
+  readonly moves: readonly Move[];
+  readonly refused: readonly Refused[];
+  /** Why nothing can; null where something could. */
+  readonly why: string | null;
+}
+
+/**
+ * The moves that fit between two chords, best first: by how often players do so, how the bass and the other voices go, what is
+ * sung, and how often the song has it already.
+ * @param gap `after` is an index of `timeline.slots`: the gap behind that slot, or behind the chord that is held in it
+ * @returns none where nothing fits; `findMoves` says why
+ */
+export function suggestMoves(
+  timeline: Timeline,
+  gap: { readonly after: TimelineIndex },
+  wishes: MoveWishes = {},
+): Move[] {
+  return [...findMoves(timeline, gap, wishes).moves];
+}
+
+/** The moves for a gap, and those that do not go there with the reason of each. */
+export function findMoves(
+  timeline: Timeline,
+  { after }: { readonly after: TimelineIndex },
+  wishes: MoveWishes = {},
+): MovesFound {
+  const found = gapAfter(timeline, after);
+  if (!found.ok) return { moves: [], refused: [], why: found.why };
+  const { gap } = found;
+  const most = grades.indexOf(wishes.grade ?? 'altered');
+  const ideas = unlike(ideasBetween(gap, wishes.numbers)).filter(
+    ({ grade, chords }) =>
+      grades.indexOf(grade) <= most && chords.length <= (wishes.depth ?? Infinity),
+  );
+  const refused: Refused[] = [];
+  const ranked: Ranked[] = [];
+  for (const idea of ideas) {
+    const fit = fitInto(gap, idea, wishes);
+    if (!fit.ok) refused.push({ idea, why: fit.why });
+    else
+      ranked.push({
+        form: formOf(gap, idea, fit.fitted),
+        score: scoreOf(gap, idea, fit.fitted, wishes),
+      });
+  }
+  const moves = inOrder(ranked);
+  const why = moves.length > 0 ? null : (refused[0]?.why ?? 'No rule leads from one to the other.');
+  return { moves, refused, why };
+}
+
+interface Ranked {
+  readonly form: MoveForm;
+  readonly score: number;
+}
+
+/** One idea of each kind, the best first, with its other forms. */
+function inOrder(ranked: readonly Ranked[]): Move[] {
+  const best = [...ranked].sort((one, other) => other.score - one.score);
+  const kinds = [...new Set(best.map(({ form }) => form.kind))];
+  return kinds.map((kind): Move => {
+    const [first, ...others] = best.flatMap(({ form }) => (form.kind === kind ? [form] : []));
+    return { ...first!, others };
+  });
+}
+
+/** Of ideas with the same chords the first. */
+function unlike(ideas: readonly Idea[]): Idea[] {
+  const known = new Set<string>();
+  return ideas.filter(({ chords }) => {
+    const name = nameOf(chords);
+    if (known.has(name)) return false;
+    known.add(name);
+    return true;
+  });
+}
+
+const nameOf = (chords: readonly NamedChord[]) =>
+  chords.map((chord) => formatChord(chord)).join(' ');
+
+function formOf(gap: Gap, idea: Idea, { chords, bars }: Fitted): MoveForm {
+  const { id, name, kind, grade, why } = idea;
+  const [first] = gap.room;
+  const place = { bar: first!.bar.bar, slot: first!.slot };
+  return {
+    id,
+    name,
+    kind,
+    grade,
+    why,
+    chords,
+    cost: null,
+    place,
+    edit: (read) => takeBars(read, bars, place),
+  };
+}
+
+/**
+ * What speaks for an idea, in points (common practice, no published source; tried on the examples of core/test/moves.test.ts): how
+ * often players do it; a bass that walks in and out, or stays at first; sung notes that are tones; few tones that change, and few outside of the
+ * key, for each chord. Against it: how often the song has it.
+ */
+const points = {
+  often: 2,
+  stepIn: 1.5,
+  stepOut: 2,
+  sungTone: 0.6,
+  sungOther: -0.6,
+  changes: -0.35,
+  outside: -0.5,
+  used: -1,
+  each: -0.3,
+} as const;
+
+function scoreOf(gap: Gap, idea: Idea, { chords }: Fitted, wishes: FitWishes): number {
+  const row = [gap.before, ...idea.chords, gap.target];
+  const isStep = (from: (typeof row)[number], to: (typeof row)[number]) => {
+    const step = Math.abs(bassStep(from, to));
+    return step === 1 || step === 2;
+  };
+  const { tones, others } = sungTones(gap, chords, wishes.melody);
+  const outside = idea.chords.reduce((sum, chord) => sum + tonesOutside(chord), 0);
+  return (
+    points.often * idea.often +
+    (isStep(row[0]!, row[1]!) || bassStep(row[0]!, row[1]!) === 0 ? points.stepIn : 0) +
+    (isStep(row.at(-2)!, row.at(-1)!) ? points.stepOut : 0) +
+    points.sungTone * tones +
+    points.sungOther * others +
+    (points.changes * changesIn(row, gap)) / (row.length - 1) +
+    (points.outside * outside) / idea.chords.length +
+    points.used * usedIn(gap, idea) +
+    points.each * idea.chords.length
+  );
+}
+
+/** How often the song has these chords in a row already. */
+function usedIn({ timeline }: Gap, { chords }: Idea): number {
+  return timesUsed(timeline, nameOf(chords));
+}
+
+const rows = new WeakMap<Timeline, string>();
+
+/** Counted as they are played. */
+export function timesUsed(timeline: Timeline, chords: string): number {
+  let row = rows.get(timeline);
+  if (row === undefined) {
+    row = ` ${timeline.slots.flatMap(({ is }) => (is.kind === 'chord' ? [formatChord(is.chord)] : [])).join('  ')} `;
+    rows.set(timeline, row);
+  }
+  return row.split(` ${chords.replaceAll(' ', '  ')} `).length - 1;
+}
