@@ -49,8 +49,11 @@ export type GapFound =
 
 const none = (why: string): GapFound => ({ ok: false, why });
 
-/** The gap behind a slot of the timeline; one behind a held slot is that of the chord which is held. */
-export function gapAfter(timeline: Timeline, after: TimelineIndex): GapFound {
+/**
+ * The gap behind a slot of the timeline; one behind a held slot is that of the chord which is held.
+ * @param to what it leads to in the place of what follows: the beginning of its section, for a way back there
+ */
+export function gapAfter(timeline: Timeline, after: TimelineIndex, to?: Chord): GapFound {
   const { slots } = timeline;
   let at = after;
   while (slots[at]?.is.kind === 'held') at -= 1;
@@ -61,9 +64,9 @@ export function gapAfter(timeline: Timeline, after: TimelineIndex): GapFound {
   while (slots[next]?.is.kind === 'held') next += 1;
   if (first.is.stop) return none('This chord is stopped short; the silence behind it is meant.');
   const following = slots[next];
-  if (!following) return none('It is the last chord; an ending can follow it.');
-  if (following.is.kind !== 'chord')
-    return none('What follows is silent; a move needs a chord to go to.');
+  const follows = following?.is.kind === 'chord' ? following.is : null;
+  if (!to && !following) return none('It is the last chord; an ending can follow it.');
+  if (!to && !follows) return none('What follows is silent; a move needs a chord to go to.');
   if (first.is.fermata || first.is.ring?.bars)
     return none('This chord is held until everybody goes on; nothing comes between.');
   const places = placesOf(timeline);
@@ -76,20 +79,20 @@ export function gapAfter(timeline: Timeline, after: TimelineIndex): GapFound {
     return none('What leads in is no place for more.');
   const ticks = ticksOf(room.map(({ is }) => is));
   const beat = feltBeats(first.meter)[0]!;
-  const lift = liftBetween(first.key, following.key);
+  const lift = to ? 0 : liftBetween(first.key, following!.key);
   const gap: Gap = {
     timeline,
     at,
     part: places[at]!.part,
     before: first.is.chord,
-    target: raisedBy(following.is.chord, lift),
+    target: to ?? raisedBy(follows!.chord, lift),
     key: first.key,
     lift,
     room,
     ticks,
     free: goesOn(timeline, at, first.is) ? ticks : ticks - Math.min(beat, ticks / 2),
     beat,
-    push: following.is.push ? pushTicks(following.is.push) : 0,
+    push: !to && follows?.push ? pushTicks(follows.push) : 0,
     sung: sungIn(timeline, first.start, first.start + ticks, beat),
   };
   return { ok: true, gap };

@@ -46,13 +46,12 @@ function ideaOf(
   if (!isAsked(rule.target, target, home) || (rule.before && !isAsked(rule.before, before, home)))
     return [];
   const formula = formulaOver(home, rule.chords);
-  const chords = rule.turns ? turnedTo(formula, before, target, rule) : formula;
-  if (!chords) return [];
+  const ways = rule.turns ? turnedTo(formula, before, target, rule) : [formula];
   const { id, name, kind, grade, often } = rule;
   const why = rule.why
     .replace('{target}', formatChord(target, numbers))
     .replace('{before}', formatChord(before, numbers));
-  return [{ id, name, kind, grade, often, chords, why }];
+  return ways.map((chords) => ({ id, name, kind, grade, often, chords, why }));
 }
 
 const keyHome: Degree = { step: 1, alter: 0 };
@@ -85,7 +84,7 @@ function isDiminished({ figures }: NamedChord): boolean {
 
 /**
  * The first chord on another of its tones, so that the bass comes to the target by a step, and best from what stands before by
- * one too. A diminished chord is named after the tone it stands on: its four basses are one choice. Null where no tone does so;
+ * one too. A diminished chord is named after the tone it stands on: its four basses are one choice. None where no tone does so;
  * for a chord that is not diminished its root is no turn.
  */
 function turnedTo(
@@ -93,8 +92,8 @@ function turnedTo(
   before: NamedChord,
   target: NamedChord,
   rule: Rule,
-): NamedChord[] | null {
-  if (!first || rest.length > 0) return null;
+): NamedChord[][] {
+  if (!first || rest.length > 0) return [];
   const isDim = rule.kind === 'passing diminished';
   const bass = degreeSemitones(bassOf(target));
   const from = degreeSemitones(bassOf(before));
@@ -111,6 +110,7 @@ function turnedTo(
     const usual = isDim && place === 0 ? 1 : 0;
     return [
       {
+        place,
         tone,
         figure: figure.figure,
         cost: Math.abs(into) + (Math.abs(away) <= 2 ? 0 : 3) - usual + weak,
@@ -118,12 +118,15 @@ function turnedTo(
     ];
   });
   const [best] = tones.sort((one, other) => one.cost - other.cost);
-  if (!best) return null;
-  if (isDim) return [{ ...first, root: plainly(best.tone) }];
+  if (!best) return [];
+  if (isDim) {
+    const own = tones.find(({ place }) => place === 0);
+    return [...new Set([best, own ?? best])].map(({ tone }) => [{ ...first, root: plainly(tone) }]);
+  }
   // A seventh in the bass is said by the plain chord over it: 5/4.
   const isSeventh = best.figure === 7;
   const figures = first.figures.filter(({ figure }) => !isSeventh || figure !== 7);
-  return [{ ...first, figures, bass: best.tone }];
+  return [[{ ...first, figures, bass: best.tone }]];
 }
 
 /** The interval of a figure as a degree over its root. */

@@ -1,5 +1,5 @@
 import { grades, type Grade } from '../chord/colourForms.ts';
-import type { NamedChord } from '../chord/chord.ts';
+import type { Chord, NamedChord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { TimelineIndex } from '../chart/places.ts';
@@ -16,6 +16,24 @@ export interface MoveWishes extends FitWishes {
   /** So many chords go between at most; all that have room where nothing is said. */
   readonly depth?: number;
   readonly numbers?: Partial<NumberStyle>;
+}
+
+/** The gap behind a slot of the timeline, and where it leads if not to what follows. */
+export interface MovePlace {
+  readonly after: TimelineIndex;
+  readonly to?: Chord;
+}
+
+/**
+ * The moves that lead from the end of a section back to its beginning, best first.
+ * @param section counted from 0; none for one that is not played, or does not begin and end on a chord
+ */
+export function turnarounds(timeline: Timeline, section: number, wishes: MoveWishes = {}): Move[] {
+  const part = timeline.parts.findLast((one) => one.section === section);
+  if (!part) return [];
+  const first = timeline.slots.slice(part.from, part.to).find(({ is }) => is.kind === 'chord');
+  if (first?.is.kind !== 'chord') return [];
+  return suggestMoves(timeline, { after: part.to - 1, to: first.is.chord }, wishes);
 }
 
 /** An idea that does not go here, with the reason. */
@@ -38,21 +56,17 @@ export interface MovesFound {
  * @param gap `after` is an index of `timeline.slots`: the gap behind that slot, or behind the chord that is held in it
  * @returns none where nothing fits; `findMoves` says why
  */
-export function suggestMoves(
-  timeline: Timeline,
-  gap: { readonly after: TimelineIndex },
-  wishes: MoveWishes = {},
-): Move[] {
+export function suggestMoves(timeline: Timeline, gap: MovePlace, wishes: MoveWishes = {}): Move[] {
   return [...findMoves(timeline, gap, wishes).moves];
 }
 
 /** The moves for a gap, and those that do not go there with the reason of each. */
 export function findMoves(
   timeline: Timeline,
-  { after }: { readonly after: TimelineIndex },
+  { after, to }: MovePlace,
   wishes: MoveWishes = {},
 ): MovesFound {
-  const found = gapAfter(timeline, after);
+  const found = gapAfter(timeline, after, to);
   if (!found.ok) return { moves: [], refused: [], why: found.why };
   const { gap } = found;
   const most = grades.indexOf(wishes.grade ?? 'altered');

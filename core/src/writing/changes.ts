@@ -149,8 +149,12 @@ class ChartWriter {
   }
 
   #addSection({ after, added }: Extract<ChartChange, { kind: 'add section' }>): void {
-    const line = after < 0 ? this.#startOf(0) - 1 : this.#lastLine(after);
-    this.lines.addAfter(line, ['', printSection(added, this.#song.meter, this.#style)]);
+    const printed = printSection(added, this.#song.meter, this.#style);
+    if (after >= 0) return this.lines.addAfter(this.#lastLine(after), ['', printed]);
+    const line = this.#startOf(0) - 1;
+    if (this.#song.sections.length === 0) return this.lines.addAfter(line, ['', printed]);
+    const isApart = (this.#typed[line - 1] ?? '').trim() === '';
+    this.lines.addAfter(line, [...(isApart ? [] : ['']), printed, '']);
   }
 
   #startOf(section: number): number {

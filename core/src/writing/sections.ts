@@ -163,7 +163,7 @@ export function copySection(read: ChartResult, at: Cursor): Edit {
 }
 
 /** Only the first bar of a song can be a pickup; a copy of it has the whole bar. */
-function asLater(bar: Phrase['bars'][number]): Phrase['bars'][number] {
+export function asLater(bar: Phrase['bars'][number]): Phrase['bars'][number] {
   if (bar.kind === 'same' || !bar.pickup) return bar;
   const slots = bar.slots.map((slot, index) =>
     index === 0 && slot.kind === 'held' ? silence(slot.ticks) : slot,
