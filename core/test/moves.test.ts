@@ -438,4 +438,39 @@ describe('what is offered', () => {
     expect(names[0]).toBe('1');
     expect(names.slice(-2)).toEqual(['1', '4']);
   });
+
+  test('for the second time only it stands as the bars of that time; the first is as before', () => {
+    const read = inKey(
+      songOf(
+        'title: T\nkey: C\nmeter: 4/4\n\nVerse x2:\n  1 | 4 | 6m | 5\n  > all | of the | words | here\n',
+      ),
+      key('C'),
+      'relative',
+    );
+    const timeline = expand(written(read));
+    // The 4 of the second time.
+    const [move] = suggestMoves(timeline, { after: 5 }, { grade: 'rich', depth: 1 });
+    const edit = move!.editOnce!(read);
+    if (!edit.ok) throw new Error(edit.why);
+    const text = withEdits(read.text, edit.changes);
+    const bar = `4 ${named(move!)}`;
+    expect(text).toContain(`2nd time bar 2: ${bar}`);
+    const names = expand(songOf(text)).slots.map(({ is }) =>
+      is.kind === 'chord' ? formatChord(is.chord) : is.kind,
+    );
+    expect(names.join(' ')).toBe(`1 4 6m 5 1 ${bar} 6m 5`);
+    const again = inKey(songOf(text), key('C'), 'relative');
+    const [more] = suggestMoves(expand(written(again)), { after: 5 }, { depth: 1 });
+    const twice = more!.editOnce!(again);
+    expect(twice.ok).toBe(true);
+    expect(suggestMoves(expand(chartOf('1 | 4')), { after: 0 })[0]!.editOnce).toBeNull();
+  });
+
+  test('what else follows at other times is said', () => {
+    const song = songOf(
+      'title: T\nkey: C\nmeter: 4/4\nroad: Verse, Chorus, Verse, Bridge\n\nVerse:\n  1 | 5\n\nChorus:\n  1 | 4\n\nBridge:\n  6m | 4\n',
+    );
+    const { elsewhere } = findMoves(expand(song), { after: 1 });
+    expect(elsewhere.map((chord) => formatChord(chord))).toEqual(['6m']);
+  });
 });

@@ -39,6 +39,8 @@ export interface Gap {
   readonly beat: Ticks;
   /** So much earlier the next chord comes in. */
   readonly push: Ticks;
+  /** What else follows where the same chord is played again: after another time, in another place of the roadmap. */
+  readonly elsewhere: readonly Chord[];
   /** The notes that are sung in it, long or accented. */
   readonly sung: readonly SungNote[];
 }
@@ -93,9 +95,23 @@ export function gapAfter(timeline: Timeline, after: TimelineIndex, to?: Chord): 
     free: goesOn(timeline, at, first.is) ? ticks : ticks - Math.min(beat, ticks / 2),
     beat,
     push: !to && follows?.push ? pushTicks(follows.push) : 0,
+    elsewhere: to ? [] : followingElsewhere(timeline, next - 1, follows!.chord),
     sung: sungIn(timeline, first.start, first.start + ticks, beat),
   };
   return { ok: true, gap };
+}
+
+/** The chords that follow the same slot of the text where it is played at other times, unlike the one that follows here. */
+function followingElsewhere(timeline: Timeline, last: TimelineIndex, follows: Chord): Chord[] {
+  const { slots } = timeline;
+  const known = new Set([formatChord(follows)]);
+  return slots.flatMap(({ slot, bar }, at) => {
+    if (slot !== slots[last]!.slot || bar !== slots[last]!.bar) return [];
+    const next = slots[at + 1]?.is;
+    if (next?.kind !== 'chord' || known.has(formatChord(next.chord))) return [];
+    known.add(formatChord(next.chord));
+    return [next.chord];
+  });
 }
 
 /** Whether the same chord sounded before, so that nobody misses it. */

@@ -26,6 +26,8 @@ export interface MoveChord {
 
 /** Chords that go between a chord and the next one, in the time of the first; they fit where they are offered. */
 export interface MoveForm extends Suggestion {
+  /** The same for this time through the section only; null where it is played once. */
+  readonly editOnce: Suggestion['edit'] | null;
   /** The rule that it comes from. */
   readonly id: string;
   /** What players call it, in a few words. */

@@ -8,7 +8,7 @@ import { changesIn, fitInto, sungTones, type FitWishes, type Fitted } from './fi
 import { bassStep, gapAfter, type Gap } from './gap.ts';
 import { ideasBetween, tonesOutside } from './ideas.ts';
 import type { Idea, Move, MoveForm } from './move.ts';
-import { takeBars } from './takeMove.ts';
+import { takeBars, takeBarsOnce } from './takeMove.ts';
 
 export interface MoveWishes extends FitWishes {
   /** The highest grade wanted; all where nothing is said. */
@@ -46,6 +46,8 @@ export interface Refused {
 export interface MovesFound {
   readonly moves: readonly Move[];
   readonly refused: readonly Refused[];
+  /** Chords that follow instead where the first one is played at other times: a move for all times would not lead to them. */
+  readonly elsewhere: readonly Chord[];
   /** Why nothing can; null where something could. */
   readonly why: string | null;
 }
@@ -67,7 +69,7 @@ export function findMoves(
   wishes: MoveWishes = {},
 ): MovesFound {
   const found = gapAfter(timeline, after, to);
-  if (!found.ok) return { moves: [], refused: [], why: found.why };
+  if (!found.ok) return { moves: [], refused: [], elsewhere: [], why: found.why };
   const { gap } = found;
   const most = grades.indexOf(wishes.grade ?? 'altered');
   const ideas = unlike(ideasBetween(gap, wishes.numbers)).filter(
@@ -87,7 +89,7 @@ export function findMoves(
   }
   const moves = inOrder(ranked);
   const why = moves.length > 0 ? null : (refused[0]?.why ?? 'No rule leads from one to the other.');
-  return { moves, refused, why };
+  return { moves, refused, elsewhere: gap.elsewhere, why };
 }
 
 interface Ranked {
@@ -133,7 +135,12 @@ function formOf(gap: Gap, idea: Idea, { chords, bars }: Fitted): MoveForm {
     cost: null,
     place,
     edit: (read) => takeBars(read, bars, place),
+    editOnce: isPlayedOnce(gap) ? null : (read) => takeBarsOnce(read, bars, gap.part.pass),
   };
+}
+
+function isPlayedOnce({ timeline, part }: Gap): boolean {
+  return timeline.parts.filter(({ section }) => section === part.section).length === 1;
 }
 
 /**
