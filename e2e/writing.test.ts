@@ -289,9 +289,17 @@ test('the roadmap is put in order, lifted, written into the chart, and undone', 
     .click();
   await page.getByRole('option', { name: '×2' }).click();
   await page.getByRole('button', { name: 'Step 2 up' }).click();
+  await steps.getByRole('button', { name: /How it goes there/ }).click();
+  await page.getByRole('option', { name: 'by 4/5' }).click();
   await page.getByRole('button', { name: 'Use this roadmap' }).click();
-  await expect(editor(page)).toContainText('road: Chorus, Verse x2, up 2, Chorus (everyone)');
-  await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText('up a whole step');
+  await expect(editor(page)).toContainText(
+    'road: Chorus, Verse x2, up 2 by 4/5, Chorus (everyone)',
+  );
+  await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText('up a whole step by 4/5');
+  // As it is played the last beats before it have the soft five of the new key, in the numbers of the old one.
+  await page.getByText('As played', { exact: true }).click();
+  await expect(chart(page)).toContainText('5/6');
+  await page.getByText('As written', { exact: true }).click();
   await chart(page).focus();
   await page.keyboard.press('Control+z');
   await expect(editor(page)).not.toContainText('road:');

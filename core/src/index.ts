@@ -84,6 +84,7 @@ export type {
   Bar,
   ChordSlot,
   Feel,
+  LiftStep,
   Phrase,
   PlayedBar,
   Push,
@@ -313,7 +314,7 @@ export type { DecisionKind } from './marks/decision.ts';
 export type { Decisions } from './decisions.ts';
 export { carryDecisions, decisionKinds, hasAnchors, noDecisions } from './decisions.ts';
 export type { PhraseWhen, RoadStep } from './chart/song.ts';
-export { printRoad, sectionOfStep } from './chart/road.ts';
+export { printRoad, readLeading, sectionOfStep } from './chart/road.ts';
 export { Memo } from './kit/memo.ts';
 export { shareParts } from './kit/share.ts';
 export { counted, ordinalOf } from './kit/words.ts';

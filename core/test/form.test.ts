@@ -169,6 +169,37 @@ describe('the roadmap', () => {
     expect(lowest).toEqual([46, 48, 47]);
   });
 
+  test.each([
+    ['Verse, up 1 by 4/5, Verse', '4/4', '1 | 4', '1~4 4~2 b5/b6~2 | 1~4 4~4'],
+    ['Verse, up 2 by 4/5, Verse', '4/4', '1 | 4', '1~4 4~2 5/6~2 | 1~4 4~4'],
+    ['Verse, down 1 by 57, Verse', '4/4', '1 | 4', '1~4 4~2 #47~2 | 1~4 4~4'],
+    ['Verse, up 2 by 3m7b5 67, Verse', '4/4', '2m | 4 5', '2m~4 4~2 #4m7b5~1 77~1 | 2m~4 4~2 5~2'],
+    ['Verse x2, up 1 by 4/5, Verse', '3/4', '1 | 4', '1~3 4~3 | 1~3 4~1 b5/b6~2 | 1~3 4~3'],
+    ['Verse, up 1, up 1 by 4/5, Verse', '4/4', '1 | 4', '1~4 4~2 5/6~2 | 1~4 4~4'],
+    ['Verse, up 1 by 4/5, Verse', '2/4', '1 | 4 5', '1~2 b5/b6~2 | 1~2 4~1 5~1'],
+    ['Verse, up 1 by 4/5, Verse', '4/4', '1 | %', '1~4 1~2 b5/b6~2 | 1~4 1~4'],
+  ])('%s, %s: %s sounds %s', (road, meter, bars, sounds) => {
+    const read = parseChart(
+      `title: T\nkey: C\nmeter: ${meter}\nroad: ${road}\n\nVerse:\n  ${bars}\n`,
+    );
+    if (!read.ok) throw new Error(read.problems[0]!.message);
+    expect(printRoad(read.song.road!)).toBe(road);
+    const timeline = expand(read.song);
+    const parts = timeline.parts.map(({ from, to }) =>
+      timeline.slots
+        .slice(from, to)
+        .map(
+          ({ is }) => `${is.kind === 'chord' ? formatChord(is.chord) : is.kind}~${is.ticks / 480}`,
+        )
+        .join(' '),
+    );
+    expect(parts.join(' | ')).toBe(sounds);
+    // As it is played it can be written out, and sounds the same.
+    const out = unroll(timeline);
+    const again = expand(out.song);
+    expect(again.slots.map(({ is }) => is)).toEqual(timeline.slots.map(({ is }) => is));
+  });
+
   test('an open section is marked where it goes on until the signal', () => {
     const read = parseChart(head('Vamp x3 open, Vamp, Verse open (softer)') + sections);
     const { parts } = expand(read.song);
@@ -188,6 +219,14 @@ describe('the roadmap', () => {
       '4:13 Between two commas stands the name of a section, or a lift like up 2.',
     ],
     ['Verse, up 12', '4:14 A lift is 1 to 11 half steps: up 1, up 2, down 1.'],
+    [
+      'Verse, up 1 by nothing, Verse',
+      '4:14 After “by” stand one to 4 chords in the numbers of the new key: up 1 by 4/5, up 2 by 2m7 57.',
+    ],
+    [
+      'Verse, up 1 by 1 2m 3m 4 5, Verse',
+      '4:14 After “by” stand one to 4 chords in the numbers of the new key: up 1 by 4/5, up 2 by 2m7 57.',
+    ],
     ['Verse x0', '4:7 A section is played 1 to 99 times.'],
   ])('%s is told at its place', (road, problem) => {
     expect(problemOf(head(road) + sections)).toBe(problem);

@@ -298,9 +298,11 @@ const sectionNames = fc.constantFrom('Intro', 'Verse 1', 'Chorus', 'Bridge', 'Ta
 
 /** Roadmaps through these sections, now and then with a lift. */
 function roads(sections: readonly Section[]): fc.Arbitrary<RoadStep[]> {
-  const lift = fc.constantFrom<RoadStep>(
-    { kind: 'lift', semitones: 1 },
-    { kind: 'lift', semitones: -2 },
+  const lift = fc.oneof(
+    fc.constantFrom<RoadStep>({ kind: 'lift', semitones: 1 }, { kind: 'lift', semitones: -2 }),
+    fc
+      .array(chords, { minLength: 1, maxLength: 4 })
+      .map((by): RoadStep => ({ kind: 'lift', semitones: 3, by })),
   );
   const play = fc.record<RoadStep & { kind: 'play' }>({
     kind: fc.constant('play'),

@@ -1,16 +1,23 @@
 import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
+import type { NamedChord } from '../chord/chord.ts';
+import { formatChord } from '../chord/formatChord.ts';
+import { parseChord } from '../chord/parseChord.ts';
 import { mostTimes } from './when.ts';
 import type { RoadStep, Section } from './song.ts';
 
 /** The farthest the key is lifted in one step, in semitones. */
 const farthestLift = 11;
 
+/** So many chords lead into another key at most. */
+const mostLeading = 4;
+
 /** The steps of a roadmap as they are typed; a comma in parentheses is one of a direction. */
 export function partsOfRoad(value: string): string[] {
   return value.split(/,(?![^(]*\))/);
 }
 
-/** Reads a roadmap: `Intro, Verse 1, Chorus x2, Vamp open, up 2, Chorus (softer)`. Places are those of the value. */
+/** Reads a roadmap: `Intro, Verse 1, Chorus x2, Vamp open, up 2, Chorus (softer)`; a lift
+ * may say by which chords of the new key, as written: `up 1 by 4/5`. Places are those of the value. */
 export function readRoad(value: string): Result<readonly RoadStep[]> {
   const steps: RoadStep[] = [];
   let at = 0;
@@ -35,11 +42,16 @@ export function readRoad(value: string): Result<readonly RoadStep[]> {
 
 /** One step, or why it is none. */
 function readStep(typed: string): RoadStep | string {
-  const lift = /^(up|down)\s+(\d{1,2})$/i.exec(typed);
+  const lift = /^(up|down)\s+(\d{1,2})(?:\s+by\s+(.+))?$/i.exec(typed);
   if (lift) {
     const semitones = Number(lift[2]) * (lift[1]!.toLowerCase() === 'up' ? 1 : -1);
-    if (semitones !== 0 && Math.abs(semitones) <= farthestLift) return { kind: 'lift', semitones };
-    return `A lift is 1 to ${farthestLift} half steps: up 1, up 2, down 1.`;
+    if (semitones === 0 || Math.abs(semitones) > farthestLift)
+      return `A lift is 1 to ${farthestLift} half steps: up 1, up 2, down 1.`;
+    if (lift[3] === undefined) return { kind: 'lift', semitones };
+    const by = readLeading(lift[3]);
+    return by
+      ? { kind: 'lift', semitones, by }
+      : `After “by” stand one to ${mostLeading} chords in the numbers of the new key: up 1 by 4/5, up 2 by 2m7 57.`;
   }
   const found =
     /^(?<name>[^()]*?)(?:\s+x(?<times>\d{1,3}))?(?<open>\s+open)?\s*(?:\((?<direction>[^()]*)\))?$/i.exec(
@@ -60,13 +72,25 @@ function readStep(typed: string): RoadStep | string {
   };
 }
 
+/** The chords that lead into another key; null where they are too many, or no chords with a name. */
+export function readLeading(typed: string): NamedChord[] | null {
+  const chords = typed.split(/\s+/).flatMap((name) => {
+    const chord = parseChord(name);
+    return chord.ok && chord.value.kind === 'named' ? [chord.value] : [null];
+  });
+  const named = chords.filter((chord) => chord !== null);
+  return named.length === chords.length && named.length <= mostLeading ? named : null;
+}
+
 export function printRoad(road: readonly RoadStep[]): string {
   return road.map(printStep).join(', ');
 }
 
 function printStep(step: RoadStep): string {
   if (step.kind === 'lift')
-    return `${step.semitones > 0 ? 'up' : 'down'} ${Math.abs(step.semitones)}`;
+    return `${step.semitones > 0 ? 'up' : 'down'} ${Math.abs(step.semitones)}${
+      step.by ? ` by ${step.by.map((chord) => formatChord(chord)).join(' ')}` : ''
+    }`;
   const { name, times, open, direction } = step;
   return (
     name +

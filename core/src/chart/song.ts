@@ -1,5 +1,5 @@
 import { eighth, sixteenth } from '../kit/ticks.ts';
-import type { Chord, Reading } from '../chord/chord.ts';
+import type { Chord, NamedChord, Reading } from '../chord/chord.ts';
 import type { OwnName } from '../chord/ownNames.ts';
 import { plainSymbols, type NumberStyle, type Symbols } from '../chord/reading.ts';
 import type { MinorSchool } from '../pitch/degree.ts';
@@ -57,8 +57,16 @@ export type RoadStep =
       /** What is done differently here; empty where nothing is said. */
       readonly direction: string;
     }
+  | LiftStep;
+
+/** From here on the key is another one. */
+export interface LiftStep {
+  readonly kind: 'lift';
   /** Semitones up or, negative, down; -11 to 11 and never 0. */
-  | { readonly kind: 'lift'; readonly semitones: number };
+  readonly semitones: number;
+  /** Chords of the new key that lead into it at the end of what is played before; absent where one goes straight there. */
+  readonly by?: readonly NamedChord[];
+}
 
 /** What is said of a song besides its music; an empty text where nothing is. */
 export interface SongDetails {

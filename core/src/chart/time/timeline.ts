@@ -11,6 +11,7 @@ import {
   pushTicks,
   type Bar,
   type Feel,
+  type LiftStep,
   type PhraseWhen,
   type RoadStep,
   type Slot,
@@ -19,6 +20,7 @@ import {
 import { linesOfBars, type LineEvent, type LineOfBar } from '../played.ts';
 import { cut, type TuneBar } from '../tune.ts';
 import { endingOf } from '../when.ts';
+import { leadingInto } from './leadingIn.ts';
 import { mostPlayedBars } from './length.ts';
 
 /** A slot of the unrolled song, at its time. */
@@ -92,9 +94,7 @@ interface NumberedPhrase {
 }
 
 /** A step of the roadmap with the section it plays, by its place in the chart; -1 where there is none. */
-type NumberedStep =
-  | Extract<RoadStep, { kind: 'lift' }>
-  | (Extract<RoadStep, { kind: 'play' }> & { readonly section: number });
+type NumberedStep = LiftStep | (Extract<RoadStep, { kind: 'play' }> & { readonly section: number });
 
 const asItStands = {
   kind: 'play',
@@ -125,7 +125,7 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
   let lift = 0;
   let barsLeft = mostPlayedBars;
 
-  for (const step of road) {
+  for (const [place, step] of road.entries()) {
     if (step.kind === 'lift') {
       now = transposeKey(now, step.semitones);
       lift += step.semitones;
@@ -139,16 +139,18 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
     for (let time = 1; time <= times; time += 1) {
       const pass = (passes[section]! += 1);
       const from = slots.length;
-      const bars = barsOfPass(sections[section]!, pass);
+      const own = barsOfPass(sections[section]!, pass);
+      const bars = time === times ? leadingInto(own, liftBehind(road, place)) : own;
       barsLeft -= bars.length;
       if (barsLeft < 0) return { song, key, parts, slots, ticks: start };
       let feel: Feel = 'in time';
-      const own = tempoOfStep(step) ?? played.tempo ?? null;
-      let tempo: number | null = own;
+      const usual = tempoOfStep(step) ?? played.tempo ?? null;
+      let tempo: number | null = usual;
       let slowTo: number | null = null;
       for (const { bar, is: written, slots: inBar } of bars) {
         feel = feelFrom(written, feel);
-        if (written.tempo !== undefined) tempo = written.tempo === 'a tempo' ? own : written.tempo;
+        if (written.tempo !== undefined)
+          tempo = written.tempo === 'a tempo' ? usual : written.tempo;
         slowTo = feel === 'rit' ? (written.slowTo ?? (written.feel ? null : slowTo)) : null;
         for (const { slot, meter, is } of inBar) {
           slots.push({ slot, bar, section, pass, start, meter, key: now, feel, tempo, slowTo, is });
@@ -170,6 +172,16 @@ export function expand(song: Song, { key = song.key }: { readonly key?: Key } = 
     }
   }
   return { song, key, parts, slots, ticks: start };
+}
+
+/** How the key is lifted behind a step: lifts one after the other are one, by the chords of the last. */
+function liftBehind(road: readonly NumberedStep[], place: number): LiftStep {
+  let lift: LiftStep = { kind: 'lift', semitones: 0 };
+  for (const step of road.slice(place + 1)) {
+    if (step.kind !== 'lift') break;
+    lift = { ...lift, ...step, semitones: lift.semitones + step.semitones };
+  }
+  return lift;
 }
 
 /** What a step of the roadmap says of its tempo: `Chorus (tempo 60)`; null where it says nothing of it. */

@@ -1,4 +1,10 @@
-import type { RoadStep, Song } from '@intervallum/core';
+import {
+  formatChord,
+  readLeading,
+  type LiftStep,
+  type RoadStep,
+  type Song,
+} from '@intervallum/core';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -37,8 +43,12 @@ const Lift = styled.span`
 `;
 
 /** In the place of all that a section has. */
-const LiftStep = styled(Lift)`
+const LiftRow = styled.span`
   grid-column: 1 / 4;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 14px;
   ${phone} {
     grid-column: 1;
   }
@@ -110,7 +120,15 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
         {steps.map((step, index) => (
           <Step key={index}>
             {step.kind === 'lift' ? (
-              <LiftStep>{liftInWords(step.semitones)}</LiftStep>
+              <LiftRow>
+                <Lift>{liftInWords({ semitones: step.semitones })}</Lift>
+                <Picker
+                  label={t('How it goes there')}
+                  value={step.by ? waySaid(step.by) : straight}
+                  options={waysInto(step)}
+                  onChange={(way) => replace(index, goingBy(step.semitones, way))}
+                />
+              </LiftRow>
             ) : (
               <PlayStep step={step} names={names} onChange={(next) => replace(index, next)} />
             )}
@@ -147,7 +165,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
         ))}
         {[1, 2, 3, -1, -2].map((semitones) => (
           <Button key={semitones} onPress={() => setSteps([...steps, { kind: 'lift', semitones }])}>
-            <Lift>{liftInWords(semitones)}</Lift>
+            <Lift>{liftInWords({ semitones })}</Lift>
           </Button>
         ))}
       </Add>
@@ -219,4 +237,26 @@ function PlayStep({
 
 function playing(name: string): Play {
   return { kind: 'play', name, times: null, open: false, direction: '' };
+}
+
+const straight = 'straight';
+
+/** The chords by which one lifts most, in the numbers of the new key. */
+const ways = ['4/5', '5sus4', '2m7/5', '2m7 57'];
+
+const waySaid = (by: NonNullable<LiftStep['by']>) =>
+  by.map((chord) => formatChord(chord)).join(' ');
+
+/** The ways that can be chosen for a lift; what was typed is one of them. */
+function waysInto({ by }: LiftStep): { id: string; name: string }[] {
+  const own = by && !ways.includes(waySaid(by)) ? [waySaid(by)] : [];
+  return [
+    { id: straight, name: t('straight there') },
+    ...[...ways, ...own].map((way) => ({ id: way, name: t('by {{chords}}', { chords: way }) })),
+  ];
+}
+
+function goingBy(semitones: number, way: string): LiftStep {
+  const by = way === straight ? null : readLeading(way);
+  return by ? { kind: 'lift', semitones, by } : { kind: 'lift', semitones };
 }

@@ -1,4 +1,4 @@
-import type { RoadStep, Song } from '@intervallum/core';
+import { formatChord, type LiftStep, type RoadStep, type Song } from '@intervallum/core';
 import { memo } from 'react';
 import styled from 'styled-components';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -113,7 +113,7 @@ const RoadLine = memo(function RoadLine(props: RoadLineProps) {
 
 function Step({ step }: { step: RoadStep }) {
   if (step.kind === 'lift') {
-    return <em>{liftInWords(step.semitones)}</em>;
+    return <em>{liftInWords(step)}</em>;
   }
   const { name, times, open, direction } = step;
   return (
@@ -126,8 +126,15 @@ function Step({ step }: { step: RoadStep }) {
   );
 }
 
-/** @example liftInWords(2) // 'up a whole step' */
-export function liftInWords(semitones: number): string {
+/** @example liftInWords({ semitones: 2 }) // 'up a whole step' */
+export function liftInWords({ semitones, by }: Omit<LiftStep, 'kind'>): string {
+  const lift = sizeInWords(semitones);
+  if (!by) return lift;
+  const chords = by.map((chord) => formatChord(chord, { signs: 'printed' })).join(' ');
+  return t('{{lift}} by {{chords}}', { lift, chords });
+}
+
+function sizeInWords(semitones: number): string {
   const size = Math.abs(semitones);
   const isUp = semitones > 0;
   if (size === 1) return isUp ? t('up a half step') : t('down a half step');

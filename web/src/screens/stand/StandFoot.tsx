@@ -170,7 +170,7 @@ function roadOf({ road, sections }: Song): { text: string; section: number }[] {
       section,
     }));
   return road.map((step) => {
-    if (step.kind === 'lift') return { text: liftInWords(step.semitones), section: -1 };
+    if (step.kind === 'lift') return { text: liftInWords(step), section: -1 };
     const { name, times, open } = step;
     return {
       text: `${name}${times === null ? '' : ` ×${times}`}${open ? ` ${t('until the signal')}` : ''}`,
