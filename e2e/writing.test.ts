@@ -297,7 +297,7 @@ test('the roadmap is put in order, lifted, written into the chart, and undone', 
   );
   await expect(page.getByRole('list', { name: 'Roadmap' })).toContainText('up a whole step by 4/5');
   // As it is played the last beats before it have the soft five of the new key, in the numbers of the old one.
-  await page.getByText('As played', { exact: true }).click();
+  await fromMenu(page, 'Show it as played');
   await expect(chart(page)).toContainText('5/6');
   await page.getByText('As written', { exact: true }).click();
   await chart(page).focus();

@@ -124,6 +124,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
                 <Lift>{liftInWords({ semitones: step.semitones })}</Lift>
                 <Picker
                   label={t('How it goes there')}
+                  labelHidden
                   value={step.by ? waySaid(step.by) : straight}
                   options={waysInto(step)}
                   onChange={(way) => replace(index, goingBy(step.semitones, way))}
