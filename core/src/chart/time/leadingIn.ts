@@ -1,19 +1,24 @@
 import type { NamedChord } from '../../chord/chord.ts';
 import { ticksOf } from '../../kit/ticks.ts';
 import { degreeOfSemitones, degreeOver, degreeSemitones, type Degree } from '../../pitch/degree.ts';
-import { feltBeats } from '../meter.ts';
+import { feltBeats, type Meter } from '../meter.ts';
 import { plainChord, type LiftStep, type Slot } from '../song.ts';
-import type { TimelineBar } from './timeline.ts';
+import type { TextSlot } from '../places.ts';
+
+/** A bar as it is played, as far as it matters here. */
+interface PlayedSlots {
+  readonly slots: readonly { readonly slot: TextSlot; readonly meter: Meter; readonly is: Slot }[];
+}
 
 /**
  * Bars that lead into another key: in the last of their time stand the chords by which one lifts, a beat each, one alone two
  * beats (common practice, no published source). What stood there keeps the rest of its bar; where the last bar has no such
  * time, a chord of it at least stays and they share what is left.
  */
-export function leadingInto(
-  bars: readonly TimelineBar[],
+export function leadingInto<Bar extends PlayedSlots>(
+  bars: readonly Bar[],
   { semitones, by }: LiftStep,
-): readonly TimelineBar[] {
+): readonly Bar[] {
   const last = bars.at(-1);
   const meter = last?.slots[0]?.meter;
   if (!by || by.length === 0 || !last || !meter) return bars;
@@ -23,7 +28,7 @@ export function leadingInto(
   const time = wanted <= length ? wanted : by.length * beat <= length ? by.length * beat : length;
   const chords = by.map((chord) => oldDegrees(chord, semitones));
   const from = length - time;
-  const slots: TimelineBar['slots'][number][] = [];
+  const slots: PlayedSlots['slots'][number][] = [];
   let at = 0;
   for (const slot of last.slots) {
     const kept = Math.min(slot.is.ticks, Math.max(0, from - at));
