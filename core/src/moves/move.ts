@@ -15,6 +15,7 @@ export const moveKinds = [
   'passing triads',
   'borrowed',
   'slide',
+  'own',
 ] as const;
 export type MoveKind = (typeof moveKinds)[number];
 
@@ -34,6 +35,8 @@ export interface MoveForm extends Suggestion {
   readonly name: string;
   readonly kind: MoveKind;
   readonly grade: Grade;
+  /** How often the song has these chords in a row already, as it is played. */
+  readonly used: number;
   /** Between what stands before and after, in their order. */
   readonly chords: readonly MoveChord[];
 }
@@ -42,6 +45,17 @@ export interface MoveForm extends Suggestion {
 export interface Move extends MoveForm {
   /** The same idea otherwise: another bass, other colours, a longer row; best first. */
   readonly others: readonly MoveForm[];
+}
+
+/**
+ * A move of a player's own: chords in numbers, as written, as if the chord it leads to were home.
+ * @example { name: 'My way down', chords: '4m6 b2dim7', target: 'major' }
+ */
+export interface OwnMove {
+  readonly name: string;
+  readonly chords: string;
+  /** The chords it leads to: all major ones, all minor ones, or any. */
+  readonly target: 'major' | 'minor' | 'any';
 }
 
 /** What a rule makes of two chords, before it is known whether there is room for it. */

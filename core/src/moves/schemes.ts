@@ -33,6 +33,14 @@ export const introSchemes: Readonly<Record<Mode, readonly Scheme[]>> = {
       open: true,
     },
     {
+      id: 'vamp of two',
+      name: 'A vamp of 2m7 and 3',
+      grade: 'altered',
+      why: 'Two chords to and fro, the second sharpened, until the leader gives the signal; the bass has a line of its own.',
+      bars: ['2m7 37#5#9'],
+      open: true,
+    },
+    {
       id: 'pedal on five',
       name: 'Over a held 5',
       grade: 'warm',

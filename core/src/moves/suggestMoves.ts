@@ -7,7 +7,8 @@ import type { Timeline } from '../chart/time/timeline.ts';
 import { changesIn, fitInto, sungTones, type FitWishes, type Fitted } from './fit.ts';
 import { bassStep, gapAfter, type Gap } from './gap.ts';
 import { ideasBetween, tonesOutside } from './ideas.ts';
-import type { Idea, Move, MoveForm } from './move.ts';
+import type { Idea, Move, MoveForm, OwnMove } from './move.ts';
+import { ownIdeas } from './ownMoves.ts';
 import { takeBars, takeBarsOnce } from './takeMove.ts';
 
 export interface MoveWishes extends FitWishes {
@@ -16,6 +17,8 @@ export interface MoveWishes extends FitWishes {
   /** So many chords go between at most; all that have room where nothing is said. */
   readonly depth?: number;
   readonly numbers?: Partial<NumberStyle>;
+  /** Moves of a player's own; those whose chords cannot be read are left out (`readOwnMoves` says which). */
+  readonly own?: readonly OwnMove[];
 }
 
 /** The gap behind a slot of the timeline, and where it leads if not to what follows. */
@@ -72,7 +75,10 @@ export function findMoves(
   if (!found.ok) return { moves: [], refused: [], elsewhere: [], why: found.why };
   const { gap } = found;
   const most = grades.indexOf(wishes.grade ?? 'altered');
-  const ideas = unlike(ideasBetween(gap, wishes.numbers)).filter(
+  const ideas = unlike([
+    ...ownIdeas(gap.target, wishes.own ?? []),
+    ...ideasBetween(gap, wishes.numbers),
+  ]).filter(
     ({ grade, chords }) =>
       grades.indexOf(grade) <= most && chords.length <= (wishes.depth ?? Infinity),
   );
@@ -131,6 +137,7 @@ function formOf(gap: Gap, idea: Idea, { chords, bars }: Fitted): MoveForm {
     kind,
     grade,
     why,
+    used: usedIn(gap, idea),
     chords,
     cost: null,
     place,
