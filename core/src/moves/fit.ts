@@ -97,7 +97,7 @@ function inBeats(ticks: Ticks, { beat }: Gap): string {
   const whole = Math.floor(beats);
   const half = beats - whole >= 0.5 ? (whole === 0 ? '1/2' : ' 1/2') : '';
   const number = `${whole === 0 && half ? '' : whole}${half}`;
-  return `${number} ${beats <= 1 ? 'beat' : 'beats'}`;
+  return `${number} ${beats > 0 && beats <= 1 ? 'beat' : 'beats'}`;
 }
 
 /**

@@ -9,7 +9,7 @@ import {
 import { formatChord, nameDegree } from '../chord/formatChord.ts';
 import { thirdInKey } from '../chord/leading.ts';
 import type { NumberStyle } from '../chord/reading.ts';
-import { degreeOver, degreeSemitones, type Degree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeOver, degreeSemitones, type Degree } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 import { fold, majorScale } from '../pitch/note.ts';
 import { bassLines } from './bassLines.ts';
@@ -136,13 +136,7 @@ function intervalOf({ figure, alter }: NamedChord['figures'][number]): Degree {
 
 /** A tone without a double accidental: the seventh of #4dim7 is b3. */
 function plainly(tone: Degree): Degree {
-  if (Math.abs(tone.alter) < 2) return tone;
-  const semitones = degreeSemitones(tone);
-  const step = (majorScale.findIndex((one) => one === semitones) + 1) as Degree['step'] | 0;
-  if (step !== 0) return { step, alter: 0 };
-  const above = (majorScale.findIndex((one) => one === fold(semitones + 1, 12)) +
-    1) as Degree['step'];
-  return { step: above, alter: -1 };
+  return Math.abs(tone.alter) < 2 ? tone : degreeOfSemitones(degreeSemitones(tone));
 }
 
 function nearest(semitones: number): number {

@@ -68,6 +68,4 @@ export interface Idea {
   readonly often: number;
   readonly chords: readonly NamedChord[];
   readonly why: string;
-  /** How long its chords last against each other; all alike where nothing is said. */
-  readonly shares?: readonly number[];
 }
