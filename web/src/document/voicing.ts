@@ -1,15 +1,18 @@
 import {
   expand,
+  freeHands,
   instruments,
   melodyOver,
   shareParts,
   type NumberStyle,
+  type Song,
   type SongHands,
   type Timeline,
   type Voiced,
   type VoiceOptions,
 } from '@intervallum/core';
 import { useCallback, useMemo, useRef } from 'react';
+import type { ChartView } from '../music/rails/view.ts';
 import { player, type PlayerSettings } from '../settings/player.ts';
 import { findOnce } from '../workers/handsSearch.ts';
 import { useDocument } from './DocumentContext.tsx';
@@ -77,11 +80,28 @@ export function useWhole(): () => Promise<Voiced> {
   const { view } = useLook();
   return useCallback(() => {
     const { read, decisions } = store.getState();
-    const timeline = expand(read.song, { key: view.key });
-    const settings = player.now();
-    return findOnce(timeline, {
-      ...decidedOptions(decisions.hands, settings, view.style),
-      melody: settings.tuneOnTop ? melodyOver(timeline) : noMelody,
-    });
-  }, [store, view.key, view.style]);
+    return findHands(read.song, decisions.hands, view);
+  }, [store, view]);
+}
+
+/** Finds the hands of a song that is not written yet, as this one's; what was decided of single slots is left aside. */
+export function useProposed(): (song: Song) => Promise<Voiced> {
+  const { store } = useDocument();
+  const { view } = useLook();
+  return useCallback(
+    (song) => {
+      const { school, palette } = store.getState().decisions.hands;
+      return findHands(song, { ...freeHands, school, palette }, view);
+    },
+    [store, view],
+  );
+}
+
+function findHands(song: Song, hands: SongHands, { key, style }: ChartView): Promise<Voiced> {
+  const timeline = expand(song, { key });
+  const settings = player.now();
+  return findOnce(timeline, {
+    ...decidedOptions(hands, settings, style),
+    melody: settings.tuneOnTop ? melodyOver(timeline) : noMelody,
+  });
 }

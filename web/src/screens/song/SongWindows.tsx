@@ -17,7 +17,12 @@ const FilesWindow = lazy(async () => ({
   default: (await import('./files/FilesWindow.tsx')).FilesWindow,
 }));
 
-export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
+const AroundWindow = lazy(async () => ({
+  default: (await import('../../lenses/parts/AroundWindow.tsx')).AroundWindow,
+}));
+
+export type SongWindow =
+  'around' | 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
 
 interface SongWindowsProps {
   songId: string;
@@ -62,6 +67,11 @@ function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
             }}
             onClose={onClose}
           />
+        </Suspense>
+      ) : null}
+      {opened === 'around' ? (
+        <Suspense fallback={null}>
+          <AroundWindow onClose={onClose} />
         </Suspense>
       ) : null}
       <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />

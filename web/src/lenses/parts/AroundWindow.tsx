@@ -1,0 +1,224 @@
+import {
+  barTicks,
+  endings,
+  expand,
+  intros,
+  withSigns,
+  type Bar,
+  type SectionMove,
+  type Timeline,
+} from '@intervallum/core';
+import { Play, Square } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import type { ChartView } from '../../music/rails/view.ts';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { phone } from '../../ui/theme.ts';
+import { Window, WindowWords } from '../../ui/Window.tsx';
+import { t } from '../../words/words.ts';
+import { useHearEdit } from './useHearEdit.ts';
+
+const Wishes = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+  margin-bottom: 14px;
+`;
+
+const List = styled.ol`
+  display: grid;
+  gap: 10px;
+`;
+
+const Card = styled.li`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 6px 16px;
+  padding: 12px 14px;
+  border: 1px solid var(--hairline);
+  border-radius: 12px;
+  background: var(--card);
+  h3 {
+    font:
+      600 16px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  p {
+    font-size: 14px;
+    line-height: 1.4;
+    color: var(--soft);
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const Row = styled.div`
+  --numeral: 24px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 0;
+  margin: 8px 0 6px;
+`;
+
+const OneBar = styled.span`
+  display: inline-flex;
+  align-items: baseline;
+  gap: 12px;
+  min-height: 30px;
+  padding: 2px 14px 2px 8px;
+  border-left: 1px solid var(--rail);
+  &:last-child {
+    border-right: 1px solid var(--rail);
+  }
+`;
+
+const Steps = styled.div`
+  display: flex;
+  align-items: flex-start;
+  gap: 8px;
+`;
+
+type Where = 'intro' | 'ending';
+const lengths = ['2', '4', '8'] as const;
+
+/** Intros and endings for the open song: seen, heard, put into the chart as sections of it. */
+export function AroundWindow({ onClose }: { onClose: () => void }) {
+  const songDocument = useDocument();
+  const song = useSong(({ read }) => read.song);
+  const { view } = useLook();
+  const [where, setWhere] = useState<Where>('intro');
+  const [bars, setBars] = useState<(typeof lengths)[number]>('4');
+  const { heard, hear, stop } = useHearEdit();
+  const offered = useMemo(() => {
+    const timeline = expand(song, { key: view.key });
+    const numbers = view.style;
+    return where === 'intro'
+      ? intros(timeline, { bars: Number(bars), numbers })
+      : endings(timeline);
+  }, [song, view.key, view.style, where, bars]);
+  const put = (move: SectionMove) => {
+    const edited = songDocument.edit((read) => move.edit(read));
+    if (!edited.ok) return notify(edited.why);
+    notify(t('“{{name}}” stands in the chart.', { name: move.section.name }), songDocument.undo);
+    onClose();
+  };
+  return (
+    <Window title={t('Intro and ending')} isOpen onClose={onClose} width={760}>
+      <WindowWords>
+        {t('From the song’s own chords first. What is put in is a section like any other.')}
+      </WindowWords>
+      <Wishes>
+        <Choice
+          label={t('Where')}
+          value={where}
+          options={[
+            ['intro', t('Before the song')],
+            ['ending', t('Behind the song')],
+          ]}
+          onChange={(next) => {
+            stop();
+            setWhere(next);
+          }}
+        />
+        {where === 'intro' ? (
+          <Choice
+            label={t('How long')}
+            value={bars}
+            options={lengths.map((count) => [count, t('{{count}} bars', { count: Number(count) })])}
+            onChange={(next) => {
+              stop();
+              setBars(next);
+            }}
+          />
+        ) : null}
+      </Wishes>
+      {offered.length === 0 ? (
+        <p>{t('An intro is made of the song’s chords: write some first.')}</p>
+      ) : null}
+      <List aria-label={where === 'intro' ? t('Intros') : t('Endings')}>
+        {offered.map((move) => (
+          <Card key={move.id}>
+            <div>
+              <h3>{withSigns(move.name, view.style.signs)}</h3>
+              <Bars move={move} view={view} />
+              <p>{withSigns(move.why, view.style.signs)}</p>
+            </div>
+            <Steps>
+              {heard === move.id ? (
+                <Button onPress={stop}>
+                  <Square size={16} strokeWidth={1.5} aria-hidden /> {t('Stop')}
+                </Button>
+              ) : (
+                <Button
+                  aria-label={t('Hear {{name}}', { name: move.name })}
+                  onPress={() => void hear({ ...move, range: rangeOf(move.kind) })}
+                >
+                  <Play size={16} strokeWidth={1.5} aria-hidden /> {t('Hear')}
+                </Button>
+              )}
+              <PrimaryButton
+                aria-label={t('Put it in: {{name}}', { name: move.name })}
+                onPress={() => put(move)}
+              >
+                {t('Put it in')}
+              </PrimaryButton>
+            </Steps>
+          </Card>
+        ))}
+      </List>
+    </Window>
+  );
+}
+
+/** The bars of what is offered, in a row. */
+function Bars({ move, view }: { move: SectionMove; view: ChartView }) {
+  const bars = move.section.phrases.flatMap((phrase) => phrase.bars);
+  return (
+    <Row>
+      {bars.map((bar, index) => (
+        <OneBar key={index}>
+          {chordsOf(bar).map((chord, place) => (
+            <ChordMark key={place} chord={chord} view={view} />
+          ))}
+        </OneBar>
+      ))}
+    </Row>
+  );
+}
+
+function chordsOf(bar: Bar) {
+  return bar.kind === 'same'
+    ? []
+    : bar.slots.flatMap((slot) => (slot.kind === 'chord' ? [slot.chord] : []));
+}
+
+/** So many bars of the song are heard beside it. */
+const beside = 2;
+
+/** An intro is heard with how the song begins, an ending with how it went before. */
+function rangeOf(kind: SectionMove['kind']) {
+  return ({ parts, slots, song, ticks }: Timeline) => {
+    const more = beside * barTicks(song.meter);
+    const part = kind === 'intro' ? parts[0]! : parts.at(-1)!;
+    if (kind === 'intro') {
+      const end = (slots[part.to]?.start ?? ticks) + more;
+      const to = slots.findIndex(({ start }) => start >= end);
+      return { from: part.from, to: to < 0 ? slots.length : to };
+    }
+    const begin = slots[part.from]!.start - more;
+    return {
+      from: Math.max(
+        0,
+        slots.findIndex(({ start }) => start >= begin),
+      ),
+      to: part.to,
+    };
+  };
+}
