@@ -41,3 +41,40 @@ test('a plain song gets an intro from its last line, heard first, and an ending;
   await page.keyboard.press('Control+z');
   await expect(editor(page)).not.toContainText('Intro:');
 });
+
+test('between two chords: ideas in their forms, heard against what stands, one taken for the second time only, one refused with its reason', async ({
+  page,
+}) => {
+  await writeSong(
+    page,
+    'title: Between\nkey: C\n\nVerse x2:\n  4 | 1/5 | 6m | 4\n  tune: 4 . . . | 5 . . . | 1 . . . | 6, . . .\n',
+  );
+  await chart(page).focus();
+  await page.keyboard.press('Home');
+  await fromMenu(page, 'What can go between');
+  const window = page.getByRole('dialog', { name: 'What can go between' });
+  const ideas = window.getByRole('list', { name: 'Ideas' });
+  await expect(ideas.getByRole('listitem').first()).toBeVisible();
+  await expectAccessible(page);
+
+  // What stands, then the idea; one sound ends the other.
+  await window.getByRole('button', { name: 'Hear it as it stands' }).click();
+  await window.getByRole('button', { name: /^Hear Four turns minor/ }).click();
+  await expect(window.getByRole('button', { name: 'Hear it as it stands' })).toBeVisible();
+  await window.getByRole('button', { name: 'Stop', exact: true }).click();
+
+  // What rubs against the long sung 4 is not offered, and says so.
+  await window.getByText('What does not go here, and why').click();
+  await expect(window.getByText(/The sung 4 is a half step over/).first()).toBeVisible();
+
+  await window.getByText('2nd time', { exact: true }).click();
+  await window.getByRole('button', { name: 'This time only: Four turns minor' }).click();
+  await expect(editor(page)).toContainText('2nd time bar 1: 4 4m');
+  await expect(page.getByText('It stands in the chart.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(editor(page)).not.toContainText('2nd time');
+
+  await fromMenu(page, 'What can go between');
+  await window.getByRole('button', { name: /^Take it: Four turns minor/ }).click();
+  await expect(editor(page)).toContainText('4 4m | 1/5 | 6m | 4');
+});

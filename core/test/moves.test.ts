@@ -388,6 +388,7 @@ describe('what is offered', () => {
     ['1 | _', 0, 'silent'],
     ['1 | 4', 1, 'last chord'],
     ['_ | 4', 0, 'no chord here'],
+    ['5sus4 . 5 . | 1', 0, 'steps back'],
   ])('%s: says why nothing goes there', (bars, after, why) => {
     const { moves, why: said } = findMoves(expand(chartOf(bars)), { after });
     expect(moves).toEqual([]);

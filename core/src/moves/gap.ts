@@ -7,7 +7,7 @@ import { pushTicks, type ChordSlot, type Slot } from '../chart/song.ts';
 import { sungNotes, type SungNote } from '../chart/time/sung.ts';
 import type { Timeline, TimelineBar, TimelinePart } from '../chart/time/timeline.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
-import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
 import { liftBetween, type Key } from '../pitch/key.ts';
 
 /** A slot of a gap, in its bar as that is played. */
@@ -71,6 +71,9 @@ export function gapAfter(timeline: Timeline, after: TimelineIndex, to?: Chord): 
   if (!to && !follows) return none('What follows is silent; a move needs a chord to go to.');
   if (first.is.fermata || first.is.ring?.bars)
     return none('This chord is held until everybody goes on; nothing comes between.');
+  const goesTo = to ?? follows!.chord;
+  if (isHeldBack(first.is.chord, goesTo))
+    return none('What is suspended here steps back in the next chord; nothing comes between.');
   const places = placesOf(timeline);
   const room = Array.from({ length: next - at }, (_, index): RoomSlot => {
     const { bar, slot } = places[at + index]!;
@@ -120,6 +123,19 @@ function goesOn({ slots }: Timeline, at: TimelineIndex, { chord }: ChordSlot): b
   while (slots[before]?.is.kind === 'held') before -= 1;
   const is = slots[before]?.is;
   return is?.kind === 'chord' && formatChord(is.chord) === formatChord(chord);
+}
+
+/** A suspension of the chord that follows. */
+function isHeldBack(chord: Chord, next: Chord): boolean {
+  if (chord.kind !== 'named' || next.kind !== 'named') return false;
+  const figures = chord.figures.map(({ figure }) => figure);
+  const isSuspended = !figures.includes(3) && (figures.includes(2) || figures.includes(4));
+  return (
+    isSuspended &&
+    sameDegree(chord.root, next.root) &&
+    sameDegree(bassOf(chord), bassOf(next)) &&
+    next.figures.some(({ figure }) => figure === 3)
+  );
 }
 
 interface PlacedInBar {

@@ -158,6 +158,7 @@ function isPlayedOnce({ timeline, part }: Gap): boolean {
 const points = {
   often: 2,
   stepIn: 1.5,
+  stays: 1.2,
   stepOut: 2,
   sungTone: 0.6,
   sungOther: -0.6,
@@ -177,7 +178,8 @@ function scoreOf(gap: Gap, idea: Idea, { chords }: Fitted, wishes: FitWishes): n
   const outside = idea.chords.reduce((sum, chord) => sum + tonesOutside(chord), 0);
   return (
     points.often * idea.often +
-    (isStep(row[0]!, row[1]!) || bassStep(row[0]!, row[1]!) === 0 ? points.stepIn : 0) +
+    (isStep(row[0]!, row[1]!) ? points.stepIn : 0) +
+    (bassStep(row[0]!, row[1]!) === 0 ? points.stays : 0) +
     (isStep(row.at(-2)!, row.at(-1)!) ? points.stepOut : 0) +
     points.sungTone * tones +
     points.sungOther * others +

@@ -1,5 +1,7 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
+  'The song has it {{count}} times; players keep it to one place in four._one':
+    'The song has it once; players keep it to one place in four.',
   '{{count}} pins_one': '{{count}} pin',
   '{{count}} named shapes_one': '{{count}} named shape',
   '{{count}} problems_one': '{{count}} problem',

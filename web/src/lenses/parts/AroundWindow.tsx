@@ -8,63 +8,24 @@ import {
   type SectionMove,
   type Timeline,
 } from '@intervallum/core';
-import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
-import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { notify } from '../../ui/notices.tsx';
-import { phone } from '../../ui/theme.ts';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
+import { OfferCard, OfferList, OfferRow } from './OfferCard.tsx';
 import { useHearEdit } from './useHearEdit.ts';
 
-const Wishes = styled.div`
+export const Wishes = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 8px 22px;
   margin-bottom: 14px;
-`;
-
-const List = styled.ol`
-  display: grid;
-  gap: 10px;
-`;
-
-const Card = styled.li`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 6px 16px;
-  padding: 12px 14px;
-  border: 1px solid var(--hairline);
-  border-radius: 12px;
-  background: var(--card);
-  h3 {
-    font:
-      600 16px/1.3 'Atkinson Cut',
-      'Atkinson Hyperlegible Next Variable',
-      sans-serif;
-  }
-  p {
-    font-size: 14px;
-    line-height: 1.4;
-    color: var(--soft);
-  }
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
-
-const Row = styled.div`
-  --numeral: 24px;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 0;
-  margin: 8px 0 6px;
 `;
 
 const OneBar = styled.span`
@@ -77,12 +38,6 @@ const OneBar = styled.span`
   &:last-child {
     border-right: 1px solid var(--rail);
   }
-`;
-
-const Steps = styled.div`
-  display: flex;
-  align-items: flex-start;
-  gap: 8px;
 `;
 
 type Where = 'intro' | 'ending';
@@ -142,37 +97,22 @@ export function AroundWindow({ onClose }: { onClose: () => void }) {
       {offered.length === 0 ? (
         <p>{t('An intro is made of the song’s chords: write some first.')}</p>
       ) : null}
-      <List aria-label={where === 'intro' ? t('Intros') : t('Endings')}>
+      <OfferList aria-label={where === 'intro' ? t('Intros') : t('Endings')}>
         {offered.map((move) => (
-          <Card key={move.id}>
-            <div>
-              <h3>{withSigns(move.name, view.style.signs)}</h3>
-              <Bars move={move} view={view} />
-              <p>{withSigns(move.why, view.style.signs)}</p>
-            </div>
-            <Steps>
-              {heard === move.id ? (
-                <Button onPress={stop}>
-                  <Square size={16} strokeWidth={1.5} aria-hidden /> {t('Stop')}
-                </Button>
-              ) : (
-                <Button
-                  aria-label={t('Hear {{name}}', { name: move.name })}
-                  onPress={() => void hear({ ...move, range: rangeOf(move.kind) })}
-                >
-                  <Play size={16} strokeWidth={1.5} aria-hidden /> {t('Hear')}
-                </Button>
-              )}
-              <PrimaryButton
-                aria-label={t('Put it in: {{name}}', { name: move.name })}
-                onPress={() => put(move)}
-              >
-                {t('Put it in')}
-              </PrimaryButton>
-            </Steps>
-          </Card>
+          <OfferCard
+            key={move.id}
+            name={withSigns(move.name, view.style.signs)}
+            why={withSigns(move.why, view.style.signs)}
+            isHeard={heard === move.id}
+            onHear={() => void hear({ ...move, range: rangeOf(move.kind) })}
+            onStop={stop}
+            take={t('Put it in')}
+            onTake={() => put(move)}
+          >
+            <Bars move={move} view={view} />
+          </OfferCard>
         ))}
-      </List>
+      </OfferList>
     </Window>
   );
 }
@@ -181,7 +121,7 @@ export function AroundWindow({ onClose }: { onClose: () => void }) {
 function Bars({ move, view }: { move: SectionMove; view: ChartView }) {
   const bars = move.section.phrases.flatMap((phrase) => phrase.bars);
   return (
-    <Row>
+    <OfferRow>
       {bars.map((bar, index) => (
         <OneBar key={index}>
           {chordsOf(bar).map((chord, place) => (
@@ -189,7 +129,7 @@ function Bars({ move, view }: { move: SectionMove; view: ChartView }) {
           ))}
         </OneBar>
       ))}
-    </Row>
+    </OfferRow>
   );
 }
 

@@ -21,8 +21,12 @@ const AroundWindow = lazy(async () => ({
   default: (await import('../../lenses/parts/AroundWindow.tsx')).AroundWindow,
 }));
 
+const BetweenWindow = lazy(async () => ({
+  default: (await import('../../lenses/parts/BetweenWindow.tsx')).BetweenWindow,
+}));
+
 export type SongWindow =
-  'around' | 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
+  'between' | 'around' | 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
 
 interface SongWindowsProps {
   songId: string;
@@ -72,6 +76,11 @@ function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
       {opened === 'around' ? (
         <Suspense fallback={null}>
           <AroundWindow onClose={onClose} />
+        </Suspense>
+      ) : null}
+      {opened === 'between' ? (
+        <Suspense fallback={null}>
+          <BetweenWindow onClose={onClose} />
         </Suspense>
       ) : null}
       <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />

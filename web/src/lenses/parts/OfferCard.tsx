@@ -1,0 +1,111 @@
+import { Play, Square } from 'lucide-react';
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { phone } from '../../ui/theme.ts';
+import { t } from '../../words/words.ts';
+
+export const OfferList = styled.ol`
+  display: grid;
+  gap: 10px;
+`;
+
+const Card = styled.li`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 6px 16px;
+  padding: 12px 14px;
+  border: 1px solid var(--hairline);
+  border-radius: 12px;
+  background: var(--card);
+  h3 {
+    font:
+      600 16px/1.3 'Atkinson Cut',
+      'Atkinson Hyperlegible Next Variable',
+      sans-serif;
+  }
+  p {
+    font-size: 14px;
+    line-height: 1.4;
+    color: var(--soft);
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+/** Chords in a row, large enough to be read at a glance. */
+export const OfferRow = styled.div`
+  --numeral: 24px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 6px 0;
+  margin: 8px 0 6px;
+`;
+
+const Steps = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-content: flex-start;
+  justify-content: flex-end;
+  gap: 8px;
+  max-width: 240px;
+  ${phone} {
+    justify-content: flex-start;
+    max-width: none;
+  }
+`;
+
+interface OfferCardProps {
+  name: string;
+  why: string;
+  isHeard: boolean;
+  onHear: () => void;
+  onStop: () => void;
+  /** What takes it. */
+  take: string;
+  onTake: () => void;
+  /** The chords that are offered. */
+  children: ReactNode;
+  /** What else can be done with it. */
+  more?: ReactNode;
+}
+
+/** Something that is offered for the song: seen, heard and taken. */
+export function OfferCard({
+  name,
+  why,
+  isHeard,
+  onHear,
+  onStop,
+  take,
+  onTake,
+  children,
+  more,
+}: OfferCardProps) {
+  return (
+    <Card>
+      <div>
+        <h3>{name}</h3>
+        {children}
+        <p>{why}</p>
+      </div>
+      <Steps>
+        {isHeard ? (
+          <Button onPress={onStop}>
+            <Square size={16} strokeWidth={1.5} aria-hidden /> {t('Stop')}
+          </Button>
+        ) : (
+          <Button aria-label={t('Hear {{name}}', { name })} onPress={onHear}>
+            <Play size={16} strokeWidth={1.5} aria-hidden /> {t('Hear')}
+          </Button>
+        )}
+        <PrimaryButton aria-label={`${take}: ${name}`} onPress={onTake}>
+          {take}
+        </PrimaryButton>
+        {more}
+      </Steps>
+    </Card>
+  );
+}
