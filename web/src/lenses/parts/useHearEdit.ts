@@ -65,6 +65,8 @@ export function useHearEdit() {
         },
         isOpenAt: () => false,
       });
+      // What was heard before may have ended while this was looked for.
+      setAsked(id);
     } catch (error) {
       console.error('What was proposed could not be played.', error);
       if (own !== latest.current) return;
