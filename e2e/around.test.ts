@@ -3,7 +3,7 @@ import { editor, expectAccessible, fromMenu, writeSong } from './pages.ts';
 
 const chart = (page: Page) => page.getByRole('application', { name: 'Chart', exact: true });
 const song =
-  'title: Ferry Lights\nkey: D\n\nVerse:\n  1 | 4 | 6m . 5 . | 4\n  tune: 3 . 2 1 | 6, . 1 . | 3 5 5 . | 4 . . .\n\nChorus:\n  1 | 5/7 | 6m | 4\n  1 | 1 | 4 . 5 . | 1\n';
+  'title: Saltmarsh Lights\nkey: D\n\nVerse:\n  1 | 4 | 6m . 5 . | 4\n  tune: 3 . 2 1 | 6, . 1 . | 3 5 5 . | 4 . . .\n\nChorus:\n  1 | 5/7 | 6m | 4\n  1 | 1 | 4 . 5 . | 1\n';
 
 test('a plain song gets an intro from its last line, heard first, and an ending; both are undone', async ({
   page,

@@ -33,7 +33,7 @@ function read(text: string) {
 const row = (chords: readonly { readonly chord: Chord }[]) =>
   chords.map(({ chord }) => formatChord(chord)).join(' ');
 
-const songText = `title: Ferry Lights
+const songText = `title: Saltmarsh Lights
 key: D
 meter: 4/4
 road: Verse, Chorus, Verse, Chorus
