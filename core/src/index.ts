@@ -233,7 +233,7 @@ export { moveKinds } from './moves/move.ts';
 export type { MovePlace, MovesFound, MoveWishes, Refused } from './moves/suggestMoves.ts';
 export { findMoves, suggestMoves, turnarounds } from './moves/suggestMoves.ts';
 export type { LiftWay, LiftWishes } from './moves/planLift.ts';
-export { planLift } from './moves/planLift.ts';
+export { liftFormulas, planLift } from './moves/planLift.ts';
 export type { SectionMove } from './moves/sectionMoves.ts';
 export { intros, type IntroWishes } from './moves/intros.ts';
 export { endings, type EndingWishes } from './moves/endings.ts';

@@ -1,15 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import {
   printRoad,
   expand,
   formatChord,
   formatKey,
+  formatMeter,
   parseChart,
   printChart,
   unroll,
   voice,
 } from '../src/index.ts';
 import { ordinalOf } from '../src/kit/words.ts';
+import { chords, meters } from './generators.ts';
 import { key } from './read.ts';
 
 const head = (road = '') => `title: T\nkey: C\nmeter: 4/4\n${road && `road: ${road}\n`}\n`;
@@ -176,7 +179,11 @@ describe('the roadmap', () => {
     ['Verse, up 2 by 3m7b5 67, Verse', '4/4', '2m | 4 5', '2m~4 4~2 #4m7b5~1 77~1 | 2m~4 4~2 5~2'],
     ['Verse x2, up 1 by 4/5, Verse', '3/4', '1 | 4', '1~3 4~3 | 1~3 4~1 b5/b6~2 | 1~3 4~3'],
     ['Verse, up 1, up 1 by 4/5, Verse', '4/4', '1 | 4', '1~4 4~2 5/6~2 | 1~4 4~4'],
-    ['Verse, up 1 by 4/5, Verse', '2/4', '1 | 4 5', '1~2 b5/b6~2 | 1~2 4~1 5~1'],
+    ['Verse, up 1 by 4/5, Verse', '2/4', '1 | 4 5', '1~2 4~1 b5/b6~1 | 1~2 4~1 5~1'],
+    ['Verse, up 2 by 4/5, Verse', '6/8', '1 | 4', '1~3 4~1.5 5/6~1.5 | 1~3 4~3'],
+    ['Verse, up 2 by 2m7 57 1, Verse', '2/4', '1 | 4', '1~2 67~1 2~1 | 1~2 4~2'],
+    ['Verse, up 2 by 2m7 57, Verse', '7/8 (4+3)', '1 | 4', '1~3.5 3m7~2 67~1.5 | 1~3.5 4~3.5'],
+    ['Verse, up 2 by 4/5, Verse', '3/8', '1 | 4', '1~1.5 5/6~1.5 | 1~1.5 4~1.5'],
     ['Verse, up 1 by 4/5, Verse', '4/4', '1 | %', '1~4 1~2 b5/b6~2 | 1~4 1~4'],
   ])('%s, %s: %s sounds %s', (road, meter, bars, sounds) => {
     const read = parseChart(
@@ -198,6 +205,25 @@ describe('the roadmap', () => {
     const out = unroll(timeline);
     const again = expand(out.song);
     expect(again.slots.map(({ is }) => is)).toEqual(timeline.slots.map(({ is }) => is));
+  });
+
+  test('whatever leads into a key, the song as it is played can be written out and read again', () => {
+    const roads = fc
+      .tuple(fc.array(chords, { minLength: 1, maxLength: 4 }), meters)
+      .map(([by, meter]) => ({ by, meter }));
+    fc.assert(
+      fc.property(roads, ({ by, meter }) => {
+        const made = parseChart(
+          `title: T\nkey: C\nmeter: ${formatMeter(meter)}\nroad: A, up 1 by 4/5, A\n\nA:\n  1 | 4\n`,
+        );
+        const road = made.song.road!.map((step) => (step.kind === 'lift' ? { ...step, by } : step));
+        const timeline = expand({ ...made.song, road });
+        const out = parseChart(printChart(unroll(timeline).song));
+        expect(out.ok ? [] : out.problems.map(({ message }) => message)).toEqual([]);
+        expect(expand(out.song).ticks).toBe(timeline.ticks);
+        expect(timeline.ticks).toBe(expand({ ...made.song, road: null }).ticks * 2);
+      }),
+    );
   });
 
   test('an open section is marked where it goes on until the signal', () => {

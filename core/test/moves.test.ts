@@ -426,18 +426,39 @@ describe('what is offered', () => {
     expect(Math.max(...short.map(({ chords }) => chords.length))).toBe(1);
   });
 
-  test('a repeated bar is written out, and the bar that repeats it stays what it was', () => {
-    const read = inKey(chartOf('1 | % | % | 4'), key('C'), 'relative');
-    const timeline = expand(written(read));
-    const [move] = suggestMoves(timeline, { after: 1 }, { grade: 'plain' });
-    const edit = move!.edit(read);
+  test.each([
+    ['a repeated bar itself', '1 | % | % | 4', 1, '5/7', '1 | 1 5/7 | 1 | 4'],
+    ['a bar that others repeat', '1 | 4 | % | %', 1, '1/3', '1 | 4 1/3 | 4 | %'],
+    ['the last of a line', '1 | 4\n  % | 5', 1, '1/3', '1 | 4 1/3\n  4 | 5'],
+    [
+      'the last before an ending',
+      '1 | 4\n  1st ending: % | 5',
+      1,
+      '1/3',
+      '1 | 4 1/3\n  1st ending: 4 | 5',
+    ],
+  ])('%s is changed: what repeated it stays what it was', (_, bars, after, chords, becomes) => {
+    const read = inKey(chartOf(bars), key('C'), 'relative');
+    const form = formsOf(suggestMoves(expand(written(read)), { after })).find(
+      (one) => named(one) === chords,
+    )!;
+    const edit = form.edit(read);
     if (!edit.ok) throw new Error(edit.why);
-    const now = songOf(withEdits(read.text, edit.changes));
-    const names = expand(now).slots.map(({ is }) =>
-      is.kind === 'chord' ? formatChord(is.chord) : '',
+    expect(withEdits(read.text, edit.changes)).toContain(`Verse:\n  ${becomes}\n`);
+  });
+
+  test('a bar that repeats the one changed for a time is written for that time too', () => {
+    const read = inKey(
+      songOf('title: T\nkey: C\nmeter: 4/4\n\nVerse x2:\n  1 | 4 | % | 5\n'),
+      key('C'),
+      'relative',
     );
-    expect(names[0]).toBe('1');
-    expect(names.slice(-2)).toEqual(['1', '4']);
+    const form = formsOf(suggestMoves(expand(written(read)), { after: 5 })).find(
+      (one) => named(one) === '1/3',
+    )!;
+    const edit = form.editOnce!(read);
+    if (!edit.ok) throw new Error(edit.why);
+    expect(withEdits(read.text, edit.changes)).toContain('2nd time bar 2: 4 1/3 | 4\n');
   });
 
   test('for the second time only it stands as the bars of that time; the first is as before', () => {

@@ -35,6 +35,20 @@ function played(xml: string): string {
     .join('');
 }
 
+test('a rehearsal mark behind a silent pickup begins the only section', () => {
+  const { song, dropped } = read(
+    score([
+      `<measure number="0" implicit="yes">${head}<note><rest/><duration>1</duration></note></measure>`,
+      `<measure number="1">${'<direction><direction-type><rehearsal>Verse</rehearsal></direction-type></direction>'}${chord(1)}</measure>`,
+      `<measure number="2">${chord(4)}</measure>`,
+    ]),
+  );
+  expect(song.sections.map(({ name, phrases }) => [name, phrases.length])).toEqual([['Verse', 1]]);
+  expect(dropped).toContain(
+    'What leads into the first measure: it has neither a chord nor a tune.',
+  );
+});
+
 const repeatLine = (direction: string, times = 2) =>
   `<barline location="${direction === 'forward' ? 'left' : 'right'}"><repeat direction="${direction}"${times > 2 ? ` times="${times}"` : ''}/></barline>`;
 const ending = (type: string, number: string) =>

@@ -183,10 +183,7 @@ describe('lifts', () => {
   ])('by %i, %s: %s', (by, id, chords) => {
     for (const home of twelveKeys('major')) {
       const ways = planLift(home, transposeKey(home, by), { beats: 2 });
-      const row4 = row(ways.find((way) => way.id === id)!.chords);
-      const enharmonic = (name: string) =>
-        Note.chroma(letters(chordOf(name.split('/')[0]!), home).replace('m', ''));
-      expect(enharmonic(row4)).toBe(enharmonic(chords));
+      expect(row(ways.find((way) => way.id === id)!.chords)).toBe(chords);
     }
   });
 

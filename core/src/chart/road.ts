@@ -1,7 +1,7 @@
 import { failure, placeInLine, quoted, replaceWith, success, type Result } from '../kit/result.ts';
 import type { NamedChord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
-import { parseChord } from '../chord/parseChord.ts';
+import { readChordRow } from '../chord/chordRow.ts';
 import { mostTimes } from './when.ts';
 import type { RoadStep, Section } from './song.ts';
 
@@ -16,8 +16,10 @@ export function partsOfRoad(value: string): string[] {
   return value.split(/,(?![^(]*\))/);
 }
 
-/** Reads a roadmap: `Intro, Verse 1, Chorus x2, Vamp open, up 2, Chorus (softer)`; a lift
- * may say by which chords of the new key, as written: `up 1 by 4/5`. Places are those of the value. */
+/**
+ * Reads a roadmap: `Intro, Verse 1, Chorus x2, Vamp open, up 2, Chorus (softer)`; a lift may say by which chords of the new key,
+ * as written: `up 1 by 4/5`. Places are those of the value.
+ */
 export function readRoad(value: string): Result<readonly RoadStep[]> {
   const steps: RoadStep[] = [];
   let at = 0;
@@ -73,13 +75,9 @@ function readStep(typed: string): RoadStep | string {
 }
 
 /** The chords that lead into another key; null where they are too many, or no chords with a name. */
-export function readLeading(typed: string): NamedChord[] | null {
-  const chords = typed.split(/\s+/).flatMap((name) => {
-    const chord = parseChord(name);
-    return chord.ok && chord.value.kind === 'named' ? [chord.value] : [null];
-  });
-  const named = chords.filter((chord) => chord !== null);
-  return named.length === chords.length && named.length <= mostLeading ? named : null;
+export function readLeading(typed: string): readonly NamedChord[] | null {
+  const chords = readChordRow(typed);
+  return chords && chords.length <= mostLeading ? chords : null;
 }
 
 export function printRoad(road: readonly RoadStep[]): string {
@@ -87,10 +85,11 @@ export function printRoad(road: readonly RoadStep[]): string {
 }
 
 function printStep(step: RoadStep): string {
-  if (step.kind === 'lift')
-    return `${step.semitones > 0 ? 'up' : 'down'} ${Math.abs(step.semitones)}${
-      step.by ? ` by ${step.by.map((chord) => formatChord(chord)).join(' ')}` : ''
-    }`;
+  if (step.kind === 'lift') {
+    const { semitones, by } = step;
+    const lift = `${semitones > 0 ? 'up' : 'down'} ${Math.abs(semitones)}`;
+    return by ? `${lift} by ${by.map((chord) => formatChord(chord)).join(' ')}` : lift;
+  }
   const { name, times, open, direction } = step;
   return (
     name +

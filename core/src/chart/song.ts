@@ -199,6 +199,13 @@ export function plainChord(chord: Chord, ticks: number): Slot {
   };
 }
 
+/** What ends earlier than it did: it waits for nobody, and rings no longer than it lasts. */
+export function shortened<One extends Slot>(slot: One, ticks: number): One {
+  if (slot.ticks === ticks) return slot;
+  if (slot.kind !== 'chord') return { ...slot, ticks };
+  return { ...slot, ticks, ring: slot.ring && { bars: null }, fermata: false };
+}
+
 export function silence(ticks: number): Slot {
   return { kind: 'rest', fermata: false, ticks };
 }

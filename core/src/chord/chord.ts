@@ -69,6 +69,25 @@ export function bassOf(chord: Chord): Degree {
   return chord.kind === 'stack' ? (chord.bass ?? chord.degrees[0]!) : chord.bass;
 }
 
+/** A chord with each of its degrees moved: what it is made of over them stays. */
+export function withDegrees(chord: NamedChord, moved: (degree: Degree) => Degree): NamedChord;
+export function withDegrees(chord: Chord, moved: (degree: Degree) => Degree): Chord;
+export function withDegrees(chord: Chord, moved: (degree: Degree) => Degree): Chord {
+  switch (chord.kind) {
+    case 'named':
+      return { ...chord, root: moved(chord.root), bass: chord.bass && moved(chord.bass) };
+    case 'stack':
+      return { ...chord, degrees: chord.degrees.map(moved), bass: chord.bass && moved(chord.bass) };
+    case 'layered':
+      return {
+        ...chord,
+        upper: { ...chord.upper, root: moved(chord.upper.root) },
+        shell: { ...chord.shell, root: moved(chord.shell.root) },
+        bass: moved(chord.bass),
+      };
+  }
+}
+
 /** Semitones above the root, folded into one octave. */
 export function figureSemitones({ figure, alter }: Figure): number {
   return fold(semitonesOfStep(figure - 1) + alter, 12);

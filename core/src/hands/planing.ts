@@ -1,4 +1,4 @@
-import type { Chord } from '../chord/chord.ts';
+import { withDegrees, type Chord } from '../chord/chord.ts';
 import { degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
 import type { Instrument } from './shapes/player.ts';
 
@@ -23,25 +23,5 @@ export function slid(
   const all = [...moved(left), ...moved(right)];
   if (all.some((note) => note < instrument.lowest || note > instrument.highest)) return null;
   const degree = (one: Degree) => degreeOfSemitones(degreeSemitones(one) + by);
-  return { chord: slidChord(chord, degree), left: moved(left), right: moved(right) };
-}
-
-function slidChord(chord: Chord, degree: (one: Degree) => Degree): Chord {
-  switch (chord.kind) {
-    case 'named':
-      return { ...chord, root: degree(chord.root), bass: chord.bass && degree(chord.bass) };
-    case 'stack':
-      return {
-        ...chord,
-        degrees: chord.degrees.map(degree),
-        bass: chord.bass && degree(chord.bass),
-      };
-    case 'layered':
-      return {
-        ...chord,
-        upper: { ...chord.upper, root: degree(chord.upper.root) },
-        shell: { ...chord.shell, root: degree(chord.shell.root) },
-        bass: degree(chord.bass),
-      };
-  }
+  return { chord: withDegrees(chord, degree), left: moved(left), right: moved(right) };
 }

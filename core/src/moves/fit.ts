@@ -2,8 +2,7 @@ import { bassOf, rootOf, type Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import { clashWith } from '../chord/sungOver.ts';
 import { pitchClassesOf } from '../chord/tones.ts';
-import type { Slot } from '../chart/song.ts';
-import { plainChord } from '../chart/song.ts';
+import { plainChord, shortened, type Slot } from '../chart/song.ts';
 import { fitsMeter } from '../chart/print/printChart.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
 import { degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
@@ -39,12 +38,11 @@ const no = (why: string): Fit => ({ ok: false, why });
 export function fitInto(gap: Gap, idea: Idea, wishes: FitWishes): Fit {
   const { chords } = idea;
   const [first, last] = [chords[0]!, chords.at(-1)!];
-  const spoken = (chord: Chord) => formatChord(chord);
-  if (spoken(first) === spoken(gap.before))
+  if (formatChord(first) === formatChord(gap.before))
     return no('It begins with the chord that stands there.');
   if (isLike(last, gap.target)) return no('It ends on the chord that follows.');
   let why = '';
-  for (const unit of unitsOf(gap, chords.length, wishes.beats)) {
+  for (const unit of unitsOf(gap, idea, wishes.beats)) {
     if (unit * chords.length > gap.free) {
       why ||= `It takes ${inBeats(unit * chords.length, gap)}; ${inBeats(gap.free, gap)} are free.`;
       continue;
@@ -68,7 +66,8 @@ export function fitInto(gap: Gap, idea: Idea, wishes: FitWishes): Fit {
 
 /** The same root, bass and third: nobody hears one go to the other. */
 function isLike(one: Chord, other: Chord): boolean {
-  if (one.kind !== 'named' || other.kind !== 'named') return spokenAlike(one, other);
+  if (one.kind !== 'named' || other.kind !== 'named')
+    return formatChord(one) === formatChord(other);
   const third = ({ figures }: typeof one) =>
     figures.find(({ figure }) => figure === 3)?.alter ?? null;
   return (
@@ -78,18 +77,23 @@ function isLike(one: Chord, other: Chord): boolean {
   );
 }
 
-const spokenAlike = (one: Chord, other: Chord) => formatChord(one) === formatChord(other);
+/** So many chords go by half beats at most. */
+const mostQuick = 4;
 
 /**
  * How long each of so many chords may last, the usual first: a beat; one chord in the second half of a bar of four; where there
- * is no room for that, half a beat.
+ * is no room for that, half a beat, unless they are many, or their bass walks: one hears it walk on the beat.
  */
-function unitsOf({ ticks, free, beat }: Gap, count: number, beats?: number): Ticks[] {
+function unitsOf(
+  { ticks, free, beat }: Gap,
+  { chords: { length: count }, kind }: Idea,
+  beats?: number,
+): Ticks[] {
   if (beats !== undefined) return [(beats * beat) / count];
   const usual = count === 1 && ticks === 4 * beat ? [2 * beat, beat] : [beat];
   // What fills the time of a chord that has been heard already may be slower.
   const whole = free === ticks && count * 2 * beat === ticks ? [2 * beat] : [];
-  return [...whole, ...usual, beat / 2];
+  return [...whole, ...usual, ...(count <= mostQuick && kind !== 'bass line' ? [beat / 2] : [])];
 }
 
 function inBeats(ticks: Ticks, { beat }: Gap): string {
@@ -112,8 +116,7 @@ export function barsWith(gap: Gap, chords: readonly MoveChord[]): BarAfter[] | n
     const slots = after.get(bar.bar) ?? bar.slots.slice(0, slot).map((one) => one.is);
     after.set(bar.bar, slots);
     const kept = Math.min(is.ticks, Math.max(0, begins - at));
-    if (kept === is.ticks) slots.push(is);
-    else if (kept > 0) slots.push({ ...is, ticks: kept });
+    if (kept > 0) slots.push(shortened(is, kept));
     let left = is.ticks - kept;
     while (left > 0 && queue.length > 0) {
       const [next] = queue as [(typeof queue)[number]];

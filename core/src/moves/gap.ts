@@ -1,4 +1,4 @@
-import { bassOf, type Chord } from '../chord/chord.ts';
+import { bassOf, withDegrees, type Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { Meter } from '../chart/meter.ts';
 import { feltBeats } from '../chart/meter.ts';
@@ -7,7 +7,7 @@ import { pushTicks, type ChordSlot, type Slot } from '../chart/song.ts';
 import { sungNotes, type SungNote } from '../chart/time/sung.ts';
 import type { Timeline, TimelineBar, TimelinePart } from '../chart/time/timeline.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
-import { degreeOfSemitones, degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones, sameDegree } from '../pitch/degree.ts';
 import { liftBetween, type Key } from '../pitch/key.ts';
 
 /** A slot of a gap, in its bar as that is played. */
@@ -171,21 +171,9 @@ function sungIn(timeline: Timeline, from: Ticks, to: Ticks, beat: Ticks): SungNo
 
 /** A chord of a key that lies higher, in the degrees of the one before. */
 function raisedBy(chord: Chord, lift: number): Chord {
-  if (lift === 0) return chord;
-  const up = (degree: Degree) => degreeOfSemitones(degreeSemitones(degree) + lift);
-  switch (chord.kind) {
-    case 'named':
-      return { ...chord, root: up(chord.root), bass: chord.bass && up(chord.bass) };
-    case 'stack':
-      return { ...chord, degrees: chord.degrees.map(up), bass: chord.bass && up(chord.bass) };
-    case 'layered':
-      return {
-        ...chord,
-        upper: { ...chord.upper, root: up(chord.upper.root) },
-        shell: { ...chord.shell, root: up(chord.shell.root) },
-        bass: up(chord.bass),
-      };
-  }
+  return lift === 0
+    ? chord
+    : withDegrees(chord, (degree) => degreeOfSemitones(degreeSemitones(degree) + lift));
 }
 
 /** Half steps from one bass to another, the nearer way: negative for down. */

@@ -1,8 +1,15 @@
-import type { Bar, PlayedBar, Section, Song } from '../chart/song.ts';
+import {
+  plainChord,
+  shortened,
+  type Bar,
+  type PlayedBar,
+  type Section,
+  type Slot,
+  type Song,
+} from '../chart/song.ts';
 import { sungNotes } from '../chart/time/sung.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
-import type { Chord } from '../chord/chord.ts';
-import { rootOf } from '../chord/chord.ts';
+import { rootOf, type Chord } from '../chord/chord.ts';
 import { nameDegree } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { sameDegree, type Degree } from '../pitch/degree.ts';
@@ -10,7 +17,6 @@ import { noteOfDegree, type Key } from '../pitch/key.ts';
 import { formatNote } from '../pitch/note.ts';
 import { fitsMeter } from '../chart/print/printChart.ts';
 import { feltBeats, sameMeter } from '../chart/meter.ts';
-import { plainChord } from '../chart/song.ts';
 import { ticksOf } from '../kit/ticks.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { formulaOver } from './formula.ts';
@@ -116,14 +122,12 @@ function leadingTo(first: Chord, bars: readonly Bar[], { meter, key }: Song): Ba
   return [...bars.slice(0, -1), { ...last, slots }];
 }
 
-function cut({ slots }: PlayedBar, length: number): PlayedBar['slots'][number][] {
+function cut({ slots }: PlayedBar, length: number): Slot[] {
   let at = 0;
   return slots.flatMap((slot) => {
     const left = Math.min(slot.ticks, length - at);
     at += slot.ticks;
-    return left > 0
-      ? [{ ...slot, ticks: left, ...(slot.kind === 'chord' ? { ring: null, fermata: false } : {}) }]
-      : [];
+    return left > 0 ? [shortened(slot, left)] : [];
   });
 }
 

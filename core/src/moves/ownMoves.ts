@@ -1,13 +1,13 @@
 import { alterOfFigure, type Chord, type NamedChord } from '../chord/chord.ts';
+import { readChordRow } from '../chord/chordRow.ts';
 import { thirdInKey } from '../chord/leading.ts';
-import { parseChord } from '../chord/parseChord.ts';
 import { leavesKey } from '../chord/tones.ts';
 import { failure, success, type Result } from '../kit/result.ts';
 import { chordOver } from './formula.ts';
 import type { Idea, OwnMove } from './move.ts';
 
 /** So many moves a player keeps, and so many chords one has at most. */
-export const mostOwnMoves = 200;
+const mostOwnMoves = 200;
 const mostChords = 8;
 const longestName = 60;
 
@@ -77,16 +77,9 @@ function readOne(one: unknown): OwnMove | string {
   return { name: name.trim(), chords: chords.trim(), target };
 }
 
-function chordsOfOwn(typed: string): NamedChord[] | null {
-  const chords = typed
-    .trim()
-    .split(/\s+/)
-    .map((name) => {
-      const read = parseChord(name);
-      return read.ok && read.value.kind === 'named' ? read.value : null;
-    });
-  const named = chords.filter((chord) => chord !== null);
-  return named.length === chords.length && named.length <= mostChords ? named : null;
+function chordsOfOwn(typed: string): readonly NamedChord[] | null {
+  const chords = readChordRow(typed);
+  return chords && chords.length <= mostChords ? chords : null;
 }
 
 function wrong(message: string): Result<never> {

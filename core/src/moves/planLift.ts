@@ -94,6 +94,11 @@ const ways: readonly {
   },
 ];
 
+/** The chords by which one lifts into a home, the usual first, in the numbers of the new key: `4/5`, `2m7 57`. */
+export const liftFormulas: readonly string[] = ways
+  .filter(({ lands }) => lands?.split(' ').includes('1'))
+  .map(({ chords }) => chords);
+
 /** The triads of a major key, by what they are on the way to its five: the best pivot first. */
 const pivots = '2m 4 6m 1 3m 5';
 

@@ -1,11 +1,12 @@
 import { grades, type Grade } from '../chord/colourForms.ts';
-import type { Chord, NamedChord } from '../chord/chord.ts';
+import type { Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import { changesIn, fitInto, sungTones, type FitWishes, type Fitted } from './fit.ts';
 import { bassStep, gapAfter, type Gap } from './gap.ts';
+import { inRow } from './formula.ts';
 import { ideasBetween, tonesOutside } from './ideas.ts';
 import type { Idea, Move, MoveForm, OwnMove } from './move.ts';
 import { ownIdeas } from './ownMoves.ts';
@@ -117,15 +118,12 @@ function inOrder(ranked: readonly Ranked[]): Move[] {
 function unlike(ideas: readonly Idea[]): Idea[] {
   const known = new Set<string>();
   return ideas.filter(({ chords }) => {
-    const name = nameOf(chords);
+    const name = inRow(chords);
     if (known.has(name)) return false;
     known.add(name);
     return true;
   });
 }
-
-const nameOf = (chords: readonly NamedChord[]) =>
-  chords.map((chord) => formatChord(chord)).join(' ');
 
 function formOf(gap: Gap, idea: Idea, { chords, bars }: Fitted): MoveForm {
   const { id, name, kind, grade, why } = idea;
@@ -192,7 +190,7 @@ function scoreOf(gap: Gap, idea: Idea, { chords }: Fitted, wishes: FitWishes): n
 
 /** How often the song has these chords in a row already. */
 function usedIn({ timeline }: Gap, { chords }: Idea): number {
-  return timesUsed(timeline, nameOf(chords));
+  return timesUsed(timeline, inRow(chords));
 }
 
 const rows = new WeakMap<Timeline, string>();

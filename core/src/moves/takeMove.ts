@@ -4,30 +4,53 @@ import type { Bar, Phrase, PlayedBar } from '../chart/song.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { written } from '../writing/changes.ts';
 import { refused, type Edit } from '../writing/edit.ts';
+import type { ChartChange } from '../writing/change.ts';
 import { barInTime, barsBefore, placeOfBar, rewrite, type BarPlaced } from '../writing/place.ts';
 import type { BarAfter } from './fit.ts';
 
 /**
- * The edit that writes bars anew where they stand. A bar that repeated another is written out, and so is one behind that repeats
- * a bar which is another one now.
+ * The edit that writes bars anew where they stand. A bar that repeated another is written out, and so is one that repeats a bar
+ * which is another one now, in the next line and under an ending too.
  */
 export function takeBars(read: ChartResult, bars: readonly BarAfter[], cursor: Cursor): Edit {
-  const phrases = new Map<
-    string,
-    { readonly placed: BarPlaced; readonly after: Map<number, BarAfter> }
-  >();
-  for (const bar of bars) {
-    const placed = placeOfBar(read.song, bar.bar);
-    if (!placed) return refused('The chart is another one by now; ask again.');
-    const name = `${placed.section} ${placed.phrase}`;
-    const known = phrases.get(name) ?? { placed, after: new Map<number, BarAfter>() };
-    known.after.set(placed.inPhrase, bar);
-    phrases.set(name, known);
+  const { song } = read;
+  const after = new Map(bars.map(({ bar, slots }) => [bar, slots]));
+  const changes: ChartChange[] = [];
+  const found = new Set<number>();
+  let first = 0;
+  for (const [section, { phrases }] of song.sections.entries()) {
+    const shared: Shared[] = [];
+    for (const [phrase, of] of phrases.entries()) {
+      let before = beforePhrase(of, shared);
+      const now = of.bars.map((bar, place): Bar => {
+        const number = first + place;
+        const own = bar.kind === 'played' ? bar : writtenOut(bar, before?.was ?? null);
+        const slots = after.get(number);
+        if (slots) found.add(number);
+        const repeatsChanged = bar.kind === 'same' && before?.isChanged === true;
+        before = { was: own, isChanged: slots !== undefined };
+        if (of.when === null) shared.push(before);
+        return slots ? { ...own, slots } : repeatsChanged ? own : bar;
+      });
+      if (now.some((bar, place) => bar !== of.bars[place]))
+        changes.push({ kind: 'phrase', section, phrase, instead: [{ ...of, bars: now }] });
+      first += of.bars.length;
+    }
   }
-  const changes = [...phrases.values()].map(({ placed, after }) =>
-    rewrite(placed, withBars(placed.of, after)),
-  );
+  if (found.size < after.size) return refused('The chart is another one by now; ask again.');
   return written(read, changes, cursor);
+}
+
+/** A bar written out as it was, and whether it is another one now. */
+interface Shared {
+  readonly was: PlayedBar;
+  readonly isChanged: boolean;
+}
+
+/** The bar before the first of a line, as it is played. @param shared those before it that all times share */
+function beforePhrase({ when }: Phrase, shared: readonly Shared[]): Shared | null {
+  const place = when?.kind === 'instead' ? when.bar - 2 : shared.length - 1;
+  return shared[place] ?? null;
 }
 
 /**
@@ -57,13 +80,14 @@ export function takeBarsOnce(read: ChartResult, bars: readonly BarAfter[], time:
       from < when.bar + own.length,
   );
   if (isTaken) return refused('This time has bars of its own here already; change those.');
+  const own = bars.map(({ slots }, index): PlayedBar => {
+    const { bar } = placed[index]!;
+    const meter = bar.kind === 'played' ? bar.meter : null;
+    return { ...writtenOut(bar, null), meter, slots };
+  });
   const other: Phrase = {
     when: { kind: 'instead', times: [time], bar: from },
-    bars: bars.map(({ slots }, index): PlayedBar => {
-      const { bar } = placed[index]!;
-      const meter = bar.kind === 'played' ? bar.meter : null;
-      return { ...writtenOut(bar, null), meter, slots };
-    }),
+    bars: [...own, ...repeatsOf(first, from + bars.length - 1)],
     tune: [],
     words: [],
   };
@@ -74,19 +98,13 @@ export function takeBarsOnce(read: ChartResult, bars: readonly BarAfter[], time:
   });
 }
 
-function withBars(phrase: Phrase, after: ReadonlyMap<number, BarAfter>): Phrase {
-  let before: PlayedBar | null = null;
-  let isChanged = false;
-  const bars = phrase.bars.map((bar, place): Bar => {
-    const now = after.get(place);
-    const old = bar.kind === 'played' ? bar : before && writtenOut(bar, before);
-    const repeatsChanged = bar.kind === 'same' && isChanged;
-    before = old ?? before;
-    isChanged = now !== undefined || repeatsChanged;
-    if (now) return { ...(old ?? writtenOut(bar, null)), slots: now.slots };
-    return repeatsChanged && old ? old : bar;
-  });
-  return { ...phrase, bars };
+/** The bar behind one that is another at some time, written out where it repeats that one; none where it does not. */
+function repeatsOf({ in: section }: BarPlaced, last: number): PlayedBar[] {
+  const shared = section.phrases.filter(({ when }) => when === null).flatMap(({ bars }) => bars);
+  const next = shared[last];
+  if (next?.kind !== 'same') return [];
+  const was = shared.slice(0, last).findLast((bar) => bar.kind === 'played');
+  return was ? [writtenOut(next, was)] : [];
 }
 
 /** A bar that repeats another, with the slots of that. */

@@ -174,6 +174,8 @@ class PartReader {
     const marks = this.#parts.measures.some((measure) =>
       childrenOf(measure, 'direction').some((one) => child(one, 'direction-type', 'rehearsal')),
     );
+    if (this.#score.leadsInSilently)
+      this.dropped.push('What leads into the first measure: it has neither a chord nor a tune.');
     const { starts, repeats } = formOf(measures);
     const sections = starts.filter(Boolean).length;
     if (this.#parts.played)
@@ -208,10 +210,6 @@ class PartReader {
     const isShort = !this.#parts.own && index === 0 && this.#parts.measures.length > 1;
     const length = lengthOf(measure);
     const isPickup = isShort && length > 0 && length < barTicks(this.#meter);
-    if (isPickup && isSilent(measure)) {
-      this.dropped.push('What leads into the first measure: it has neither a chord nor a tune.');
-      return;
-    }
     this.#addBar(isPickup ? { ...measure, implicit: true } : measure, section, breaks);
     if (measure.endingStops) this.#ending = null;
     section.signs.push(...measure.signs);
@@ -411,11 +409,6 @@ class PartReader {
       sources: this.#sources.inOrder(song),
     };
   }
-}
-
-/** Whether nothing of a measure is for a chart. */
-function isSilent({ chords, sung }: ReadMeasure): boolean {
-  return chords.every(({ chord }) => chord === null) && sung.every(({ rest }) => rest);
 }
 
 /** A written pitch as a note of a tune: by its own spelling. */

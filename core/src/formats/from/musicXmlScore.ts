@@ -13,7 +13,7 @@ import {
 } from './musicXmlMeasure.ts';
 import { chordsOfNotes } from './musicXmlNotes.ts';
 import { inPieces } from './musicXmlPieces.ts';
-import { inWholeBars, unsaidMeter } from './musicXmlWhole.ts';
+import { inWholeBars, unsaidMeter, withoutSilentLead } from './musicXmlWhole.ts';
 
 /** The measures of a score that a chart is made of. */
 export interface ScoreParts {
@@ -37,6 +37,8 @@ export interface ReadScore {
   /** The likely keys as they sound, where none is said. */
   readonly keys: readonly KeyGuess[];
   readonly measures: readonly ReadMeasure[];
+  /** What led into the first of them was for instruments alone, and is left out. */
+  readonly leadsInSilently: boolean;
 }
 
 /**
@@ -56,10 +58,10 @@ export function readScore(
   const keyFrom = (key: Key) => (written && said ? raised(written, liftBetween(said, key)) : key);
   const known = written ?? said;
   if (known) {
-    const measures = readAll(parts, { first: known, keyFrom, sounds, meter, often });
-    return { key: known, sounds, keys: [], measures };
+    const read = readAll(parts, { first: known, keyFrom, sounds, meter, often });
+    return { key: known, sounds, keys: [], ...read };
   }
-  const inC = readAll(parts, { first: emptySong.key, keyFrom, sounds, meter, often });
+  const { measures: inC } = readAll(parts, { first: emptySong.key, keyFrom, sounds, meter, often });
   const guesses = guessKey(
     inC.flatMap(({ chords }) => chords.flatMap(({ chord }) => chord ?? [])),
   ).slice(0, 5);
@@ -68,7 +70,7 @@ export function readScore(
     key,
     sounds,
     keys: guesses.map((guess) => ({ ...guess, key: raised(guess.key, sounds) })),
-    measures: readAll(parts, { first: key, keyFrom, sounds, meter, often }),
+    ...readAll(parts, { first: key, keyFrom, sounds, meter, often }),
   };
 }
 
@@ -87,7 +89,10 @@ interface InWhich {
   readonly often: Changes;
 }
 
-function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: InWhich) {
+function readAll(
+  parts: ScoreParts,
+  { first, keyFrom, sounds, meter, often }: InWhich,
+): Pick<ReadScore, 'measures' | 'leadsInSilently'> {
   const [own, other] = [{ divisions: 1 }, { divisions: 1 }];
   let key = first;
   const keys = parts.measures.map((measure) => {
@@ -117,9 +122,15 @@ function readAll(parts: ScoreParts, { first, keyFrom, sounds, meter, often }: In
     });
     return { ...one, lyrics, sung: notes };
   });
-  if (parts.own) return read;
+  if (parts.own) return { measures: read, leadsInSilently: false };
   const unsaid = unsaidMeter(read);
   const metered = unsaid ? [{ ...read[0]!, meter: unsaid }, ...read.slice(1)] : read;
+  const heard = withoutSilentLead(metered, meter);
   let holds = meter;
-  return inWholeBars(metered, meter).flatMap((one) => inPieces(one, (holds = one.meter ?? holds)));
+  return {
+    measures: inWholeBars(heard, meter).flatMap((one) =>
+      inPieces(one, (holds = one.meter ?? holds)),
+    ),
+    leadsInSilently: heard.length < metered.length,
+  };
 }

@@ -26,6 +26,37 @@ function meterOfLength(ticks: number): Meter | null {
 }
 
 /**
+ * The measures without a first one that only leads in and has neither a chord nor a tune; what is said in it is said in the next.
+ * @param meter what holds until the score says one
+ */
+export function withoutSilentLead(
+  measures: readonly ReadMeasure[],
+  meter: Meter,
+): readonly ReadMeasure[] {
+  const [lead, next, ...rest] = measures;
+  if (!lead || !next || lead.goesBack) return measures;
+  const length = lengthOf(lead);
+  const isSilent =
+    lead.chords.every(({ chord }) => chord === null) && lead.sung.every((one) => one.rest);
+  if (!isSilent || length === 0 || length >= barTicks(lead.meter ?? meter)) return measures;
+  const said: ReadMeasure = {
+    ...next,
+    key: next.key ?? lead.key,
+    meter: next.meter ?? lead.meter,
+    strangeMeter: next.strangeMeter ?? lead.strangeMeter,
+    rehearsal: next.rehearsal ?? lead.rehearsal,
+    words: [...lead.words, ...next.words],
+    feel: next.feel ?? lead.feel,
+    saidTempo: next.saidTempo ?? lead.saidTempo,
+    tempo: next.tempo ?? lead.tempo,
+    swing: next.swing ?? lead.swing,
+    opens: next.opens || lead.opens,
+    signs: [...lead.signs, ...next.signs],
+  };
+  return [said, ...rest];
+}
+
+/**
  * The measures with each bar whole. One that a repeat sign cuts in two, because what is repeated begins on a later beat, is
  * written as engravers do: short before the sign, the rest behind it. A chart has a shorter bar for the times that go back, and
  * the whole one for the last. The bracket of a last ending that was left open goes on for as many bars as the ending before it.
@@ -39,40 +70,33 @@ function withWholeBars(measures: readonly ReadMeasure[], meter: Meter): ReadMeas
   const whole: ReadMeasure[] = [];
   let holds = meter;
   let opened = 0;
-  let isRestored = true;
+  /** What the next measure begins with: its metre after a short one, a repeat that began in the middle of the bar before. */
+  let ahead: Partial<Pick<ReadMeasure, 'meter' | 'opens'>> = {};
   for (let index = 0; index < measures.length; index += 1) {
-    const measure = measures[index]!;
+    const said = measures[index]!;
+    const measure = { ...said, ...ahead, meter: said.meter ?? ahead.meter ?? null };
+    ahead = {};
     holds = measure.meter ?? holds;
     if (measure.opens) opened = index;
-    const back = measures[opened]!;
-    const short = shortMeter(measure, back, holds);
-    const isCut = short && measure.goesBack && !measure.ending && opened < index;
-    if (!isCut) {
-      whole.push(isRestored || measure.meter ? measure : { ...measure, meter: holds });
-      isRestored = true;
+    const short = shortMeter(measure, measures[opened]!, holds);
+    if (!short || !measure.goesBack || measure.ending || opened === index) {
+      whole.push(measure);
       continue;
     }
     const next = measures[index + 1];
-    opened = index + 1;
-    isRestored = false;
     const isRest = next && !next.goesBack && completes(measure, next, holds);
-    const times = Array.from({ length: measure.times - 1 }, (_, time) => time + 1);
-    const goingBack = { ...measure, meter: short };
+    opened = index + 1;
     if (!isRest) {
-      whole.push(goingBack);
+      whole.push({ ...measure, meter: short });
+      ahead = { meter: holds };
       continue;
     }
-    whole.push({ ...goingBack, ending: { times }, endingStops: true });
+    const times = Array.from({ length: measure.times - 1 }, (_, time) => time + 1);
+    whole.push({ ...measure, meter: short, ending: { times }, endingStops: true });
     whole.push({ ...joined(measure, next), meter: holds, ending: { times: [measure.times] } });
-    isRestored = true;
-    // The repeat that begins in the middle of the bar begins, in a chart, with the next one.
-    const after = measures[index + 2];
-    if (after) {
-      holds = after.meter ?? holds;
-      whole.push({ ...after, opens: after.opens || next.opens });
-    }
+    if (next.opens) ahead = { opens: true };
     opened = index + 2;
-    index += 2;
+    index += 1;
   }
   return whole;
 }

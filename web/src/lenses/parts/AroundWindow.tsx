@@ -18,15 +18,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
-import { OfferCard, OfferList, OfferRow } from './OfferCard.tsx';
+import { OfferCard, OfferList, OfferRow, Wishes } from './OfferCard.tsx';
 import { useHearEdit } from './useHearEdit.ts';
-
-export const Wishes = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 22px;
-  margin-bottom: 14px;
-`;
 
 const OneBar = styled.span`
   display: inline-flex;
@@ -104,7 +97,7 @@ export function AroundWindow({ onClose }: { onClose: () => void }) {
             name={withSigns(move.name, view.style.signs)}
             why={withSigns(move.why, view.style.signs)}
             isHeard={heard === move.id}
-            onHear={() => void hear({ ...move, range: rangeOf(move.kind) })}
+            onHear={() => hear({ ...move, range: rangeOf(move.kind) })}
             onStop={stop}
             take={t('Put it in')}
             onTake={() => put(move)}

@@ -24,8 +24,7 @@ import { notify } from '../../ui/notices.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { gradeNames } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
-import { Wishes } from './AroundWindow.tsx';
-import { OfferCard, OfferList, OfferRow } from './OfferCard.tsx';
+import { OfferCard, OfferList, OfferRow, Wishes } from './OfferCard.tsx';
 import { useHearEdit, type Hearable } from './useHearEdit.ts';
 
 const Soft = styled.span`
@@ -126,7 +125,7 @@ export function BetweenWindow({ onClose }: { onClose: () => void }) {
           />
         ) : null}
         {ends ? (
-          <Button onPress={() => (heard === asItStands.id ? stop() : void hear(asItStands))}>
+          <Button onPress={() => (heard === asItStands.id ? stop() : hear(asItStands))}>
             {heard === asItStands.id ? t('Stop') : t('Hear it as it stands')}
           </Button>
         ) : null}
@@ -148,7 +147,7 @@ export function BetweenWindow({ onClose }: { onClose: () => void }) {
             view={view}
             heard={heard}
             onHear={(form) =>
-              void hear({ id: idOf(form), edit: form.edit, range: rangeAround(timeline, after) })
+              hear({ id: idOf(form), edit: form.edit, range: rangeAround(timeline, after) })
             }
             onStop={stop}
             onTake={take}

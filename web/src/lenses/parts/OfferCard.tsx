@@ -5,6 +5,14 @@ import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { phone } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
 
+/** What is wished of the offers, above them. */
+export const Wishes = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+  margin-bottom: 14px;
+`;
+
 export const OfferList = styled.ol`
   display: grid;
   gap: 10px;

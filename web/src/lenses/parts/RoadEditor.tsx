@@ -1,5 +1,6 @@
 import {
   formatChord,
+  liftFormulas,
   readLeading,
   type LiftStep,
   type RoadStep,
@@ -242,18 +243,18 @@ function playing(name: string): Play {
 
 const straight = 'straight';
 
-/** The chords by which one lifts most, in the numbers of the new key. */
-const ways = ['4/5', '5sus4', '2m7/5', '2m7 57'];
-
 const waySaid = (by: NonNullable<LiftStep['by']>) =>
   by.map((chord) => formatChord(chord)).join(' ');
 
 /** The ways that can be chosen for a lift; what was typed is one of them. */
 function waysInto({ by }: LiftStep): { id: string; name: string }[] {
-  const own = by && !ways.includes(waySaid(by)) ? [waySaid(by)] : [];
+  const own = by && !liftFormulas.includes(waySaid(by)) ? [waySaid(by)] : [];
   return [
     { id: straight, name: t('straight there') },
-    ...[...ways, ...own].map((way) => ({ id: way, name: t('by {{chords}}', { chords: way }) })),
+    ...[...liftFormulas, ...own].map((way) => ({
+      id: way,
+      name: t('by {{chords}}', { chords: way }),
+    })),
   ];
 }
 

@@ -1,60 +1,26 @@
-import { perform, quartersAMinute, type Textures, type Voiced } from '@intervallum/core';
-import { useEffect, useRef, useState } from 'react';
-import { transport, type Owner } from '../../device/audio/transport.ts';
+import type { Textures, Voiced } from '@intervallum/core';
 import { useWhole } from '../../document/voicing.ts';
 import { notify } from '../../ui/notices.tsx';
-import { useTransport } from './usePlayback.ts';
 import { t } from '../../words/words.ts';
+import { useHeard } from './useHeard.ts';
 
 /** Hears a section with other textures than it has, round and round, until it is stopped; what plays waits meanwhile. */
 export function useHear() {
-  const [owner] = useState<Owner>(() => ({}));
   const whole = useWhole();
-  const { playing } = useTransport(owner);
-  const [isSearching, setSearching] = useState(false);
-  const asked = useRef(0);
-  const stop = () => {
-    asked.current += 1;
-    setSearching(false);
-    transport.stop(owner);
-  };
-  useEffect(
-    () => () => {
-      asked.current += 1;
-      transport.stop(owner);
-    },
-    [owner],
-  );
-  const hear = async (section: number, textures: Textures) => {
-    asked.current += 1;
-    const own = asked.current;
-    setSearching(playing === null);
-    try {
-      const voiced = withTextures(await whole(), section, textures);
-      if (own !== asked.current) return;
-      const part = voiced.timeline.parts.find((one) => one.section === section);
-      if (!part) return notify(t('The roadmap does not play this section.'));
-      transport.hear(owner, {
-        performance: perform(voiced, { from: part.from, to: part.to }),
-        options: {
-          quarters: quartersAMinute(voiced.timeline.song),
-          countIn: [],
-          clicks: [],
-          pedal: false,
-          loop: true,
-        },
-        isOpenAt: () => false,
-      });
-    } catch (error) {
-      console.error('The section could not be played.', error);
-      if (own === asked.current)
-        notify(t('The section could not be played: its hands were not found.'));
-    } finally {
-      if (own === asked.current) setSearching(false);
-    }
-  };
-  const state = playing ? 'playing' : isSearching ? 'searching' : 'silent';
-  return { state, hear, stop } as const;
+  const { asked, isPlaying, hear, stop } = useHeard();
+  const hearSection = (section: number, textures: Textures) =>
+    hear({
+      id: 'section',
+      find: async () => {
+        const voiced = withTextures(await whole(), section, textures);
+        const part = voiced.timeline.parts.find((one) => one.section === section);
+        if (!part) notify(t('The roadmap does not play this section.'));
+        return part ? { voiced, from: part.from, to: part.to, loop: true } : null;
+      },
+      failed: t('The section could not be played: its hands were not found.'),
+    });
+  const state = isPlaying ? 'playing' : asked ? 'searching' : 'silent';
+  return { state, hear: hearSection, stop } as const;
 }
 
 function withTextures(voiced: Voiced, section: number, textures: Textures): Voiced {
