@@ -305,7 +305,7 @@ export const rules: readonly Rule[] = [
     chords: '2m/1 1',
     before: '1',
     target: 'any',
-    why: 'The chord a step above comes and goes over the held bass; the right hand walks through its inversions.',
+    why: 'The chord a step above comes and goes over the held bass; through their inversions the right hand can climb.',
   },
   {
     id: 'passing triad on five',
@@ -317,7 +317,7 @@ export const rules: readonly Rule[] = [
     chords: '6m/5 5',
     before: '5',
     target: 'any',
-    why: 'The chord a step above comes and goes over the held bass; the right hand walks through its inversions.',
+    why: 'The chord a step above comes and goes over the held bass; through their inversions the right hand can climb.',
   },
   {
     id: 'passing triad on four',
@@ -329,7 +329,7 @@ export const rules: readonly Rule[] = [
     chords: '5/4 4',
     before: '4',
     target: 'any',
-    why: 'The chord a step above comes and goes over the held bass; the right hand walks through its inversions.',
+    why: 'The chord a step above comes and goes over the held bass; through their inversions the right hand can climb.',
   },
   {
     id: 'borrowed passing triad on four',

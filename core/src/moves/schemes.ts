@@ -11,9 +11,9 @@ export const introSchemes: Readonly<Record<Mode, readonly Scheme[]>> = {
   major: [
     {
       id: 'six five one four',
-      name: '6m 5 1 4, and an answer',
+      name: '6m 5 1 4, with room for an answer',
       grade: 'plain',
-      why: 'A round that everybody knows; the right hand answers with the first notes of the tune.',
+      why: 'A round that everybody knows; the first notes of the tune can answer it.',
       bars: ['6m', '5', '1', '4'],
     },
     {
@@ -26,9 +26,9 @@ export const introSchemes: Readonly<Record<Mode, readonly Scheme[]>> = {
     },
     {
       id: 'vamp with a riff',
-      name: 'A vamp with a riff',
+      name: 'A vamp for a riff',
       grade: 'warm',
-      why: 'Home and the 4 over it, until the leader gives the signal; a riff goes over it.',
+      why: 'Home and the 4 over it, until the leader gives the signal; there is room for a riff over it.',
       bars: ['1 4/1'],
       open: true,
     },
@@ -36,7 +36,7 @@ export const introSchemes: Readonly<Record<Mode, readonly Scheme[]>> = {
       id: 'vamp of two',
       name: 'A vamp of 2m7 and 3',
       grade: 'altered',
-      why: 'Two chords to and fro, the second sharpened, until the leader gives the signal; the bass has a line of its own.',
+      why: 'Two chords to and fro, the second sharpened, until the leader gives the signal.',
       bars: ['2m7 37#5#9'],
       open: true,
     },
@@ -72,9 +72,9 @@ export const introSchemes: Readonly<Record<Mode, readonly Scheme[]>> = {
   minor: [
     {
       id: 'six four one five',
-      name: '6m 4 1 5, and an answer',
+      name: '6m 4 1 5, with room for an answer',
       grade: 'plain',
-      why: 'A round that everybody knows; the right hand answers with the first notes of the tune.',
+      why: 'A round that everybody knows; the first notes of the tune can answer it.',
       bars: ['6m', '4', '1', '5'],
     },
     {
@@ -87,9 +87,9 @@ export const introSchemes: Readonly<Record<Mode, readonly Scheme[]>> = {
     },
     {
       id: 'vamp with a riff',
-      name: 'A vamp with a riff',
+      name: 'A vamp for a riff',
       grade: 'warm',
-      why: 'Home and the 2m over it, until the leader gives the signal; a riff goes over it.',
+      why: 'Home and the 2m over it, until the leader gives the signal; there is room for a riff over it.',
       bars: ['6m 2m/6'],
       open: true,
     },
