@@ -25,7 +25,7 @@ export const layers = {
   'server/src': [
     ['db'],
     ['http', 'jobs'],
-    ['teams', 'parts'],
+    ['teams', 'parts', 'moves'],
     ['songs'],
     ['sets', 'attachments'],
     ['shares', 'trash'],

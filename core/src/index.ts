@@ -228,17 +228,31 @@ export type { Finger, FingerStep } from './hands/words/fingers.ts';
 export { fingersOf, fingerStep } from './hands/words/fingers.ts';
 export type { SongShape } from './hands/words/songShapes.ts';
 export { fiveFingerPlace, optionalNotes, shapesOfSong } from './hands/words/songShapes.ts';
-export type { Move, MoveChord, MoveForm, MoveKind, OwnMove } from './moves/move.ts';
-export { moveKinds } from './moves/move.ts';
+export type { Move, MoveChord, MoveForm, MoveKind, OwnMove, SeriesPace } from './moves/move.ts';
+export { moveKinds, seriesPaces } from './moves/move.ts';
+export type { HeldShape, MoveShape, ShapeNote } from './moves/shapes.ts';
+export { holdShapes, printShapes, readShapes, shapeOf } from './moves/shapes.ts';
 export type { MovePlace, MovesFound, MoveWishes, Refused } from './moves/suggestMoves.ts';
 export { findMoves, suggestMoves, turnarounds } from './moves/suggestMoves.ts';
+export { bassCurve } from './moves/gap.ts';
 export type { LiftWay, LiftWishes } from './moves/planLift.ts';
 export { liftFormulas, planLift } from './moves/planLift.ts';
+export type { LiftMove, LiftPlace, TopNote } from './moves/lifts.ts';
+export { easyTop, liftPlaces, lifts, topSung, withoutLift } from './moves/lifts.ts';
+export { busyness, type BusyBar } from './moves/busyness.ts';
 export type { SectionMove } from './moves/sectionMoves.ts';
 export { intros, type IntroWishes } from './moves/intros.ts';
 export { endings, type EndingWishes } from './moves/endings.ts';
+export { withMoveHands } from './moves/handsTaken.ts';
 export { handsOfMove, type MoveHands } from './moves/handsOfMove.ts';
-export { printOwnMoves, readOwnMoves } from './moves/ownMoves.ts';
+export type { MadeMove, MadeStep } from './moves/ownMoves.ts';
+export {
+  checkOwnMove,
+  makeOwnMove,
+  mostOwnMoves,
+  printOwnMoves,
+  readOwnMoves,
+} from './moves/ownMoves.ts';
 export { bassLines, type BassLineWishes } from './moves/bassLines.ts';
 export { slashesOf } from './playing/slashes.ts';
 export type { CommonTone, StepMovement } from './hands/words/words.ts';

@@ -346,6 +346,8 @@ describe('what is offered', () => {
         const ends = slots.findIndex(({ is }, at) => at > after && is.kind !== 'held');
         const sung = longNotes(timeline);
         for (const form of formsOf(suggestMoves(timeline, { after }))) {
+          // What leaves the chords as they are is looked at in lineMoves.test.ts.
+          if (form.chords.length === 0) continue;
           const edit = form.edit(read);
           if (!edit.ok) throw new Error(edit.why);
           const text = withEdits(read.text, edit.changes);

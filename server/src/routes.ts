@@ -4,6 +4,7 @@ import { attachmentRoutes } from './attachments/routes.ts';
 import { attachmentService } from './attachments/service.ts';
 import { route, type Route } from './http/route.ts';
 import type { ChartReader } from './jobs/charts.ts';
+import { moveRoutes } from './moves/routes.ts';
 import { setRoutes } from './sets/routes.ts';
 import { setService } from './sets/service.ts';
 import { useRoutes } from './sets/uses/routes.ts';
@@ -35,6 +36,7 @@ export function allRoutes(
     ...setRoutes(setService(database, charts)),
     ...useRoutes(useService(database, charts)),
     ...shareRoutes(database, linksUrl),
+    ...moveRoutes(database),
     ...trashRoutes(database),
   ];
 }

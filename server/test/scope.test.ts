@@ -1,12 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import { storeDecisions, storeSet, type SongOrder } from '@intervallum/contract';
+import { storeDecisions, storeMove, storeSet, type SongOrder } from '@intervallum/contract';
 import { noDecisions, type NumberSearch } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
 import * as files from '../src/attachments/store.ts';
+import * as moves from '../src/moves/store.ts';
 import * as parts from '../src/parts/store.ts';
 import { allRoutes } from '../src/routes.ts';
 import * as sets from '../src/sets/store.ts';
@@ -33,6 +34,7 @@ const part = randomUUID();
 const share = randomUUID();
 const file = randomUUID();
 const trashed = randomUUID();
+const move = randomUUID();
 const onItsWay = randomUUID();
 
 const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
@@ -96,6 +98,10 @@ beforeAll(async () => {
       await server.owner.query(
         'insert into attachment_pieces (team_id, attachment_id, position, content) values ($1, $2, 0, $3)',
         [team, file, Buffer.from(mark)],
+      );
+      await server.owner.query(
+        'insert into own_moves (team_id, id, name, move) values ($1, $2, $3, $4)',
+        [team, move, mark, storeMove({ name: mark, chords: '4m', target: 'any' })],
       );
       return scopeOf(team);
     }),
@@ -209,6 +215,7 @@ const tables = [
   'shares',
   'attachments',
   'attachment_pieces',
+  'own_moves',
   'team_counters',
 ];
 
@@ -402,6 +409,14 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     return files.setAttachmentDeleted(ours, db, file, false);
   },
   endDeletedAttachment: (db) => files.endDeletedAttachment(ours, db, trashed),
+  listMoves: (db) => moves.listMoves(ours, db),
+  countMoves: async (db) => `${await moves.countMoves(ours, db)} BETA`,
+  insertMoves: (db) =>
+    moves.insertMoves(ours, db, [{ id: move, name: 'BETA', chords: '57', target: 'any' }]),
+  deleteMove: async (db) => {
+    await moves.deleteMove(ours, db, move);
+    return moves.insertMoves(ours, db, [{ id: move, name: 'BETA', chords: '57', target: 'any' }]);
+  },
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -427,7 +442,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, lists, files, parts, sets, uses, shares, trash].flatMap((store) =>
+    const all = [songs, lists, files, moves, parts, sets, uses, shares, trash].flatMap((store) =>
       Object.keys(store),
     );
     const asked = new Set([
@@ -438,8 +453,8 @@ describe('a store asked for one team', () => {
   });
 
   test('takes its scope first', () => {
-    const functions = [songs, lists, files, parts, sets, uses, shares, trash].flatMap((store) =>
-      Object.values(store),
+    const functions = [songs, lists, files, moves, parts, sets, uses, shares, trash].flatMap(
+      (store) => Object.values(store),
     );
     for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);
   });

@@ -1,7 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { expand, parseChart, voice } from '@intervallum/core';
-import { handsMarks, keptMarks } from '../src/lenses/hands/marks.ts';
-import { sameOfHands } from '../src/music/rails/handsMark.ts';
+import { handsMarks } from '../src/lenses/hands/marks.ts';
+import { keptMarks } from '../src/lenses/parts/keptMarks.ts';
+import { sameOfHands } from '../src/music/rails/overMark.ts';
 
 const { song } = parseChart('title: T\nkey: C\n\nVerse x2:\n  1 | 4 _ | 5\n\nEnd:\n  1 | 1\n');
 const voiced = voice(expand(song));

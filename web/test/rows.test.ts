@@ -22,7 +22,7 @@ const settings = {
   language: 'english',
   spelling: 'strict',
 } as const;
-const shows = { letters: true, words: true, tune: 'degrees', hands: false } as const;
+const shows = { letters: true, words: true, tune: 'degrees', over: false } as const;
 
 const songOf = (text: string) => parseChart(`meter: 4/4\n\n${text}`).song;
 

@@ -2,6 +2,7 @@ import { bassOf, rootOf, type Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import { clashWith } from '../chord/sungOver.ts';
 import { pitchClassesOf } from '../chord/tones.ts';
+import type { LineBar } from '../chart/played.ts';
 import { plainChord, shortened, type Slot } from '../chart/song.ts';
 import { fitsMeter } from '../chart/print/printChart.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
@@ -14,6 +15,14 @@ import type { Idea, MoveChord } from './move.ts';
 export interface BarAfter {
   readonly bar: number;
   readonly slots: readonly Slot[];
+  /** What hands play in it in the place of its chords; absent where they play them. */
+  readonly lines?: readonly LineInBar[];
+}
+
+/** What one hand plays in a bar. */
+export interface LineInBar {
+  readonly hand: 'left' | 'right';
+  readonly voices: LineBar;
 }
 
 /** An idea with its time. */
@@ -96,8 +105,10 @@ function unitsOf(
   return [...whole, ...usual, ...(count <= mostQuick && kind !== 'bass line' ? [beat / 2] : [])];
 }
 
-function inBeats(ticks: Ticks, { beat }: Gap): string {
+/** @example '1 1/2 beats' */
+export function inBeats(ticks: Ticks, { beat }: Pick<Gap, 'beat'>): string {
   const beats = ticks / beat;
+  if (beats < 0.5) return 'less than half a beat';
   const whole = Math.floor(beats);
   const half = beats - whole >= 0.5 ? (whole === 0 ? '1/2' : ' 1/2') : '';
   const number = `${whole === 0 && half ? '' : whole}${half}`;

@@ -7,7 +7,7 @@ import { pushTicks, type ChordSlot, type Slot } from '../chart/song.ts';
 import { sungNotes, type SungNote } from '../chart/time/sung.ts';
 import type { Timeline, TimelineBar, TimelinePart } from '../chart/time/timeline.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
-import { degreeOfSemitones, degreeSemitones, sameDegree } from '../pitch/degree.ts';
+import { degreeOfSemitones, degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
 import { liftBetween, type Key } from '../pitch/key.ts';
 
 /** A slot of a gap, in its bar as that is played. */
@@ -178,6 +178,18 @@ function raisedBy(chord: Chord, lift: number): Chord {
 
 /** Half steps from one bass to another, the nearer way: negative for down. */
 export function bassStep(from: Chord, to: Chord): number {
-  const apart = degreeSemitones(bassOf(to)) - degreeSemitones(bassOf(from));
+  return nearerWay(bassOf(from), bassOf(to));
+}
+
+function nearerWay(from: Degree, to: Degree): number {
+  const apart = degreeSemitones(to) - degreeSemitones(from);
   return ((((apart + 6) % 12) + 12) % 12) - 6;
+}
+
+/** A bass through its notes, in half steps from the first, each the nearer way: what a walk looks like. */
+export function bassCurve(bass: readonly Degree[]): number[] {
+  const heights: number[] = [];
+  for (const [place, degree] of bass.entries())
+    heights.push(place === 0 ? 0 : heights.at(-1)! + nearerWay(bass[place - 1]!, degree));
+  return heights;
 }

@@ -5,7 +5,7 @@ import type { TimelineIndex } from '../chart/places.ts';
 import type { Chord } from '../chord/chord.ts';
 import { voice } from '../hands/search/voice.ts';
 import type { VoicedSlot, VoiceOptions } from '../hands/search/voiced.ts';
-import { stepMovement } from '../hands/words/words.ts';
+import { handMovement } from '../hands/shapes/movement.ts';
 import { gapAfter } from './gap.ts';
 import type { MoveForm } from './move.ts';
 import { playedBar } from './sectionMoves.ts';
@@ -14,7 +14,7 @@ import { playedBar } from './sectionMoves.ts';
 export interface MoveHands {
   /** What is held at the chord before, at each chord of the move, and at the chord it leads to. */
   readonly slots: readonly VoicedSlot[];
-  /** Half steps that all fingers move together, through the move; and from the one chord to the other without it. */
+  /** Half steps that the fingers of both hands move together, through the move; and from the one chord to the other without it. */
   readonly semitones: number;
   readonly straight: number;
 }
@@ -69,7 +69,10 @@ const nothingOfSlots = {
 } satisfies Partial<VoiceOptions>;
 
 function movementOf(slots: readonly VoicedSlot[]): number {
-  return slots
-    .slice(1)
-    .reduce((sum, slot, index) => sum + stepMovement(slots[index]!, slot).semitones, 0);
+  const steps = slots.slice(1).map((slot, index) => {
+    const before = slots[index]!;
+    const moved = (hand: 'left' | 'right') => handMovement(before[hand], slot[hand]).semitones;
+    return moved('left') + moved('right');
+  });
+  return steps.reduce((sum, one) => sum + one, 0);
 }

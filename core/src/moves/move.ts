@@ -1,6 +1,8 @@
 import type { Grade } from '../chord/colourForms.ts';
 import type { Chord, NamedChord } from '../chord/chord.ts';
 import type { Ticks } from '../kit/ticks.ts';
+import type { Degree } from '../pitch/degree.ts';
+import type { HeldShape } from './shapes.ts';
 import type { Suggestion } from '../writing/edit.ts';
 
 /** What a move does between two chords, in the words by which players ask for it: one kind is one idea, in several forms. */
@@ -15,6 +17,8 @@ export const moveKinds = [
   'passing triads',
   'borrowed',
   'slide',
+  'left walk',
+  'series',
   'own',
 ] as const;
 export type MoveKind = (typeof moveKinds)[number];
@@ -37,8 +41,12 @@ export interface MoveForm extends Suggestion {
   readonly grade: Grade;
   /** How often the song has these chords in a row already, as it is played. */
   readonly used: number;
-  /** Between what stands before and after, in their order. */
+  /** Between what stands before and after, in their order; none where hands play on the chord that stands. */
   readonly chords: readonly MoveChord[];
+  /** What the hands hold one after the other, in the key of the place, where the move itself says so; null where they are searched. */
+  readonly hands: readonly HeldShape[] | null;
+  /** Where the bass goes between what stands before and after. */
+  readonly bass: readonly Degree[];
 }
 
 /** An idea in its best form for the place. */
@@ -53,10 +61,19 @@ export interface Move extends MoveForm {
  */
 export interface OwnMove {
   readonly name: string;
+  /** Empty for a series. */
   readonly chords: string;
-  /** The chords it leads to: all major ones, all minor ones, or any. */
+  /** The chords it leads to, or that a series is played over: all major ones, all minor ones, or any. */
   readonly target: 'major' | 'minor' | 'any';
+  /** What both hands hold at each chord, or step of a series, over the target (`readShapes`). */
+  readonly hands?: string;
+  /** How fast a series goes; chords that come one after the other where nothing is said. */
+  readonly pace?: SeriesPace;
 }
+
+/** How the shapes of a series follow each other: a quarter of a quarter note each, half of one, or every second one only. */
+export const seriesPaces = ['sixteenths', 'half beats', 'chopped'] as const;
+export type SeriesPace = (typeof seriesPaces)[number];
 
 /** What a rule makes of two chords, before it is known whether there is room for it. */
 export interface Idea {
@@ -68,4 +85,6 @@ export interface Idea {
   readonly often: number;
   readonly chords: readonly NamedChord[];
   readonly why: string;
+  /** What the hands hold at each of its chords; absent where they are searched. */
+  readonly hands?: readonly HeldShape[];
 }

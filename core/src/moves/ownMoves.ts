@@ -1,13 +1,16 @@
-import { alterOfFigure, type Chord, type NamedChord } from '../chord/chord.ts';
+import { alterOfFigure, withDegrees, type Chord, type NamedChord } from '../chord/chord.ts';
 import { readChordRow } from '../chord/chordRow.ts';
 import { thirdInKey } from '../chord/leading.ts';
 import { leavesKey } from '../chord/tones.ts';
 import { failure, success, type Result } from '../kit/result.ts';
-import { chordOver } from './formula.ts';
-import type { Idea, OwnMove } from './move.ts';
+import { degreeFrom, type Degree } from '../pitch/degree.ts';
+import type { Key } from '../pitch/key.ts';
+import { chordOver, inRow } from './formula.ts';
+import { seriesPaces, type Idea, type OwnMove, type SeriesPace } from './move.ts';
+import { holdShapes, printShapes, readShapes, shapeOf, type HeldShape } from './shapes.ts';
 
 /** So many moves a player keeps, and so many chords one has at most. */
-const mostOwnMoves = 200;
+export const mostOwnMoves = 200;
 const mostChords = 8;
 const longestName = 60;
 
@@ -21,7 +24,7 @@ export function readOwnMoves(text: string): Result<readonly OwnMove[]> {
     read = JSON.parse(text);
   } catch {
     return wrong(
-      'This is no JSON. A file of moves is a list: [{ "name": ..., "chords": "2m7 57", "target": "any" }].',
+      'This is no JSON. A file of moves is a list: [{ "name": "Down home", "chords": "2m7 57", "target": "any" }].',
     );
   }
   if (!Array.isArray(read)) return wrong('A file of moves is a list, between [ and ].');
@@ -29,7 +32,7 @@ export function readOwnMoves(text: string): Result<readonly OwnMove[]> {
     return wrong(`A file holds up to ${mostOwnMoves} moves; this one has ${read.length}.`);
   const moves: OwnMove[] = [];
   for (const [place, one] of read.entries()) {
-    const move = readOne(one);
+    const move = checkOwnMove(one);
     if (typeof move === 'string') return wrong(`Move ${place + 1}: ${move}`);
     moves.push(move);
   }
@@ -37,16 +40,24 @@ export function readOwnMoves(text: string): Result<readonly OwnMove[]> {
 }
 
 export function printOwnMoves(moves: readonly OwnMove[]): string {
-  const plain = moves.map(({ name, chords, target }) => ({ name, chords, target }));
+  const plain = moves.map(({ name, chords, target, hands, pace }) => ({
+    name,
+    chords,
+    target,
+    hands,
+    pace,
+  }));
   return `${JSON.stringify(plain, null, 2)}\n`;
 }
 
 /** The ideas that own moves make of a chord; what cannot be read makes none. */
-export function ownIdeas(target: Chord, own: readonly OwnMove[]): Idea[] {
+export function ownIdeas(target: Chord, own: readonly OwnMove[], key: Key): Idea[] {
   if (target.kind !== 'named') return [];
   const third = alterOfFigure(target.figures, 3) ?? thirdInKey(target.root);
   return own.flatMap((move): Idea[] => {
+    if (move.pace) return [];
     const chords = chordsOfOwn(move.chords);
+    const shapes = move.hands ? readShapes(move.hands) : null;
     const isFor = move.target === 'any' || (move.target === 'minor') === (third === -1);
     if (!chords || !isFor) return [];
     const placed = chords.map((chord) => chordOver(target.root, chord));
@@ -58,23 +69,83 @@ export function ownIdeas(target: Chord, own: readonly OwnMove[]): Idea[] {
         grade: placed.some(leavesKey) ? 'rich' : 'plain',
         often: 5,
         chords: placed,
-        why: 'A move of your own.',
+        why: 'A move of our own.',
+        ...(shapes ? { hands: holdShapes(shapes, target.root, key) } : {}),
       },
     ];
   });
 }
 
-/** One move, or what is wrong with it. */
-function readOne(one: unknown): OwnMove | string {
+/** A chord of a move that is being made, in the numbers of the song, and what holds it; a series has no chord. */
+export interface MadeStep {
+  readonly chord: NamedChord | null;
+  readonly held: HeldShape | null;
+}
+
+export interface MadeMove {
+  readonly name: string;
+  readonly target: OwnMove['target'];
+  /** Null for chords one after the other. */
+  readonly pace: SeriesPace | null;
+  readonly steps: readonly MadeStep[];
+  /** The root that it leads to, or that a series is played over, in the key it is made in. */
+  readonly root: Degree;
+  readonly key: Key;
+}
+
+/**
+ * A move as it is kept, out of chords of a song. Hands are kept where every step has some.
+ * @returns what is missing, going on from “A move: ”
+ */
+export function makeOwnMove({ name, target, pace, steps, root, key }: MadeMove): OwnMove | string {
+  const shapes = steps.flatMap(({ held }) => (held ? [shapeOf(held, root, key)] : []));
+  const isHeld = shapes.length > 0 && shapes.length === steps.length;
+  const chords = steps.flatMap(({ chord }) =>
+    chord ? [withDegrees(chord, (degree) => degreeFrom(root, degree))] : [],
+  );
+  return checkOwnMove({
+    name,
+    target,
+    chords: pace ? '' : inRow(chords),
+    ...(isHeld ? { hands: printShapes(shapes) } : {}),
+    ...(pace ? { pace } : {}),
+  });
+}
+
+/** One move as it came from elsewhere, or what is wrong with it, going on from its name. */
+export function checkOwnMove(one: unknown): OwnMove | string {
   if (typeof one !== 'object' || one === null) return 'it is no { name, chords, target }.';
-  const { name, chords, target } = one as Record<string, unknown>;
+  const { name, chords, target, hands, pace } = one as Record<string, unknown>;
   if (typeof name !== 'string' || name.trim() === '' || name.length > longestName)
     return `its name is a text of 1 to ${longestName} characters.`;
   if (target !== 'major' && target !== 'minor' && target !== 'any')
     return 'its target is major, minor or any.';
-  if (typeof chords !== 'string' || !chordsOfOwn(chords))
+  if (pace !== undefined && !seriesPaces.some((known) => known === pace))
+    return `its pace is one of ${seriesPaces.join(', ')}; none where its chords follow each other.`;
+  const shapes = typeof hands === 'string' ? readShapes(hands) : null;
+  if (hands !== undefined && !shapes)
+    return "its hands are left and right at each step, as 1 / 3 5 1' ; 5, / 2 4 7, up to five notes a hand and 16 steps.";
+  if (pace !== undefined) {
+    if (!shapes || shapes.length < 2) return 'a series has the hands of at least two steps.';
+    return {
+      name: name.trim(),
+      chords: '',
+      target,
+      hands: printShapes(shapes),
+      pace: pace as SeriesPace,
+    };
+  }
+  const read = typeof chords === 'string' ? chordsOfOwn(chords) : null;
+  if (!read)
     return `its chords are 1 to ${mostChords} numbers with spaces between, as 2m7 57, counted as if what they lead to were 1.`;
-  return { name: name.trim(), chords: chords.trim(), target };
+  if (shapes && shapes.length !== read.length)
+    return `its hands are said for ${shapes.length} chords; it has ${read.length}.`;
+  return {
+    name: name.trim(),
+    chords: inRow(read),
+    target,
+    ...(shapes ? { hands: printShapes(shapes) } : {}),
+  };
 }
 
 function chordsOfOwn(typed: string): readonly NamedChord[] | null {

@@ -1,13 +1,23 @@
 import { grades, type Grade } from '../chord/colourForms.ts';
-import type { Chord } from '../chord/chord.ts';
+import { bassOf, rootOf, type Chord } from '../chord/chord.ts';
 import { formatChord } from '../chord/formatChord.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
-import { changesIn, fitInto, sungTones, type FitWishes, type Fitted } from './fit.ts';
+import { sameDegree } from '../pitch/degree.ts';
+import type { Cursor } from '../marks/cursor.ts';
+import {
+  changesIn,
+  fitInto,
+  sungTones,
+  type FitWishes,
+  type BarAfter,
+  type Fitted,
+} from './fit.ts';
 import { bassStep, gapAfter, type Gap } from './gap.ts';
 import { inRow } from './formula.ts';
 import { ideasBetween, tonesOutside } from './ideas.ts';
+import { lineMoves, type LineFit, type LineIdea } from './lineMoves.ts';
 import type { Idea, Move, MoveForm, OwnMove } from './move.ts';
 import { ownIdeas } from './ownMoves.ts';
 import { takeBars, takeBarsOnce } from './takeMove.ts';
@@ -77,7 +87,7 @@ export function findMoves(
   const { gap } = found;
   const most = grades.indexOf(wishes.grade ?? 'altered');
   const ideas = unlike([
-    ...ownIdeas(gap.target, wishes.own ?? []),
+    ...ownIdeas(gap.target, wishes.own ?? [], gap.key),
     ...ideasBetween(gap, wishes.numbers),
   ]).filter(
     ({ grade, chords }) =>
@@ -93,6 +103,12 @@ export function findMoves(
         form: formOf(gap, idea, fit.fitted),
         score: scoreOf(gap, idea, fit.fitted, wishes),
       });
+  }
+  for (const fit of lineMoves(gap, wishes.own ?? [], wishes.numbers)) {
+    const { idea } = fit;
+    if (grades.indexOf(idea.grade) > most) continue;
+    if (!fit.ok) refused.push({ idea: { ...idea, chords: [] }, why: fit.why });
+    else ranked.push({ form: formOfLine(gap, fit), score: lineScore(gap, idea) });
   }
   const moves = inOrder(ranked);
   const why = moves.length > 0 ? null : (refused[0]?.why ?? 'No rule leads from one to the other.');
@@ -137,11 +153,53 @@ function formOf(gap: Gap, idea: Idea, { chords, bars }: Fitted): MoveForm {
     why,
     used: usedIn(gap, idea),
     chords,
+    hands: idea.hands ?? null,
+    bass: chords.map(({ chord }) => bassOf(chord)),
     cost: null,
     place,
+    ...editsOf(gap, bars, place),
+  };
+}
+
+function formOfLine(
+  gap: Gap,
+  { idea, bar, hands, bass }: Extract<LineFit, { ok: true }>,
+): MoveForm {
+  const { id, name, kind, grade, why } = idea;
+  const place = { bar: bar.bar, slot: 0 };
+  return {
+    id,
+    name,
+    kind,
+    grade,
+    why,
+    used: linesUsed(gap, bar),
+    chords: [],
+    hands: hands.length > 0 ? hands : null,
+    bass,
+    cost: null,
+    place,
+    ...editsOf(gap, [bar], place),
+  };
+}
+
+function editsOf(
+  gap: Gap,
+  bars: readonly BarAfter[],
+  place: Cursor,
+): Pick<MoveForm, 'edit' | 'editOnce'> {
+  return {
     edit: (read) => takeBars(read, bars, place),
     editOnce: isPlayedOnce(gap) ? null : (read) => takeBarsOnce(read, bars, gap.part.pass),
   };
+}
+
+/** In how many bars of the song, as it is played, hands play the very same. */
+function linesUsed({ timeline }: Gap, { lines = [] }: BarAfter): number {
+  const wanted = JSON.stringify(lines[0]?.voices);
+  return timeline.parts
+    .flatMap(({ bars }) => bars)
+    .filter(({ played }) => played.some(({ voices }) => JSON.stringify(voices) === wanted)).length;
 }
 
 function isPlayedOnce({ timeline, part }: Gap): boolean {
@@ -164,6 +222,11 @@ const points = {
   outside: -0.5,
   used: -1,
   each: -0.3,
+  /** Single notes of the left hand are the way into an inversion; to a root the bass goes with chords. */
+  intoInversion: 0.5,
+  intoRoot: -3,
+  /** A series is a jewel: it comes last. */
+  series: -2,
 } as const;
 
 function scoreOf(gap: Gap, idea: Idea, { chords }: Fitted, wishes: FitWishes): number {
@@ -186,6 +249,12 @@ function scoreOf(gap: Gap, idea: Idea, { chords }: Fitted, wishes: FitWishes): n
     points.used * usedIn(gap, idea) +
     points.each * idea.chords.length
   );
+}
+
+function lineScore({ target }: Gap, { kind, often }: LineIdea): number {
+  const isRoot = sameDegree(bassOf(target), rootOf(target));
+  const usual = isRoot ? points.intoRoot : points.intoInversion;
+  return points.often * often + (kind === 'left walk' ? usual : points.series);
 }
 
 /** How often the song has these chords in a row already. */

@@ -1,12 +1,13 @@
 import { tempoOf } from '../chart/feel.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
+import { withPlayed, type HandLine, type LineCell } from '../chart/played.ts';
 import type { Bar, Phrase, PlayedBar } from '../chart/song.ts';
 import type { Cursor } from '../marks/cursor.ts';
 import { written } from '../writing/changes.ts';
 import { refused, type Edit } from '../writing/edit.ts';
 import type { ChartChange } from '../writing/change.ts';
 import { barInTime, barsBefore, placeOfBar, rewrite, type BarPlaced } from '../writing/place.ts';
-import type { BarAfter } from './fit.ts';
+import type { BarAfter, LineInBar } from './fit.ts';
 
 /**
  * The edit that writes bars anew where they stand. A bar that repeated another is written out, and so is one that repeats a bar
@@ -14,7 +15,7 @@ import type { BarAfter } from './fit.ts';
  */
 export function takeBars(read: ChartResult, bars: readonly BarAfter[], cursor: Cursor): Edit {
   const { song } = read;
-  const after = new Map(bars.map(({ bar, slots }) => [bar, slots]));
+  const after = new Map(bars.map((one) => [one.bar, one]));
   const changes: ChartChange[] = [];
   const found = new Set<number>();
   let first = 0;
@@ -25,15 +26,22 @@ export function takeBars(read: ChartResult, bars: readonly BarAfter[], cursor: C
       const now = of.bars.map((bar, place): Bar => {
         const number = first + place;
         const own = bar.kind === 'played' ? bar : writtenOut(bar, before?.was ?? null);
-        const slots = after.get(number);
-        if (slots) found.add(number);
+        const changed = after.get(number);
+        if (changed) found.add(number);
         const repeatsChanged = bar.kind === 'same' && before?.isChanged === true;
-        before = { was: own, isChanged: slots !== undefined };
+        before = { was: own, isChanged: changed !== undefined };
         if (of.when === null) shared.push(before);
-        return slots ? { ...own, slots } : repeatsChanged ? own : bar;
+        return changed ? { ...own, slots: changed.slots } : repeatsChanged ? own : bar;
       });
-      if (now.some((bar, place) => bar !== of.bars[place]))
-        changes.push({ kind: 'phrase', section, phrase, instead: [{ ...of, bars: now }] });
+      const lines = bars.flatMap(({ bar, lines }) =>
+        lines && bar >= first && bar < first + of.bars.length
+          ? [{ place: bar - first, lines }]
+          : [],
+      );
+      if (now.some((bar, place) => bar !== of.bars[place])) {
+        const instead = [withLines({ ...of, bars: now }, lines)];
+        changes.push({ kind: 'phrase', section, phrase, instead });
+      }
       first += of.bars.length;
     }
   }
@@ -85,17 +93,48 @@ export function takeBarsOnce(read: ChartResult, bars: readonly BarAfter[], time:
     const meter = bar.kind === 'played' ? bar.meter : null;
     return { ...writtenOut(bar, null), meter, slots };
   });
-  const other: Phrase = {
-    when: { kind: 'instead', times: [time], bar: from },
-    bars: [...own, ...repeatsOf(first, from + bars.length - 1)],
-    tune: [],
-    words: [],
-  };
+  const other = withLines(
+    {
+      when: { kind: 'instead', times: [time], bar: from },
+      bars: [...own, ...repeatsOf(first, from + bars.length - 1)],
+      tune: [],
+      words: [],
+    },
+    bars.flatMap(({ lines }, place) => (lines ? [{ place, lines }] : [])),
+  );
   const last = phrases.length - 1;
   return written(read, [rewrite({ ...first, phrase: last }, phrases[last]!, other)], {
     bar: barsBefore(read.song, first.section + 1),
     slot: 0,
   });
+}
+
+/** A line of bars with what hands play in some of them, in the place of what was said there. */
+function withLines(
+  of: Phrase,
+  bars: readonly { readonly place: number; readonly lines: readonly LineInBar[] }[],
+): Phrase {
+  const played = bars.reduce<readonly HandLine[]>(
+    (all, { place, lines }) =>
+      lines.reduce((now, { hand, voices }) => withCell(now, hand, place, voices), all),
+    of.played ?? [],
+  );
+  return withPlayed(of, played);
+}
+
+function withCell(
+  lines: readonly HandLine[],
+  hand: LineInBar['hand'],
+  place: number,
+  voices: LineInBar['voices'],
+): HandLine[] {
+  const own = lines.find((line) => line.hand === hand && !line.over && line.octaves === 0);
+  const line: HandLine = own ?? { hand, over: false, octaves: 0, cells: [] };
+  const cells: LineCell[] = [...line.cells];
+  while (cells.length < place) cells.push({ kind: 'nothing' });
+  cells[place] = { kind: 'bar', voices };
+  const now = { ...line, cells };
+  return own ? lines.map((one) => (one === own ? now : one)) : [...lines, now];
 }
 
 /** The bar behind one that is another at some time, written out where it repeats that one; none where it does not. */

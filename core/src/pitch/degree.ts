@@ -56,6 +56,13 @@ export function degreeOver(home: Degree, { step, alter }: Degree): Degree {
   return shift(home, step - 1, alter);
 }
 
+/** What a degree is as if another one were home: the other way about. @example degreeFrom(2, 6) // 5 */
+export function degreeFrom(home: Degree, degree: Degree): Degree {
+  const steps = fold(degree.step - home.step, 7);
+  const over = degreeOver(home, { step: (steps + 1) as Step, alter: 0 });
+  return { step: (steps + 1) as Step, alter: degree.alter - over.alter };
+}
+
 /** The degree `steps` above: a major-scale interval of that many steps, altered by `alter`. */
 function shift(degree: Degree, steps: number, alter = 0): Degree {
   const from = degree.step - 1;

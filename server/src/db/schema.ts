@@ -1,4 +1,4 @@
-import type { StoredDecisions, StoredSet, SongSummary } from '@intervallum/contract';
+import type { StoredDecisions, StoredMove, StoredSet, SongSummary } from '@intervallum/contract';
 import { chartRules } from '@intervallum/core';
 import { isNull, sql } from 'drizzle-orm';
 import {
@@ -343,4 +343,19 @@ export const shares = pgTable(
       foreignColumns: [sets.teamId, sets.id],
     }).onDelete('cascade'),
   ],
+);
+
+/** Moves of a team's own, in degrees of the chord that each leads to. */
+export const ownMoves = pgTable(
+  'own_moves',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull(),
+    seq: seq(),
+    /** Also in `move`: lists are sorted by it. */
+    name: text('name').notNull(),
+    move: jsonb('move').$type<StoredMove>().notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [primaryKey({ columns: [table.teamId, table.id] })],
 );

@@ -84,14 +84,19 @@ export function useWhole(): () => Promise<Voiced> {
   }, [store, view]);
 }
 
-/** Finds the hands of a song that is not written yet, as this one's; what was decided of single slots is left aside. */
-export function useProposed(): (song: Song) => Promise<Voiced> {
+type Decide = (hands: SongHands, song: Song) => SongHands;
+
+/**
+ * Finds the hands of a song that is not written yet, as this one's; what was decided of single slots is left aside, but for what is
+ * decided with it.
+ */
+export function useProposed(): (song: Song, decide?: Decide) => Promise<Voiced> {
   const { store } = useDocument();
   const { view } = useLook();
   return useCallback(
-    (song) => {
+    (song, decide = (hands) => hands) => {
       const { school, palette } = store.getState().decisions.hands;
-      return findHands(song, { ...freeHands, school, palette }, view);
+      return findHands(song, decide({ ...freeHands, school, palette }, song), view);
     },
     [store, view],
   );

@@ -1,6 +1,6 @@
 import type { Chord } from '@intervallum/core';
 import type { ComponentType, KeyboardEvent, ReactNode } from 'react';
-import type { HandsMark } from '../music/rails/handsMark.ts';
+import type { OverMark } from '../music/rails/overMark.ts';
 import type { CommandName } from './command.ts';
 
 /** What a lens lays over the chart and does with it. */
@@ -11,7 +11,7 @@ export interface ChartMarks {
   /** A chord that could stand in a slot. */
   readonly proposal?: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
   /** What stands over each chord, by slot of the text, or of the timeline where the song is looked at as it is played. */
-  readonly hands?: ReadonlyMap<number, HandsMark> | null;
+  readonly over?: ReadonlyMap<number, OverMark> | null;
   /** The slot that sounds, counted in the same way. */
   readonly playing?: number | null;
   /** Draws the name of a section of the text, where more is done with it than read it. */
@@ -28,14 +28,20 @@ export interface LensFrameProps {
   readonly children: ReactNode;
 }
 
+export interface StripProps {
+  /** The panel is out of sight and can be opened: on a phone it takes the chart's place. */
+  readonly openPanel: (() => void) | null;
+}
+
 /** A way of working on an open song. Only the one that is open is mounted; the chart stays in the middle. */
 export interface Lens {
   readonly id: string;
   readonly name: string;
-  /** What of the song it works on: with the hands the chart is drawn when there is time. */
-  readonly needs: 'text' | 'hands';
-  /** What its side panel is called. */
+  /** What of the song it works on: where it searches, the chart is drawn when there is time. */
+  readonly needs: 'text' | 'search';
+  /** What its side panel is called, and where it is kept that it is open. */
   readonly panelName: string;
+  readonly panelKept: 'textOpen' | 'handsOpen' | 'movesOpen';
   /**
    * Holds what its parts share, for as long as it is open, and says what it lays over the chart. The chart is drawn beside
    * the frame's context, not under it: at each change of a context React walks through all that stands under it.
@@ -45,6 +51,6 @@ export interface Lens {
   readonly Panel: ComponentType;
   /** Under the chart: tools to work on it, and what else the lens has there. */
   readonly Tools?: ComponentType;
-  readonly Strip: ComponentType;
+  readonly Strip: ComponentType<StripProps>;
   readonly commands: readonly CommandName[];
 }

@@ -1,4 +1,5 @@
 import {
+  moveList,
   setList,
   sharedPage,
   song,
@@ -30,6 +31,7 @@ export const keptNames = {
   shared: (token: string) => `shared:${token}`,
   songs: 'songs',
   sets: 'sets',
+  moves: 'moves',
 } as const;
 
 /** A server that does not answer for so long, in milliseconds, is as good as none where there is something kept. */
@@ -131,6 +133,8 @@ export const orKeptApi = {
     Object.keys(asked).length > 0
       ? api.songs(asked, page)
       : orKept(pageName(keptNames.songs, page), songList, () => api.songs(asked, page)),
+  /** The moves of the team's own: what can go between is asked without a network too. */
+  moves: () => orKept(keptNames.moves, moveList, () => api.moves()),
   sets: (page: Page) => orKept(pageName(keptNames.sets, page), setList, () => api.sets(page)),
 };
 

@@ -135,6 +135,14 @@ export function sungKeysQuery(setId: string, songIds: readonly string[]) {
   });
 }
 
+/** The moves of the team's own. */
+export function movesQuery() {
+  return queryOptions({
+    queryKey: ['own moves'],
+    queryFn: () => answered(orKeptApi.moves()),
+  });
+}
+
 export function trashQuery() {
   return queryOptions({
     queryKey: ['trash'],

@@ -1,4 +1,5 @@
 import {
+  moveList,
   setList,
   share,
   sharedPage,
@@ -15,6 +16,7 @@ import {
   useList,
   setVersion,
   versionList,
+  type KeptMove,
   type NewSet,
   type NewSong,
   type SetDraft,
@@ -98,6 +100,11 @@ export const api = {
     ask(useList, `/uses?${queryOf({ ...days, after: page.after, limit: '200' })}`, signalOf(page)),
   sungKeys: (songs: readonly string[], except: string) =>
     ask(sungKeys, `/uses/keys?${queryOf({ songs: songs.join(','), except, until: today() })}`),
+
+  moves: () => ask(moveList, '/moves'),
+  keepMoves: (moves: readonly KeptMove[]) =>
+    ask(moveList, '/moves', { method: 'POST', body: { moves } }),
+  forgetMove: (id: string) => ask(nothing, `/moves/${id}`, { method: 'DELETE' }),
 
   versions: ({ kind, id }: ShareTarget, page: Page = {}) =>
     ask(versionList, `/${kind}s/${id}/versions?${queryOf({ after: page.after })}`, signalOf(page)),

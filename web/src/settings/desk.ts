@@ -3,9 +3,10 @@ import { createSettings } from './createSettings.ts';
 
 /** What stands on the desk of this browser. */
 export const desk = createSettings('desk', 2, {
-  /** What is open beside the chart: its text or colours, and the tools of the hands. */
+  /** What is open beside the chart: its text or colours, the tools of the hands, ideas for what goes between. */
   textOpen: z.boolean().catch(false),
   handsOpen: z.boolean().catch(true),
+  movesOpen: z.boolean().catch(true),
   panel: z.enum(['text', 'colours']).catch('text'),
   pianoOpen: z.boolean().catch(false),
   /** The tools under the chart. */

@@ -3,6 +3,7 @@ import type {
   HandGrade,
   LeftWish,
   Lineup,
+  MoveKind,
   Pedalling,
   RightWay,
   RightWish,
@@ -35,6 +36,23 @@ export const gradeNames: Readonly<Record<HandGrade, string>> = {
   warm: t('warm'),
   rich: t('rich'),
   altered: t('altered'),
+};
+
+/** What goes between two chords, by what it does there. */
+export const moveKindNames: Readonly<Record<MoveKind, string>> = {
+  'passing diminished': t('passing diminished'),
+  'own five': t('its own five'),
+  'two five': t('two and five'),
+  'fives in a row': t('a row of fives'),
+  'around by fifths': t('around by fifths'),
+  'bass line': t('a bass line'),
+  'inner line': t('an inner line'),
+  'passing triads': t('passing triads'),
+  borrowed: t('borrowed'),
+  slide: t('a slide'),
+  'left walk': t('a walk of the left hand'),
+  series: t('a series'),
+  own: t('our own'),
 };
 
 export const dynamicNames: Readonly<Record<Dynamic, string>> = {

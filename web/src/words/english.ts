@@ -1,5 +1,8 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
+  '{{count}} ideas_one': '{{count}} idea',
+  '{{count}} ideas behind it_one': '{{count}} idea behind it',
+  '{{count}} moves are kept._one': '{{count}} move is kept.',
   'The song has it {{count}} times; players keep it to one place in four._one':
     'The song has it once; players keep it to one place in four.',
   '{{count}} pins_one': '{{count}} pin',

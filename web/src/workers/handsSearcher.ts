@@ -8,21 +8,7 @@ import {
   type Voiced,
   type VoiceOptions,
 } from '@intervallum/core';
-
-/** Milliseconds of work between two looks at what else is asked. */
-const breath = 12;
-
-/** Lets messages in that have come meanwhile. */
-function pause(): Promise<void> {
-  return new Promise((resolve) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      resolve();
-    };
-    port2.postMessage(null);
-  });
-}
+import { breath, pause } from './breath.ts';
 
 /** Searches hands, one search at a time: a later one overtakes the one under way. It remembers what it found. */
 export function createHandsSearcher() {

@@ -27,7 +27,7 @@ import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { colourKeys, ColourList, MovementList } from './ColourList.tsx';
-import { TypeChord } from './TypeChord.tsx';
+import { TypeChord } from '../parts/TypeChord.tsx';
 import { gradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 

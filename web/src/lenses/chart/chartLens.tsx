@@ -214,6 +214,7 @@ export const chartLens: Lens = {
   name: t('Chart'),
   needs: 'text',
   panelName: t('Text and colours'),
+  panelKept: 'textOpen',
   Frame,
   Panel,
   Tools,

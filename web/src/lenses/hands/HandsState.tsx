@@ -47,11 +47,12 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
+import { useLensKeys } from '../parts/useLensKeys.ts';
 import { usePlayback, type Playback } from '../parts/usePlayback.ts';
+import { handsCommands, type HandsKeys } from './commands.ts';
 import type { About, HandsActions, NamedSection, SaidOfSection } from './actions.ts';
 import { useChosen } from './useChosen.ts';
 import type { HandsSearch } from './useHands.ts';
-import { useHandsKeys } from './useHandsKeys.ts';
 import { alikeOf, isOverRoot, longSlots, mineOf, useSection } from './useSection.ts';
 import { t } from '../../words/words.ts';
 
@@ -297,7 +298,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     },
   );
 
-  useHandsKeys({
+  const keys: HandsKeys = {
     take: (way) => {
       const other = others?.[way - 1];
       if (other) actions.hold(other);
@@ -313,7 +314,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     goOn: playback.goOn,
     undo: songDocument.undo,
     redo: songDocument.redo,
-  });
+  };
+  useLensKeys(handsCommands, keys, playsNote);
 
   const directions = section ? shown.sections[section.section]?.directions : undefined;
   const silent = useMemo(() => readDirections(directions ?? []).silent, [directions]);
@@ -380,4 +382,9 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       ) : null}
     </>
   );
+}
+
+/** On the keys of the piano letters play. */
+function playsNote(key: string, target: HTMLElement): boolean {
+  return key.toLowerCase() === 'p' && target.closest('[aria-label="Piano"]') !== null;
 }

@@ -3,14 +3,14 @@ import { useEffect, useMemo } from 'react';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { player } from '../../settings/player.ts';
-import { useKept } from '../../ui/useKept.ts';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
+import { useKeptMarks } from '../parts/keptMarks.ts';
 import { usePlayback } from '../parts/usePlayback.ts';
 import { handsKeys } from './commands.ts';
 import { HandsPanel } from './HandsPanel.tsx';
 import { HandsState, useHandsLens } from './HandsState.tsx';
 import { HandsStrip } from './HandsStrip.tsx';
-import { handsMarks, keptMarks, type Marks } from './marks.ts';
+import { handsMarks } from './marks.ts';
 import { useHands } from './useHands.ts';
 import { t } from '../../words/words.ts';
 
@@ -43,9 +43,9 @@ function useMarks(voiced: Voiced | null, sounds: number | null, isUnrolled: bool
     () => (voiced ? handsMarks(voiced, view, isUnrolled) : null),
     [voiced, view, isUnrolled],
   );
-  const hands = useKept<Marks, Marks>(found, keptMarks);
+  const hands = useKeptMarks(found);
   const slot = sounds === null ? null : voiced?.timeline.slots[sounds]?.slot;
-  return { hands, playing: (isUnrolled ? sounds : slot) ?? null };
+  return { over: hands, playing: (isUnrolled ? sounds : slot) ?? null };
 }
 
 function Panel() {
@@ -113,8 +113,9 @@ function keysOf(voiced: Voiced | null): { from: number; to: number } {
 export const handsLens: Lens = {
   id: 'hands',
   name: t('Hands'),
-  needs: 'hands',
+  needs: 'search',
   panelName: t('Tools of the hands'),
+  panelKept: 'handsOpen',
   Frame,
   Panel,
   Strip,

@@ -3,12 +3,11 @@ import {
   commonTones,
   nameDegree,
   noteNamer,
-  shareParts,
   stepMovement,
   withSigns,
   type Voiced,
 } from '@intervallum/core';
-import type { HandsMark } from '../../music/rails/handsMark.ts';
+import type { HandsMark } from '../../music/rails/overMark.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 
 /**
@@ -53,16 +52,6 @@ export function handsMarks(
     if (!marks.has(slot)) marks.set(slot, { ...nothing, problem: message });
   }
   return marks;
-}
-
-/** Marks by slot; null before the first search is done. */
-export type Marks = ReadonlyMap<number, HandsMark> | null;
-
-/** Marks of which each is the one of before where it says the same: a bar is drawn anew only under one that does not. */
-export function keptMarks(marks: Marks, before: Marks): Marks {
-  if (!marks || !before) return marks;
-  const kept = [...marks].map(([slot, mark]) => [slot, shareParts(before.get(slot), { ...mark })]);
-  return new Map(kept as [number, HandsMark][]);
 }
 
 const nothing: HandsMark = {

@@ -7,8 +7,8 @@ import {
   type Voiced,
 } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useDocument, useSong } from '../../document/DocumentContext.tsx';
-import { firstChordOf } from '../../document/selectors.ts';
+import { useSong } from '../../document/DocumentContext.tsx';
+import { useFirstChord } from '../parts/useFirstChord.ts';
 import type { HandsSearch } from './useHands.ts';
 
 /** The chosen chord, and what is known of the hands there. */
@@ -35,16 +35,6 @@ export function useChosen({ voiced, alternatives }: HandsSearch, pass: number): 
   useFirstChord(slot === null);
   const others = useOthers(alternatives, voiced, hands);
   return { slot, hands, others };
-}
-
-/** When the lens is opened, or the chosen chord is gone, one goes to the first one. */
-function useFirstChord(isLost: boolean): void {
-  const songDocument = useDocument();
-  useEffect(() => {
-    if (!isLost) return;
-    const first = firstChordOf(songDocument.store.getState());
-    if (first) songDocument.goTo(first);
-  }, [isLost, songDocument]);
 }
 
 /** How long a chord is stayed at before its other ways are asked for, in milliseconds. */

@@ -3,6 +3,8 @@ import {
   withEdits,
   type ChartResult,
   type Edit,
+  type Song,
+  type SongHands,
   type Timeline,
 } from '@intervallum/core';
 import { useSong } from '../../document/DocumentContext.tsx';
@@ -17,6 +19,8 @@ export interface Hearable {
   readonly edit: (read: ChartResult) => Edit;
   /** What of the song as it would be is heard, by its slots. */
   readonly range: (timeline: Timeline) => { readonly from: number; readonly to: number };
+  /** What hands hold in it, where the edit leaves no choice. */
+  readonly hands?: (hands: SongHands, song: Song) => SongHands;
 }
 
 /** Hears a stretch of the song as an edit would leave it, once; what plays waits meanwhile. */
@@ -24,14 +28,14 @@ export function useHearEdit() {
   const read = useSong((state) => state.read);
   const proposed = useProposed();
   const { asked, hear, stop } = useHeard();
-  const hearEdit = ({ id, edit, range }: Hearable) => {
+  const hearEdit = ({ id, edit, range, hands }: Hearable) => {
     const edited = edit(read);
     if (!edited.ok) return notify(edited.why);
     const { song } = parseChart(withEdits(read.text, edited.changes));
     void hear({
       id,
       find: async () => {
-        const voiced = await proposed(song);
+        const voiced = await proposed(song, hands);
         return { voiced, ...range(voiced.timeline), loop: false };
       },
       failed: t('It could not be played: its hands were not found.'),

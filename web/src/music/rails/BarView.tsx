@@ -32,8 +32,8 @@ import {
   Words,
 } from './barParts.ts';
 import { ChordMark, DictatedBass, Letters } from './ChordMark.tsx';
-import { HandsAbove } from './HandsAbove.tsx';
-import { sameOfHands, type HandsMark } from './handsMark.ts';
+import { Over } from './Over.tsx';
+import { sameWithOver, type OverMark } from './overMark.ts';
 import type { StaffBar } from '../tune/drawStaff.ts';
 import { TuneLane } from '../tune/TuneLane.tsx';
 import { TuneStaff } from '../tune/TuneStaff.tsx';
@@ -59,7 +59,7 @@ interface BarProps {
   chosenSlot: number | null;
   proposal: { readonly slot: number; readonly chord: Chord } | null;
   /** What stands over each of its slots. */
-  hands: readonly (HandsMark | undefined)[] | null;
+  over: readonly (OverMark | undefined)[] | null;
   /** The slot of the bar that sounds now. */
   playing: number | null;
   /** Its slots that are chosen with others: from one to another, which may both be beyond it; null where none is. */
@@ -83,7 +83,7 @@ export const BarView = memo(function BarView({
   isCurrent,
   chosenSlot,
   proposal,
-  hands,
+  over,
   playing,
   selectedFrom,
   selectedTo,
@@ -112,9 +112,9 @@ export const BarView = memo(function BarView({
       <Slots $wraps={wraps}>
         {bar.same ? (
           <Cell $share={1}>
-            {hands ? <HandsAbove mark={undefined} /> : null}
+            {over ? <Over mark={undefined} /> : null}
             <OnRail>
-              {bar.feel ? <FeelMark $overHands={hands !== null}>{bar.feel}</FeelMark> : null}
+              {bar.feel ? <FeelMark $underRow={over !== null}>{bar.feel}</FeelMark> : null}
               {entry}
               <Sign aria-hidden>{'\u{1D10E}'}</Sign>
               <Hidden>{t('the bar before again')}</Hidden>
@@ -127,7 +127,7 @@ export const BarView = memo(function BarView({
             key={place}
             $share={laid.share}
             $chosen={place === chosenSlot || isSelected(place)}
-            $above={hands !== null}
+            $above={over !== null}
             $playing={place === playing}
             data-playing={place === playing ? '' : undefined}
             onClick={(event) => {
@@ -135,11 +135,11 @@ export const BarView = memo(function BarView({
               onChoose?.(barPlace, place, event.shiftKey);
             }}
           >
-            {hands ? <HandsAbove mark={hands[place]} besideFermata={hasFermata(laid)} /> : null}
+            {over ? <Over mark={over[place]} besideFermata={hasFermata(laid)} /> : null}
             <OnRail>
               {place === 0 && bar.change ? <Change>{bar.change}</Change> : null}
               {place === 0 && (bar.feel || bar.opensEarly) ? (
-                <Opening bar={bar} overHands={hands !== null} />
+                <Opening bar={bar} underRow={over !== null} />
               ) : null}
               {entry && place === (chosenSlot ?? 0) ? entry : null}
               <SlotMark laid={laid} view={view} inPickup={bar.pickup} />
@@ -167,7 +167,7 @@ export const BarView = memo(function BarView({
       <Sung bar={bar} view={view} startsRow={startsRow} />
     </Frame>
   );
-}, sameOfHands);
+}, sameWithOver);
 
 /** What is sung in the bar: its tune with the words set to it, or the words alone. */
 function Sung({ bar, view, startsRow }: Pick<BarProps, 'bar' | 'view' | 'startsRow'>) {
@@ -244,10 +244,10 @@ function Proposed({ chord, view }: { chord: Chord; view: ChartView }) {
 }
 
 /** What is said over the first chord of a bar: how time goes on, and when it comes in if no bar before says so. */
-function Opening({ bar, overHands }: { bar: LaidBar; overHands: boolean }) {
+function Opening({ bar, underRow }: { bar: LaidBar; underRow: boolean }) {
   const early = bar.opensEarly ? bar.slots[0]?.early : null;
   return (
-    <FeelMark $overHands={overHands}>
+    <FeelMark $underRow={underRow}>
       {early ? <b aria-hidden>{earlyText(early)} </b> : null}
       {bar.feel}
     </FeelMark>

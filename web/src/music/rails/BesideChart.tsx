@@ -62,7 +62,7 @@ export function BesideChart(props: BesideChartProps) {
     sections: laid,
     viewOf,
     view,
-    withHands: false,
+    withOver: false,
     numeral,
     room,
     final: useMemo(() => lastSection(song), [song]),
@@ -101,7 +101,7 @@ export function BesideChart(props: BesideChartProps) {
                         currentSlot={null}
                         proposal={null}
                         proposedBar={null}
-                        hands={null}
+                        over={null}
                         selectedFrom={null}
                         selectedTo={null}
                         entry={null}

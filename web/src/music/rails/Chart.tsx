@@ -5,13 +5,13 @@ import { reader } from '../../settings/reader.ts';
 import { announce } from '../../ui/announce.tsx';
 import { Hidden } from '../../ui/hidden.ts';
 import { useSteady } from '../../ui/useSteady.ts';
-import type { HandsMark } from './handsMark.ts';
+import type { OverMark } from './overMark.ts';
 import type { LaidSection } from './layout.ts';
 import type { Room } from './columns.ts';
 import { SectionView, type Marks, type SectionNaming } from './SectionView.tsx';
 import { sheetsOf } from './sheets.ts';
 import { SheetTurner } from './SheetTurner.tsx';
-import { handsHeight, sizesOf, sizeVariables } from './sizes.ts';
+import { overHeight, sizesOf, sizeVariables } from './sizes.ts';
 import { spokenPlace } from './spoken.ts';
 import { useSheet, useWidth } from './useSheet.ts';
 import { lastSection, useLaidOut, usePlan, useSectionViews } from './usePlan.ts';
@@ -41,8 +41,8 @@ interface ChartProps {
   currentSlot?: number | null;
   /** A chord that could stand in a slot, shown beneath it. */
   proposal?: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
-  /** What stands over each chord of how the hands come to it, by slot of the song; nothing is shown where it is left out. */
-  hands?: ReadonlyMap<number, HandsMark> | null;
+  /** What stands over each chord, by slot of the song; nothing is shown where it is left out. */
+  over?: ReadonlyMap<number, OverMark> | null;
   /** The slot of the song that sounds now. */
   playing?: number | null;
   /** The key of each section, where a lift makes it another one than the view's. */
@@ -71,7 +71,7 @@ export function Chart({
   currentBar = null,
   currentSlot = null,
   proposal = null,
-  hands = null,
+  over = null,
   playing = null,
   keys = null,
   selection = null,
@@ -93,7 +93,7 @@ export function Chart({
     sections: laid,
     viewOf,
     view,
-    withHands: hands !== null,
+    withOver: over !== null,
     numeral,
     room,
     final: useMemo(() => lastSection(song), [song]),
@@ -114,15 +114,15 @@ export function Chart({
   const sizes = useMemo(
     () => ({
       ...sizeVariables(sizesOf(numeral)),
-      '--rail-top': hands ? `${handsHeight}px` : '0px',
+      '--rail-top': over ? `${overHeight}px` : '0px',
     }),
-    [numeral, hands],
+    [numeral, over],
   );
   const marks: Marks = {
     currentBar,
     currentSlot,
     proposal,
-    hands,
+    over,
     playing,
     selection,
     entry,

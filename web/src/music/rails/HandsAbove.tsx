@@ -2,25 +2,9 @@ import { Pin, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import { Hidden } from '../../ui/hidden.ts';
 import { drawn } from '../../ui/theme.ts';
-import type { HandsMark } from './handsMark.ts';
-import { handsHeight } from './sizes.ts';
+import { OverRow } from './OverRow.ts';
+import type { HandsMark } from './overMark.ts';
 import { t } from '../../words/words.ts';
-
-const Row = styled.div<{ $indented?: boolean }>`
-  position: relative;
-  display: flex;
-  align-items: center;
-  gap: 5px;
-  height: ${handsHeight}px;
-  padding: 0 var(--pad) 0 ${({ $indented }) => ($indented ? '42px' : 'var(--pad)')};
-  font-size: 13px;
-  line-height: 1;
-  white-space: nowrap;
-  color: var(--soft);
-  svg {
-    flex: none;
-  }
-`;
 
 const Dots = styled.span`
   ${drawn}
@@ -82,17 +66,16 @@ const Top = styled.span<{ $off: boolean }>`
 
 /** Over a chord: which notes of the right hand are held, a jump, the note on top. */
 interface HandsAboveProps {
-  mark: HandsMark | undefined;
+  mark: HandsMark;
   /** A hold stands over the chord and needs the room. */
-  besideFermata?: boolean;
+  besideFermata: boolean;
 }
 
-export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
-  if (!mark) return <Row />;
+export function HandsAbove({ mark, besideFermata }: HandsAboveProps) {
   const { movement, top, pinned, offTune, problem, stays, walk, line } = mark;
   const { kind, held, notes, jump } = movement;
   return (
-    <Row title={stays?.said} $indented={besideFermata}>
+    <OverRow title={stays?.said} $indented={besideFermata}>
       {stays ? <Stays aria-hidden /> : null}
       {stays?.begins ? <Hidden>{stays.said}</Hidden> : null}
       {pinned ? <Pin size={13} strokeWidth={2} aria-label={t('pinned')} /> : null}
@@ -134,6 +117,6 @@ export function HandsAbove({ mark, besideFermata = false }: HandsAboveProps) {
           {top}
         </Top>
       ) : null}
-    </Row>
+    </OverRow>
   );
 }

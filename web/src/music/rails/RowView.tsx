@@ -2,7 +2,7 @@ import { memo, type ReactNode } from 'react';
 import type { Chord } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { BarView } from './BarView.tsx';
-import { sameOfHands, type HandsMark } from './handsMark.ts';
+import { sameWithOver, type OverMark } from './overMark.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { LaidBar } from './layout.ts';
 import { spanOf } from './natural.ts';
@@ -78,7 +78,7 @@ interface RowProps {
   proposal: { readonly slot: number; readonly chord: Chord } | null;
   proposedBar: number | null;
   /** What stands over each of its slots. From here on slots are counted over the whole row. */
-  hands: readonly (HandsMark | undefined)[] | null;
+  over: readonly (OverMark | undefined)[] | null;
   /** Its slots that are chosen with others: from one to another, which may both be beyond it; null where none is. */
   selectedFrom: number | null;
   selectedTo: number | null;
@@ -129,7 +129,7 @@ export const RowView = memo(function RowView({
         isCurrent={isCurrent}
         chosenSlot={isCurrent ? on.currentSlot : null}
         proposal={on.proposedBar === place ? on.proposal : null}
-        hands={on.hands?.slice(from, to) ?? null}
+        over={on.over?.slice(from, to) ?? null}
         selectedFrom={isSelected ? selectedFrom - from : null}
         selectedTo={isSelected ? selectedTo - from : null}
         entry={isCurrent ? on.entry : null}
@@ -163,4 +163,4 @@ export const RowView = memo(function RowView({
       ))}
     </Line>
   );
-}, sameOfHands);
+}, sameWithOver);

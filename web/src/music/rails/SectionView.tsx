@@ -1,7 +1,7 @@
 import { sameKey, type Chord } from '@intervallum/core';
 import type { ReactNode } from 'react';
 import styled, { css } from 'styled-components';
-import type { HandsMark } from './handsMark.ts';
+import type { OverMark } from './overMark.ts';
 import { remarksOf } from './remarks.ts';
 import { RowView } from './RowView.tsx';
 import { marginGap, type Room } from './columns.ts';
@@ -58,7 +58,7 @@ export interface Marks {
   readonly currentBar: number | null;
   readonly currentSlot: number | null;
   readonly proposal: { readonly bar: number; readonly slot: number; readonly chord: Chord } | null;
-  readonly hands: ReadonlyMap<number, HandsMark> | null;
+  readonly over: ReadonlyMap<number, OverMark> | null;
   readonly playing: number | null;
   readonly selection: { readonly from: number; readonly to: number } | null;
   readonly entry: ReactNode;
@@ -73,7 +73,7 @@ export const noMarks: Marks = {
   currentBar: null,
   currentSlot: null,
   proposal: null,
-  hands: null,
+  over: null,
   playing: null,
   selection: null,
   entry: null,
@@ -94,7 +94,7 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
   const { planned, rows, goesOn } = part;
   const { laid, place, columns, setting, fit } = planned;
   const { section, rails } = laid;
-  const { currentBar, currentSlot, proposal, hands, selection, entry, playing, onChoose } = marks;
+  const { currentBar, currentSlot, proposal, over, selection, entry, playing, onChoose } = marks;
   const isLifted = view.lift && !sameKey(view.lift.from, view.key);
   return (
     <Part
@@ -137,7 +137,7 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
               currentSlot={isHere ? currentSlot : null}
               proposal={isProposed ? proposal : null}
               proposedBar={isProposed && proposal ? proposal.bar - bar : null}
-              hands={hands && Array.from({ length: slots }, (_, index) => hands.get(slot + index))}
+              over={over && Array.from({ length: slots }, (_, index) => over.get(slot + index))}
               selectedFrom={isSelected ? selection.from - slot : null}
               selectedTo={isSelected ? selection.to - slot : null}
               entry={isHere ? entry : null}

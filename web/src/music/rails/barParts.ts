@@ -2,7 +2,7 @@ import styled, { css } from 'styled-components';
 import { display, drawn } from '../../ui/theme.ts';
 import { padAfter } from './natural.ts';
 import { repeatRoom } from './columns.ts';
-import { handsHeight } from './sizes.ts';
+import { overHeight } from './sizes.ts';
 
 /* What a bar is drawn of. The sizes are those of `sizes.ts`, as variables of the chart. */
 
@@ -219,11 +219,11 @@ export const Change = styled.span`
   color: var(--soft);
 `;
 
-/** Over the first numeral, out of its way, and of what is said of the hands there. */
-export const FeelMark = styled.span<{ $overHands: boolean }>`
+/** Over the first numeral, out of its way, and of what else stands over it. */
+export const FeelMark = styled.span<{ $underRow: boolean }>`
   position: absolute;
   left: var(--pad);
-  top: calc(-1 * var(--remark) - 2px - ${({ $overHands }) => ($overHands ? handsHeight : 0)}px);
+  top: calc(-1 * var(--remark) - 2px - ${({ $underRow }) => ($underRow ? overHeight : 0)}px);
   font: italic 600 var(--remark) / 1.1 ${display};
   color: var(--accent);
   white-space: nowrap;

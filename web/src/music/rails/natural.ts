@@ -14,7 +14,7 @@ import { handsOfLine, strikeWidth } from './lineText.ts';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
 import type { Measure } from './measure.ts';
 import { bassName, chordPieces, nameShare } from './pieces.ts';
-import { handsHeight, type Shows, type Sizes } from './sizes.ts';
+import { overHeight, type Shows, type Sizes } from './sizes.ts';
 import type { ChartView } from './view.ts';
 
 /** With what a bar is measured. What was measured is kept for as long as the setting is the same one. */
@@ -52,8 +52,8 @@ export const bassShare = 1.3;
 
 /** A text is never set quite as wide as it was measured. */
 const slack = 1.02;
-/** What a chord's hands take over it, usually. */
-const handsWidth = 66;
+/** What stands over a chord takes so much, usually. */
+const overWidth = 66;
 /** Words go on below one another, but not more often than that where a wider bar can be had. */
 const linesOfWords = 2;
 
@@ -89,7 +89,7 @@ function cellWidth({ slot }: LaidSlot, setting: Setting): number {
   const pads = padsOf(sizes);
   switch (slot.kind) {
     case 'chord': {
-      const above = shows.hands ? handsWidth : 0;
+      const above = shows.over ? overWidth : 0;
       const large = chordWidth(slot.chord, setting) + pads + (slot.stop ? sizes.numeral * 0.2 : 0);
       const letters = hasLetters(setting)
         ? (view.dictation
@@ -214,7 +214,7 @@ function staffOf(bar: LaidBar, { view, shows }: Setting) {
 export function heightAt(bar: LaidBar, width: number, setting: Setting): number {
   const { shows, sizes } = setting;
   return (
-    (shows.hands ? handsHeight : 0) +
+    (shows.over ? overHeight : 0) +
     sizes.rail +
     (hasLetters(setting) ? sizes.beneath : 0) +
     bar.lines.reduce((sum, { voices }) => sum + voices.length, 0) * sizes.line +

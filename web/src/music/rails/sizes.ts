@@ -89,9 +89,9 @@ export interface Shows {
   readonly letters: boolean;
   readonly words: boolean;
   readonly tune: ChartView['tune'];
-  /** What the hands do stands over each chord. */
-  readonly hands: boolean;
+  /** Something stands over each chord: what the hands do, how many ideas a gap holds. */
+  readonly over: boolean;
 }
 
-/** The height of what the hands do, over a chord. */
-export const handsHeight = 22;
+/** The height of what stands over a chord. */
+export const overHeight = 22;

@@ -33,16 +33,16 @@ export function useSectionViews(
   }, [keys, view]);
 }
 
-export function showsOf(view: ChartView, hands: boolean): Shows {
+export function showsOf(view: ChartView, over: boolean): Shows {
   const { letters, words, tune } = view;
-  return { letters, words, tune, hands };
+  return { letters, words, tune, over };
 }
 
 interface Planned {
   sections: readonly LaidSection[];
   viewOf: (place: number) => ChartView;
   view: ChartView;
-  withHands: boolean;
+  withOver: boolean;
   numeral: number;
   room: Room;
   final: number | null;
@@ -50,11 +50,11 @@ interface Planned {
 
 /** The rows of a song on a page of a width; what an edit did not change stays what it was. */
 export function usePlan(given: Planned): readonly PlannedSection[] {
-  const { sections, viewOf, view, withHands, numeral, room, final } = given;
+  const { sections, viewOf, view, withOver, numeral, room, final } = given;
   const measure = useMeasure();
   const settingFor = useMemo(
-    () => settingsOf(viewOf, { shows: showsOf(view, withHands), sizes: sizesOf(numeral), measure }),
-    [viewOf, view, withHands, numeral, measure],
+    () => settingsOf(viewOf, { shows: showsOf(view, withOver), sizes: sizesOf(numeral), measure }),
+    [viewOf, view, withOver, numeral, measure],
   );
   const toPlan = useMemo<ToPlan>(
     () => ({ sections, room, settingOf: settingFor, final }),

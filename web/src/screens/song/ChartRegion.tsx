@@ -56,7 +56,7 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
         selection={marks.selection ?? null}
         entry={marks.entry ?? null}
         proposal={marks.proposal ?? null}
-        hands={marks.hands ?? null}
+        over={marks.over ?? null}
         playing={marks.playing ?? null}
         onChooseSlot={choose}
         sectionName={unrolled ? null : (marks.sectionName ?? null)}

@@ -40,7 +40,7 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
       {keptAt === null ? null : (
         <KeptNote at={keptAt} isWritten onTry={() => void followSong(opened)} />
       )}
-      <LookProvider waits={lens.needs === 'hands'}>
+      <LookProvider waits={lens.needs === 'search'}>
         <PlayPlaceProvider>
           <Frame opened={opened} lens={lens} />
         </PlayPlaceProvider>
@@ -75,12 +75,12 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
         draw={(marks) => <ChartRegion marks={marks} isPanelOpen={panel.isOpen} />}
       >
         {panel.isOpen ? (
-          <SidePlace $tall={lens.needs === 'hands'} aria-label={lens.panelName}>
+          <SidePlace $tall={lens.needs === 'search'} aria-label={lens.panelName}>
             <Panel />
           </SidePlace>
         ) : null}
         {Tools ? <Tools /> : null}
-        <Strip />
+        <Strip openPanel={panel.isOpen ? null : panel.toggle} />
       </LensFrame>
       <Conflict />
       <SongWindows

@@ -97,8 +97,6 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
   const actions: Readonly<Record<string, () => void>> = {
     facts: () => onOpen('facts'),
     road: () => onOpen('road'),
-    around: () => onOpen('around'),
-    between: () => onOpen('between'),
     played: () => setAsPlayed(!asPlayed),
     view: () => onOpen('view'),
     set: () => void makeSure(songDocument).then(() => onOpen('set')),
@@ -122,8 +120,6 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
         <Header>{t('This song')}</Header>
         <Item id="facts">{t('Title, tempo, singer, rights')}</Item>
         {isChart && song.sections.length > 1 ? <Item id="road">{t('Roadmap')}</Item> : null}
-        {song.sections.length > 0 ? <Item id="between">{t('What can go between')}</Item> : null}
-        {song.sections.length > 0 ? <Item id="around">{t('Intro and ending')}</Item> : null}
         {canUnroll(song) ? (
           <Item id="played">{asPlayed ? t('Show it as written') : t('Show it as played')}</Item>
         ) : null}

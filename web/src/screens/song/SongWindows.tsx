@@ -17,16 +17,7 @@ const FilesWindow = lazy(async () => ({
   default: (await import('./files/FilesWindow.tsx')).FilesWindow,
 }));
 
-const AroundWindow = lazy(async () => ({
-  default: (await import('../../lenses/parts/AroundWindow.tsx')).AroundWindow,
-}));
-
-const BetweenWindow = lazy(async () => ({
-  default: (await import('../../lenses/parts/BetweenWindow.tsx')).BetweenWindow,
-}));
-
-export type SongWindow =
-  'between' | 'around' | 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
+export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
 
 interface SongWindowsProps {
   songId: string;
@@ -71,16 +62,6 @@ function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
             }}
             onClose={onClose}
           />
-        </Suspense>
-      ) : null}
-      {opened === 'around' ? (
-        <Suspense fallback={null}>
-          <AroundWindow onClose={onClose} />
-        </Suspense>
-      ) : null}
-      {opened === 'between' ? (
-        <Suspense fallback={null}>
-          <BetweenWindow onClose={onClose} />
         </Suspense>
       ) : null}
       <SongVersions songId={songId} isOpen={opened === 'versions'} onClose={onClose} />

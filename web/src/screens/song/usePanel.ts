@@ -7,7 +7,7 @@ import { t } from '../../words/words.ts';
 
 /** What pressing the switch of a lens's panel does. */
 export function panelWords({ needs }: Lens, isOpen: boolean): string {
-  if (needs === 'hands') return isOpen ? t('Hide the tools') : t('Show the tools');
+  if (needs === 'search') return isOpen ? t('Hide the tools') : t('Show the tools');
   return isOpen ? t('Hide the text') : t('Show the text');
 }
 
@@ -19,15 +19,15 @@ export interface Panel {
 
 export function usePanel(lens: Lens): Panel {
   const isPhone = useMedia(onPhone);
-  const { textOpen, handsOpen } = desk.use('textOpen', 'handsOpen');
-  const ofHands = lens.needs === 'hands';
+  const kept = desk.use('textOpen', 'handsOpen', 'movesOpen');
+  const { panelKept } = lens;
   // On a phone it is opened for once, and gone with the lens.
   const [openFor, setOpenFor] = useState<Lens | null>(null);
-  const isOpen = isPhone ? openFor === lens : ofHands ? handsOpen : textOpen;
+  const isOpen = isPhone ? openFor === lens : kept[panelKept];
   const { toggle } = useSteady({
     toggle: () => {
       if (isPhone) setOpenFor(isOpen ? null : lens);
-      else desk.change(ofHands ? { handsOpen: !isOpen } : { textOpen: !isOpen });
+      else desk.change({ [panelKept]: !isOpen });
     },
   });
   return { isOpen, toggle };

@@ -278,36 +278,7 @@ export const chart = {
   '{{lift}} by {{chords}}': '{{lift}} por {{chords}}',
   'by {{chords}}': 'por {{chords}}',
   'straight there': 'direto',
-  'What can go between': 'O que cabe no meio',
-  'From the chosen chord to the next one. Everything here has its time, suits what is sung, and can be undone.':
-    'Do acorde escolhido até o próximo. Tudo aqui cabe no tempo, combina com o canto e pode ser desfeito.',
-  'How colourful': 'Quanta cor',
-  'Which time': 'Qual vez',
-  'Hear it as it stands': 'Ouvir como está',
-  'At other times {{chord}} follows. Take it for this time only, or for all of them.':
-    'Em outras vezes vem {{chord}}. Use só nesta vez ou em todas.',
-  Ideas: 'Ideias',
-  'What does not go here, and why': 'O que não cabe aqui, e por quê',
-  'It stands in the chart.': 'Está na cifra.',
-  'The song has it {{count}} times; players keep it to one place in four._one':
-    'A música já tem isto {{count}} vez; costuma-se usar em um lugar de cada quatro.',
-  'The song has it {{count}} times; players keep it to one place in four._other':
-    'A música já tem isto {{count}} vezes; costuma-se usar em um lugar de cada quatro.',
-  'This time only': 'Só nesta vez',
-  'Other forms of it': 'Outras formas disto',
-  'Intro and ending': 'Introdução e final',
-  'From the song’s own chords first. What is put in is a section like any other.':
-    'Primeiro com os acordes da própria música. O que se põe é uma seção como as outras.',
-  'Before the song': 'Antes da música',
-  'Behind the song': 'Depois da música',
-  'How long': 'Quanto dura',
-  'An intro is made of the song’s chords: write some first.':
-    'Uma introdução se faz com os acordes da música: escreva alguns primeiro.',
-  Intros: 'Introduções',
-  Endings: 'Finais',
   'Hear {{name}}': 'Ouvir {{name}}',
-  'Put it in': 'Pôr',
-  '“{{name}}” stands in the chart.': '“{{name}}” está na cifra.',
   Where: 'Onde',
   Hear: 'Ouvir',
   'How it goes there': 'Como se chega lá',

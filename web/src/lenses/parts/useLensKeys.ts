@@ -1,6 +1,5 @@
 import { useEffect, useEffectEvent } from 'react';
-import { commandOf, keyOf } from '../command.ts';
-import { handsCommands, type HandsKeys } from './commands.ts';
+import { commandOf, keyOf, type Command } from '../command.ts';
 
 /** Where something is typed or chosen with keys of its own. */
 const busy =
@@ -9,17 +8,29 @@ const busy =
 /** A list of which one is chosen, while it is closed. */
 const closedList = '[aria-haspopup="listbox"][aria-expanded="false"]';
 
-/** The keys of the lens, from anywhere on its screen but where keys have another meaning. */
-export function useHandsKeys(keys: HandsKeys): void {
+interface Stepping {
+  /** Goes to the next chord or to the one before. */
+  readonly step: (by: 1 | -1) => void;
+}
+
+/**
+ * The keys of a lens, from anywhere on its screen but where keys have another meaning.
+ * @param isTaken true where something that has the focus needs the key
+ */
+export function useLensKeys<Keys extends Stepping>(
+  commands: readonly Command<Keys>[],
+  keys: Keys,
+  isTaken: (key: string, target: HTMLElement) => boolean = () => false,
+): void {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const target = event.target as HTMLElement;
     if (target.closest(busy) || event.altKey || event.repeat) return;
     const key = keyOf(event);
-    // In a group of buttons the arrows go from button to button; on the keys of the piano letters play.
+    // In a group of buttons the arrows go from button to button.
     if (key.startsWith('Arrow') && target.closest('[role="group"], [role="toolbar"], button'))
       return;
-    if (key.toLowerCase() === 'p' && target.closest('[aria-label="Piano"]')) return;
-    const command = commandOf(handsCommands, /^[A-Z]$/.test(key) ? key.toLowerCase() : key, keys);
+    if (isTaken(key, target)) return;
+    const command = commandOf(commands, /^[A-Z]$/.test(key) ? key.toLowerCase() : key, keys);
     if (!command) return;
     event.preventDefault();
     command.does(keys);

@@ -18,19 +18,29 @@ export interface HandsMark {
   readonly problem: string | null;
 }
 
-interface OfHands {
-  hands: readonly (HandsMark | undefined)[] | null;
+/** How many ideas the gap behind a chord holds. */
+export interface GapMark {
+  readonly ideas: number;
+  /** It is the one that is looked into. */
+  readonly isOpen: boolean;
+}
+
+/** What stands over a chord. */
+export type OverMark = HandsMark | GapMark;
+
+interface WithOver {
+  over: readonly (OverMark | undefined)[] | null;
 }
 
 /**
  * Whether properties say what those of before did. Marks come in a list of their own each time; it says the same where each
  * of them is the one of before.
  */
-export function sameOfHands<Props extends OfHands>(before: Props, now: Props): boolean {
+export function sameWithOver<Props extends WithOver>(before: Props, now: Props): boolean {
   return (Object.keys(now) as (keyof Props)[]).every((name) =>
-    name === 'hands'
-      ? before.hands?.length === now.hands?.length &&
-        (now.hands ?? []).every((mark, slot) => mark === before.hands?.[slot])
+    name === 'over'
+      ? before.over?.length === now.over?.length &&
+        (now.over ?? []).every((mark, slot) => mark === before.over?.[slot])
       : Object.is(before[name], now[name]),
   );
 }

@@ -2,15 +2,17 @@ import { Play, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
-import { phone } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
 
 /** What is wished of the offers, above them. */
 export const Wishes = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 22px;
-  margin-bottom: 14px;
+  align-items: center;
+  gap: 8px;
+  > span {
+    flex: 1 1 100px;
+  }
 `;
 
 export const OfferList = styled.ol`
@@ -18,12 +20,12 @@ export const OfferList = styled.ol`
   gap: 10px;
 `;
 
-const Card = styled.li`
+export const Card = styled.li<{ $open?: boolean }>`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 6px 16px;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
   padding: 12px 14px;
-  border: 1px solid var(--hairline);
+  border: 1px solid ${({ $open }) => ($open ? 'var(--accent)' : 'var(--hairline)')};
   border-radius: 12px;
   background: var(--card);
   h3 {
@@ -37,9 +39,6 @@ const Card = styled.li`
     line-height: 1.4;
     color: var(--soft);
   }
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr);
-  }
 `;
 
 /** Chords in a row, large enough to be read at a glance. */
@@ -49,20 +48,12 @@ export const OfferRow = styled.div`
   flex-wrap: wrap;
   align-items: baseline;
   gap: 6px 0;
-  margin: 8px 0 6px;
 `;
 
-const Steps = styled.div`
+export const Steps = styled.div`
   display: flex;
   flex-wrap: wrap;
-  align-content: flex-start;
-  justify-content: flex-end;
   gap: 8px;
-  max-width: 240px;
-  ${phone} {
-    justify-content: flex-start;
-    max-width: none;
-  }
 `;
 
 interface OfferCardProps {

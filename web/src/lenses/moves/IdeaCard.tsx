@@ -1,0 +1,204 @@
+import { bassOf, type Move, type MoveForm } from '@intervallum/core';
+import { Play, Square } from 'lucide-react';
+import styled from 'styled-components';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
+import { gradeNames } from '../../words/choiceNames.ts';
+import { t } from '../../words/words.ts';
+import { BassCurve } from './BassCurve.tsx';
+import { idOf, inRow } from './gap.ts';
+import { MoveHandsRows } from './MoveHandsRows.tsx';
+import { useMovesLens, useSigned, type OpenGap } from './MovesState.tsx';
+import { Card, OfferRow, Steps } from './OfferCard.tsx';
+
+const Head = styled.button`
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  width: 100%;
+  min-height: 32px;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  kbd {
+    min-width: 18px;
+    font: inherit;
+    font-size: 13px;
+    color: var(--soft);
+  }
+  small {
+    margin-left: auto;
+    font-size: 13px;
+    color: var(--soft);
+  }
+`;
+
+const Sketch = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+`;
+
+const Soft = styled.span`
+  color: var(--soft);
+`;
+
+const Arrow = styled.span`
+  padding: 0 7px;
+  color: var(--soft);
+  font-size: 16px;
+`;
+
+const Forms = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 4px;
+  margin-left: -8px;
+`;
+
+const Form = styled(QuietButton)<{ $chosen: boolean }>`
+  ${({ $chosen }) => $chosen && 'border-color: var(--accent);'}
+`;
+
+/** More forms of an idea than these are not shown. */
+const mostForms = 8;
+
+interface IdeaCardProps {
+  move: Move;
+  gap: OpenGap;
+  number: number;
+}
+
+/** One idea: its chords and the way of its bass; opened, its hands, its other forms and what is done with it. */
+export function IdeaCard({ move, gap, number }: IdeaCardProps) {
+  const { view, opened, heard, actions } = useMovesLens();
+  const signed = useSigned();
+  const forms = [move, ...move.others].slice(0, mostForms);
+  const isOpen = opened?.kind === move.kind;
+  const form = (isOpen && forms.find((one) => idOf(one) === idOf(opened))) || move;
+  const name = signed(form.name);
+  const { ends } = gap;
+  const row = form.chords.map(({ chord }) => chord);
+  const isHeard = heard === idOf(form);
+  return (
+    <Card $open={isOpen}>
+      <h3>
+        <Head
+          type="button"
+          aria-expanded={isOpen}
+          onClick={() => {
+            actions.stop();
+            if (!isOpen) actions.open(move);
+          }}
+        >
+          {number <= 9 ? <kbd>{number}</kbd> : null}
+          <span>{name}</span>
+          <small>{gradeNames[form.grade]}</small>
+        </Head>
+      </h3>
+      <Sketch>
+        <OfferRow>
+          {row.length === 0 && ends ? <ChordMark chord={ends.before} view={view} /> : null}
+          {row.map((chord, place) => (
+            <span key={place}>
+              {place > 0 ? <Arrow aria-hidden>→</Arrow> : null}
+              <ChordMark chord={chord} view={view} />
+            </span>
+          ))}
+          {ends ? (
+            <Soft>
+              <Arrow aria-hidden>→</Arrow>
+              <ChordMark chord={ends.next} view={view} />
+            </Soft>
+          ) : null}
+        </OfferRow>
+        {ends ? (
+          <BassCurve bass={[bassOf(ends.before), ...form.bass, bassOf(ends.next)]} view={view} />
+        ) : null}
+      </Sketch>
+      <p>
+        {signed(form.why)} {usedWords(form)}
+      </p>
+      {isOpen && forms.length > 1 ? (
+        <Forms role="group" aria-label={t('Other forms of it')}>
+          {forms.map((one) => (
+            <Form
+              key={idOf(one)}
+              $chosen={one === form}
+              aria-pressed={one === form}
+              onPress={() => {
+                actions.stop();
+                actions.open(one);
+              }}
+            >
+              {one.chords.length === 0
+                ? signed(one.name)
+                : inRow(
+                    one.chords.map(({ chord }) => chord),
+                    view,
+                  )}
+            </Form>
+          ))}
+        </Forms>
+      ) : null}
+      {isOpen && ends ? (
+        <MoveHandsRows form={form} gap={gap} before={ends.before} next={ends.next} />
+      ) : null}
+      <Steps>
+        {isHeard ? (
+          <Button onPress={actions.stop}>
+            <Square size={16} strokeWidth={1.5} aria-hidden /> {t('Stop')}
+          </Button>
+        ) : (
+          <Button
+            aria-label={t('Hear {{name}}', { name })}
+            onPress={() => {
+              actions.open(form);
+              actions.hearForm(form);
+            }}
+          >
+            <Play size={16} strokeWidth={1.5} aria-hidden /> {t('Hear')}
+          </Button>
+        )}
+        {isOpen ? <TakeTools form={form} name={name} /> : null}
+      </Steps>
+    </Card>
+  );
+}
+
+/** Takes the open idea: for all times, for one; or keeps it to compare others with. */
+function TakeTools({ form, name }: { form: MoveForm; name: string }) {
+  const { other, actions } = useMovesLens();
+  const isOther = other !== null && idOf(other) === idOf(form);
+  return (
+    <>
+      <PrimaryButton
+        aria-label={`${t('Take it')}: ${name}`}
+        onPress={() => actions.takeForm(form, false)}
+      >
+        {t('Take it')}
+      </PrimaryButton>
+      {form.editOnce ? (
+        <Button
+          aria-label={`${t('This time only')}: ${name}`}
+          onPress={() => actions.takeForm(form, true)}
+        >
+          {t('This time only')}
+        </Button>
+      ) : null}
+      <Button aria-pressed={isOther} onPress={() => actions.compareWith(isOther ? null : form)}>
+        {t('Compare others with it')}
+      </Button>
+    </>
+  );
+}
+
+/** Restraint: the plain line is what most places have. */
+function usedWords({ used }: MoveForm): string {
+  return used > 0
+    ? t('The song has it {{count}} times; players keep it to one place in four.', { count: used })
+    : '';
+}

@@ -1,0 +1,190 @@
+import {
+  easyTop,
+  expand,
+  liftPlaces,
+  lifts,
+  nameNote,
+  parseChart,
+  topSung,
+  transposeKey,
+  withEdits,
+  withoutLift,
+  type LiftMove,
+  type LiftPlace,
+} from '@intervallum/core';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { useSong } from '../../document/DocumentContext.tsx';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import { liftInWords } from '../../music/rails/Road.tsx';
+import { keyName } from '../../music/rails/view.ts';
+import { reader } from '../../settings/reader.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Pick } from '../../ui/Pick.tsx';
+import { t } from '../../words/words.ts';
+import { beginOf, rangeAround } from './gap.ts';
+import { useMovesLens, useSigned } from './MovesState.tsx';
+import { OfferCard, OfferList, OfferRow, Wishes } from './OfferCard.tsx';
+
+const Top = styled.p<{ $high: boolean }>`
+  padding-left: 12px;
+  border-left: 4px solid ${({ $high }) => ($high ? 'var(--right)' : 'var(--held)')};
+  font-size: 14px;
+`;
+
+const Apart = styled.span`
+  margin-right: 14px;
+`;
+
+const sizes = ['1', '2', '3', '-1', '-2'] as const;
+type Size = (typeof sizes)[number];
+
+/** Where the key is lifted, how far, and by which chords: written into the roadmap. */
+export function Lifts() {
+  const { timeline, actions } = useMovesLens();
+  const places = useMemo(() => liftPlaces(timeline), [timeline]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [size, setSize] = useState<Size>('1');
+  // Most songs are lifted where something comes back.
+  const place =
+    places.find((one) => idOfPlace(one) === chosen) ??
+    places.findLast(({ before, after }) => before === after) ??
+    places.findLast(({ after }, index) => places.findIndex((one) => one.after === after) < index) ??
+    places.at(-1);
+  if (!place)
+    return (
+      <p>
+        {t(
+          'A key is lifted between two sections. This song has one that is played: write a second one, or play it twice in the roadmap.',
+        )}
+      </p>
+    );
+  return (
+    <>
+      <Wishes>
+        <Pick
+          label={t('Where')}
+          value={idOfPlace(place)}
+          options={places.map((one) => [idOfPlace(one), placeInWords(one, places)] as const)}
+          onChange={(next) => {
+            actions.stop();
+            setChosen(next);
+          }}
+        />
+        <Pick
+          label={t('How far')}
+          value={size}
+          options={sizes.map((one) => [one, liftInWords({ semitones: Number(one) })] as const)}
+          onChange={(next) => {
+            actions.stop();
+            setSize(next);
+          }}
+        />
+      </Wishes>
+      {place.semitones === 0 ? null : <LiftNow place={place} />}
+      <Ways place={place} semitones={Number(size)} />
+    </>
+  );
+}
+
+const idOfPlace = ({ step, times }: LiftPlace) => `${step} ${times}`;
+
+/** @example 'Verse 1 → Chorus', 'Chorus → Chorus, the second time' */
+function placeInWords(place: LiftPlace, places: readonly LiftPlace[]): string {
+  const alike = places.filter(
+    ({ before, after }) => before === place.before && after === place.after,
+  );
+  const words = `${place.before} → ${place.after}`;
+  return alike.length === 1 ? words : `${words} (${alike.indexOf(place) + 1})`;
+}
+
+/** What the roadmap lifts there already. */
+function LiftNow({ place }: { place: LiftPlace }) {
+  const { actions } = useMovesLens();
+  const { semitones, by } = place;
+  return (
+    <Wishes>
+      <p>
+        {t('The roadmap has here: {{lift}}.', {
+          lift: liftInWords(by ? { semitones, by } : { semitones }),
+        })}
+      </p>
+      <Button onPress={() => actions.take(withoutLift(place), t('The key stays as it was.'))}>
+        {t('Take the lift away')}
+      </Button>
+    </Wishes>
+  );
+}
+
+function Ways({ place, semitones }: { place: LiftPlace; semitones: number }) {
+  const { view, timeline, heard, actions } = useMovesLens();
+  const signed = useSigned();
+  const settings = reader.use('language');
+  const offered = useMemo(() => lifts(timeline, place, semitones), [timeline, place, semitones]);
+  const before = timeline.parts[place.part - 1];
+  if (!before) return <p>{t('Nothing is played there.')}</p>;
+  const at = beginOf(timeline, timeline.parts[place.part]);
+  const into = transposeKey(before.key, semitones);
+  return (
+    <>
+      <p>
+        {t('From {{from}} into {{into}}. The chords are numbers of the new key.', {
+          from: keyName(before.key, settings),
+          into: keyName(into, settings),
+        })}
+      </p>
+      {offered[0] ? <TopAfter way={offered[0]} part={place.part} /> : null}
+      <OfferList aria-label={t('Ways to lift the key')}>
+        {offered.map((way) => (
+          <OfferCard
+            key={way.id}
+            name={signed(way.name)}
+            why={signed(way.why)}
+            isHeard={heard === way.id}
+            onHear={() => actions.hear({ ...way, range: rangeAround(at, at) })}
+            onStop={actions.stop}
+            take={t('Lift it so')}
+            onTake={() => actions.take(way.edit, t('The roadmap lifts the key.'))}
+          >
+            <OfferRow>
+              {way.chords.map((chord, index) => (
+                <Apart key={index}>
+                  <ChordMark chord={chord} view={{ ...view, key: into }} />
+                </Apart>
+              ))}
+            </OfferRow>
+          </OfferCard>
+        ))}
+      </OfferList>
+    </>
+  );
+}
+
+/** The highest note that is sung behind the lift, and whether a room still reaches it. */
+function TopAfter({ way, part }: { way: LiftMove; part: number }) {
+  const { view } = useMovesLens();
+  const settings = reader.use('language');
+  const read = useSong((state) => state.read);
+  const top = useMemo(() => {
+    const edited = way.edit(read);
+    if (!edited.ok) return null;
+    const { song } = parseChart(withEdits(read.text, edited.changes));
+    return topSung(expand(song, { key: view.key }), part);
+  }, [read, way, part, view.key]);
+  if (!top) return null;
+  const name = nameNote(top.note, { language: settings.language, signs: 'printed' });
+  const note = `${name}${Math.floor((top.midi - top.note.alter) / 12) - 1}`;
+  const isHigh = top.midi > easyTop;
+  return (
+    <Top $high={isHigh}>
+      {isHigh
+        ? t(
+            'The highest sung note there is {{note}}: too high for most rooms, which sing up to D5.',
+            {
+              note,
+            },
+          )
+        : t('The highest sung note there is {{note}}: most rooms reach it.', { note })}
+    </Top>
+  );
+}

@@ -1,0 +1,69 @@
+import {
+  expand,
+  findMoves,
+  handsOfMove,
+  type Key,
+  type MoveForm,
+  type MoveHands,
+  type MoveKind,
+  type MoveWishes,
+  type Song,
+  type VoiceOptions,
+} from '@intervallum/core';
+import { breath, pause } from './breath.ts';
+
+/** What kinds of ideas the gap behind a slot of the timeline holds. */
+export interface GapIdeas {
+  readonly after: number;
+  readonly kinds: readonly MoveKind[];
+}
+
+/** Looks into the gaps of a song, one song at a time: a later one overtakes the one under way. */
+export function createMovesSearcher() {
+  let latest = 0;
+
+  return {
+    /**
+     * The kinds of ideas of every gap that has one.
+     * @param eachTime every time through a section is told apart; else a gap is looked into the first time it is met
+     * @returns null where a later song has overtaken this one
+     */
+    async ideas(
+      song: Song,
+      key: Key,
+      wishes: MoveWishes,
+      eachTime: boolean,
+    ): Promise<GapIdeas[] | null> {
+      latest += 1;
+      const own = latest;
+      const timeline = expand(song, { key });
+      const found: GapIdeas[] = [];
+      const seen = new Set<number>();
+      let last = performance.now();
+      for (const [after, { slot, is }] of timeline.slots.entries()) {
+        if (is.kind !== 'chord' || (!eachTime && seen.has(slot))) continue;
+        seen.add(slot);
+        const kinds = findMoves(timeline, { after }, wishes).moves.map(({ kind }) => kind);
+        if (kinds.length > 0) found.push({ after, kinds });
+        if (performance.now() - last < breath) continue;
+        await pause();
+        if (own !== latest) return null;
+        last = performance.now();
+      }
+      return found;
+    },
+
+    /** Both hands through a move; null where they cannot hold a chord of it. */
+    hands(
+      song: Song,
+      key: Key,
+      after: number,
+      chords: MoveForm['chords'],
+      options: VoiceOptions,
+    ): MoveHands | null {
+      return handsOfMove(expand(song, { key }), after, { chords }, options);
+    },
+  };
+}
+
+export type MovesSearcher = ReturnType<typeof createMovesSearcher>;

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createMovesSearcher } from './movesSearcher.ts';
+
+expose(createMovesSearcher());
