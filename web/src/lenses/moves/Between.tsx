@@ -38,6 +38,9 @@ const Compared = styled.div`
     min-width: 0;
     text-align: left;
   }
+  svg {
+    flex: none;
+  }
   span {
     overflow: hidden;
     text-overflow: ellipsis;

@@ -17,7 +17,7 @@ import styled from 'styled-components';
 import { follow, nothingHeld, toggle, type HeldNotes } from '../../music/keys/heldNotes.ts';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { degreeLabel, keyLabel } from '../../music/keys/labels.ts';
-import { MiniKeys } from '../../music/keys/MiniKeys.tsx';
+import { MiniKeys, octavesAround } from '../../music/keys/MiniKeys.tsx';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { player } from '../../settings/player.ts';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
@@ -58,8 +58,8 @@ const Made = styled.ol`
     border-radius: 10px;
     background: var(--card);
   }
-  svg[viewBox^='0 0'] {
-    max-width: 150px;
+  > li > svg {
+    width: 150px;
   }
 `;
 
@@ -141,6 +141,9 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
     setSending(false);
     if (isKept) onClose();
   }
+  const range = octavesAround(
+    steps.flatMap((step) => [...(step.held?.left ?? []), ...(step.held?.right ?? [])]),
+  );
   const mark =
     (hand: KeyMark['hand']) =>
     (note: number): KeyMark => ({ note, hand, label: degreeLabel(note, view) });
@@ -198,7 +201,7 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
             {steps.map(({ chord, held: notes }, place) => (
               <li key={place}>
                 {chord && !isSeries ? <ChordMark chord={chord} view={view} /> : null}
-                {notes ? <MiniKeys left={notes.left} right={notes.right} /> : null}
+                {notes ? <MiniKeys left={notes.left} right={notes.right} range={range} /> : null}
                 <IconButton
                   aria-label={t('Take chord {{number}} away', { number: place + 1 })}
                   onPress={() => setSteps(steps.filter((_, other) => other !== place))}

@@ -18,22 +18,31 @@ const Body = styled.div`
   background: var(--panel);
 `;
 
+/** On one line, on a tablet too. */
+const Tabs = styled.div`
+  label {
+    padding: 5px 11px;
+  }
+`;
+
 /** Beside the chart: what can be added, by where it goes. */
 export function MovesPanel() {
   const { about, actions } = useMovesLens();
   return (
     <Body role="region" aria-label={t('Ideas')} tabIndex={0}>
-      <Choice
-        label={t('Where it goes')}
-        value={about}
-        options={[
-          ['between', t('Between')],
-          ['around', t('Around')],
-          ['lifts', t('Lifts')],
-          ['own', t('Our own')],
-        ]}
-        onChange={actions.setAbout}
-      />
+      <Tabs>
+        <Choice
+          label={t('Where it goes')}
+          value={about}
+          options={[
+            ['between', t('Between')],
+            ['around', t('Around')],
+            ['lifts', t('Lifts')],
+            ['own', t('Our own')],
+          ]}
+          onChange={actions.setAbout}
+        />
+      </Tabs>
       {about === 'between' ? <Between /> : null}
       {about === 'around' ? <Around /> : null}
       {about === 'lifts' ? <Lifts /> : null}

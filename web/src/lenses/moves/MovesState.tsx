@@ -1,6 +1,5 @@
 import type { KeptMove } from '@intervallum/contract';
 import {
-  expand,
   findMoves,
   placedSlots,
   withMoveHands,
@@ -102,6 +101,7 @@ export function useSigned(): (words: string) => string {
 export const asItStands = 'as it stands';
 
 interface MovesStateProps {
+  timeline: Timeline;
   remote: MovesThread['remote'] | null;
   own: readonly KeptMove[];
   wishes: IdeaWishes;
@@ -110,7 +110,7 @@ interface MovesStateProps {
 }
 
 /** The open gap, what is compared and heard, for the panel, the strip and the keys. */
-export function MovesState({ remote, own, wishes, onWish, children }: MovesStateProps) {
+export function MovesState({ timeline, remote, own, wishes, onWish, children }: MovesStateProps) {
   const songDocument = useDocument();
   const { view } = useLook();
   const { shown } = useShown();
@@ -120,7 +120,6 @@ export function MovesState({ remote, own, wishes, onWish, children }: MovesState
   /** Of the gap they were chosen in: in another one they are none of its ideas. */
   const [compared, setCompared] = useState<Compared>(nothingCompared);
   const { heard, hear, stop } = useHearEdit();
-  const timeline = useMemo(() => expand(shown, { key: view.key }), [shown, view.key]);
   const gap = useGap(timeline, slot, time, wishes, own, view);
   const isOfGap = gap !== null && compared.timeline === timeline && compared.after === gap.after;
   const opened = isOfGap ? compared.opened : (gap?.moves[0] ?? null);

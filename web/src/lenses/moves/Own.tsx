@@ -8,7 +8,7 @@ import { octavesAround, MiniKeys } from '../../music/keys/MiniKeys.tsx';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { MakeMove } from './MakeMove.tsx';
-import { useMovesLens } from './MovesState.tsx';
+import { useMovesLens, useSigned } from './MovesState.tsx';
 import { Card, OfferList, Steps } from './OfferCard.tsx';
 import { useOwnMoveActions } from './useOwnMoves.ts';
 
@@ -21,7 +21,7 @@ const Head = styled.div`
 
 const Shapes = styled.div`
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 6px;
 `;
 
@@ -72,6 +72,7 @@ export function Own() {
 
 function OwnCard({ move, onForget }: { move: KeptMove; onForget: () => void }) {
   const { view } = useMovesLens();
+  const signed = useSigned();
   const { name, chords, target, hands } = move;
   const held = hands ? holdShapes(readShapes(hands) ?? [], home, view.key) : [];
   const range = octavesAround(held.flatMap(({ left, right }) => [...left, ...right]));
@@ -85,7 +86,7 @@ function OwnCard({ move, onForget }: { move: KeptMove; onForget: () => void }) {
       </Head>
       {chords === '' ? null : (
         <p>
-          <b>{chords}</b> → 1
+          <b>{signed(chords)}</b> → 1
         </p>
       )}
       {held.length > 0 ? (

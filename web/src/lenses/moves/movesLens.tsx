@@ -41,6 +41,7 @@ function Frame({ draw, children }: LensFrameProps) {
     <>
       {draw({ over })}
       <MovesState
+        timeline={timeline}
         remote={remote}
         own={own}
         wishes={wished}
