@@ -63,6 +63,13 @@ async function hands(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Pin', exact: true })).toBeEnabled();
 }
 
+async function moves(page: Page): Promise<void> {
+  await songDesk(page);
+  await page.getByRole('link', { name: 'Moves' }).click();
+  await expect(page.getByRole('button', { name: /^Take it/ })).toBeVisible();
+  await expect(page.getByText(/^The fingers of both hands go/)).toBeVisible();
+}
+
 async function stand(page: Page): Promise<void> {
   await songDesk(page);
   await page.getByRole('button', { name: 'Stand' }).click();
@@ -139,6 +146,17 @@ const screens: readonly Screen[] = [
       inPage(check('The song')),
       inPage(check('This section')),
       press('How they play this section'),
+    ],
+  },
+  {
+    name: 'Moves',
+    help: 'Moves',
+    come: moves,
+    over: [
+      inPage(check('Around')),
+      inPage(check('Lifts')),
+      inPage(check('Our own')),
+      press('Make a move'),
     ],
   },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },

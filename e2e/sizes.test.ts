@@ -187,29 +187,28 @@ for (const turns of languages)
     expect(found).toEqual([]);
   });
 
-/** A piano under the chart and tools beside it leave less room, and marks of the hands stand over the numbers. */
-test('nor under the Hands lens', async ({ page }) => {
+/** What stands under the chart and beside it leaves less room, and something stands over the numbers. */
+test('nor under the other lenses', async ({ page }) => {
   test.setTimeout(240_000);
   const found: string[] = [];
-  for (const { id, title } of isDeep
-    ? await demoSongs(page)
-    : (await demoSongs(page)).slice(1, 3)) {
-    await page.goto(`/songs/${id}/hands`);
-    await settled(page);
+  const all = await demoSongs(page);
+  const [first, second] = isDeep ? [all, all] : [all.slice(1, 3), all.slice(0, 1)];
+  for (const [lens, songs, over] of [
     // The hands are found, and the note on top stands over each chord.
-    await expect(
-      chart(page)
-        .locator('li span')
-        .filter({ hasText: /^[A-G][♭♯]?$/ })
-        .first(),
-    ).toBeVisible();
-    for (const { width, height } of isDeep ? sizes : [sizes[0], sizes[2], sizes[4]]) {
-      await page.setViewportSize({ width, height });
+    ['hands', first, /^[A-G][♭♯]?$/],
+    ['moves', second, /^\d+$/],
+  ] as const)
+    for (const { id, title } of songs) {
+      await page.goto(`/songs/${id}/${lens}`);
       await settled(page);
-      const trouble = await troubleOnChart(page);
-      found.push(...trouble.map((what) => `${title}, ${width} x ${height}: ${what}`));
+      await expect(chart(page).locator('li span').filter({ hasText: over }).first()).toBeVisible();
+      for (const { width, height } of isDeep ? sizes : [sizes[0], sizes[2], sizes[4]]) {
+        await page.setViewportSize({ width, height });
+        await settled(page);
+        const trouble = await troubleOnChart(page);
+        found.push(...trouble.map((what) => `${lens}, ${title}, ${width} x ${height}: ${what}`));
+      }
     }
-  }
   expect(found).toEqual([]);
 });
 

@@ -119,7 +119,7 @@ describe('lifting the key', () => {
     const [place] = liftPlaces(expand(chart.song));
     const [way] = lifts(expand(chart.song), place!, 1);
     const edited = way!.edit(chart);
-    expect(edited).toMatchObject({ ok: false, why: expect.stringContaining(why) as string });
+    expect(edited.ok ? '' : edited.why).toContain(why);
   });
 
   // In D the chorus goes up to 1' = D5; a half step and a whole step higher to Eb5 and E5.

@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { expand, parseChart, voice } from '@intervallum/core';
 import { handsMarks } from '../src/lenses/hands/marks.ts';
 import { keptMarks } from '../src/lenses/parts/keptMarks.ts';
-import { sameOfHands } from '../src/music/rails/overMark.ts';
+import { sameWithOver } from '../src/music/rails/overMark.ts';
 
 const { song } = parseChart('title: T\nkey: C\n\nVerse x2:\n  1 | 4 _ | 5\n\nEnd:\n  1 | 1\n');
 const voiced = voice(expand(song));
@@ -24,9 +24,9 @@ test('a mark that says what it said stays the same object, so that its bar is no
   expect(kept).toEqual(now);
   for (const [slot, mark] of kept) expect(mark === before.get(slot)).toBe(slot !== 1);
 
-  const props = (marks: typeof before) => ({ bar: 1, hands: [marks.get(0), marks.get(1)] });
-  expect(sameOfHands(props(before), props(new Map(before)))).toBe(true);
-  expect(sameOfHands(props(before), props(kept))).toBe(false);
-  expect(sameOfHands(props(before), { ...props(before), bar: 2 })).toBe(false);
-  expect(sameOfHands({ hands: null }, { hands: [] as [] })).toBe(false);
+  const props = (marks: typeof before) => ({ bar: 1, over: [marks.get(0), marks.get(1)] });
+  expect(sameWithOver(props(before), props(new Map(before)))).toBe(true);
+  expect(sameWithOver(props(before), props(kept))).toBe(false);
+  expect(sameWithOver(props(before), { ...props(before), bar: 2 })).toBe(false);
+  expect(sameWithOver({ over: null }, { over: [] as [] })).toBe(false);
 });
