@@ -97,6 +97,15 @@ export function Between() {
           ]}
           onChange={(kind) => actions.wish({ kind: kind === allKinds ? null : kind })}
         />
+        <Pick
+          label={t('In which order')}
+          value={wishes.order}
+          options={[
+            ['usual', t('the usual first')],
+            ['hands', t('the easiest first')],
+          ]}
+          onChange={(order) => actions.wish({ order })}
+        />
         {times > 1 ? (
           <Pick
             label={t('Which time')}
@@ -113,6 +122,7 @@ export function Between() {
       {found.elsewhere.length > 0 ? <Elsewhere gap={gap} /> : null}
       {found.why ? <p>{signed(found.why)}</p> : null}
       {!found.why && moves.length === 0 ? <p>{t('There is no idea of this kind here.')}</p> : null}
+      {gap.isBeingOrdered ? <p role="status">{t('The hands are being found.')}</p> : null}
       {moves.length > 0 ? <CompareTools gap={gap} /> : null}
       <OfferList aria-label={t('Ideas for this place')}>
         {moves.map((move, index) => (
@@ -192,14 +202,25 @@ function CompareTools({ gap: { ends } }: { gap: OpenGap }) {
   );
 }
 
-function Refusals({ gap: { found } }: { gap: OpenGap }) {
+function Refusals({ gap: { found, beyond } }: { gap: OpenGap }) {
   const { view } = useMovesLens();
   const signed = useSigned();
-  if (found.refused.length === 0) return null;
+  if (found.refused.length + beyond.length === 0) return null;
   return (
     <Others>
       <summary>{t('What does not go here, and why')}</summary>
       <ul>
+        {beyond.map((move) => (
+          <li key={idOf(move)}>
+            <b>
+              {inRow(
+                move.chords.map(({ chord }) => chord),
+                view,
+              )}
+            </b>{' '}
+            {t('These hands cannot hold it: a chord of it is out of their reach.')}
+          </li>
+        ))}
         {found.refused.map(({ idea, why }) => (
           <li key={idea.id + inRow(idea.chords, view)}>
             <b>{inRow(idea.chords, view) || signed(idea.name)}</b> {signed(why)}

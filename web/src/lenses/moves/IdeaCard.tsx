@@ -2,14 +2,14 @@ import { bassOf, type Move, type MoveForm } from '@intervallum/core';
 import { Play, Square } from 'lucide-react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
-import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
+import { IconButton } from '../../ui/Button.tsx';
 import { gradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { BassCurve } from './BassCurve.tsx';
-import { idOf, inRow } from './gap.ts';
-import { MoveHandsRows } from './MoveHandsRows.tsx';
+import { idOf } from './gap.ts';
+import { OpenIdea } from './OpenIdea.tsx';
 import { useMovesLens, useSigned, type OpenGap } from './MovesState.tsx';
-import { Card, OfferRow, Steps } from './OfferCard.tsx';
+import { Card, OfferRow } from './OfferCard.tsx';
 
 const Head = styled.button`
   display: flex;
@@ -39,7 +39,10 @@ const Sketch = styled.div`
   display: flex;
   align-items: center;
   justify-content: space-between;
-  gap: 12px;
+  gap: 8px;
+  > :first-child {
+    flex: 1;
+  }
 `;
 
 const Soft = styled.span`
@@ -50,17 +53,6 @@ const Arrow = styled.span`
   padding: 0 7px;
   color: var(--soft);
   font-size: 16px;
-`;
-
-const Forms = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 4px;
-  margin-left: -8px;
-`;
-
-const Form = styled(QuietButton)<{ $chosen: boolean }>`
-  ${({ $chosen }) => $chosen && 'border-color: var(--accent);'}
 `;
 
 /** More forms of an idea than these are not shown. */
@@ -118,81 +110,27 @@ export function IdeaCard({ move, gap, number }: IdeaCardProps) {
         {ends ? (
           <BassCurve bass={[bassOf(ends.before), ...form.bass, bassOf(ends.next)]} view={view} />
         ) : null}
-      </Sketch>
-      <p>
-        {signed(form.why)} {usedWords(form)}
-      </p>
-      {isOpen && forms.length > 1 ? (
-        <Forms role="group" aria-label={t('Other forms of it')}>
-          {forms.map((one) => (
-            <Form
-              key={idOf(one)}
-              $chosen={one === form}
-              aria-pressed={one === form}
-              onPress={() => {
-                actions.stop();
-                actions.open(one);
-              }}
-            >
-              {one.chords.length === 0
-                ? signed(one.name)
-                : inRow(
-                    one.chords.map(({ chord }) => chord),
-                    view,
-                  )}
-            </Form>
-          ))}
-        </Forms>
-      ) : null}
-      {isOpen && ends ? (
-        <MoveHandsRows form={form} gap={gap} before={ends.before} next={ends.next} />
-      ) : null}
-      <Steps>
         {isHeard ? (
-          <Button onPress={actions.stop}>
-            <Square size={16} strokeWidth={1.5} aria-hidden /> {t('Stop')}
-          </Button>
+          <IconButton aria-label={t('Stop')} onPress={actions.stop}>
+            <Square size={18} strokeWidth={1.5} />
+          </IconButton>
         ) : (
-          <Button
+          <IconButton
             aria-label={t('Hear {{name}}', { name })}
             onPress={() => {
               actions.open(form);
               actions.hearForm(form);
             }}
           >
-            <Play size={16} strokeWidth={1.5} aria-hidden /> {t('Hear')}
-          </Button>
+            <Play size={18} strokeWidth={1.5} />
+          </IconButton>
         )}
-        {isOpen ? <TakeTools form={form} name={name} /> : null}
-      </Steps>
+      </Sketch>
+      <p>
+        {signed(form.why)} {usedWords(form)}
+      </p>
+      {isOpen && ends ? <OpenIdea form={form} forms={forms} gap={gap} ends={ends} /> : null}
     </Card>
-  );
-}
-
-/** Takes the open idea: for all times, for one; or keeps it to compare others with. */
-function TakeTools({ form, name }: { form: MoveForm; name: string }) {
-  const { other, actions } = useMovesLens();
-  const isOther = other !== null && idOf(other) === idOf(form);
-  return (
-    <>
-      <PrimaryButton
-        aria-label={`${t('Take it')}: ${name}`}
-        onPress={() => actions.takeForm(form, false)}
-      >
-        {t('Take it')}
-      </PrimaryButton>
-      {form.editOnce ? (
-        <Button
-          aria-label={`${t('This time only')}: ${name}`}
-          onPress={() => actions.takeForm(form, true)}
-        >
-          {t('This time only')}
-        </Button>
-      ) : null}
-      <Button aria-pressed={isOther} onPress={() => actions.compareWith(isOther ? null : form)}>
-        {t('Compare others with it')}
-      </Button>
-    </>
   );
 }
 

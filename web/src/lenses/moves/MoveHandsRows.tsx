@@ -1,16 +1,18 @@
-import type { Chord, HeldShape, MoveForm } from '@intervallum/core';
+import type { HeldShape, MoveForm } from '@intervallum/core';
 import styled from 'styled-components';
 import { MiniKeys, octavesAround } from '../../music/keys/MiniKeys.tsx';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { t } from '../../words/words.ts';
-import { useMovesLens, type OpenGap } from './MovesState.tsx';
-import { useMoveHands } from './useIdeas.ts';
+import type { Ends } from './gap.ts';
+import { useMovesLens } from './MovesState.tsx';
+import type { FoundHands } from './useIdeas.ts';
 
 const Rows = styled.ol`
   --numeral: 20px;
   display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
-  gap: 5px 12px;
+  grid-template-columns: max-content minmax(0, 220px);
+  justify-content: space-between;
+  gap: 4px 12px;
   align-items: center;
   li {
     display: contents;
@@ -27,16 +29,14 @@ const Waiting = styled.span`
 
 interface MoveHandsRowsProps {
   form: MoveForm;
-  gap: OpenGap;
-  before: Chord;
-  next: Chord;
+  found: FoundHands;
+  ends: Ends;
 }
 
 /** What both hands hold through an idea, chord by chord, and how far they go. */
-export function MoveHandsRows({ form, gap, before, next }: MoveHandsRowsProps) {
-  const { view, remote, timeline } = useMovesLens();
-  const found = useMoveHands(remote, timeline, gap.after, form, view);
-  const chords = [before, ...form.chords.map(({ chord }) => chord), next];
+export function MoveHandsRows({ form, found, ends }: MoveHandsRowsProps) {
+  const { view } = useMovesLens();
+  const chords = [ends.before, ...form.chords.map(({ chord }) => chord), ends.next];
   if (form.chords.length === 0) return form.hands ? <HeldSteps hands={form.hands} /> : null;
   if (found === 'out of reach' && !form.hands)
     return <p>{t('These hands cannot hold it: a chord of it is out of their reach.')}</p>;

@@ -22,6 +22,7 @@ import { t } from '../../words/words.ts';
 import type { MovesThread } from '../../workers/movesThread.ts';
 import { useHearEdit, type Hearable } from '../parts/useHearEdit.ts';
 import { useLensKeys } from '../parts/useLensKeys.ts';
+import { useByHands } from './useIdeas.ts';
 import { movesCommands } from './commands.ts';
 import { endsOf, idOf, rangeAround, type Ends } from './gap.ts';
 
@@ -33,6 +34,8 @@ export interface IdeaWishes {
   readonly grade: Grade;
   /** Null for all kinds. */
   readonly kind: MoveKind | null;
+  /** By what is usual there, or by how little the hands move. */
+  readonly order: 'usual' | 'hands';
 }
 
 /** The open gap, and what can go into it. */
@@ -44,8 +47,12 @@ export interface OpenGap {
   readonly time: number;
   readonly ends: Ends | null;
   readonly found: MovesFound;
-  /** Those of the wished kind, best first. */
+  /** Those of the wished kind, in the wished order. */
   readonly moves: readonly Move[];
+  /** Those that the hands cannot hold, where they are ordered by the hands. */
+  readonly beyond: readonly Move[];
+  /** The order is still being found. */
+  readonly isBeingOrdered: boolean;
 }
 
 /** What the parts of the lens share. */
@@ -120,7 +127,18 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
   /** Of the gap they were chosen in: in another one they are none of its ideas. */
   const [compared, setCompared] = useState<Compared>(nothingCompared);
   const { heard, hear, stop } = useHearEdit();
-  const gap = useGap(timeline, slot, time, wishes, own, view);
+  const found = useGap(timeline, slot, time, wishes, own, view);
+  const byHands = useByHands(remote, timeline, found, wishes.order === 'hands', view);
+  const gap = useMemo<OpenGap | null>(
+    () =>
+      found && {
+        ...found,
+        moves: byHands?.moves ?? found.moves,
+        beyond: byHands?.beyond ?? [],
+        isBeingOrdered: wishes.order === 'hands' && byHands === null,
+      },
+    [found, byHands, wishes.order],
+  );
   const isOfGap = gap !== null && compared.timeline === timeline && compared.after === gap.after;
   const opened = isOfGap ? compared.opened : (gap?.moves[0] ?? null);
   const other = isOfGap ? compared.other : null;
@@ -247,7 +265,7 @@ function useGap(
   { grade, kind }: IdeaWishes,
   own: readonly KeptMove[],
   { style }: ChartView,
-): OpenGap | null {
+): Omit<OpenGap, 'beyond' | 'isBeingOrdered'> | null {
   const times = useMemo(
     () => timeline.slots.flatMap((one, at) => (one.slot === slot ? [at] : [])),
     [timeline, slot],

@@ -11,7 +11,7 @@ export const Wishes = styled.div`
   align-items: center;
   gap: 8px;
   > span {
-    flex: 1 1 88px;
+    flex: 1 1 130px;
   }
 `;
 

@@ -21,7 +21,11 @@ function Frame({ draw, children }: LensFrameProps) {
   const { shown, unrolled } = useShown();
   const slot = useSong(textSlotOf);
   const remote = useMovesThread();
-  const [wished, setWished] = useState<IdeaWishes>({ grade: 'altered', kind: null });
+  const [wished, setWished] = useState<IdeaWishes>({
+    grade: 'altered',
+    kind: null,
+    order: 'usual',
+  });
   const { grade, kind } = wished;
   const asPlayed = unrolled !== null;
   const own = useOwnMoves();

@@ -23,6 +23,9 @@ export const moves = {
   'our own': 'nossa',
   'How colourful': 'Quanta cor',
   'Which time': 'Qual vez',
+  'In which order': 'Em que ordem',
+  'the usual first': 'o comum primeiro',
+  'the easiest first': 'o fácil primeiro',
   'Write some chords first: ideas go between them.':
     'Escreva alguns acordes primeiro: as ideias entram entre eles.',
   'At other times {{chord}} follows. Take it for this time only, or for all of them.':
