@@ -175,33 +175,32 @@ await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const { token } = await ask('/shares', { kind: 'set', id: advent });
 await take('sung', { path: '/sung', viewport: laptop });
 await take('settings', { path: '/settings', viewport: { width: 1024, height: 768 } });
-await take('help', {
-  path: songAt('Every Window Lit'),
-  viewport: laptop,
-  act: async (page) => {
-    await fromMenu(page, 'Help');
-    await page.getByText('What the marks say').click();
-  },
-});
 await take('share', { path: `/s/${token}`, viewport: phone });
 
-/** @param {import('@playwright/test').Page} page @param {string} text */
-async function typeAtEnd(page, text) {
-  await openText(page);
-  await page.getByRole('textbox', { name: 'Chart text' }).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.type(text);
-}
-
-await take('versions', {
-  path: songAt('Under the Quince Tree'),
+await take('moves', {
+  path: `${songAt('Every Window Lit')}/moves`,
   viewport: laptop,
   act: async (page) => {
-    await typeAtEnd(page, '\nTag:\n  1add9~');
-    await page.getByText('Saved', { exact: true }).waitFor();
-    await fromMenu(page, 'Earlier versions');
-    await page.getByRole('dialog').getByRole('option').last().click();
-    await page.getByRole('button', { name: 'Put this one back' }).waitFor();
+    await page
+      .getByRole('region', { name: 'Verse', exact: true })
+      .getByRole('listitem')
+      .nth(1)
+      .click({ position: { x: 20, y: 45 } });
+    await page.getByText(/^The fingers of both hands go/).waitFor();
+    await page
+      .getByText(/ideas behind it/)
+      .nth(20)
+      .waitFor({ state: 'attached' });
+    await page.getByRole('button', { name: /^A As it stands/ }).click();
+    await page.getByRole('button', { name: /^A As it stands/, pressed: true }).waitFor();
+  },
+});
+await take('intro', {
+  path: `${songAt('Bread at the Long Table')}/moves`,
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByRole('radio', { name: 'Around', exact: true }).check({ force: true });
+    await page.getByText('The last line of the chorus').waitFor();
   },
 });
 await browser.close();

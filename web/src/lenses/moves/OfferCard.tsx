@@ -50,6 +50,11 @@ export const OfferRow = styled.div`
   gap: 6px 0;
 `;
 
+const Offered = styled.div`
+  display: grid;
+  gap: 8px;
+`;
+
 export const Steps = styled.div`
   display: flex;
   flex-wrap: wrap;
@@ -85,11 +90,11 @@ export function OfferCard({
 }: OfferCardProps) {
   return (
     <Card>
-      <div>
+      <Offered>
         <h3>{name}</h3>
         {children}
         <p>{why}</p>
-      </div>
+      </Offered>
       <Steps>
         {isHeard ? (
           <Button onPress={onStop}>
