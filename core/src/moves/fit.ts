@@ -5,7 +5,7 @@ import { pitchClassesOf } from '../chord/tones.ts';
 import type { LineBar } from '../chart/played.ts';
 import { plainChord, shortened, type Slot } from '../chart/song.ts';
 import { fitsMeter } from '../chart/print/printChart.ts';
-import { ticksOf, type Ticks } from '../kit/ticks.ts';
+import { eighth, sixteenth, ticksOf, type Ticks } from '../kit/ticks.ts';
 import { degreeSemitones, sameDegree, type Degree } from '../pitch/degree.ts';
 import type { Gap } from './gap.ts';
 import { holds } from './ideas.ts';
@@ -105,9 +105,15 @@ function unitsOf(
   return [...whole, ...usual, ...(count <= mostQuick && kind !== 'bass line' ? [beat / 2] : [])];
 }
 
-/** @example '1 1/2 beats' */
+/** @example '1 1/2 beats', '4 eighths' */
 export function inBeats(ticks: Ticks, { beat }: Pick<Gap, 'beat'>): string {
   const beats = ticks / beat;
+  // In metres of three eighths a beat, half a beat is nothing that one counts.
+  for (const [unit, name] of [
+    [eighth, 'eighths'],
+    [sixteenth, 'sixteenths'],
+  ] as const)
+    if (!Number.isInteger(2 * beats) && ticks % unit === 0) return `${ticks / unit} ${name}`;
   if (beats < 0.5) return 'less than half a beat';
   const whole = Math.floor(beats);
   const half = beats - whole >= 0.5 ? (whole === 0 ? '1/2' : ' 1/2') : '';

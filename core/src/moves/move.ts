@@ -71,7 +71,7 @@ export interface OwnMove {
   readonly pace?: SeriesPace;
 }
 
-/** How the shapes of a series follow each other: a quarter of a quarter note each, half of one, or every second one only. */
+/** How the shapes of a series follow each other: sixteenths, eighths (half a beat of a quarter), or every second one in eighths. */
 export const seriesPaces = ['sixteenths', 'half beats', 'chopped'] as const;
 export type SeriesPace = (typeof seriesPaces)[number];
 

@@ -17,7 +17,8 @@ import {
 import { bassStep, gapAfter, type Gap } from './gap.ts';
 import { inRow } from './formula.ts';
 import { ideasBetween, tonesOutside } from './ideas.ts';
-import { lineMoves, type LineFit, type LineIdea } from './lineMoves.ts';
+import type { LineFit, LineIdea } from './lineFit.ts';
+import { lineMoves } from './lineMoves.ts';
 import type { Idea, Move, MoveForm, OwnMove } from './move.ts';
 import { ownIdeas } from './ownMoves.ts';
 import { takeBars, takeBarsOnce } from './takeMove.ts';

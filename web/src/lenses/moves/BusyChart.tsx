@@ -36,6 +36,8 @@ export function BusyChart() {
   const current = useSong(({ read, place }) => cursorAt(read, place)?.bar ?? null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<Chart | null>(null);
+  /** What is drawn over the bars when they are. */
+  const marks = useRef<RoadMarks | null>(null);
   const { theme } = reader.use('theme');
   const isDark = useMedia('(prefers-color-scheme: dark)');
   const bars = useMemo(() => busyness(timeline), [timeline]);
@@ -53,14 +55,16 @@ export function BusyChart() {
     const chart = new Chart(canvas.current!, {
       type: 'bar',
       data: { labels: [], datasets: [] },
-      plugins: [roadMarks],
+      plugins: [roadMarks(() => marks.current)],
     });
     drawn.current = chart;
     return () => chart.destroy();
   }, []);
   useEffect(() => {
     const chart = drawn.current!;
-    const { data, options } = drawing(bars, stretches, current, choose);
+    const ink = inks();
+    marks.current = { stretches, inks: ink };
+    const { data, options } = drawing(bars, ink, current, choose);
     chart.data = data;
     chart.options = options!;
     chart.update('none');
@@ -120,17 +124,11 @@ interface RoadMarks {
   readonly inks: ReturnType<typeof inks>;
 }
 
-declare module 'chart.js' {
-  interface PluginOptionsByType<TType> {
-    roadMarks?: RoadMarks | (TType extends never ? never : undefined);
-  }
-}
-
 /** Over the bars: where a section begins and what it is called, and where the key is lifted. */
-const roadMarks: Plugin<'bar'> = {
+const roadMarks = (current: () => RoadMarks | null): Plugin<'bar'> => ({
   id: 'roadMarks',
-  beforeDatasetsDraw({ ctx, scales, chartArea, options }) {
-    const marks = options.plugins?.roadMarks as RoadMarks | undefined;
+  beforeDatasetsDraw({ ctx, scales, chartArea }) {
+    const marks = current();
     const { x } = scales;
     if (!marks || !x) return;
     const { stretches, inks: ink } = marks;
@@ -155,15 +153,14 @@ const roadMarks: Plugin<'bar'> = {
     }
     ctx.restore();
   },
-};
+});
 
 function drawing(
   bars: readonly BusyBar[],
-  stretches: readonly Stretch[],
+  ink: RoadMarks['inks'],
   current: number | null,
   choose: (index: number) => void,
 ): Pick<ChartConfiguration<'bar'>, 'data' | 'options'> {
-  const ink = inks();
   const hatch = hatched(ink.outside);
   const most = Math.max(4, ...bars.map(({ chords }) => chords));
   const inked = (usual: string) => bars.map(({ bar }) => (bar === current ? ink.current : usual));
@@ -195,7 +192,6 @@ function drawing(
         if (index !== undefined) choose(index);
       },
       layout: { padding: { top: 18 } },
-      plugins: { roadMarks: { stretches, inks: ink } },
       scales: {
         x: { stacked: true, display: false },
         y: {

@@ -169,7 +169,7 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
               value={pace}
               options={[
                 [oneAfterTheOther, t('chords one after the other')],
-                ['half beats', t('a series in half beats')],
+                ['half beats', t('a series in eighths')],
                 ['sixteenths', t('a series in sixteenths')],
               ]}
               onChange={setPace}

@@ -60,8 +60,6 @@ interface MovesLensState {
   readonly view: ChartView;
   readonly timeline: Timeline;
   readonly remote: MovesThread['remote'] | null;
-  /** The moves of the team's own. */
-  readonly own: readonly KeptMove[];
   readonly about: About;
   readonly wishes: IdeaWishes;
   readonly gap: OpenGap | null;
@@ -142,6 +140,8 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
   const isOfGap = gap !== null && compared.timeline === timeline && compared.after === gap.after;
   const opened = isOfGap ? compared.opened : (gap?.moves[0] ?? null);
   const other = isOfGap ? compared.other : null;
+  /** After a lift it is another one than the view's. */
+  const keyHere = timeline.slots[gap?.after ?? -1]?.key ?? view.key;
   const compare = (change: Partial<Pick<Compared, 'opened' | 'other'>>) =>
     gap && setCompared({ timeline, after: gap.after, opened, other, ...change });
 
@@ -152,6 +152,8 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
     },
     wish: (change) => {
       stop();
+      // What was open may be none of those that are wished now.
+      setCompared(nothingCompared);
       onWish(change);
     },
     setTime: (next) => {
@@ -169,7 +171,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
         range: rangeAround(gap.ends.from, gap.ends.to),
         hands: (hands, song) =>
           form && slot !== null
-            ? withMoveHands(hands, song, { from: slot, once: false }, form, view.key)
+            ? withMoveHands(hands, song, { from: slot, once: false }, form, keyHere)
             : hands,
       });
     },
@@ -189,7 +191,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
           ? decisions
           : {
               ...decisions,
-              hands: withMoveHands(decisions.hands, song, { from: slot, once }, form, view.key),
+              hands: withMoveHands(decisions.hands, song, { from: slot, once }, form, keyHere),
             },
       );
       if (edited.ok) notify(t('It stands in the chart.'), songDocument.undo);
@@ -198,8 +200,9 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
     step: (by) => {
       const placed = placedSlots(shown);
       const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
-      const next = chords.indexOf(slot ?? -1) + by;
-      const place = placed[chords[Math.max(0, Math.min(chords.length - 1, next))] ?? -1];
+      // A chord is held in the slots behind it.
+      const now = chords.findLastIndex((one) => slot !== null && one <= slot);
+      const place = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
       if (!place) return;
       stop();
       songDocument.goTo(place);
@@ -233,7 +236,6 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
       view,
       timeline,
       remote,
-      own,
       about,
       wishes,
       gap,
@@ -242,7 +244,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
       heard,
       actions,
     }),
-    [view, timeline, remote, own, about, wishes, gap, opened, other, heard, actions],
+    [view, timeline, remote, about, wishes, gap, opened, other, heard, actions],
   );
   return <MovesContext.Provider value={state}>{children}</MovesContext.Provider>;
 }

@@ -72,8 +72,6 @@ interface OfferCardProps {
   onTake: () => void;
   /** The chords that are offered. */
   children: ReactNode;
-  /** What else can be done with it. */
-  more?: ReactNode;
 }
 
 /** Something that is offered for the song: seen, heard and taken. */
@@ -86,7 +84,6 @@ export function OfferCard({
   take,
   onTake,
   children,
-  more,
 }: OfferCardProps) {
   return (
     <Card>
@@ -108,7 +105,6 @@ export function OfferCard({
         <PrimaryButton aria-label={`${take}: ${name}`} onPress={onTake}>
           {take}
         </PrimaryButton>
-        {more}
       </Steps>
     </Card>
   );

@@ -1,9 +1,13 @@
 import type { KeptMove } from '@intervallum/contract';
 import { holdShapes, readShapes } from '@intervallum/core';
+import { useQuery } from '@tanstack/react-query';
 import { Download, FilePlus2, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { keptNames } from '../../queries/kept.ts';
+import { movesQuery } from '../../queries/queries.ts';
 import { octavesAround, MiniKeys } from '../../music/keys/MiniKeys.tsx';
 import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
@@ -29,7 +33,8 @@ const home = { step: 1, alter: 0 } as const;
 
 /** The moves that the team keeps: offered in every gap they fit, made here, brought in and saved as a file. */
 export function Own() {
-  const { own } = useMovesLens();
+  const fetched = useQuery(movesQuery());
+  const own = fetched.data?.moves ?? [];
   const { keep, forget, saveAll, bringIn } = useOwnMoveActions();
   const [isMaking, setMaking] = useState(false);
   return (
@@ -60,11 +65,15 @@ export function Own() {
           </Button>
         ) : null}
       </Steps>
-      <OfferList aria-label={t('Moves of our own')}>
-        {own.map((move) => (
-          <OwnCard key={move.id} move={move} onForget={() => void forget(move)} />
-        ))}
-      </OfferList>
+      <Fetched from={fetched} what={t('the moves')} kept={keptNames.moves}>
+        {({ moves }) => (
+          <OfferList aria-label={t('Moves of our own')}>
+            {moves.map((move) => (
+              <OwnCard key={move.id} move={move} onForget={() => void forget(move)} />
+            ))}
+          </OfferList>
+        )}
+      </Fetched>
       {isMaking ? <MakeMove onKeep={keep} onClose={() => setMaking(false)} /> : null}
     </>
   );

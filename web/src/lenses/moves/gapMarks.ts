@@ -22,12 +22,20 @@ export function gapMarks({
   asPlayed,
 }: Marked): ReadonlyMap<number, GapMark> {
   const marks = new Map<number, GapMark>();
+  const opened = open === null ? null : chordAt(timeline, open);
   for (const { after, kinds } of ideas) {
     const slot = timeline.slots[after]?.slot;
     const place = asPlayed ? after : slot;
     if (place === undefined || marks.has(place)) continue;
     const count = kind ? kinds.filter((one) => one === kind).length : kinds.length;
-    marks.set(place, { ideas: count, isOpen: slot === open });
+    marks.set(place, { ideas: count, isOpen: slot === opened });
   }
   return marks;
+}
+
+/** The slot of the text whose chord sounds in a slot: where it is held, the one it began in. */
+function chordAt({ slots }: Pick<Timeline, 'slots'>, slot: number): number {
+  let at = slots.findIndex((one) => one.slot === slot);
+  while (slots[at]?.is.kind === 'held') at -= 1;
+  return slots[at]?.slot ?? slot;
 }

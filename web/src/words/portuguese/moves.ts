@@ -94,6 +94,7 @@ export const moves = {
     '{{name}}: {{bars}} compassos, {{chords}} acordes, {{outside}} deles fora do tom',
   'Moves that your team made. Each is kept as if the chord it leads to were 1, and offered wherever it fits, in every song and key.':
     'Passagens que a equipe fez. Cada uma se guarda como se o acorde a que leva fosse 1, e aparece onde couber, em toda música e tom.',
+  'the moves': 'as passagens',
   'Moves of our own': 'Nossas passagens',
   'Make a move': 'Fazer uma passagem',
   'Bring a file in': 'Trazer um arquivo',
@@ -119,7 +120,7 @@ export const moves = {
   Name: 'Nome',
   'How it goes': 'Como vai',
   'chords one after the other': 'acordes um depois do outro',
-  'a series in half beats': 'uma série em meios tempos',
+  'a series in eighths': 'uma série em colcheias',
   'a series in sixteenths': 'uma série em semicolcheias',
   'Here it is over': 'Aqui é sobre',
   'Here it leads to': 'Aqui leva a',
