@@ -3,7 +3,7 @@ import { memo } from 'react';
 import { Tool } from '../../ui/Tool.tsx';
 import { SoundSettings } from '../parts/SoundTools.tsx';
 import { chartCommand } from './commands.ts';
-import type { ChartSound } from './useChartSound.ts';
+import type { ChartSound } from '../parts/useChartSound.ts';
 import { t } from '../../words/words.ts';
 
 /** Plays from the cursor, in the bar over the song. */

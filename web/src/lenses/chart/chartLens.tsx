@@ -31,7 +31,7 @@ import { PlayTool } from './PlayTool.tsx';
 import { useSectionNames } from './useSectionNames.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
-import { useChartSound } from './useChartSound.ts';
+import { useChartSound } from '../parts/useChartSound.ts';
 import { useDictation } from './useDictation.ts';
 import { useWriting } from './useWriting.ts';
 import { WriteWindows } from './WriteWindows.tsx';

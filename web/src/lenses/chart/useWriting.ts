@@ -40,7 +40,7 @@ import { withTyped, type TypingKey } from './padKeys.ts';
 import { chordText, wordsAt } from './places.ts';
 import { useWaitingBar } from './useWaitingBar.ts';
 import { chartCommands, type ChartHands, type ChartWindow, type Chosen } from './commands.ts';
-import type { ChartSound } from './useChartSound.ts';
+import type { ChartSound } from '../parts/useChartSound.ts';
 import { t } from '../../words/words.ts';
 
 /** How the chart's own numbers are written. */

@@ -1,10 +1,14 @@
 import { expand, type MoveWishes } from '@intervallum/core';
+import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
+import { Tool } from '../../ui/Tool.tsx';
 import type { Lens, LensFrameProps } from '../lens.ts';
 import { useKeptMarks } from '../parts/keptMarks.ts';
+import { InPlayPlace } from '../parts/PlayPlace.tsx';
+import { useChartSound } from '../parts/useChartSound.ts';
 import { useFirstChord } from '../parts/useFirstChord.ts';
 import { t } from '../../words/words.ts';
 import { movesKeys } from './commands.ts';
@@ -20,6 +24,7 @@ function Frame({ draw, children }: LensFrameProps) {
   const { view } = useLook();
   const { shown, unrolled } = useShown();
   const slot = useSong(textSlotOf);
+  const text = useSong(({ read }) => read.text);
   const remote = useMovesThread();
   const [wished, setWished] = useState<IdeaWishes>({
     grade: 'altered',
@@ -41,9 +46,22 @@ function Frame({ draw, children }: LensFrameProps) {
   );
   const over = useKeptMarks(marks);
   useFirstChord(slot === null);
+  const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
   return (
     <>
-      {draw({ over })}
+      {draw({ over, playing: (asPlayed ? playing?.at : playing?.slot) ?? null })}
+      <InPlayPlace>
+        <Tool
+          name={sound.state === 'silent' ? t('Play from here') : t('Stop playing')}
+          onPress={sound.toggle}
+        >
+          {sound.state === 'silent' ? (
+            <Play size={20} strokeWidth={1.5} aria-hidden />
+          ) : (
+            <Square size={20} strokeWidth={1.5} aria-hidden />
+          )}
+        </Tool>
+      </InPlayPlace>
       <MovesState
         timeline={timeline}
         remote={remote}

@@ -39,6 +39,9 @@ const Bar = styled.header`
   min-height: 52px;
   padding: 0 12px 0 6px;
   border-bottom: 1px solid var(--hairline);
+  @media (max-width: 900px) {
+    gap: 4px;
+  }
   ${phone} {
     flex-wrap: wrap;
     gap: 0 2px;
@@ -151,13 +154,24 @@ const Lenses = styled.nav`
     color: var(--ink);
     border-color: var(--accent);
   }
+  @media (max-width: 900px) {
+    a {
+      padding: 3px 6px 0;
+    }
+  }
+  ${phone} {
+    a {
+      padding: 3px 4px 0;
+    }
+  }
 `;
 
 const Moved = styled.p`
   flex: none;
   font-size: 14px;
   color: var(--soft);
-  ${tablet} {
+  /* The button says it too. */
+  @media (max-width: 1400px) {
     span {
       display: none;
     }

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useWhole } from '../../document/voicing.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
-import { usePlayback, type Playback } from '../parts/usePlayback.ts';
+import { usePlayback, type Playback } from './usePlayback.ts';
 import { t } from '../../words/words.ts';
 
 /** Playing from the cursor while one writes: the hands are found when they are asked for. */
