@@ -22,13 +22,17 @@ async function multiply(databaseUrl: string, copies: number): Promise<void> {
 
 const songs = (page: Page) => page.getByRole('list', { name: 'Songs' }).getByRole('link');
 
-test('ten thousand songs: scrolled, filtered, put in order, searched, and found again by Back', async ({
+// Ten thousand are asked for in the deep test; how long they take is measured by `bin/bench`.
+const copies = process.env['DEEP'] === '1' ? 1_250 : 250;
+const total = `${8 * (copies + 1)} songs`;
+
+test('thousands of songs: scrolled, filtered, put in order, searched, and found again by Back', async ({
   page,
 }) => {
   await withOwnServer(async ({ url, databaseUrl }) => {
-    await multiply(databaseUrl, 1_250);
+    await multiply(databaseUrl, copies);
     await page.goto(`${url}/songs`);
-    await expect(page.getByText('10008 songs', { exact: true })).toBeVisible();
+    await expect(page.getByText(total, { exact: true })).toBeVisible();
 
     // Scrolled over some pages: what is on the page stays little, what is in sight is never empty.
     await expect(async () => {
@@ -66,10 +70,12 @@ test('ten thousand songs: scrolled, filtered, put in order, searched, and found 
     await page.getByRole('button', { name: 'Filter' }).click();
     await page.getByRole('combobox', { name: 'Key' }).selectOption({ label: 'E minor' });
     await page.getByRole('spinbutton', { name: 'Tempo from, beats in a minute' }).fill('148');
-    await expect(page.getByText('24 songs', { exact: true })).toBeVisible();
+    // Their tempi go round from 50 to 149.
+    const fast = 2 * Math.floor(copies / 100);
+    await expect(page.getByText(`${fast} songs`, { exact: true })).toBeVisible();
     await page.getByRole('combobox', { name: 'Order' }).selectOption({ label: 'Tempo' });
     await expect(songs(page).first()).toHaveText('Winter Wheat 98');
-    await expect(songs(page).last()).toHaveText('Winter Wheat 1199');
+    await expect(songs(page).last()).toHaveText(`Winter Wheat ${50 * fast - 1}`);
     await page.getByRole('searchbox').fill('wheat 19');
     await expect(songs(page)).toHaveText(['Winter Wheat 198', 'Winter Wheat 199']);
     await songs(page).first().click();
@@ -86,7 +92,7 @@ test('ten thousand songs: scrolled, filtered, put in order, searched, and found 
     await page.getByRole('button', { name: 'Opened lately' }).click();
     await expect(songs(page)).toHaveText(['Winter Wheat 198', title!]);
     await page.getByRole('link', { name: 'Songs' }).first().click();
-    await expect(page.getByText('10008 songs', { exact: true })).toBeVisible();
+    await expect(page.getByText(total, { exact: true })).toBeVisible();
   });
 });
 
