@@ -1,5 +1,6 @@
 import type { Grade } from '../chord/colourForms.ts';
 import { withDegrees, type Chord, type NamedChord } from '../chord/chord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
 import { barTicks } from '../chart/meter.ts';
 import { printRoad, sectionOfStep } from '../chart/road.ts';
 import type { LiftStep, RoadStep, Song } from '../chart/song.ts';
@@ -82,7 +83,12 @@ export function liftPlaces({ song }: Pick<Timeline, 'song'>): LiftPlace[] {
  * is written anew.
  * @param semitones how far, -11 to 11; none for 0, or where nothing is played behind the place
  */
-export function lifts(timeline: Timeline, place: LiftPlace, semitones: number): LiftMove[] {
+export function lifts(
+  timeline: Timeline,
+  place: LiftPlace,
+  semitones: number,
+  numbers?: Partial<NumberStyle>,
+): LiftMove[] {
   const { song, parts, slots } = timeline;
   const before = parts[place.part - 1];
   const after = parts[place.part];
@@ -91,24 +97,26 @@ export function lifts(timeline: Timeline, place: LiftPlace, semitones: number): 
   const landing = slots.slice(after.from, after.to).find(({ is }) => is.kind === 'chord')?.is;
   const target: { target?: Chord } = landing?.kind === 'chord' ? { target: landing.chord } : {};
   const at = { bar: barsBefore(song, after.section), slot: 0 };
-  return planLift(before.key, transposeKey(before.key, semitones), { beats, ...target }).map(
-    ({ id, name, kind, grade, why, chords }): LiftMove => {
-      const by = chords.flatMap(({ chord }) =>
-        chord.kind === 'named' ? [inNewKey(chord, semitones)] : [],
-      );
-      return {
-        id,
-        name,
-        kind,
-        grade,
-        why,
-        chords: by,
-        cost: null,
-        place: at,
-        edit: (read) => writeLift(read, place, { semitones, by }),
-      };
-    },
-  );
+  return planLift(before.key, transposeKey(before.key, semitones), {
+    beats,
+    ...target,
+    ...(numbers ? { numbers } : {}),
+  }).map(({ id, name, kind, grade, why, chords }): LiftMove => {
+    const by = chords.flatMap(({ chord }) =>
+      chord.kind === 'named' ? [inNewKey(chord, semitones)] : [],
+    );
+    return {
+      id,
+      name,
+      kind,
+      grade,
+      why,
+      chords: by,
+      cost: null,
+      place: at,
+      edit: (read) => writeLift(read, place, { semitones, by }),
+    };
+  });
 }
 
 /** The roadmap without the lift at a place: an edit that takes it away. */

@@ -1,6 +1,7 @@
 import { formatChord } from '../chord/formatChord.ts';
 import type { Grade } from '../chord/colourForms.ts';
 import type { Chord, NamedChord } from '../chord/chord.ts';
+import type { NumberStyle } from '../chord/reading.ts';
 import { eighth, ticksPerQuarter, type Ticks } from '../kit/ticks.ts';
 import { degreeOfSemitones, degreeSemitones } from '../pitch/degree.ts';
 import { formatKey, liftBetween, type Key } from '../pitch/key.ts';
@@ -24,6 +25,8 @@ export interface LiftWishes {
   readonly beats: number;
   /** The chord that it lands on, in the degrees of the new key; its home where nothing is said. */
   readonly target?: Chord;
+  /** How numbers are said. */
+  readonly numbers?: Partial<NumberStyle>;
 }
 
 /** Ways as data, in the degrees of the new key (common practice, no published source). */
@@ -38,15 +41,15 @@ const ways: readonly {
 }[] = [
   {
     id: 'by 4/5',
-    name: 'By 4/5',
+    name: 'By {chords}',
     grade: 'warm',
     lands: '1 6m 4',
     chords: '4/5',
-    why: 'The soft five of the new key: the 4 sounds over its 5, and everybody hears where it goes.',
+    why: 'The soft five of the new key: its four sounds over its five, and everybody hears where it goes.',
   },
   {
     id: 'by 67',
-    name: 'By the five of 2m',
+    name: 'By the five of {lands}',
     grade: 'warm',
     lands: '2m',
     chords: '67',
@@ -62,7 +65,7 @@ const ways: readonly {
   },
   {
     id: 'by 2m7/5',
-    name: 'By 2m7 over 5',
+    name: 'By {chords}',
     grade: 'rich',
     lands: '1 6m 4',
     chords: '2m7/5',
@@ -78,7 +81,7 @@ const ways: readonly {
   },
   {
     id: 'by two five of 6m',
-    name: 'By two and five of 6m',
+    name: 'By two and five of {lands}',
     grade: 'rich',
     lands: '6m',
     chords: '7m7b5 37',
@@ -86,7 +89,7 @@ const ways: readonly {
   },
   {
     id: 'by two five of 2m',
-    name: 'By two and five of 2m',
+    name: 'By two and five of {lands}',
     grade: 'rich',
     lands: '2m',
     chords: '3m7b5 67',
@@ -107,17 +110,21 @@ const pivots = '2m 4 6m 1 3m 5';
  * steps, straight. Chords are in the degrees of the key that is left: up a half step 4/5 is `b5/b6`.
  * @returns none for two keys with the same home
  */
-export function planLift(from: Key, to: Key, { beats, target }: LiftWishes): LiftWay[] {
+export function planLift(from: Key, to: Key, { beats, target, numbers }: LiftWishes): LiftWay[] {
   const by = liftBetween(from, to);
   if (by === 0 || beats <= 0) return [];
   const home = degreeOfSemitones(by);
   const [lands, key] = [target ?? chordsOf('1')[0]!, formatKey(to, 'printed')];
   const timed = (chords: readonly NamedChord[]) => inTime(chords, beats * ticksPerQuarter);
+  const said = (chords: readonly Chord[]) =>
+    chords.map((chord) => formatChord(chord, numbers)).join(' ');
   const known = ways
     .filter((way) => !way.lands || way.lands.split(' ').includes(triadOf(lands)))
     .map(({ id, name, grade, chords, why }): LiftWay => ({
       id,
-      name,
+      name: name
+        .replace('{chords}', said(chordsOf(chords)))
+        .replace('{lands}', formatChord(lands, numbers)),
       kind: 'lift',
       grade,
       chords: timed(formulaOver(home, chords)),
@@ -143,7 +150,7 @@ export function planLift(from: Key, to: Key, { beats, target }: LiftWishes): Lif
             kind: 'lift' as const,
             grade: 'warm' as const,
             chords: timed([pivot, chordOver(home, chordsOf('57')[0]!)]),
-            why: `${formatChord(pivot)} is at home in both keys; then comes the five of ${key}.`,
+            why: `${formatChord(pivot, numbers)} is at home in both keys; then comes the five of ${key}.`,
           },
         ]
       : []),

@@ -120,7 +120,10 @@ function Ways({ place, semitones }: { place: LiftPlace; semitones: number }) {
   const { view, timeline, heard, actions } = useMovesLens();
   const signed = useSigned();
   const settings = reader.use('language');
-  const offered = useMemo(() => lifts(timeline, place, semitones), [timeline, place, semitones]);
+  const offered = useMemo(
+    () => lifts(timeline, place, semitones, view.style),
+    [timeline, place, semitones, view.style],
+  );
   const before = timeline.parts[place.part - 1];
   if (!before) return <p>{t('Nothing is played there.')}</p>;
   const at = beginOf(timeline, timeline.parts[place.part]);
