@@ -1,30 +1,25 @@
 import type { Command } from '../command.ts';
-import { openHelp } from '../../ui/help.ts';
+import { lensCommands, numbered, type LensKeys } from '../parts/lensCommands.ts';
 import { t } from '../../words/words.ts';
 
 /** What the keys of the hands lens do. */
-export interface HandsKeys {
+export interface HandsKeys extends LensKeys {
   /** Takes another way by its number, from 1. */
   readonly take: (way: number) => void;
   readonly pin: () => void;
-  readonly step: (by: 1 | -1) => void;
   readonly takeNote: (to: 'left' | 'right') => void;
   readonly goOn: () => void;
   /** What sounds goes on and on until the signal. */
   readonly isOpen: boolean;
-  readonly undo: () => void;
-  readonly redo: () => void;
 }
 
 type HandsCommand = Command<HandsKeys>;
 
-const ways = Array.from({ length: 9 }, (_, index): HandsCommand => ({
-  id: `way ${index + 1}`,
-  key: String(index + 1),
-  keyName: String(index + 1),
-  name: t('Take way {{number}}', { number: index + 1 }),
-  does: ({ take }) => take(index + 1),
-}));
+const ways = numbered<HandsKeys>(
+  'way',
+  (number) => t('Take way {{number}}', { number }),
+  ({ take }, number) => take(number),
+);
 
 /** Everything that keys do while the hands lens is open. */
 export const handsCommands: readonly HandsCommand[] = [
@@ -51,20 +46,6 @@ export const handsCommands: readonly HandsCommand[] = [
     does: ({ takeNote }) => takeNote('right'),
   },
   {
-    id: 'next',
-    key: 'ArrowRight',
-    keyName: '→',
-    name: t('The next chord'),
-    does: ({ step }) => step(1),
-  },
-  {
-    id: 'before',
-    key: 'ArrowLeft',
-    keyName: '←',
-    name: t('The chord before'),
-    does: ({ step }) => step(-1),
-  },
-  {
     id: 'goOn',
     key: 'g',
     keyName: 'G',
@@ -72,16 +53,7 @@ export const handsCommands: readonly HandsCommand[] = [
     does: ({ goOn }) => goOn(),
     canDo: ({ isOpen }) => isOpen,
   },
-  { id: 'undo', key: 'Ctrl+z', keyName: 'Ctrl Z', name: t('Undo'), does: ({ undo }) => undo() },
-  { id: 'redo', key: 'Ctrl+y', keyName: 'Ctrl Y', name: t('Redo'), does: ({ redo }) => redo() },
-  {
-    id: 'redoToo',
-    key: 'Ctrl+Z',
-    keyName: 'Ctrl Shift Z',
-    name: t('Redo'),
-    does: ({ redo }) => redo(),
-  },
-  { id: 'keys', key: '?', keyName: '?', name: t('Help'), does: openHelp },
+  ...lensCommands,
 ];
 
 /** The same commands as the help shows them: the nine ways are one line. */

@@ -129,7 +129,7 @@ export function IdeaCard({ move, gap, number }: IdeaCardProps) {
       <p>
         {signed(form.why)} {usedWords(form)}
       </p>
-      {isOpen && ends ? <OpenIdea form={form} forms={forms} gap={gap} ends={ends} /> : null}
+      {isOpen && ends ? <OpenIdea form={form} forms={forms} ends={ends} /> : null}
     </Card>
   );
 }

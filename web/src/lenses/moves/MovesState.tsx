@@ -22,7 +22,7 @@ import { t } from '../../words/words.ts';
 import type { MovesThread } from '../../workers/movesThread.ts';
 import { useHearEdit, type Hearable } from '../parts/useHearEdit.ts';
 import { useLensKeys } from '../parts/useLensKeys.ts';
-import { useByHands } from './useIdeas.ts';
+import { useByHands, useMoveHands, type FoundHands } from './useIdeas.ts';
 import { movesCommands } from './commands.ts';
 import { endsOf, idOf, rangeAround, type Ends } from './gap.ts';
 
@@ -65,6 +65,8 @@ interface MovesLensState {
   readonly gap: OpenGap | null;
   /** The idea that is open, in the form that is looked at: B of the comparison. */
   readonly opened: MoveForm | null;
+  /** Its hands. */
+  readonly hands: FoundHands;
   /** A of the comparison: what stands, or another idea. */
   readonly other: MoveForm | null;
   /** The id of what is heard; null where nothing is. */
@@ -140,6 +142,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
   const isOfGap = gap !== null && compared.timeline === timeline && compared.after === gap.after;
   const opened = isOfGap ? compared.opened : (gap?.moves[0] ?? null);
   const other = isOfGap ? compared.other : null;
+  const hands = useMoveHands(remote, timeline, gap?.after ?? -1, opened, view);
   /** After a lift it is another one than the view's. */
   const keyHere = timeline.slots[gap?.after ?? -1]?.key ?? view.key;
   const compare = (change: Partial<Pick<Compared, 'opened' | 'other'>>) =>
@@ -169,10 +172,10 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
         id: form ? idOf(form) : asItStands,
         edit: form?.edit ?? (() => ({ ok: true, changes: [], cursor: null })),
         range: rangeAround(gap.ends.from, gap.ends.to),
-        hands: (hands, song) =>
+        hands: (decided, song) =>
           form && slot !== null
-            ? withMoveHands(hands, song, { from: slot, once: false }, form, keyHere)
-            : hands,
+            ? withMoveHands(decided, song, { from: slot, once: false }, form, keyHere)
+            : decided,
       });
     },
     stop,
@@ -185,6 +188,8 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
     takeForm: (form, once) => {
       const edit = once ? form.editOnce : form.edit;
       if (!edit) return notify(t('This is played once only: take it for all times.'));
+      if (!canTake(form, hands))
+        return notify(t('These hands cannot hold it: a chord of it is out of their reach.'));
       stop();
       const edited = songDocument.edit(edit, (decisions, { song }) =>
         slot === null
@@ -240,13 +245,19 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
       wishes,
       gap,
       opened,
+      hands,
       other,
       heard,
       actions,
     }),
-    [view, timeline, remote, about, wishes, gap, opened, other, heard, actions],
+    [view, timeline, remote, about, wishes, gap, opened, hands, other, heard, actions],
   );
   return <MovesContext.Provider value={state}>{children}</MovesContext.Provider>;
+}
+
+/** What hands cannot hold is not offered to them. @param found the hands of the form that is open */
+export function canTake({ hands }: Pick<MoveForm, 'hands'>, found: FoundHands): boolean {
+  return hands !== null || found !== 'out of reach';
 }
 
 /** What is compared, and in which gap. */

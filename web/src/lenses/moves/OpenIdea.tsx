@@ -4,9 +4,8 @@ import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { idOf, inRow, type Ends } from './gap.ts';
 import { MoveHandsRows } from './MoveHandsRows.tsx';
-import { useMovesLens, useSigned, type OpenGap } from './MovesState.tsx';
+import { canTake, useMovesLens, useSigned } from './MovesState.tsx';
 import { Steps } from './OfferCard.tsx';
-import { useMoveHands } from './useIdeas.ts';
 
 const Forms = styled.div`
   display: flex;
@@ -24,21 +23,17 @@ const Form = styled(QuietButton)<{ $chosen: boolean }>`
 interface OpenIdeaProps {
   form: MoveForm;
   forms: readonly MoveForm[];
-  gap: OpenGap;
   ends: Ends;
 }
 
 /** An idea that is open: its other forms, both hands, and what is done with it. */
-export function OpenIdea({ form, forms, gap, ends }: OpenIdeaProps) {
-  const { view, timeline, remote } = useMovesLens();
-  const found = useMoveHands(remote, timeline, gap.after, form, view);
-  // What hands cannot hold is not offered to them.
-  const canTake = form.hands !== null || found !== 'out of reach';
+export function OpenIdea({ form, forms, ends }: OpenIdeaProps) {
+  const { hands } = useMovesLens();
   return (
     <>
       {forms.length > 1 ? <OtherForms form={form} forms={forms} /> : null}
-      <MoveHandsRows form={form} found={found} ends={ends} />
-      {canTake ? <TakeTools form={form} /> : null}
+      <MoveHandsRows form={form} found={hands} ends={ends} />
+      {canTake(form, hands) ? <TakeTools form={form} /> : null}
     </>
   );
 }

@@ -120,18 +120,19 @@ function useOptions(timeline: Timeline, view: ChartView) {
 /** What is known of the hands of a move. */
 export type FoundHands = MoveHands | 'searching' | 'out of reach';
 
-/** Both hands through an idea; a worker finds them. */
+/** Both hands through an idea; a worker finds them. Null for no idea. */
 export function useMoveHands(
   remote: MovesThread['remote'] | null,
   timeline: Timeline,
   after: number,
-  { chords }: Pick<MoveForm, 'chords'>,
+  form: Pick<MoveForm, 'chords'> | null,
   view: ChartView,
 ): FoundHands {
+  const chords = form?.chords ?? null;
   const options = useOptions(timeline, view);
   const [found, setFound] = useState<{ of: typeof chords; hands: FoundHands } | null>(null);
   useEffect(() => {
-    if (!remote) return;
+    if (!remote || !chords) return;
     let isCurrent = true;
     remote
       .hands(timeline.song, timeline.key, after, chords, options)
@@ -143,5 +144,5 @@ export function useMoveHands(
       isCurrent = false;
     };
   }, [remote, timeline, after, chords, options]);
-  return found?.of === chords ? found.hands : 'searching';
+  return found !== null && found.of === chords ? found.hands : 'searching';
 }

@@ -1,5 +1,6 @@
 import { useEffect, useEffectEvent } from 'react';
 import { commandOf, keyOf, type Command } from '../command.ts';
+import type { LensKeys } from './lensCommands.ts';
 
 /** Where something is typed or chosen with keys of its own. */
 const busy =
@@ -8,16 +9,11 @@ const busy =
 /** A list of which one is chosen, while it is closed. */
 const closedList = '[aria-haspopup="listbox"][aria-expanded="false"]';
 
-interface Stepping {
-  /** Goes to the next chord or to the one before. */
-  readonly step: (by: 1 | -1) => void;
-}
-
 /**
  * The keys of a lens, from anywhere on its screen but where keys have another meaning.
  * @param isTaken true where something that has the focus needs the key
  */
-export function useLensKeys<Keys extends Stepping>(
+export function useLensKeys<Keys extends LensKeys>(
   commands: readonly Command<Keys>[],
   keys: Keys,
   isTaken: (key: string, target: HTMLElement) => boolean = () => false,
