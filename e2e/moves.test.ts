@@ -113,10 +113,14 @@ test('the plainest song of the demo gets an intro, a walk, a diminished chord, a
   await expect(section(page, 'Verse')).toContainText('1/3');
 
   await choose(page, 'Verse', 7);
+  await panel(page).getByText('Which ideas', { exact: true }).click();
   await panel(page).getByLabel('What kind').selectOption('passing diminished');
   await expect(ideas(page)).toHaveCount(1);
   await take(page, /Diminished from below/);
   await panel(page).getByLabel('What kind').selectOption('all');
+  await panel(page).getByLabel('In which order').selectOption('hands');
+  await expect(panel(page).getByText('The hands are being found.')).toHaveCount(0);
+  await panel(page).getByLabel('In which order').selectOption('usual');
 
   // Four chords in a row, and what does not go there.
   await choose(page, 'Verse', 1);
@@ -183,6 +187,14 @@ test('a move is played in with both hands, kept, offered in another song and key
   await page.getByRole('option', { name: 'Simulated keyboard' }).click();
   await window.getByRole('button', { name: 'Triad over a bass' }).click();
   await expect(window.getByRole('button', { name: 'Take chord 1 away' })).toBeVisible();
+  // Closed by mistake, it is there as it was.
+  await page.keyboard.press('Escape');
+  await expect(window).toHaveCount(0);
+  await panel(page).getByRole('button', { name: 'Make a move' }).click();
+  await expect(window.getByLabel('Name', { exact: true })).toHaveValue('Round the houses');
+  await expect(window.getByRole('button', { name: 'Take chord 1 away' })).toBeVisible();
+  await window.getByRole('button', { name: /Play on/ }).click();
+  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
   await window.getByRole('button', { name: 'Passing diminished' }).click();
   await expect(window.getByRole('button', { name: 'Take chord 2 away' })).toBeVisible();
   await window.getByRole('button', { name: 'Keep it for the team' }).click();
@@ -191,6 +203,7 @@ test('a move is played in with both hands, kept, offered in another song and key
 
   await writeSong(page, 'title: Other Ways\nkey: E\n\nVerse:\n  4 | 1 | 4 | 5\n');
   await openMoves(page);
+  await panel(page).getByText('Which ideas', { exact: true }).click();
   await panel(page).getByLabel('What kind').selectOption('own');
   await expect(ideas(page)).toHaveCount(1);
   await take(page, /Round the houses/);

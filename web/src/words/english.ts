@@ -1,5 +1,6 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
+  '{{count}} chords at most_one': '{{count}} chord at most',
   '{{count}} ideas_one': '{{count}} idea',
   '{{count}} ideas behind it_one': '{{count}} idea behind it',
   '{{count}} moves are kept._one': '{{count}} move is kept.',

@@ -54,6 +54,21 @@ const Said = styled.p`
   font-size: 14px;
 `;
 
+const Filter = styled.details`
+  font-size: 14px;
+  summary {
+    padding: 6px 0;
+    cursor: pointer;
+    color: var(--soft);
+  }
+  b {
+    color: var(--ink);
+  }
+  > div {
+    padding-top: 4px;
+  }
+`;
+
 const Others = styled.details`
   font-size: 14px;
   summary {
@@ -74,51 +89,27 @@ const allKinds = 'all';
 
 /** What can go between the chosen chord and the next one: seen, heard against what stands, taken for all times or for one. */
 export function Between() {
-  const { gap, wishes, actions } = useMovesLens();
+  const { gap, actions } = useMovesLens();
   const signed = useSigned();
   if (!gap) return <p>{t('Write some chords first: ideas go between them.')}</p>;
   const { found, moves, times, time } = gap;
   return (
     <>
       <WhereItIs gap={gap} />
-      <Wishes>
+      <WhichIdeas />
+      {times > 1 ? (
         <Pick
-          label={t('How colourful')}
-          value={wishes.grade}
-          options={grades.map((one) => [one, gradeNames[one]])}
-          onChange={(grade) => actions.wish({ grade })}
+          label={t('Which time')}
+          labelled="beside"
+          value={String(time)}
+          options={Array.from(
+            { length: Math.min(times, mostTimes) },
+            (_, index) =>
+              [String(index), t('{{pass}} time', { pass: ordinal(index + 1) })] as const,
+          )}
+          onChange={(next) => actions.setTime(Number(next))}
         />
-        <Pick<MoveKind | typeof allKinds>
-          label={t('What kind')}
-          value={wishes.kind ?? allKinds}
-          options={[
-            [allKinds, t('all kinds')],
-            ...moveKinds.map((kind) => [kind, moveKindNames[kind]] as const),
-          ]}
-          onChange={(kind) => actions.wish({ kind: kind === allKinds ? null : kind })}
-        />
-        <Pick
-          label={t('In which order')}
-          value={wishes.order}
-          options={[
-            ['usual', t('the usual first')],
-            ['hands', t('the easiest first')],
-          ]}
-          onChange={(order) => actions.wish({ order })}
-        />
-        {times > 1 ? (
-          <Pick
-            label={t('Which time')}
-            value={String(time)}
-            options={Array.from(
-              { length: Math.min(times, mostTimes) },
-              (_, index) =>
-                [String(index), t('{{pass}} time', { pass: ordinal(index + 1) })] as const,
-            )}
-            onChange={(next) => actions.setTime(Number(next))}
-          />
-        ) : null}
-      </Wishes>
+      ) : null}
       {found.elsewhere.length > 0 ? <Elsewhere gap={gap} /> : null}
       {found.why ? <p>{signed(found.why)}</p> : null}
       {!found.why && moves.length === 0 ? <p>{t('There is no idea of this kind here.')}</p> : null}
@@ -131,6 +122,65 @@ export function Between() {
       </OfferList>
       <Refusals gap={gap} />
     </>
+  );
+}
+
+const anyNumber = 'any';
+const depths = ['1', '2', '3', '4'] as const;
+
+/** What is wished of ideas: out of the way until somebody wishes something. */
+function WhichIdeas() {
+  const { wishes, actions } = useMovesLens();
+  const { grade, kind, depth, order } = wishes;
+  const said = [
+    grade === 'altered' ? '' : t('up to {{grade}}', { grade: gradeNames[grade] }),
+    kind ? moveKindNames[kind] : '',
+    depth === null ? '' : t('{{count}} chords at most', { count: depth }),
+    order === 'hands' ? t('the easiest first') : '',
+  ].filter(Boolean);
+  return (
+    <Filter>
+      <summary>
+        <b>{t('Which ideas')}</b> {said.length > 0 ? said.join(', ') : t('all of them')}
+      </summary>
+      <Wishes>
+        <Pick
+          label={t('How colourful')}
+          value={grade}
+          options={grades.map((one) => [one, gradeNames[one]])}
+          onChange={(next) => actions.wish({ grade: next })}
+        />
+        <Pick<MoveKind | typeof allKinds>
+          label={t('What kind')}
+          value={kind ?? allKinds}
+          options={[
+            [allKinds, t('all kinds')],
+            ...moveKinds.map((one) => [one, moveKindNames[one]] as const),
+          ]}
+          onChange={(next) => actions.wish({ kind: next === allKinds ? null : next })}
+        />
+        <Pick
+          label={t('How many chords')}
+          value={depth === null ? anyNumber : String(depth)}
+          options={[
+            [anyNumber, t('any number')],
+            ...depths.map(
+              (one) => [one, t('{{count}} chords at most', { count: Number(one) })] as const,
+            ),
+          ]}
+          onChange={(next) => actions.wish({ depth: next === anyNumber ? null : Number(next) })}
+        />
+        <Pick
+          label={t('In which order')}
+          value={order}
+          options={[
+            ['usual', t('the usual first')],
+            ['hands', t('the easiest first')],
+          ]}
+          onChange={(next) => actions.wish({ order: next })}
+        />
+      </Wishes>
+    </Filter>
   );
 }
 

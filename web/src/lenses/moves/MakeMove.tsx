@@ -7,9 +7,7 @@ import {
   rootOf,
   splitHands,
   type Degree,
-  type MadeStep,
   type OwnMove,
-  type SeriesPace,
 } from '@intervallum/core';
 import { Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -29,6 +27,7 @@ import { t } from '../../words/words.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { TypeChord } from '../parts/TypeChord.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
+import { emptyDraft, oneAfterTheOther, type MoveDraft } from './moveDraft.ts';
 import { useMovesLens } from './MovesState.tsx';
 import { Wishes } from './OfferCard.tsx';
 
@@ -76,22 +75,23 @@ const Line = styled.div`
   gap: 8px;
 `;
 
-const oneAfterTheOther = 'chords';
-
 interface MakeMoveProps {
+  draft: MoveDraft;
+  onDraft: (draft: MoveDraft) => void;
   onKeep: (moves: readonly OwnMove[], said: string) => Promise<boolean>;
   onClose: () => void;
 }
 
 /** A move is made: its chords played, clicked or typed in the song's own numbers, and kept for every other place. */
-export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
+export function MakeMove({ draft, onDraft, onKeep, onClose }: MakeMoveProps) {
   const { view, gap } = useMovesLens();
   const { reach } = player.use('reach');
-  const [name, setName] = useState('');
-  const [pace, setPace] = useState<SeriesPace | typeof oneAfterTheOther>(oneAfterTheOther);
-  const [target, setTarget] = useState<OwnMove['target']>('any');
-  const [root, setRoot] = useState<Degree>(() => (gap?.ends ? rootOf(gap.ends.next) : degrees[0]!));
-  const [steps, setSteps] = useState<readonly MadeStep[]>([]);
+  const { name, pace, target, steps } = draft;
+  const change = (part: Partial<MoveDraft>) => onDraft({ ...draft, ...part });
+  const root = draft.root ?? (gap?.ends ? rootOf(gap.ends.next) : degrees[0]!);
+  const said = nameDegree(root, view.style);
+  const isListed = degrees.some((degree) => nameDegree(degree, view.style) === said);
+  const roots = isListed ? degrees : [root, ...degrees];
   const [held, setHeld] = useState<HeldNotes>(nothingHeld);
   const [isSending, setSending] = useState(false);
   /** Keys come faster than drawings: what is down now. */
@@ -116,7 +116,7 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
       return notify(
         t('What was played has no name that could stand in a chart. Play it again, or type it.'),
       );
-    setSteps([...steps, { chord, held: both }]);
+    change({ steps: [...steps, { chord, held: both }] });
     show(nothingHeld);
   };
   const played = usePlayed((message) => {
@@ -139,7 +139,9 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
     setSending(true);
     const isKept = await onKeep([made], t('“{{name}}” is kept for the team.', { name: made.name }));
     setSending(false);
-    if (isKept) onClose();
+    if (!isKept) return;
+    onDraft(emptyDraft);
+    onClose();
   }
   const range = octavesAround(
     steps.flatMap((step) => [...(step.held?.left ?? []), ...(step.held?.right ?? [])]),
@@ -162,7 +164,12 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
             void keep();
           }}
         >
-          <TextField label={t('Name')} value={name} maxLength={60} onChange={setName} />
+          <TextField
+            label={t('Name')}
+            value={name}
+            maxLength={60}
+            onChange={(typed) => change({ name: typed })}
+          />
           <Wishes>
             <Pick
               label={t('How it goes')}
@@ -172,18 +179,18 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
                 ['half beats', t('a series in eighths')],
                 ['sixteenths', t('a series in sixteenths')],
               ]}
-              onChange={setPace}
+              onChange={(next) => change({ pace: next })}
             />
             <Pick
               label={isSeries ? t('Here it is over') : t('Here it leads to')}
-              value={nameDegree(root, view.style)}
-              options={degrees.map((degree) => {
-                const said = nameDegree(degree, view.style);
-                return [said, said] as const;
+              value={said}
+              options={roots.map((degree) => {
+                const one = nameDegree(degree, view.style);
+                return [one, one] as const;
               })}
-              onChange={(said) => {
-                const found = degrees.find((degree) => nameDegree(degree, view.style) === said);
-                if (found) setRoot(found);
+              onChange={(wanted) => {
+                const found = roots.find((degree) => nameDegree(degree, view.style) === wanted);
+                if (found) change({ root: found });
               }}
             />
             <Pick
@@ -194,7 +201,7 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
                 ['major', t('major chords')],
                 ['minor', t('minor chords')],
               ]}
-              onChange={setTarget}
+              onChange={(next) => change({ target: next })}
             />
           </Wishes>
           <Made aria-label={t('Its chords so far')}>
@@ -204,7 +211,7 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
                 {notes ? <MiniKeys left={notes.left} right={notes.right} range={range} /> : null}
                 <IconButton
                   aria-label={t('Take chord {{number}} away', { number: place + 1 })}
-                  onPress={() => setSteps(steps.filter((_, other) => other !== place))}
+                  onPress={() => change({ steps: steps.filter((_, other) => other !== place) })}
                 >
                   <Trash2 size={16} strokeWidth={1.5} />
                 </IconButton>
@@ -216,7 +223,7 @@ export function MakeMove({ onKeep, onClose }: MakeMoveProps) {
           <TypeChord
             read={(text) => readTypedChord(text, view)}
             onChord={(chord) => {
-              if (chord.kind === 'named') setSteps([...steps, { chord, held: null }]);
+              if (chord.kind === 'named') change({ steps: [...steps, { chord, held: null }] });
               else
                 notify(
                   t('{{chord}} has no single root: a move has plain chords.', {

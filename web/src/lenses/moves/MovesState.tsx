@@ -24,6 +24,7 @@ import { useHearEdit, type Hearable } from '../parts/useHearEdit.ts';
 import { useLensKeys } from '../parts/useLensKeys.ts';
 import { useByHands, useMoveHands, type FoundHands } from './useIdeas.ts';
 import { movesCommands } from './commands.ts';
+import { emptyDraft, type MoveDraft } from './moveDraft.ts';
 import { endsOf, idOf, rangeAround, type Ends } from './gap.ts';
 
 /** What the panel is about. */
@@ -34,6 +35,8 @@ export interface IdeaWishes {
   readonly grade: Grade;
   /** Null for all kinds. */
   readonly kind: MoveKind | null;
+  /** So many chords go between at most; null for any number. */
+  readonly depth: number | null;
   /** By what is usual there, or by how little the hands move. */
   readonly order: 'usual' | 'hands';
 }
@@ -71,6 +74,9 @@ interface MovesLensState {
   readonly other: MoveForm | null;
   /** The id of what is heard; null where nothing is. */
   readonly heard: string | null;
+  /** A move that is being made. */
+  readonly draft: MoveDraft;
+  readonly setDraft: (draft: MoveDraft) => void;
   readonly actions: MovesActions;
 }
 
@@ -124,6 +130,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
   const slot = useSong(textSlotOf);
   const [about, setAbout] = useState<About>('between');
   const [time, setTime] = useState(0);
+  const [draft, setDraft] = useState(emptyDraft);
   /** Of the gap they were chosen in: in another one they are none of its ideas. */
   const [compared, setCompared] = useState<Compared>(nothingCompared);
   const { heard, hear, stop } = useHearEdit();
@@ -248,9 +255,11 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
       hands,
       other,
       heard,
+      draft,
+      setDraft,
       actions,
     }),
-    [view, timeline, remote, about, wishes, gap, opened, hands, other, heard, actions],
+    [view, timeline, remote, about, wishes, gap, opened, hands, other, heard, draft, actions],
   );
   return <MovesContext.Provider value={state}>{children}</MovesContext.Provider>;
 }
@@ -275,7 +284,7 @@ function useGap(
   timeline: Timeline,
   slot: number | null,
   wished: number,
-  { grade, kind }: IdeaWishes,
+  { grade, kind, depth }: IdeaWishes,
   own: readonly KeptMove[],
   { style }: ChartView,
 ): Omit<OpenGap, 'beyond' | 'isBeingOrdered'> | null {
@@ -288,8 +297,12 @@ function useGap(
   const isChosen = slot !== null;
   return useMemo(() => {
     if (!isChosen) return null;
-    const found = findMoves(timeline, { after }, { grade, own, numbers: style });
+    const found = findMoves(
+      timeline,
+      { after },
+      { grade, own, numbers: style, ...(depth === null ? {} : { depth }) },
+    );
     const moves = kind ? found.moves.filter((move) => move.kind === kind) : found.moves;
     return { after, times: times.length, time, ends: endsOf(timeline, after), found, moves };
-  }, [isChosen, timeline, after, times, time, grade, kind, own, style]);
+  }, [isChosen, timeline, after, times, time, grade, kind, depth, own, style]);
 }

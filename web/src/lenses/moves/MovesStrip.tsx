@@ -46,6 +46,17 @@ const Head = styled.div`
   }
 `;
 
+/** As it is drawn on the bars. */
+const Hatched = styled.i`
+  display: inline-block;
+  width: 14px;
+  height: 12px;
+  margin-right: 6px;
+  border: 1px solid var(--borrowed);
+  vertical-align: -1px;
+  background: repeating-linear-gradient(-45deg, var(--borrowed) 0 2px, transparent 2px 4px);
+`;
+
 const Place = styled.div`
   position: relative;
   height: 92px;
@@ -65,6 +76,10 @@ export function MovesStrip({ openPanel }: StripProps) {
     <Strip aria-label={t('How busy the song is')}>
       <Head>
         <h2>{t('Chords in each bar')}</h2>
+        <p>
+          <Hatched aria-hidden />
+          {t('outside the key')}
+        </p>
         {openPanel && gap ? (
           <>
             {ends ? (

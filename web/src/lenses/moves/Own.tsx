@@ -37,6 +37,7 @@ export function Own() {
   const own = fetched.data?.moves ?? [];
   const { keep, forget, saveAll, bringIn } = useOwnMoveActions();
   const [isMaking, setMaking] = useState(false);
+  const { draft, setDraft } = useMovesLens();
   return (
     <>
       <p>
@@ -74,7 +75,9 @@ export function Own() {
           </OfferList>
         )}
       </Fetched>
-      {isMaking ? <MakeMove onKeep={keep} onClose={() => setMaking(false)} /> : null}
+      {isMaking ? (
+        <MakeMove draft={draft} onDraft={setDraft} onKeep={keep} onClose={() => setMaking(false)} />
+      ) : null}
     </>
   );
 }

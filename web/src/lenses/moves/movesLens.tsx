@@ -29,14 +29,15 @@ function Frame({ draw, children }: LensFrameProps) {
   const [wished, setWished] = useState<IdeaWishes>({
     grade: 'altered',
     kind: null,
+    depth: null,
     order: 'usual',
   });
-  const { grade, kind } = wished;
+  const { grade, kind, depth } = wished;
   const asPlayed = unrolled !== null;
   const own = useOwnMoves();
   const wishes = useMemo<MoveWishes>(
-    () => ({ grade, own, numbers: view.style }),
-    [grade, own, view.style],
+    () => ({ grade, own, numbers: view.style, ...(depth === null ? {} : { depth }) }),
+    [grade, own, depth, view.style],
   );
   const ideas = useIdeas(remote, { song: shown, key: view.key, wishes, eachTime: asPlayed });
   const timeline = useMemo(() => expand(shown, { key: view.key }), [shown, view.key]);

@@ -23,6 +23,13 @@ export const moves = {
   'our own': 'nossa',
   'How colourful': 'Quanta cor',
   'Which time': 'Qual vez',
+  'Which ideas': 'Quais ideias',
+  'all of them': 'todas',
+  'up to {{grade}}': 'até {{grade}}',
+  'How many chords': 'Quantos acordes',
+  'any number': 'qualquer número',
+  '{{count}} chords at most_one': 'no máximo {{count}} acorde',
+  '{{count}} chords at most_other': 'no máximo {{count}} acordes',
   'In which order': 'Em que ordem',
   'the usual first': 'o comum primeiro',
   'the easiest first': 'o fácil primeiro',
@@ -89,6 +96,7 @@ export const moves = {
   'The highest sung note there is {{note}}: most rooms reach it.':
     'A nota mais aguda do canto ali é {{note}}: a maioria alcança.',
   'How busy the song is': 'Quanto acontece na música',
+  'outside the key': 'fora do tom',
   'Chords in each bar': 'Acordes em cada compasso',
   '{{name}}: {{bars}} bars, {{chords}} chords, {{outside}} of them outside the key':
     '{{name}}: {{bars}} compassos, {{chords}} acordes, {{outside}} deles fora do tom',
