@@ -231,7 +231,7 @@ export { fiveFingerPlace, optionalNotes, shapesOfSong } from './hands/words/song
 export type { Move, MoveChord, MoveForm, MoveKind, OwnMove, SeriesPace } from './moves/move.ts';
 export { moveKinds, seriesPaces } from './moves/move.ts';
 export type { HeldShape, MoveShape, ShapeNote } from './moves/shapes.ts';
-export { holdShapes, printShapes, readShapes, shapeOf } from './moves/shapes.ts';
+export { areWithin, holdShapes, printShapes, readShapes, shapeOf } from './moves/shapes.ts';
 export type { MovePlace, MovesFound, MoveWishes, Refused } from './moves/suggestMoves.ts';
 export { findMoves, suggestMoves, turnarounds } from './moves/suggestMoves.ts';
 export { bassCurve } from './moves/gap.ts';

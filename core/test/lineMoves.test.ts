@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  areWithin,
   checkOwnMove,
   expand,
   findMoves,
@@ -327,6 +328,17 @@ describe('shapes of two hands', () => {
     '“%s” is no shape',
     (text) => expect(readShapes(text)).toBeNull(),
   );
+});
+
+test('shapes are within a reach that holds the widest of them', () => {
+  const reach = (held: number) => ({ left: { held: 12, rolled: 16 }, right: { held, rolled: 16 } });
+  const stair = holdShapes(
+    readShapes('3 / 2 5 7 ; 1, 5, / 3, 5, 2')!,
+    { step: 1, alter: 0 },
+    key('C'),
+  );
+  expect([areWithin(stair, reach(10)), areWithin(stair, reach(9))]).toEqual([true, false]);
+  expect(areWithin([{ left: [], right: [60] }], reach(7))).toBe(true);
 });
 
 describe('a move of our own with its hands', () => {

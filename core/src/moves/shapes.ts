@@ -1,3 +1,4 @@
+import type { Reach } from '../hands/shapes/player.ts';
 import type { MidiNumber } from '../kit/ticks.ts';
 import {
   degreeHeight,
@@ -103,6 +104,14 @@ export function holdShapes(
 function placeOf(root: Degree, key: Key): MidiNumber {
   const above = fold(pitchClass(relativeMajor(key).tonic) + degreeSemitones(root), 12);
   return c3 + (above > 6 ? above - 12 : above);
+}
+
+/** Whether a player's hands can hold all of some shapes at once, each key of them struck together. */
+export function areWithin(shapes: readonly HeldShape[], reach: Reach): boolean {
+  const spanOf = (notes: readonly MidiNumber[]) => Math.max(...notes, 0) - Math.min(...notes, 200);
+  return shapes.every(
+    ({ left, right }) => spanOf(left) <= reach.left.held && spanOf(right) <= reach.right.held,
+  );
 }
 
 function readHand(text: string): readonly ShapeNote[] | null {

@@ -1,6 +1,7 @@
 import type { KeptMove } from '@intervallum/contract';
 import {
   findMoves,
+  areWithin,
   placedSlots,
   withMoveHands,
   withSigns,
@@ -9,6 +10,7 @@ import {
   type MoveForm,
   type MoveKind,
   type MovesFound,
+  type Reach,
   type Timeline,
 } from '@intervallum/core';
 import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
@@ -16,6 +18,7 @@ import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
 import type { ChartView } from '../../music/rails/view.ts';
+import { player } from '../../settings/player.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
@@ -195,7 +198,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
     takeForm: (form, once) => {
       const edit = once ? form.editOnce : form.edit;
       if (!edit) return notify(t('This is played once only: take it for all times.'));
-      if (!canTake(form, hands))
+      if (!canTake(form, hands, player.now().reach))
         return notify(t('These hands cannot hold it: a chord of it is out of their reach.'));
       stop();
       const edited = songDocument.edit(edit, (decisions, { song }) =>
@@ -265,8 +268,12 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
 }
 
 /** What hands cannot hold is not offered to them. @param found the hands of the form that is open */
-export function canTake({ hands }: Pick<MoveForm, 'hands'>, found: FoundHands): boolean {
-  return hands !== null || found !== 'out of reach';
+export function canTake(
+  { hands }: Pick<MoveForm, 'hands'>,
+  found: FoundHands,
+  reach: Reach,
+): boolean {
+  return hands === null ? found !== 'out of reach' : areWithin(hands, reach);
 }
 
 /** What is compared, and in which gap. */

@@ -1,5 +1,6 @@
 import type { MoveForm } from '@intervallum/core';
 import styled from 'styled-components';
+import { player } from '../../settings/player.ts';
 import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { idOf, inRow, type Ends } from './gap.ts';
@@ -29,11 +30,16 @@ interface OpenIdeaProps {
 /** An idea that is open: its other forms, both hands, and what is done with it. */
 export function OpenIdea({ form, forms, ends }: OpenIdeaProps) {
   const { hands } = useMovesLens();
+  const { reach } = player.use('reach');
+  const isWithin = canTake(form, hands, reach);
   return (
     <>
       {forms.length > 1 ? <OtherForms form={form} forms={forms} /> : null}
       <MoveHandsRows form={form} found={hands} ends={ends} />
-      {canTake(form, hands) ? <TakeTools form={form} /> : null}
+      {form.hands && !isWithin ? (
+        <p>{t('These hands cannot hold it: a chord of it is out of their reach.')}</p>
+      ) : null}
+      {isWithin ? <TakeTools form={form} /> : null}
     </>
   );
 }
