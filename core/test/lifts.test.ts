@@ -95,6 +95,19 @@ describe('lifting the key', () => {
     expect(roadOf(taken(chart, way.edit))).toBe(road);
   });
 
+  test('between the times of a section that goes on until the signal, the last part still does', () => {
+    const chart = read('key: D\n\nVerse:\n  1 | 4\n\nVamp x3 open:\n  1 | 5\n');
+    const place = placesOf(chart).find(({ times }) => times === 2)!;
+    const [way] = lifts(expand(chart.song), place, 1);
+    const { parts } = expand(taken(chart, way!.edit).song);
+    expect(parts.map(({ open, lift }) => [open, lift])).toEqual([
+      [false, 0],
+      [false, 0],
+      [false, 0],
+      [true, 1],
+    ]);
+  });
+
   test('several in a row add up; one that stands is written anew and not twice', () => {
     let chart = read(plain);
     for (const [at, by] of [

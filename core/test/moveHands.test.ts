@@ -4,12 +4,9 @@ import {
   formatChord,
   handsOfMove,
   parseChart,
-  printOwnMoves,
-  readOwnMoves,
   suggestMoves,
   twelveKeys,
   usualReach,
-  type OwnMove,
   type Reach,
 } from '../src/index.ts';
 import { key } from './read.ts';
@@ -58,49 +55,5 @@ describe('the hands through a move', () => {
     const timeline = timelineOf('1 | 4');
     const [move] = suggestMoves(timeline, { after: 0 });
     expect(handsOfMove(timeline, 1, move!)).toBeNull();
-  });
-});
-
-describe('moves of one’s own', () => {
-  const own: readonly OwnMove[] = [
-    { name: 'My way down', chords: '4m6 b2dim7', target: 'major' },
-    { name: 'Lean', chords: '2m7b5 57b9', target: 'minor' },
-    { name: 'Anywhere', chords: '57sus4', target: 'any' },
-  ];
-  const offered = (bars: string) =>
-    suggestMoves(timelineOf(bars), { after: 0 }, { own })
-      .filter(({ kind }) => kind === 'own')
-      .flatMap((move) => [move, ...move.others])
-      .map(
-        ({ name, chords }) => `${name}: ${chords.map(({ chord }) => formatChord(chord)).join(' ')}`,
-      )
-      .sort();
-
-  test('are offered wherever their target stands, in its numbers', () => {
-    expect(offered('1 | 4')).toEqual(['Anywhere: 17sus4', 'My way down: b7m6 b5dim7']);
-    expect(offered('1 | 6m')).toEqual(['Anywhere: 37sus4', 'Lean: 7m7b5 37b9']);
-    expect(offered('6m | 1')).toEqual(['Anywhere: 57sus4', 'My way down: 4m6 b2dim7']);
-  });
-
-  test('go out as JSON and come back', () => {
-    const back = readOwnMoves(printOwnMoves(own));
-    expect(back).toMatchObject({ ok: true, value: own });
-  });
-
-  test.each([
-    ['moves', 'no JSON'],
-    ['{}', 'is a list'],
-    ['[1]', 'Move 1: it is no'],
-    ['[{"name":"","chords":"57","target":"any"}]', 'Move 1: its name'],
-    ['[{"name":"A","chords":"57","target":"all"}]', 'Move 1: its target'],
-    [
-      '[{"name":"A","chords":"57","target":"any"},{"name":"B","chords":"H7","target":"any"}]',
-      'Move 2: its chords',
-    ],
-    [`[{"name":"A","chords":"${'57 '.repeat(9)}","target":"any"}]`, 'Move 1: its chords'],
-    [JSON.stringify(Array.from({ length: 201 }, () => own[0])), 'up to 200'],
-  ])('a file of moves %# is refused with what would be right', (text, message) => {
-    const read = readOwnMoves(text);
-    expect(read.ok ? '' : read.problems[0]!.message).toContain(message);
   });
 });

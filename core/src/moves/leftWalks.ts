@@ -82,7 +82,10 @@ function walkNotes(bass: Degree, way: 1 | -1): readonly [Degree, Degree] {
   return isOfKey ? [next(one), one] : [one, { ...one, alter: way }];
 }
 
-/** The basses of a bar's chords as single notes, up to a tail; each as near to where it walks from as it can be. Null where the bar begins without one. */
+/**
+ * The basses of a bar's chords as single notes, up to a tail; each as near to where it walks from as it can be. Null where the bar
+ * begins without one.
+ */
 function basses(
   slots: readonly { readonly is: RoomSlot['is'] }[],
   near: number,

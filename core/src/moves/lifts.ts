@@ -187,7 +187,13 @@ function liftedRoad(
   if (times > 0 && again?.kind === 'play') {
     const section = song.sections[sectionOfStep(song.sections, again.name)];
     const all = again.times ?? section?.times ?? 1;
-    const parted = [{ ...again, times, open: false }, ...lift, { ...again, times: all - times }];
+    // Said of a count of its own, a step goes on until the signal only where it says so itself.
+    const open = again.open || (again.times === null && (section?.open ?? false));
+    const parted = [
+      { ...again, times, open: false },
+      ...lift,
+      { ...again, times: all - times, open },
+    ];
     return [...road.slice(0, step), ...parted, ...road.slice(step + 1)];
   }
   const played = road.findLastIndex(({ kind }, index) => index < step && kind === 'play');

@@ -173,7 +173,8 @@ function ownSeries(move: OwnMove): KnownSeries[] {
   if (!hands || !pace) return [];
   return [
     {
-      id: `own ${name}`,
+      // Two of one name are told apart by what they are.
+      id: `own ${name}: ${hands}`,
       name,
       kind: 'own',
       grade: 'rich',

@@ -108,9 +108,10 @@ function placeOf(root: Degree, key: Key): MidiNumber {
 
 /** Whether a player's hands can hold all of some shapes at once, each key of them struck together. */
 export function areWithin(shapes: readonly HeldShape[], reach: Reach): boolean {
-  const spanOf = (notes: readonly MidiNumber[]) => Math.max(...notes, 0) - Math.min(...notes, 200);
+  const isWithin = (notes: readonly MidiNumber[], held: number) =>
+    notes.length < 2 || Math.max(...notes) - Math.min(...notes) <= held;
   return shapes.every(
-    ({ left, right }) => spanOf(left) <= reach.left.held && spanOf(right) <= reach.right.held,
+    ({ left, right }) => isWithin(left, reach.left.held) && isWithin(right, reach.right.held),
   );
 }
 

@@ -199,7 +199,7 @@ function WhereItIs({ gap: { ends } }: { gap: OpenGap }) {
           <ChordMark chord={ends.next} view={view} />
         </h2>
       ) : (
-        <h2>…</h2>
+        <span aria-hidden>…</span>
       )}
       <IconButton aria-label={t('The next chord')} onPress={() => actions.step(1)}>
         <ArrowRight size={18} strokeWidth={1.5} />

@@ -49,9 +49,10 @@ export function useOwnMoveActions(): OwnMoveActions {
 
   async function forget(move: KeptMove) {
     const answer = await api.forgetMove(move.id);
-    await client.invalidateQueries(movesQuery());
     if (answer.kind !== 'ok' && answer.kind !== 'missing')
       return notify(answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message);
+    // Not waited for: where the server is gone meanwhile it is asked again and again.
+    void client.invalidateQueries(movesQuery());
     const { name } = move;
     notify(
       t('“{{name}}” is not kept any more.', { name }),
