@@ -22,12 +22,34 @@ async function typeAtEnd(page: Page, text: string): Promise<void> {
 const draftOf = (page: Page, title: string) =>
   page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: title }) });
 
+/** What a page is told of a song, as the server has it now, is not told it before what is given back is called. */
+async function withLateAnswer(page: Page): Promise<() => void> {
+  let answer = () => {};
+  const isTime = new Promise<void>((resolve) => (answer = resolve));
+  await page.route(
+    /\/api\/songs\/[^/]+$/,
+    async (route) => {
+      const response = await route.fetch();
+      await isTime;
+      await route.fulfill({ response });
+    },
+    { times: 1 },
+  );
+  return answer;
+}
+
 test('what one tab saves the other has, and goes on from there', async ({ page, context }) => {
   await writeSong(page, chart('Side by Side'));
   const other = await context.newPage();
+  // What is saved while the other tab opens the song is not lost to it.
+  const asked = other.waitForRequest(/\/api\/songs\/[^/]+$/);
+  const answer = await withLateAnswer(other);
   await other.goto(page.url());
+  await asked;
   await typeAtEnd(page, 'Tag:\n  6m');
   await expect(saved(page)).toBeVisible();
+  await expect(section(page, 'Tag')).toBeVisible();
+  answer();
   await expect(section(other, 'Tag')).toBeVisible();
   await typeAtEnd(other, ' | 4');
   await expect(saved(other)).toBeVisible();

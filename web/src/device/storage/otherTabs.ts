@@ -5,20 +5,45 @@ const message = z.object({ kind: z.enum(['song', 'set']), id: z.string() });
 
 // One for telling and listening: who tells does not hear itself.
 let channel: BroadcastChannel | undefined;
-const open = () => (channel ??= new BroadcastChannel('intervallum-saved'));
+/** How often each document was saved in another tab since this one began to listen. */
+const heard = new Map<string, number>();
+const nameOf = ({ kind, id }: DraftPlace) => `${kind}:${id}`;
+
+function open(): BroadcastChannel {
+  if (channel) return channel;
+  channel = new BroadcastChannel('intervallum-saved');
+  channel.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+    const read = message.safeParse(data);
+    if (read.success) heard.set(nameOf(read.data), savesElsewhere(read.data) + 1);
+  });
+  return channel;
+}
 
 /** Tells the other tabs of this browser that something was saved here. */
 export function tellOtherTabs({ kind, id }: DraftPlace): void {
   open().postMessage({ kind, id });
 }
 
-/** Calls back whenever another tab of this browser saved that document, until what is given back is called. */
-export function onSavedElsewhere(place: DraftPlace, then: () => void): () => void {
+/**
+ * How often other tabs of this browser saved a document, as far as this tab has heard: asked before it is fetched, so that
+ * no save falls between what is fetched and `onSavedElsewhere`.
+ */
+export function savesElsewhere(place: DraftPlace): number {
+  open();
+  return heard.get(nameOf(place)) ?? 0;
+}
+
+/**
+ * Calls back whenever another tab of this browser saved that document, until what is given back is called; at once where
+ * one did since `savesElsewhere` was asked.
+ */
+export function onSavedElsewhere(place: DraftPlace, since: number, then: () => void): () => void {
   const listen = ({ data }: MessageEvent<unknown>) => {
     const read = message.safeParse(data);
-    if (read.success && read.data.kind === place.kind && read.data.id === place.id) then();
+    if (read.success && nameOf(read.data) === nameOf(place)) then();
   };
   const opened = open();
   opened.addEventListener('message', listen);
+  if (savesElsewhere(place) > since) then();
   return () => opened.removeEventListener('message', listen);
 }

@@ -92,7 +92,10 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
   const { songs, steps } = useStore(beside);
   useLeftOpen(leftSets, setId, set);
   useEffect(
-    () => onSavedElsewhere({ kind: 'set', id: setId }, () => void followSet(set)),
+    () =>
+      onSavedElsewhere({ kind: 'set', id: setId }, set.savesBefore, () => {
+        void followSet(set);
+      }),
     [setId, set],
   );
   const keptAt = useKeptAt(keptNames.set(setId));

@@ -1,6 +1,6 @@
 import { songSet, type SetDraft, type SongSet, type SongSummary } from '@intervallum/contract';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { tellOtherTabs } from '../../device/storage/otherTabs.ts';
+import { savesElsewhere, tellOtherTabs } from '../../device/storage/otherTabs.ts';
 import { openDrafts } from '../../document/drafts.ts';
 import { createLeftOpen } from '../../document/leftOpen.ts';
 import { createSaver, type Saver, type Sent } from '../../document/saver.ts';
@@ -25,6 +25,8 @@ export interface OpenedSet {
   readonly beside: StoreApi<{ readonly songs: KnownSongs; readonly steps: Steps<SetDraft> }>;
   /** How many more drafts of it this browser keeps. */
   readonly otherDrafts: number;
+  /** How often another tab had saved it when it was fetched. */
+  readonly savesBefore: number;
 }
 
 /** Sets whose screen was left before all of them was saved. */
@@ -34,6 +36,7 @@ export const leftSets = createLeftOpen<OpenedSet>('set');
 export async function fetchSet(id: string): Promise<OpenedSet> {
   const left = leftSets.find(id);
   if (left) return left;
+  const savesBefore = savesElsewhere({ kind: 'set', id });
   const set = await answered(orKeptApi.set(id));
   // Whoever opens a set will want its songs, perhaps where there is no network.
   void keepSongs(set.items.filter(({ removed }) => !removed).map(({ songId }) => songId));
@@ -47,7 +50,7 @@ export async function fetchSet(id: string): Promise<OpenedSet> {
     send: (draft, from) => sendSet(id, draft, from),
   });
   const beside = createStore(() => ({ songs: knownSongs(set), steps: noSteps as Steps<SetDraft> }));
-  return { id, saver, beside, otherDrafts: others };
+  return { id, saver, beside, otherDrafts: others, savesBefore };
 }
 
 /** Takes over what was saved from somewhere else, unless something here is not saved yet. */

@@ -31,7 +31,10 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
   useLeftOpen(leftSongs, opened.id, opened);
   useEffect(() => rememberOpened(opened.id), [opened.id]);
   useEffect(
-    () => onSavedElsewhere({ kind: 'song', id: opened.id }, () => void followSong(opened)),
+    () =>
+      onSavedElsewhere({ kind: 'song', id: opened.id }, opened.savesBefore, () => {
+        void followSong(opened);
+      }),
     [opened],
   );
   const keptAt = useKeptAt(keptNames.song(opened.id));

@@ -1,6 +1,6 @@
 import { song as songSchema, type Song as StoredSong } from '@intervallum/contract';
 import { noDecisions } from '@intervallum/core';
-import { tellOtherTabs } from '../../device/storage/otherTabs.ts';
+import { savesElsewhere, tellOtherTabs } from '../../device/storage/otherTabs.ts';
 import { openDrafts, type FoundDrafts } from '../../document/drafts.ts';
 import { createLeftOpen } from '../../document/leftOpen.ts';
 import { songShape } from '../../document/songDraft.ts';
@@ -26,6 +26,8 @@ export interface OpenedSong {
   readonly saver: SongDocument['saver'];
   /** How many more drafts of it this browser keeps. */
   readonly otherDrafts: number;
+  /** How often another tab had saved it when it was fetched. */
+  readonly savesBefore: number;
 }
 
 /** Songs whose screen was left before all of them was saved. */
@@ -35,10 +37,11 @@ export const leftSongs = createLeftOpen<OpenedSong>('song');
 export async function fetchSong(id: string): Promise<OpenedSong> {
   const left = leftSongs.find(id);
   if (left) return left;
+  const savesBefore = savesElsewhere({ kind: 'song', id });
   const song = isBegun(id) ? await madeOrBegun(id) : await answered(orKeptApi.song(id));
   const drafts = await openDrafts({ kind: 'song', id }, songShape(song.part.revision));
   const document = openSong(songOptions(song, drafts));
-  return { id, document, saver: document.saver, otherDrafts: drafts.others };
+  return { id, document, saver: document.saver, otherDrafts: drafts.others, savesBefore };
 }
 
 /** A song that was begun in this tab: as the server has it, or as nothing was written in it yet. */
