@@ -254,6 +254,29 @@ export {
   readOwnMoves,
 } from './moves/ownMoves.ts';
 export { bassLines, type BassLineWishes } from './moves/bassLines.ts';
+export type {
+  Hand as RunHand,
+  Run,
+  RunEvent,
+  RunFamily,
+  RunFrom,
+  RunGrade,
+  RunLanding,
+  RunTone,
+} from './runs/run.ts';
+export { runFamilies, runGrades } from './runs/run.ts';
+export type { RunChord, RunKind } from './runs/kinds.ts';
+export { runChord, runKinds } from './runs/kinds.ts';
+export type { Material, NamedTones, TriadPair } from './runs/material.ts';
+export { materialOf } from './runs/material.ts';
+export type { RunStep, WrittenRun } from './runs/readRun.ts';
+export { printRun, readRun, runSteps } from './runs/readRun.ts';
+export { runs } from './runs/library/index.ts';
+export type { RunNote } from './runs/runNotes.ts';
+export type { RunFit, RunRefused, RunsFound, RunWishes } from './runs/fitRuns.ts';
+export { findRuns, fitRuns } from './runs/fitRuns.ts';
+export { placesOf, type PlaceOfRun } from './runs/placesOf.ts';
+export { sungStretches } from './runs/places.ts';
 export { slashesOf } from './playing/slashes.ts';
 export type { CommonTone, StepMovement } from './hands/words/words.ts';
 export {

@@ -43,6 +43,9 @@ export interface Song {
   readonly sections: readonly Section[];
 }
 
+/** Felt beats a minute where a chart says no tempo. */
+export const usualTempo = 80;
+
 export type Swing = 'eighths' | 'sixteenths';
 
 /** One step of the roadmap: a section by its name, or a lift of the key from there on. */

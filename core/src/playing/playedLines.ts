@@ -6,6 +6,7 @@ import {
   type LineStrike,
 } from '../chart/played.ts';
 import type { TimelineIndex } from '../chart/places.ts';
+import { strikeTimes } from '../chart/strikeTimes.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import { sixteenth, ticksOf, type MidiNumber, type Ticks } from '../kit/ticks.ts';
 import type { Hand } from './struckNotes.ts';
@@ -37,8 +38,6 @@ export interface PlayedLines {
   readonly instead: readonly LineStretch[];
 }
 
-/** A short note before another, and the first key of a slide, last this long (common practice, no published source). */
-const shortTicks = sixteenth / 2;
 /** The keys of a piano. */
 export const [lowest, highest] = [21, 108] as const;
 
@@ -138,7 +137,7 @@ function strikeVoice(
   return last;
 }
 
-/** A strike with what comes before it: short notes take their time from what is before, at the very beginning from the note itself. */
+/** A strike with what comes before it. */
 function strikeOf(
   { notes, grace, slide, accent }: LineStrike,
   from: Ticks,
@@ -156,11 +155,9 @@ function strikeOf(
     accented: isAccented,
     even: (from - start) % sixteenth !== 0 || begins !== from,
   });
-  const short = Math.min(shortTicks, Math.floor((to - from) / (grace.length + 2)));
-  const first = from - (from >= short * grace.length ? short * grace.length : 0);
-  const main = first + short * grace.length;
+  const { grace: starts, short, main } = strikeTimes(from, to, grace.length);
   const before = grace.map((one, place) =>
-    note(one, first + short * place, first + short * (place + 1), false),
+    note(one, starts[place]!, starts[place]! + short, false),
   );
   const slid = slide ? [note(slide, main, main + short, accent)] : [];
   const struck = notes.map((one, place) =>

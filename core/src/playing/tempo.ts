@@ -1,11 +1,8 @@
 import { tempoBeat, type Meter } from '../chart/meter.ts';
-import type { Song } from '../chart/song.ts';
+import { usualTempo, type Song } from '../chart/song.ts';
 import { eighth, ticksPerQuarter } from '../kit/ticks.ts';
 import type { Beat } from '../chart/time/beats.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
-
-/** Felt beats a minute where a chart says no tempo. */
-const usualTempo = 80;
 
 /** Quarter notes a minute; a song's tempo counts felt beats. */
 export function quartersAMinute({ tempo, meter }: Pick<Song, 'tempo' | 'meter'>): number {

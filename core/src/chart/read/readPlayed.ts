@@ -64,7 +64,8 @@ const within = (problems: readonly Problem[], start: number) => ({
 const noNote =
   "A note is a degree, 1 to 7, with ' an octave up or , an octave down; 5+3 are struck together, {b3}3 has a short one before it, b3^3 slides, 3@2 is a finger.";
 
-function readStrike(word: string, start: number, minor: MinorSchool): Result<LineStrike> {
+/** Reads what a hand strikes at once: `{b3}3+5@4`, `b3^3`. */
+export function readStrike(word: string, start: number, minor: MinorSchool): Result<LineStrike> {
   const wrong = (message: string) => problem(message, start, word.length, ['_']);
   const [, braced, slid, grip = '', accent] =
     /^(?:\{([^{}]*)\})?(?:([^{}^+>]+)\^)?([^{}^>]*)(>)?$/.exec(word) ?? [];
