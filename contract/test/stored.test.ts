@@ -6,8 +6,11 @@ import {
   leftShapes,
   pedallings,
   noDecisions,
+  printRun,
+  runs,
   schools,
   walkKinds,
+  type SongFills,
   type SongHands,
 } from '@intervallum/core';
 import { decisions, readDecisions, readSummary, storeDecisions } from '../src/index.ts';
@@ -57,13 +60,29 @@ const hands: fc.Arbitrary<SongHands> = fc.record({
   ),
 });
 
+const fills: fc.Arbitrary<SongFills> = fc.record({
+  placed: fc.array(
+    fc.record({
+      slot,
+      again: fc.nat({ max: 4 }),
+      times: fc.array(fc.integer({ min: 1, max: 9 }), { maxLength: 3 }),
+      start: fc.nat({ max: 3_000 }),
+      run: fc.constantFrom(...runs).map(printRun),
+      over: fc.boolean(),
+      octaves: fc.integer({ min: -2, max: 2 }),
+    }),
+    { maxLength: 3 },
+  ),
+});
+
 describe('stored decisions', () => {
   test('come back as they were stored, over the wire and through a database', () => {
     fc.assert(
-      fc.property(hands, (value) => {
-        const stored: unknown = JSON.parse(JSON.stringify(storeDecisions({ hands: value })));
-        expect(readDecisions(stored)).toEqual({ decisions: { hands: value }, lost: [] });
-        expect(decisions.parse({ hands: value })).toEqual({ hands: value });
+      fc.property(hands, fills, (value, placed) => {
+        const all = { hands: value, fills: placed };
+        const stored: unknown = JSON.parse(JSON.stringify(storeDecisions(all)));
+        expect(readDecisions(stored)).toEqual({ decisions: all, lost: [] });
+        expect(decisions.parse(all)).toEqual(all);
       }),
     );
   });
@@ -97,8 +116,25 @@ describe('stored decisions', () => {
     ];
     const stored = { hands: { version: 1, value: { ...freeHands, walks } } };
     expect(readDecisions(stored)).toEqual({
-      decisions: { hands: { ...freeHands, walks: [walks[0]] } },
+      decisions: { ...noDecisions, hands: { ...freeHands, walks: [walks[0]] } },
       lost: ['1 of the walks'],
+    });
+  });
+
+  test('a placed run that no hand can play is let go, and said; the others stay', () => {
+    const placed = { slot: 3, again: 0, times: [3], start: 0, over: false, octaves: 0 };
+    const run = printRun(runs[0]!);
+    const stored = {
+      fills: {
+        version: 1,
+        value: {
+          placed: [{ ...placed, run }, { ...placed, run: { ...run, right: '9 9' } }, placed],
+        },
+      },
+    };
+    expect(readDecisions(stored)).toEqual({
+      decisions: { ...noDecisions, fills: { placed: [{ ...placed, run }] } },
+      lost: ['2 of the placed runs'],
     });
   });
 
@@ -106,8 +142,9 @@ describe('stored decisions', () => {
     const { sections: _, ...old } = { ...freeHands, walks: [{ slot: 3, kind: '8-7' as const }] };
     const whole = { ...old, sections: [] };
     const stored = { hands: { version: 1, value: old } };
-    expect(readDecisions(stored)).toEqual({ decisions: { hands: whole }, lost: [] });
-    expect(decisions.parse({ hands: old })).toEqual({ hands: whole });
+    const all = { ...noDecisions, hands: whole };
+    expect(readDecisions(stored)).toEqual({ decisions: all, lost: [] });
+    expect(decisions.parse({ hands: old })).toEqual(all);
   });
 
   test('of the second version said less of sections and shapes; what was said stays', () => {
@@ -116,6 +153,7 @@ describe('stored decisions', () => {
     const old = { ...freeHands, school: 'open and low', sections: [said], palette: [shape] };
     expect(readDecisions({ hands: { version: 2, value: old } })).toEqual({
       decisions: {
+        ...noDecisions,
         hands: {
           ...old,
           sections: [{ ...said, right: null, loudness: null, pedalling: null }],

@@ -1,22 +1,24 @@
 import { freeHands, handsKind, type SongHands } from './hands/songHands.ts';
 import type { DecisionKind } from './marks/decision.ts';
+import { fillsKind, noFills, type SongFills } from './runs/songFills.ts';
 import type { Follow } from './marks/follow.ts';
 
 /** All that one player decided about one song: what makes a part. A new kind joins here, and in contract its shape. */
 export interface Decisions {
   readonly hands: SongHands;
+  readonly fills: SongFills;
 }
 
 export const decisionKinds: {
   readonly [Name in keyof Decisions]: DecisionKind<Decisions[Name]>;
-} = { hands: handsKind };
+} = { hands: handsKind, fills: fillsKind };
 
 /** Where nothing was decided. */
-export const noDecisions: Decisions = { hands: freeHands };
+export const noDecisions: Decisions = { hands: freeHands, fills: noFills };
 
 /** True where some decision hangs on a slot, so that an edit of the text has to be followed. */
 export function hasAnchors(decisions: Decisions): boolean {
-  return names.some((name) => decisionKinds[name].anchors(decisions[name]).length > 0);
+  return names.some((name) => kindOf(name).anchors(decisions[name]).length > 0);
 }
 
 /**
@@ -30,12 +32,17 @@ export function carryDecisions(
 ): Decisions {
   let carried = decisions;
   for (const name of names) {
-    const kind = decisionKinds[name];
+    const kind = kindOf(name);
     const moved = kind.carry(decisions[name], follow);
     const value = copies ? kind.join(moved, kind.carry(decisions[name], copies)) : moved;
     if (value !== decisions[name]) carried = { ...carried, [name]: value };
   }
   return carried;
+}
+
+/** A kind for whoever does not ask which: its values come from it and go back to it. */
+function kindOf(name: keyof Decisions): DecisionKind<Decisions[keyof Decisions]> {
+  return decisionKinds[name] as unknown as DecisionKind<Decisions[keyof Decisions]>;
 }
 
 const names = Object.keys(decisionKinds) as (keyof Decisions)[];

@@ -263,18 +263,30 @@ export type {
   RunGrade,
   RunLanding,
   RunTone,
-} from './runs/run.ts';
-export { runFamilies, runGrades } from './runs/run.ts';
-export type { RunChord, RunKind } from './runs/kinds.ts';
-export { runChord, runKinds } from './runs/kinds.ts';
+} from './runs/model/run.ts';
+export { runFamilies, runGrades } from './runs/model/run.ts';
+export type { RunChord, RunKind } from './runs/model/kinds.ts';
+export { runChord, runKinds } from './runs/model/kinds.ts';
 export type { Material, NamedTones, TriadPair } from './runs/material.ts';
 export { materialOf } from './runs/material.ts';
-export type { RunStep, WrittenRun } from './runs/readRun.ts';
-export { printRun, readRun, runSteps } from './runs/readRun.ts';
+export type { FillPlace, PlacedRun, SongFills } from './runs/songFills.ts';
+export { fillsKind, noFills, runAt, withoutRun, withRun } from './runs/songFills.ts';
+export type {
+  PlacedRuns,
+  PlaceWishes,
+  ProposedRun,
+  RefusedPlace,
+  Restraint,
+} from './runs/placeRuns.ts';
+export { placeRuns, restraints } from './runs/placeRuns.ts';
+export { placedRegister } from './playing/filled.ts';
+export type { RunStep, WrittenRun } from './runs/model/readRun.ts';
+export { printRun, readRun, runSteps } from './runs/model/readRun.ts';
 export { runs } from './runs/library/index.ts';
 export type { RunNote } from './runs/runNotes.ts';
 export type { RunFit, RunRefused, RunsFound, RunWishes } from './runs/fitRuns.ts';
 export { findRuns, fitRuns } from './runs/fitRuns.ts';
+export { lineFingers, withFingers } from './runs/fingers.ts';
 export { placesOf, type PlaceOfRun } from './runs/placesOf.ts';
 export { sungStretches } from './runs/places.ts';
 export { slashesOf } from './playing/slashes.ts';
@@ -311,7 +323,14 @@ export { perform, performStruck } from './playing/perform.ts';
 export { handsOfDirections, readDirections } from './chart/directions.ts';
 export { inTurn } from './playing/inTurn.ts';
 export { loosen, looseness } from './playing/loosen.ts';
-export type { Hand, Struck, StruckChord, StruckNote, StruckSource } from './playing/struck.ts';
+export type {
+  Filled,
+  Hand,
+  Struck,
+  StruckChord,
+  StruckNote,
+  StruckSource,
+} from './playing/struck.ts';
 export { strike } from './playing/struck.ts';
 export type { NotatedChord } from './playing/notate.ts';
 export { notate } from './playing/notate.ts';

@@ -12,6 +12,7 @@ import {
   followEdit,
   followSlots,
   freeHands,
+  noDecisions,
   insertBar,
   isSaid,
   join,
@@ -190,7 +191,7 @@ describe('decisions', () => {
     const now = parseChart(withEdits(read.text, edit.changes));
     const follow = followEdit(read, now, edit);
     const copies = isSaid(now, edit.slots) ? copiesSaid(edit.slots) : null;
-    return carryDecisions({ hands }, follow, copies).hands.registers;
+    return carryDecisions({ ...noDecisions, hands }, follow, copies).hands.registers;
   };
   test('of a section are those of its copy as well', () => {
     expect(carried(copySection(read, { bar: 0, slot: 0 }))).toEqual([
@@ -211,7 +212,7 @@ describe('decisions', () => {
     const edit = split(read, { bar: 2, slot: 0 });
     if (!edit.ok || !edit.slots) throw new Error('The edit was refused.');
     const now = parseChart(withEdits(read.text, edit.changes));
-    const decisions = { hands };
+    const decisions = { ...noDecisions, hands };
     expect(carryDecisions(decisions, followEdit(read, now, edit), copiesSaid(edit.slots))).toBe(
       decisions,
     );

@@ -31,11 +31,14 @@ describe('the thread that reads charts', () => {
 
   test('carries only what moves, by the edits if they are true', async () => {
     const walks = [{ slot: 1, kind: '8-7' as const }];
-    const part = storeDecisions({ hands: { ...freeHands, walks } });
+    const part = storeDecisions({ ...noDecisions, hands: { ...freeHands, walks } });
     const before = text('T');
     const after = before.replace('1 |', '1 | 5 |');
     const at = before.indexOf(' | 4');
-    const moved = storeDecisions({ hands: { ...freeHands, walks: [{ slot: 2, kind: '8-7' }] } });
+    const moved = storeDecisions({
+      ...noDecisions,
+      hands: { ...freeHands, walks: [{ slot: 2, kind: '8-7' }] },
+    });
     for (const changes of [
       null,
       [{ from: at, to: at, insert: ' | 5' }],

@@ -52,7 +52,10 @@ describe('what an earlier visit could not save', () => {
   const shape = songShape(2);
 
   test('comes back as it was kept', () => {
-    const draft = { text: 'title: Mine\n', decisions: { hands: { ...freeHands, walks } } };
+    const draft = {
+      text: 'title: Mine\n',
+      decisions: { ...noDecisions, hands: { ...freeHands, walks } },
+    };
     expect(shape.read(structuredClone(shape.write(draft)))).toEqual(draft);
   });
 
@@ -60,7 +63,7 @@ describe('what an earlier visit could not save', () => {
     const old = { text: 'title: Old\n', hands: { ...freeHands, walks } };
     expect(shape.read(old)).toEqual({
       text: 'title: Old\n',
-      decisions: { hands: { ...freeHands, walks } },
+      decisions: { ...noDecisions, hands: { ...freeHands, walks } },
     });
     expect(shape.readRevision(4)).toEqual({ song: 4, part: 2 });
   });

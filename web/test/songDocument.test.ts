@@ -32,6 +32,7 @@ afterEach(() => {
 
 const text = 'title: T\n\nVerse:\n  1 | 4 | 5\n\nChorus:\n  6m | 4\n';
 const withWalks = (slots: readonly number[]): Decisions => ({
+  ...noDecisions,
   hands: { ...freeHands, walks: slots.map((slot) => ({ slot, kind: '8-7' as const })) },
 });
 const walksOf = ({ store }: SongDocument) =>

@@ -8,7 +8,7 @@ import {
   type Decisions,
 } from '@intervallum/core';
 import { z } from 'zod';
-import { songHands } from '../wire/decisions.ts';
+import { songFills, songHands } from '../wire/decisions.ts';
 import { readDecisions, storeDecisions } from '../stored/decisions.ts';
 import { chartText } from '../wire/text.ts';
 
@@ -29,6 +29,9 @@ export const songFile = z.object({
     .object({
       hands: z
         .object({ version: z.int().min(1).max(decisionKinds.hands.version), value: songHands })
+        .optional(),
+      fills: z
+        .object({ version: z.int().min(1).max(decisionKinds.fills.version), value: songFills })
         .optional(),
     })
     .optional(),

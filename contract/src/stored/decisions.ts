@@ -1,6 +1,12 @@
-import { decisionKinds, freeHands, type Decisions, type SongHands } from '@intervallum/core';
+import {
+  decisionKinds,
+  freeHands,
+  type Decisions,
+  type SongFills,
+  type SongHands,
+} from '@intervallum/core';
 import { z } from 'zod';
-import { handsMarks } from '../wire/decisions.ts';
+import { fillsMarks, handsMarks } from '../wire/decisions.ts';
 
 /** A kind of decision as it is stored: by its version, so that an older one can be brought up to date. */
 export interface StoredKind {
@@ -24,6 +30,7 @@ const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } =
   // What is said of sections came with version 2, its right hand, its loudness and shapes of the root with version 3,
   // inner lines and the pedal with version 4: what is not there is nothing.
   hands: { upgrades: { 1: (old) => old, 2: (old) => old, 3: (old) => old }, read: readHands },
+  fills: { upgrades: {}, read: readFills },
 };
 
 export function storeDecisions(decisions: Decisions): StoredDecisions {
@@ -77,15 +84,8 @@ function readHands(value: unknown, lost: (what: string) => void): SongHands {
   const given = z.record(z.string(), z.unknown()).catch({}).parse(value);
   const school = handsMarks.school.safeParse(given['school']);
   if (!school.success) lost('the school of the hands');
-  const list = <Mark>(name: string, schema: z.ZodType<Mark>): Mark[] => {
-    const marks = z.array(z.unknown()).catch([]).parse(given[name]);
-    const read = marks.flatMap((mark) => {
-      const one = schema.safeParse(mark);
-      return one.success ? [one.data] : [];
-    });
-    if (read.length < marks.length) lost(`${marks.length - read.length} of the ${name}`);
-    return read;
-  };
+  const list = <Mark>(name: string, schema: z.ZodType<Mark>): Mark[] =>
+    readList(given[name], name, schema, lost);
   return {
     school: school.success ? school.data : freeHands.school,
     pins: list('pins', handsMarks.pin),
@@ -95,6 +95,27 @@ function readHands(value: unknown, lost: (what: string) => void): SongHands {
     lines: list('lines', handsMarks.line),
     sections: list('sections', handsMarks.section),
   };
+}
+
+function readFills(value: unknown, lost: (what: string) => void): SongFills {
+  const given = z.record(z.string(), z.unknown()).catch({}).parse(value);
+  return { placed: readList(given['placed'], 'placed runs', fillsMarks.placed, lost) };
+}
+
+/** What of a list can be read; what cannot is told. */
+function readList<Mark>(
+  value: unknown,
+  name: string,
+  schema: z.ZodType<Mark>,
+  lost: (what: string) => void,
+): Mark[] {
+  const marks = z.array(z.unknown()).catch([]).parse(value);
+  const read = marks.flatMap((mark) => {
+    const one = schema.safeParse(mark);
+    return one.success ? [one.data] : [];
+  });
+  if (read.length < marks.length) lost(`${marks.length - read.length} of the ${name}`);
+  return read;
 }
 
 const names = Object.keys(decisionKinds) as (keyof Decisions)[];

@@ -1,15 +1,18 @@
 import {
   dynamics,
   leftShapes,
+  noFills,
   pedallings,
   rightWays,
   schools,
   walkKinds,
   type Decisions,
+  type SongFills,
   type SongHands,
 } from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
+import { writtenRun } from './runs.ts';
 import { line, word } from './text.ts';
 
 /** A chart has no more slots than characters; a hand holds ten notes at the very most. */
@@ -56,5 +59,27 @@ export const songHands: z.ZodType<SongHands> = z.object({
   sections: z.array(handsMarks.section).max(1_000).readonly().default([]),
 });
 
+/** One of each mark of the runs that a player placed. */
+export const fillsMarks = {
+  placed: z.object({
+    slot,
+    again: z.int().min(0).max(5_000),
+    times: z.array(z.int().min(1).max(5_000)).max(99).readonly(),
+    start: z.int().min(-10_000).max(1_000_000),
+    run: writtenRun,
+    over: z.boolean(),
+    octaves: z.int().min(-3).max(3),
+  }),
+};
+
+/** Where a player placed runs in a song, as core keeps it. */
+export const songFills: z.ZodType<SongFills> = z.object({
+  placed: z.array(fillsMarks.placed).max(500, 'A song holds up to 500 placed runs.').readonly(),
+});
+
 /** All that one player decided about one song. */
-export const decisions: z.ZodType<Decisions> = z.object({ hands: songHands });
+// A page that was opened before there were fills says nothing of them.
+export const decisions: z.ZodType<Decisions> = z.object({
+  hands: songHands,
+  fills: songFills.default(noFills),
+});

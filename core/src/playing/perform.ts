@@ -2,7 +2,7 @@ import type { TimelineIndex } from '../chart/places.ts';
 import { beatsOf } from '../chart/time/beats.ts';
 import { sungNotes } from '../chart/time/sung.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
-import type { Voiced } from '../hands/search/voiced.ts';
+import type { Filled } from './filled.ts';
 import { sixteenth, type MidiNumber, type Ticks } from '../kit/ticks.ts';
 import { strike, type Hand, type Struck, type StruckNote, type StruckSource } from './struck.ts';
 import { swinging, temposOf, type TempoMark } from './tempo.ts';
@@ -58,7 +58,7 @@ const touch = { top: 5, inner: -5, firstBeat: 4 } as const;
  * @param hands a hand that is silent is left out
  */
 export function perform(
-  voiced: Voiced,
+  voiced: Filled,
   {
     from = 0,
     to = voiced.slots.length,

@@ -22,6 +22,8 @@ export interface LineStruck {
   readonly accented: boolean;
   /** Written in triplets, or before its beat: it does not swing. */
   readonly even: boolean;
+  /** A line of the chart, or a run that the player placed. */
+  readonly source: 'line' | 'run';
 }
 
 /** A stretch in which a hand plays a line in the place of its chords. */
@@ -154,6 +156,7 @@ function strikeOf(
     at: slot,
     accented: isAccented,
     even: (from - start) % sixteenth !== 0 || begins !== from,
+    source: 'line',
   });
   const { grace: starts, short, main } = strikeTimes(from, to, grace.length);
   const before = grace.map((one, place) =>

@@ -5,14 +5,16 @@ import type { TimelineIndex } from '../chart/places.ts';
 import { pushTicks, type Slot } from '../chart/song.ts';
 import type { TimedSlot, Timeline } from '../chart/time/timeline.ts';
 import { walkStarts } from '../hands/search/walks.ts';
-import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
+import type { VoicedSlot } from '../hands/search/voiced.ts';
 import type { MidiNumber, Ticks } from '../kit/ticks.ts';
 import { nothingSaid, readDirections, type Said } from '../chart/directions.ts';
+import { placedLines, withPlaced, type Filled } from './filled.ts';
 import { playedLines, type PlayedLines } from './playedLines.ts';
 import { withLines } from './withLines.ts';
 import { louderBy, Strikes, type StrikeSpan } from './textures.ts';
 import type { Hand, StruckChord, StruckNote } from './struckNotes.ts';
 
+export type { Filled } from './filled.ts';
 export type { Hand, StruckChord, StruckNote, StruckSource } from './struckNotes.ts';
 
 const bothHands: readonly Hand[] = ['left', 'right'];
@@ -22,7 +24,7 @@ type NewNote = Omit<StruckNote, 'note'> & { note: MidiNumber };
 
 /** Who strikes what, from when until when: decided once, for playback, MIDI, practice and notation alike. */
 export interface Struck {
-  readonly voiced: Voiced;
+  readonly voiced: Filled;
   /** The slots of the timeline it goes through: `from` up to and without `to`. */
   readonly from: TimelineIndex;
   readonly to: TimelineIndex;
@@ -45,7 +47,7 @@ const stopTicks = 160;
  * chord has rung long enough, or at once. Takes time in proportion to the song.
  */
 export function strike(
-  voiced: Voiced,
+  voiced: Filled,
   {
     from = 0,
     to = voiced.slots.length,
@@ -80,7 +82,7 @@ export function strike(
 }
 
 class Striker {
-  readonly #voiced: Voiced;
+  readonly #voiced: Filled;
   readonly #origin: Ticks;
   readonly #end: Ticks;
   readonly #strikes: Strikes;
@@ -91,12 +93,12 @@ class Striker {
   readonly #nextSounding: readonly TimelineIndex[];
   readonly #nextChord: readonly TimelineIndex[];
 
-  constructor(voiced: Voiced, from: TimelineIndex, to: TimelineIndex) {
+  constructor(voiced: Filled, from: TimelineIndex, to: TimelineIndex) {
     const { timeline, reach } = voiced;
     this.#voiced = voiced;
     this.#origin = timeline.slots[from]?.start ?? 0;
     this.#end = timeline.slots[to]?.start ?? timeline.ticks;
-    this.lines = playedLines(timeline);
+    this.lines = withPlaced(playedLines(timeline), placedLines(voiced));
     this.#strikes = new Strikes(timeline, reach.left.held);
     this.#partOf = timeline.parts.flatMap((part, index) =>
       Array.from({ length: part.to - part.from }, () => index),

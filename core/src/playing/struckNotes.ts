@@ -6,8 +6,8 @@ import type { Strike } from './textures.ts';
 
 export type Hand = 'left' | 'right';
 
-/** Where a note comes from: the chord struck and held, a left hand that walks, the pattern of a hand, a line it plays. */
-export type StruckSource = 'slot' | 'walk' | 'texture' | 'line';
+/** Where a note comes from: the chord struck and held, a left hand that walks, the pattern of a hand, a line of the chart, a placed run. */
+export type StruckSource = 'slot' | 'walk' | 'texture' | 'line' | 'run';
 
 /** One note that a hand strikes, as written: swing, loudness and the pedal come with the performance. */
 export interface StruckNote {

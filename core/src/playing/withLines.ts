@@ -84,7 +84,7 @@ function besides(
 }
 
 function struckOf(
-  { hand, note, from, to, at, accented, even }: LineStruck,
+  { hand, note, from, to, at, accented, even, source }: LineStruck,
   end: Ticks,
   instead: readonly LineStretch[],
   comesIn: ReadonlyMap<string, Ticks>,
@@ -100,7 +100,7 @@ function struckOf(
     from,
     to: until,
     until,
-    source: 'line',
+    source,
     at,
     weight: 'plain',
     accented,
@@ -137,4 +137,4 @@ function eachKeyOnce(notes: readonly StruckNote[]): StruckNote[] {
   });
 }
 
-const rank = ({ source }: StruckNote) => (source === 'line' ? 1 : 0);
+const rank = ({ source }: StruckNote) => (source === 'line' || source === 'run' ? 1 : 0);

@@ -10,7 +10,7 @@ import { runs as library } from './library/index.ts';
 import { cleanTempo, strikesASecond } from './pace.ts';
 import { runPlaces, type RunPlace } from './places.ts';
 import { jumpsOf, registerFor, type Beside } from './register.ts';
-import { handsOf, inKeyOf, leadsOn, runGrades, soundOf, type Hand, type Run } from './run.ts';
+import { handsOf, inKeyOf, leadsOn, runGrades, soundOf, type Hand, type Run } from './model/run.ts';
 import { runNotes, type RunNote } from './runNotes.ts';
 import { heldTicks, oneOf, runHeight, whyTonesDoNotGo } from './runTones.ts';
 

@@ -1,6 +1,5 @@
 import type { Chord } from '../chord/chord.ts';
 import {
-  degreeFrom,
   degreeOfSemitones,
   degreeOver,
   degreeSemitones,
@@ -9,7 +8,7 @@ import {
   type Step,
 } from '../pitch/degree.ts';
 import { fold } from '../pitch/note.ts';
-import { runChord, type RunChord, type RunKind } from './kinds.ts';
+import { runChord, type RunChord, type RunKind } from './model/kinds.ts';
 
 /** A row of tones with the name that handbooks give it. */
 export interface NamedTones {
@@ -295,9 +294,4 @@ export function passingIn({ tones, root, kind }: RunChord, scale: readonly Degre
     if ((kind === 'suspended' || kind === 'soft dominant') && apart === 4) return true;
     return isTone(sounds - 1);
   });
-}
-
-/** A degree of the key, counted from a chord's root. */
-export function fromRoot({ root }: Pick<RunChord, 'root'>, one: Degree): Degree {
-  return degreeFrom(root, one);
 }

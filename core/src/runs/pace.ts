@@ -1,6 +1,6 @@
 import type { Ticks } from '../kit/ticks.ts';
-import { strikesOf } from './readRun.ts';
-import type { Run } from './run.ts';
+import { strikesOf } from './model/readRun.ts';
+import type { Run } from './model/run.ts';
 
 /** How fast the hands of a run are at its quickest. */
 export interface Pace {

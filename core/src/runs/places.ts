@@ -9,7 +9,7 @@ import { withDegrees, type Chord } from '../chord/chord.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
 import { degreeOfSemitones, degreeSemitones } from '../pitch/degree.ts';
 import { liftBetween, type Key } from '../pitch/key.ts';
-import { runChord, type RunChord } from './kinds.ts';
+import { runChord, type RunChord } from './model/kinds.ts';
 import type { Tempo } from './pace.ts';
 
 /** A stretch of time in ticks from the beginning of the song. */

@@ -6,7 +6,7 @@ import type { Ticks } from '../kit/ticks.ts';
 import { rubsAt, startsIn, toneVerdict } from './fitRuns.ts';
 import { cleanTempo } from './pace.ts';
 import { runPlaces } from './places.ts';
-import { leadsOn, type Run } from './run.ts';
+import { leadsOn, type Run } from './model/run.ts';
 import { oneOf } from './runTones.ts';
 
 /** A place of a song where a run fits. */

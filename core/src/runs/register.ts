@@ -3,7 +3,7 @@ import { degreeSemitones, type Degree } from '../pitch/degree.ts';
 import { relativeMajor, type Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import type { Instrument } from '../hands/shapes/player.ts';
-import type { Hand, Run } from './run.ts';
+import type { Hand, Run } from './model/run.ts';
 import { runHeight } from './runTones.ts';
 
 /** What the hands hold beside a run, where that is known. */

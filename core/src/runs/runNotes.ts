@@ -1,9 +1,9 @@
 import type { LineFinger } from '../chart/played.ts';
 import { strikeTimes } from '../chart/strikeTimes.ts';
 import type { MidiNumber, Ticks } from '../kit/ticks.ts';
-import { strikesOf } from './readRun.ts';
+import { strikesOf } from './model/readRun.ts';
 import type { Register } from './register.ts';
-import type { Hand, Run, RunTone } from './run.ts';
+import type { Hand, Run, RunTone } from './model/run.ts';
 import { runHeight } from './runTones.ts';
 
 /** A key that goes down in a run, in ticks from the beginning of the song. */

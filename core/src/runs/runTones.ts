@@ -1,9 +1,16 @@
 import { eighth, ticksPerQuarter } from '../kit/ticks.ts';
 import { degreeHeight, degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
 import { fold } from '../pitch/note.ts';
-import type { RunChord } from './kinds.ts';
+import type { RunChord } from './model/kinds.ts';
 import { passingIn, scaleAt } from './material.ts';
-import { degreeOfTone, inKeyOf, leadsOn, type Run, type RunEvent, type RunTone } from './run.ts';
+import {
+  degreeOfTone,
+  inKeyOf,
+  leadsOn,
+  type Run,
+  type RunEvent,
+  type RunTone,
+} from './model/run.ts';
 
 const home: Degree = { step: 1, alter: 0 };
 

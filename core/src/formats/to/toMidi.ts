@@ -9,7 +9,7 @@ import {
   type PlayedNote,
   type TuneNotePlayed,
 } from '../../playing/perform.ts';
-import type { Voiced } from '../../hands/search/voiced.ts';
+import type { Filled } from '../../playing/filled.ts';
 import { formatKey, keySignature } from '../../pitch/key.ts';
 import { sustainPedal } from '../midiEvents.ts';
 
@@ -30,7 +30,7 @@ const channels = { right: 0, left: 1, tune: 2 } as const;
  * 480 ticks to the quarter, as everywhere here. Before a pickup its bar is silent, so that bars stay where they are counted.
  * A section that goes on until the signal is played as often as it says.
  */
-export function toMidi(voiced: Voiced): Uint8Array {
+export function toMidi(voiced: Filled): Uint8Array {
   const { timeline } = voiced;
   const performance = perform(voiced);
   const lead = silenceBefore(timeline);
@@ -70,14 +70,14 @@ export function toMidi(voiced: Voiced): Uint8Array {
 }
 
 /** The silence of a pickup’s bar before it begins, in ticks. */
-function silenceBefore({ parts }: Voiced['timeline']): number {
+function silenceBefore({ parts }: Filled['timeline']): number {
   const first = parts[0]?.bars[0];
   const meter = first?.slots[0]?.meter;
   if (!meter || first.is.kind !== 'played' || !first.is.pickup) return 0;
   return barTicks(meter) - ticksOf(first.slots.map(({ is }) => is));
 }
 
-function conductorTrack({ timeline }: Voiced, { tempos }: Performance, lead: number): MidiEvent[] {
+function conductorTrack({ timeline }: Filled, { tempos }: Performance, lead: number): MidiEvent[] {
   const { song, slots, parts, ticks } = timeline;
   const quarters = quartersAMinute(song);
   const events: Timed[] = [

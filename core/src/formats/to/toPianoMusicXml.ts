@@ -3,7 +3,7 @@ import { barTicks, sameMeter, type Meter } from '../../chart/meter.ts';
 import { ordinalOf } from '../../kit/words.ts';
 import { notate, type NotatedChord } from '../../playing/notate.ts';
 import { strike, type Hand } from '../../playing/struck.ts';
-import type { Voiced } from '../../hands/search/voiced.ts';
+import type { Filled } from '../../playing/filled.ts';
 import { noteSpeller } from '../../hands/words/words.ts';
 import { sameKey, type Key } from '../../pitch/key.ts';
 import { pitchClass, type Note } from '../../pitch/note.ts';
@@ -25,7 +25,7 @@ import { element, writeXml, type XmlElement } from '../xml.ts';
  * each hand strikes by its texture or holds from chord to chord, pushes where they sound, walks, rolls, the chords over
  * the staff. What rings on is left to the pedal.
  */
-export function toPianoMusicXml(voiced: Voiced): string {
+export function toPianoMusicXml(voiced: Filled): string {
   const { timeline } = voiced;
   const struck = strike(voiced);
   const written = (hand: Hand) =>
@@ -100,7 +100,7 @@ function attributesOf(
   );
 }
 
-function headingOf({ timeline: { song, parts } }: Voiced, index: number): XmlElement[] {
+function headingOf({ timeline: { song, parts } }: Filled, index: number): XmlElement[] {
   const { section, pass, direction } = parts[index]!;
   const { name, directions } = song.sections[section]!;
   const often = parts.filter((part) => part.section === section).length > 1;

@@ -1,4 +1,4 @@
-import type { WrittenRun } from '../readRun.ts';
+import type { WrittenRun } from '../model/readRun.ts';
 import { familyRuns } from './familyRuns.ts';
 
 /** Short phrases for the gap behind what was sung. */

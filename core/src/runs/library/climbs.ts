@@ -1,5 +1,5 @@
-import { runKinds } from '../kinds.ts';
-import type { WrittenRun } from '../readRun.ts';
+import { runKinds } from '../model/kinds.ts';
+import type { WrittenRun } from '../model/readRun.ts';
 import { familyRuns } from './familyRuns.ts';
 
 /** Lines of half steps, or of the key's own steps, into the chord that follows; over suspensions they would resolve too early. */

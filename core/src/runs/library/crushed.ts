@@ -1,4 +1,4 @@
-import type { WrittenRun } from '../readRun.ts';
+import type { WrittenRun } from '../model/readRun.ts';
 import { familyRuns } from './familyRuns.ts';
 
 /** A key half a step below, struck just before and let go at once; or slid from, by one finger, a black key to the white one. */

@@ -1,6 +1,6 @@
-import type { RunKind } from '../kinds.ts';
-import type { RunStep, WrittenRun } from '../readRun.ts';
-import type { RunFamily, RunFrom, RunGrade } from '../run.ts';
+import type { RunKind } from '../model/kinds.ts';
+import type { RunStep, WrittenRun } from '../model/readRun.ts';
+import type { RunFamily, RunFrom, RunGrade } from '../model/run.ts';
 
 /** A row of a family's table; its hands as `readRun` reads them, an empty text for a hand that has nothing. */
 export type RunRow = readonly [

@@ -1,4 +1,4 @@
-import type { WrittenRun } from '../readRun.ts';
+import type { WrittenRun } from '../model/readRun.ts';
 import { familyRuns } from './familyRuns.ts';
 
 /** Two keys and more at once, often with a slide under a note that stays. */

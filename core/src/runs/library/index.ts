@@ -1,5 +1,5 @@
-import { readRun, type WrittenRun } from '../readRun.ts';
-import type { Run } from '../run.ts';
+import { readRun, type WrittenRun } from '../model/readRun.ts';
+import type { Run } from '../model/run.ts';
 import { answers } from './answers.ts';
 import { arpeggios } from './arpeggios.ts';
 import { blues } from './blues.ts';

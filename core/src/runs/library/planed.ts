@@ -1,4 +1,4 @@
-import type { WrittenRun } from '../readRun.ts';
+import type { WrittenRun } from '../model/readRun.ts';
 import { familyRuns } from './familyRuns.ts';
 
 /** One shape moved as it is, by both hands or one. */

@@ -1,4 +1,4 @@
-import type { WrittenRun } from '../readRun.ts';
+import type { WrittenRun } from '../model/readRun.ts';
 import { familyRuns } from './familyRuns.ts';
 
 /** Two triads by turns, through their inversions: together they have the colours of the chord, and none of what rubs. */

@@ -1,6 +1,6 @@
-import type { LineFinger } from '../chart/played.ts';
-import type { Ticks } from '../kit/ticks.ts';
-import { degreeOver, degreeSemitones, type Degree, type Step } from '../pitch/degree.ts';
+import type { LineFinger } from '../../chart/played.ts';
+import type { Ticks } from '../../kit/ticks.ts';
+import { degreeOver, degreeSemitones, type Degree, type Step } from '../../pitch/degree.ts';
 import type { RunKind } from './kinds.ts';
 
 /** What a run is made of, in the words by which players ask for one. */

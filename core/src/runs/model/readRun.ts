@@ -1,9 +1,9 @@
-import { readStrike } from '../chart/read/readPlayed.ts';
-import { printStrike } from '../chart/print/printPlayed.ts';
-import type { LineFinger, LineNote, LineStrike } from '../chart/played.ts';
-import { failure, placeInLine, quoted, success, type Result } from '../kit/result.ts';
-import { eighth, sixteenth, ticksPerQuarter, type Ticks } from '../kit/ticks.ts';
-import { readDegree, type Degree } from '../pitch/degree.ts';
+import { readStrike } from '../../chart/read/readPlayed.ts';
+import { printStrike } from '../../chart/print/printPlayed.ts';
+import type { LineFinger, LineNote, LineStrike } from '../../chart/played.ts';
+import { failure, placeInLine, quoted, success, type Result } from '../../kit/result.ts';
+import { eighth, sixteenth, ticksPerQuarter, type Ticks } from '../../kit/ticks.ts';
+import { readDegree, type Degree } from '../../pitch/degree.ts';
 import type { Run, RunEvent, RunLanding, RunTone } from './run.ts';
 
 /** How long one step of a written run is. */

@@ -1,8 +1,8 @@
-import { bassOf, rootOf, type Chord } from '../chord/chord.ts';
-import { chordTones } from '../chord/tones.ts';
-import { degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
-import type { Key } from '../pitch/key.ts';
-import { fold } from '../pitch/note.ts';
+import { bassOf, rootOf, type Chord } from '../../chord/chord.ts';
+import { chordTones } from '../../chord/tones.ts';
+import { degreeSemitones, formatDegree, type Degree } from '../../pitch/degree.ts';
+import type { Key } from '../../pitch/key.ts';
+import { fold } from '../../pitch/note.ts';
 
 /** The kinds of chord that runs are told apart by. */
 export const runKinds = [
