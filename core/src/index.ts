@@ -279,6 +279,10 @@ export type {
   Restraint,
 } from './runs/placeRuns.ts';
 export { placeRuns, restraints } from './runs/placeRuns.ts';
+export type { Variant, VariantKind } from './runs/variants.ts';
+export { joinedRuns, oneHandOf, variantKinds, variantsOf } from './runs/variants.ts';
+export { densityOf, type FullBar } from './runs/density.ts';
+export { writeRun } from './runs/writeRun.ts';
 export { placedRegister } from './playing/filled.ts';
 export type { RunStep, WrittenRun } from './runs/model/readRun.ts';
 export { printRun, readRun, runSteps } from './runs/model/readRun.ts';

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  densityOf,
   expand,
   fitRuns,
   followSlots,
@@ -16,8 +17,10 @@ import {
   toMidi,
   toPianoMusicXml,
   voice,
+  withEdits,
   withoutRun,
   withRun,
+  writeRun,
   type Filled,
   type PlacedRun,
   type Restraint,
@@ -253,6 +256,44 @@ describe('a placed run', () => {
       }),
     );
   });
+});
+
+test('how full each bar is: what is sung of it, what is struck, and what of that is runs', () => {
+  const full = filled(verse(3), placed());
+  const bars = densityOf(full.timeline, strike(full).notes);
+  expect(bars.length).toBe(12);
+  // “sung”, “and”, “sung a-gain” and “here”, a beat a syllable.
+  expect(bars.slice(0, 4).map(({ sung }) => sung)).toEqual([0.25, 0.25, 0.75, 0.25]);
+  expect(bars.map(({ ofRuns }) => ofRuns)).toEqual([0, 0, 0, 0, 0, 0, 0, 0, 3, 0, 0, 0]);
+  expect(bars.reduce((sum, { struck }) => sum + struck, 0)).toBe(strike(full).notes.length);
+});
+
+test('a run is written as a played line of the chart, for all times or one, and sounds there key for key', () => {
+  const read = readChart(verse(3).replace('| 1/3 |', '| % |'));
+  const timeline = expand(read.song);
+  const voiced = voice(timeline);
+  let wrote = 0;
+  for (const at of [0, 1, 2, 3].map((slot) => 8 + slot))
+    for (const [index, fit] of fitRuns(timeline, { at }, { voiced }).entries()) {
+      const once = index % 2 === 1;
+      const edit = writeRun(voiced, fit, once)(read);
+      if (!edit.ok) throw new Error(`${fit.run.id}: ${edit.why}`);
+      const again = parseChart(withEdits(read.text, edit.changes));
+      expect([fit.run.id, again.ok || again.problems[0]!.message]).toEqual([fit.run.id, true]);
+      const there = expand(again.song);
+      const struck = strike(voice(there)).notes.filter(({ source }) => source === 'line');
+      const ends = fit.start + fit.run.ticks;
+      const own = struck
+        .filter(({ from }) => from >= fit.start - 120 && from < ends)
+        .map(({ from, note, hand }) => `${from} ${hand} ${note}`);
+      for (const { onset, note, hand } of fit.notes)
+        expect(own).toContain(`${onset} ${hand} ${note}`);
+      // At other times it is there or not, as was wished.
+      const first = struck.filter(({ from }) => from < 16 * 480);
+      expect(first.length > 0).toBe(!once);
+      wrote += 1;
+    }
+  expect(wrote).toBeGreaterThan(60);
 });
 
 test('what fits is what is struck when it is placed there, key for key', () => {

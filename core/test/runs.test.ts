@@ -8,10 +8,12 @@ import {
   expand,
   findRuns,
   fitRuns,
+  joinedRuns,
   formatDegree,
   materialOf,
   noteOfDegree,
   pitchClass,
+  oneHandOf,
   placesOf,
   printRun,
   readRun,
@@ -22,6 +24,8 @@ import {
   runs,
   twelveKeys,
   usualReach,
+  variantKinds,
+  variantsOf,
   voice,
   type Degree,
   type Key,
@@ -347,6 +351,63 @@ test('every run, in twelve keys, in each place it claims, is what an independent
       run.id,
       [...run.kinds].sort(),
     ]);
+});
+
+describe('what a run can be made into', () => {
+  const made = runs.flatMap((run) => variantsOf(run).map((variant) => ({ of: run, ...variant })));
+
+  test('is another run of the same kinds: shorter, simpler, thinner, turned, or arriving elsewhere', () => {
+    const counts = new Map<string, number>();
+    for (const { of, kind, run } of made) {
+      counts.set(kind, (counts.get(kind) ?? 0) + 1);
+      expect(run.kinds).toEqual(of.kinds);
+      const last = Math.max(...run.events.map(({ start, ticks }) => start + ticks));
+      expect([run.id, last]).toEqual([run.id, run.ticks]);
+      if (kind === 'shorter') expect(run.ticks).toBeLessThan(of.ticks);
+      if (kind === 'simpler')
+        expect(run.events.every(({ grace, slide }) => !grace && !slide)).toBe(true);
+      if (kind === 'without the upper note')
+        expect(run.events.length).toBeLessThan(of.events.length);
+      if (kind === 'other inversion') expect(run.events.length).toBe(of.events.length);
+      if (kind === 'other landing') expect(run.landing).not.toEqual(of.landing);
+    }
+    for (const kind of variantKinds) expect(counts.get(kind) ?? 0).toBeGreaterThan(9);
+    // As the spec has it: the grip over 1 without its upper note is its lower line.
+    const grip = made.find(
+      ({ of, kind }) => of.name === 'Slide under the fifth' && kind === 'without the upper note',
+    )!;
+    expect(printRun(grip.run).right).toBe('2 b3^3 1 .');
+  });
+
+  test('goes where it says, by the same reader', () => {
+    let checked = 0;
+    for (const [name, entry] of Object.entries(taught)) {
+      const timeline = expand(chartOf(`${name} | . | 1`));
+      const over = {
+        chord: entry,
+        next: taught['1']!,
+        home: 0,
+        from: 0,
+        to: 8 * 480,
+        beat: 480,
+        reach: usualReach.right.held,
+      };
+      for (const fit of fitRuns(timeline, { at: 0 }, { runs: made.map(({ run }) => run) })) {
+        checked += 1;
+        expect([fit.run.id, name, faultsOf(playedRun(fit), over)]).toEqual([fit.run.id, name, []]);
+      }
+    }
+    expect(checked).toBeGreaterThan(500);
+  });
+
+  test('pieces are joined where the first has arrived; each hand is had alone', () => {
+    const joined = joinedRuns(runNamed('Nod'), runNamed('Up the chord'))!;
+    expect(printRun(joined)).toMatchObject({ step: 'eighths', right: "5 6 5 1 3 5 1' ." });
+    expect(joinedRuns(runNamed('Nod'), runNamed('Minor nod'))).toBeNull();
+    const both = runNamed('Octaves together');
+    expect(oneHandOf(both, 'left')!.events.every(({ hand }) => hand === 'left')).toBe(true);
+    expect(oneHandOf(runNamed('Nod'), 'left')).toBeNull();
+  });
 });
 
 /** The beat that a tempo counts, in ticks, as the theory books have it. */

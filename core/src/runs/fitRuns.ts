@@ -9,7 +9,7 @@ import { inBeats } from '../moves/fit.ts';
 import { runs as library } from './library/index.ts';
 import { cleanTempo, strikesASecond } from './pace.ts';
 import { runPlaces, type RunPlace } from './places.ts';
-import { jumpsOf, registerFor, type Beside } from './register.ts';
+import { jumpsOf, registerFor, type Beside, type Register } from './register.ts';
 import { handsOf, inKeyOf, leadsOn, runGrades, soundOf, type Hand, type Run } from './model/run.ts';
 import { runNotes, type RunNote } from './runNotes.ts';
 import { heldTicks, oneOf, runHeight, whyTonesDoNotGo } from './runTones.ts';
@@ -35,6 +35,8 @@ export interface RunFit {
   /** Ticks from the beginning of the song. */
   readonly start: Ticks;
   readonly notes: readonly RunNote[];
+  /** Where each hand has its 1. */
+  readonly register: Register;
   /** Strikes a second of the quicker hand, and the fastest tempo at which they are clean (felt beats a minute). */
   readonly perSecond: number;
   readonly cleanTempo: number;
@@ -141,6 +143,7 @@ export function fitRun(
       at: place.at,
       start,
       notes: runNotes(run, start, register),
+      register,
       perSecond,
       cleanTempo: clean,
       jump,
