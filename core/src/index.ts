@@ -270,7 +270,7 @@ export { runChord, runKinds } from './runs/model/kinds.ts';
 export type { Material, NamedTones, TriadPair } from './runs/material.ts';
 export { materialOf } from './runs/material.ts';
 export type { FillPlace, PlacedRun, SongFills } from './runs/songFills.ts';
-export { fillsKind, noFills, runAt, withoutRun, withRun } from './runs/songFills.ts';
+export { fillPlaceAt, fillsKind, noFills, runAt, withoutRun, withRun } from './runs/songFills.ts';
 export type {
   PlacedRuns,
   PlaceWishes,
@@ -292,7 +292,8 @@ export type { RunFit, RunRefused, RunsFound, RunWishes } from './runs/fitRuns.ts
 export { findRuns, fitRuns } from './runs/fitRuns.ts';
 export { lineFingers, withFingers } from './runs/fingers.ts';
 export { placesOf, type PlaceOfRun } from './runs/placesOf.ts';
-export { sungStretches } from './runs/places.ts';
+export type { PlaceFound, RunPlace } from './runs/places.ts';
+export { runPlaces, sungStretches } from './runs/places.ts';
 export { slashesOf } from './playing/slashes.ts';
 export type { CommonTone, StepMovement } from './hands/words/words.ts';
 export {

@@ -1,4 +1,5 @@
-import type { TextSlot } from '../chart/places.ts';
+import type { TextSlot, TimelineIndex } from '../chart/places.ts';
+import type { Timeline } from '../chart/time/timeline.ts';
 import type { Ticks } from '../kit/ticks.ts';
 import { carryMarks, joinMarks, type DecisionKind } from '../marks/decision.ts';
 import type { WrittenRun } from './model/readRun.ts';
@@ -48,6 +49,17 @@ export type FillPlace = Pick<PlacedRun, 'slot' | 'again'>;
 
 const isAt = (one: FillPlace, { slot, again }: FillPlace) =>
   one.slot === slot && one.again === again;
+
+/** Where a slot of the timeline stands in the chart, and which time through its section it is. */
+export function fillPlaceAt(
+  { parts, slots }: Timeline,
+  at: TimelineIndex,
+): FillPlace & { readonly time: number } {
+  const { slot, pass } = slots[at]!;
+  const part = parts.find(({ from, to }) => from <= at && at < to)!;
+  const before = slots.slice(part.from, at).filter((one) => one.slot === slot);
+  return { slot, again: before.length, time: pass };
+}
 
 /** The run over a chord at one time through its section: one for that time comes before one for every time. */
 export function runAt(

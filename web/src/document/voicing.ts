@@ -4,6 +4,7 @@ import {
   instruments,
   melodyOver,
   shareParts,
+  type Filled,
   type NumberStyle,
   type Song,
   type SongHands,
@@ -74,13 +75,14 @@ function useSameMelody(now: Melody): Melody {
   /* eslint-enable react-hooks/refs */
 }
 
-/** Finds the hands of the whole song as it is when it is asked, whatever lens is open. */
-export function useWhole(): () => Promise<Voiced> {
+/** Finds the hands of the whole song as it is when it is asked, whatever lens is open, with the runs that are placed in it. */
+export function useWhole(): () => Promise<Filled> {
   const { store } = useDocument();
   const { view } = useLook();
-  return useCallback(() => {
+  return useCallback(async () => {
     const { read, decisions } = store.getState();
-    return findHands(read.song, decisions.hands, view);
+    const { hands, fills } = decisions;
+    return { ...(await findHands(read.song, hands, view)), fills };
   }, [store, view]);
 }
 

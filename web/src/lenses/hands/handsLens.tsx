@@ -19,8 +19,8 @@ function Frame({ draw, children }: LensFrameProps) {
   const { view } = useLook();
   const { shown, unrolled } = useShown();
   const text = useSong(({ read }) => read.text);
-  const hands = useSong((state) => state.decisions.hands);
-  const search = useHands(shown, view.key, hands, view.style);
+  const decisions = useSong((state) => state.decisions);
+  const search = useHands(shown, view.key, decisions, view.style);
   const playback = usePlayback();
   const marks = useMarks(search.voiced, playback.at, unrolled !== null);
   const stopPlaying = playback.stop;

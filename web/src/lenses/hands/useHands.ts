@@ -1,12 +1,13 @@
 import { proxy } from 'comlink';
 import {
   expand,
+  type Decisions,
+  type Filled,
   type HandsProblem,
   type Key,
   type NumberStyle,
   type OtherVoicing,
   type Song,
-  type SongHands,
   type Timeline,
   type Voiced,
 } from '@intervallum/core';
@@ -21,8 +22,8 @@ const patience = 100;
 
 /** The search as the screen sees it. */
 export interface HandsSearch {
-  /** What was found last; null before the first search is done. */
-  readonly voiced: Voiced | null;
+  /** What was found last, with the runs that are placed; null before the first search is done. */
+  readonly voiced: Filled | null;
   /** What is amiss with what was found last. */
   readonly problems: readonly HandsProblem[];
   /** 0 to 1 while a search takes longer than a moment; null else. */
@@ -40,12 +41,13 @@ export interface HandsSearch {
 export function useHands(
   song: Song,
   key: Key,
-  hands: SongHands,
+  { hands, fills }: Decisions,
   numbers: NumberStyle,
 ): HandsSearch {
   const thread = useThread();
   const remote = thread?.remote ?? null;
-  const [voiced, setVoiced] = useState<Voiced | null>(null);
+  const [found, setFound] = useState<Voiced | null>(null);
+  const voiced = useMemo(() => found && { ...found, fills }, [found, fills]);
   const [progress, setProgress] = useState<number | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [stopped, setStopped] = useState(false);
@@ -57,7 +59,7 @@ export function useHands(
     if (!remote) return;
     let current = true;
     // A word of progress can come after the end: the two take different ways out of the worker.
-    let found = false;
+    let isFound = false;
     const began = performance.now();
     remote
       .search(
@@ -65,13 +67,13 @@ export function useHands(
         key,
         options,
         proxy(({ done, of }) => {
-          if (current && !found && performance.now() - began > patience) setProgress(done / of);
+          if (current && !isFound && performance.now() - began > patience) setProgress(done / of);
         }),
       )
       .then((result) => {
         if (!current || !result) return;
-        found = true;
-        setVoiced({ timeline, ...result });
+        isFound = true;
+        setFound({ timeline, ...result });
         setFailure(null);
         setStopped(false);
         setProgress(null);

@@ -1,4 +1,4 @@
-import type { Voiced } from '@intervallum/core';
+import type { Filled } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useWhole } from '../../document/voicing.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -32,7 +32,7 @@ export function useChartSound(
 } {
   const whole = useWhole();
   const playback = usePlayback();
-  const [voiced, setVoiced] = useState<Voiced | null>(null);
+  const [voiced, setVoiced] = useState<Filled | null>(null);
   const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
   const { isPlaying, at, silent, stop } = playback;

@@ -1,4 +1,4 @@
-import { perform, quartersAMinute, type Voiced } from '@intervallum/core';
+import { perform, quartersAMinute, type Filled, type Hand } from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
 import { transport, type Owner } from '../../device/audio/transport.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -6,11 +6,15 @@ import { useTransport } from './usePlayback.ts';
 
 /** A stretch of a voiced song, by its slots. */
 export interface Stretch {
-  readonly voiced: Voiced;
+  readonly voiced: Filled;
   readonly from: number;
   readonly to: number;
   /** Round and round until it is stopped. */
   readonly loop: boolean;
+  /** In percent of the song's own tempo; as fast as that where nothing is said. */
+  readonly percent?: number;
+  /** The hands that are heard; both where nothing is said. */
+  readonly hands?: readonly Hand[];
 }
 
 /** What is asked for, and what is said where it cannot be heard. */
@@ -50,11 +54,11 @@ export function useHeard() {
       // What was heard before may have ended while this was looked for.
       setAsked(found && id);
       if (!found) return;
-      const { voiced, from, to, loop } = found;
+      const { voiced, from, to, loop, percent = 100, hands } = found;
       transport.hear(owner, {
-        performance: perform(voiced, { from, to }),
+        performance: perform(voiced, { from, to, ...(hands ? { hands } : {}) }),
         options: {
-          quarters: quartersAMinute(voiced.timeline.song),
+          quarters: (quartersAMinute(voiced.timeline.song) * percent) / 100,
           countIn: [],
           clicks: [],
           pedal: false,

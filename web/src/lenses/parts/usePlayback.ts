@@ -9,7 +9,7 @@ import {
   type Beat,
   type Meter,
   type Stretch,
-  type Voiced,
+  type Filled,
 } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
@@ -32,7 +32,7 @@ export interface Playback {
   readonly loop: boolean;
   readonly setPercent: (percent: number) => void;
   readonly setLoop: (loop: boolean) => void;
-  readonly start: (voiced: Voiced, stretch: Stretch, at: number) => void;
+  readonly start: (voiced: Filled, stretch: Stretch, at: number) => void;
   readonly stop: () => void;
   /** Gives the signal: what goes on is played to its end, then the song goes on. */
   readonly goOn: () => void;
@@ -47,7 +47,7 @@ export function usePlayback(): Playback {
   useEffect(() => () => transport.stop(owner), [owner]);
 
   const steps = useSteady({
-    start: (voiced: Voiced, stretch: Stretch, from: number) => {
+    start: (voiced: Filled, stretch: Stretch, from: number) => {
       const piece = pieceOf(voiced, stretch, from, { percent, loop });
       transport.start(owner, piece, (at) => steps.start(voiced, stretch, at));
     },
@@ -82,7 +82,7 @@ export function useTransport(owner: Owner) {
 
 /** A stretch of a voiced song with what the player wants to hear of it. */
 function pieceOf(
-  voiced: Voiced,
+  voiced: Filled,
   stretch: Stretch,
   from: number,
   { percent, loop }: { readonly percent: number; readonly loop: boolean },

@@ -1,4 +1,4 @@
-import { expand, type Key, type Song, type SongHands, type Voiced } from '@intervallum/core';
+import { expand, type Decisions, type Filled, type Key, type Song } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useVoiceOptions } from '../../document/voicing.ts';
 import type { ChartView } from '../../music/rails/view.ts';
@@ -15,7 +15,8 @@ export interface SoundingSong {
   readonly song: Song;
   /** In which it sounds. */
   readonly key: Key;
-  readonly hands: SongHands;
+  /** Of the player whose hands and placed runs are heard. */
+  readonly decisions: Decisions;
 }
 
 export interface SongSound {
@@ -29,14 +30,14 @@ export interface SongSound {
 
 /** @param notHeard what is said where nothing is heard; the same function each time */
 export function useSongSound(
-  { id, song, key, hands }: SoundingSong,
+  { id, song, key, decisions: { hands, fills } }: SoundingSong,
   view: ChartView,
   notHeard: (why: string) => string,
 ): SongSound {
   const timeline = useMemo(() => expand(song, { key }), [song, key]);
   const options = useVoiceOptions(hands, view.style, timeline);
   const playback = usePlayback();
-  const [voiced, setVoiced] = useState<Voiced | null>(null);
+  const [voiced, setVoiced] = useState<Filled | null>(null);
   const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
   const { isPlaying, at, silent } = playback;
@@ -61,7 +62,7 @@ export function useSongSound(
     const own = (asked.current += 1);
     setSearching(true);
     try {
-      const found = await findOnce(timeline, options);
+      const found: Filled = { ...(await findOnce(timeline, options)), fills };
       if (own !== asked.current) return;
       // A line that the order of the song leaves out is never played.
       const here = slot === 0 ? 0 : timeline.slots.findIndex((one) => one.slot === slot);

@@ -114,8 +114,7 @@ export function SideBySide(props: SideBySideProps) {
       return { key: part?.key ?? song.key, lift: part?.lift ?? 0 };
     });
   }, [song]);
-  const { hands } = decisions;
-  const sound = useSongSound({ id: 'import', song, key: song.key, hands }, view, notHeard);
+  const sound = useSongSound({ id: 'import', song, key: song.key, decisions }, view, notHeard);
   return (
     <BesideChart
       song={song}

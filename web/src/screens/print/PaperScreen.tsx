@@ -3,6 +3,7 @@ import {
   nothingSaidOfHands,
   parseChart,
   type Song,
+  type Filled,
   type Voiced,
   type VoiceOptions,
 } from '@intervallum/core';
@@ -212,12 +213,13 @@ function useVoicedOnce(
   song: ReturnType<typeof expand>['song'],
   view: ChartView,
   wanted: Level | null,
-): { readonly voiced: Voiced | null; readonly failed: boolean; readonly again: () => void } {
+): { readonly voiced: Filled | null; readonly failed: boolean; readonly again: () => void } {
   const [found, setFound] = useState<{
     readonly timeline: unknown;
     readonly voiced: Voiced | null;
   } | null>(null);
   const [attempt, setAttempt] = useState(0);
+  const { fills } = part.decisions;
   const isWanted = wanted !== null;
   // Who learns it begins with plain chords in one place, whatever the player decided.
   const isLearner = wanted !== null && wanted !== 'mine';
@@ -244,8 +246,12 @@ function useVoicedOnce(
     };
   }, [isWanted, timeline, options, attempt]);
   const known = found?.timeline === timeline ? found : null;
+  const voiced = useMemo<Filled | null>(
+    () => (!known?.voiced || isLearner ? (known?.voiced ?? null) : { ...known.voiced, fills }),
+    [known, isLearner, fills],
+  );
   return {
-    voiced: known?.voiced ?? null,
+    voiced,
     failed: known?.voiced === null,
     again: () => {
       setFound(null);

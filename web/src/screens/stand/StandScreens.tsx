@@ -1,4 +1,4 @@
-import { noDecisions, parseChart, type SongHands } from '@intervallum/core';
+import { noDecisions, parseChart, type Decisions } from '@intervallum/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -30,7 +30,7 @@ export function SongStand() {
               key: parameters.get('key'),
               capo: 0,
               note: '',
-              hands: song.part.decisions.hands,
+              decisions: song.part.decisions,
             },
           ]}
           titles={['']}
@@ -69,7 +69,7 @@ export function SetStand() {
                     key,
                     capo: 0,
                     note: notes,
-                    hands: song?.part.decisions.hands ?? noDecisions.hands,
+                    decisions: song?.part.decisions ?? noDecisions,
                   };
                 })}
                 titles={items.map(({ summary }) => summary.title)}
@@ -111,7 +111,7 @@ export function LinkStand() {
               key: link.keys[id] ?? key,
               capo: link.capos[id] ?? 0,
               note: notes,
-              hands: noDecisions.hands,
+              decisions: noDecisions,
             };
           })}
           titles={songs.map(({ text }) => parseChart(text).song.title)}
@@ -129,7 +129,7 @@ interface StoodChart {
   readonly key: string | null;
   readonly capo: number;
   readonly note: string;
-  readonly hands: SongHands;
+  readonly decisions: Decisions;
 }
 
 interface StandProps {
@@ -149,11 +149,11 @@ function Stand({ charts, titles, leaveTo, kept }: StandProps) {
   }, [keptAt]);
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
-  const { id, text, key, capo, note, hands } = charts[at]!;
+  const { id, text, key, capo, note, decisions } = charts[at]!;
   const song = useMemo(() => parseChart(text).song, [text]);
   const standing = useMemo(
-    () => ({ id, song, key: keyNamed(key, song) ?? song.key, capo, hands, note }),
-    [id, song, key, capo, hands, note],
+    () => ({ id, song, key: keyNamed(key, song) ?? song.key, capo, decisions, note }),
+    [id, song, key, capo, decisions, note],
   );
   const go = (to: number) =>
     setParameters(

@@ -1,4 +1,4 @@
-import type { Key, Song, SongHands } from '@intervallum/core';
+import type { Decisions, Key, Song } from '@intervallum/core';
 
 /** A song as it stands on the music stand. */
 export interface StandSong {
@@ -9,7 +9,8 @@ export interface StandSong {
   readonly key: Key;
   /** The fret of the reader's capo, 0 for none: letters are those of the shapes held under it. */
   readonly capo: number;
-  readonly hands: SongHands;
+  /** Of the player whose hands and runs are heard. */
+  readonly decisions: Decisions;
   /** What the set says of it. */
   readonly note: string;
 }
