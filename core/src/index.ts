@@ -281,6 +281,8 @@ export type {
 export { placeRuns, restraints } from './runs/placeRuns.ts';
 export type { Variant, VariantKind } from './runs/variants.ts';
 export { joinedRuns, oneHandOf, variantKinds, variantsOf } from './runs/variants.ts';
+export type { GridCell, GridColumnOfRun, GridNote, GridOfRun } from './runs/runGrid.ts';
+export { gridOfRun } from './runs/runGrid.ts';
 export { densityOf, type FullBar } from './runs/density.ts';
 export { writeRun } from './runs/writeRun.ts';
 export { placedRegister } from './playing/filled.ts';
