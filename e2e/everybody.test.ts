@@ -70,6 +70,13 @@ async function moves(page: Page): Promise<void> {
   await expect(page.getByText(/^The fingers of both hands go/)).toBeVisible();
 }
 
+async function fills(page: Page): Promise<void> {
+  await songDesk(page);
+  await page.getByRole('link', { name: 'Fills' }).click();
+  await expect(page.getByRole('button', { name: /^Place it this time/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /on a staff$/ }).locator('svg')).toBeVisible();
+}
+
 async function stand(page: Page): Promise<void> {
   await songDesk(page);
   await page.getByRole('button', { name: 'Stand' }).click();
@@ -163,6 +170,15 @@ const screens: readonly Screen[] = [
           await page.getByRole('button', { name: 'Make a move' }).click();
         },
       ],
+    ],
+  },
+  {
+    name: 'Fills',
+    help: 'Fills',
+    come: fills,
+    over: [
+      inPage(['Which runs', (page) => page.getByText(/^\d+ runs fit$/).click()]),
+      inPage(check('The whole song')),
     ],
   },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },

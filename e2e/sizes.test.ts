@@ -197,6 +197,8 @@ test('nor under the other lenses', async ({ page }) => {
     // The hands are found, and the note on top stands over each chord.
     ['hands', first, /^[A-G][♭♯]?$/],
     ['moves', second, /^\d+$/],
+    // Where nobody sings, over each chord.
+    ['fills', second, /beats? free$/],
   ] as const)
     for (const { id, title } of songs) {
       await page.goto(`/songs/${id}/${lens}`);

@@ -264,7 +264,7 @@ export type {
   RunLanding,
   RunTone,
 } from './runs/model/run.ts';
-export { runFamilies, runGrades } from './runs/model/run.ts';
+export { handsOf as handsOfRun, runFamilies, runGrades } from './runs/model/run.ts';
 export type { RunChord, RunKind } from './runs/model/kinds.ts';
 export { runChord, runKinds } from './runs/model/kinds.ts';
 export type { Material, NamedTones, TriadPair } from './runs/material.ts';

@@ -97,6 +97,14 @@ export function findRuns(
 
 const nothing = (why: string): RunsFound => ({ fits: [], refused: [], why });
 
+/** What a plain song has seldom stands behind what it has often (common practice, no published source). */
+const seldom: Readonly<Partial<Record<Run['family'], number>>> = {
+  blues: 6,
+  'planed shapes': 6,
+  climb: 2,
+  'crushed notes': 2,
+};
+
 /** What is near and simple comes first; what lets the hands stay where they are counts more than a grade. */
 function orderOf({ jump, run, perSecond }: RunFit): number {
   return (
@@ -104,7 +112,7 @@ function orderOf({ jump, run, perSecond }: RunFit): number {
     1.5 * jump.outOf +
     5 * runGrades.indexOf(run.grade) +
     0.5 * perSecond +
-    (run.family === 'planed shapes' ? 4 : 0)
+    (seldom[run.family] ?? 0)
   );
 }
 

@@ -17,6 +17,8 @@ export type VariantKind = (typeof variantKinds)[number];
 
 export interface Variant {
   readonly kind: VariantKind;
+  /** Where another landing lies from the one it had; null for any other kind. */
+  readonly way: 'above' | 'below' | null;
   readonly run: Run;
 }
 
@@ -40,9 +42,14 @@ export function variantsOf(run: Run): readonly Variant[] {
 
 const notesOf = ({ events, landing }: Run) => JSON.stringify([events, landing]);
 
-function variant(run: Run, kind: VariantKind, change: Partial<Run>, more = ''): Variant {
-  const id = `${run.id}/${kind.replaceAll(' ', '-')}${more && `-${more}`}`;
-  return { kind, run: { ...run, ...change, id } };
+function variant(
+  run: Run,
+  kind: VariantKind,
+  change: Partial<Run>,
+  way: Variant['way'] = null,
+): Variant {
+  const id = [`${run.id}/${kind.replaceAll(' ', '-')}`, way].filter(Boolean).join('-');
+  return { kind, way, run: { ...run, ...change, id } };
 }
 
 /** Its second half: what lies within half of its beats before it arrives. */

@@ -7,6 +7,7 @@ export const desk = createSettings('desk', 2, {
   textOpen: z.boolean().catch(false),
   handsOpen: z.boolean().catch(true),
   movesOpen: z.boolean().catch(true),
+  fillsOpen: z.boolean().catch(true),
   panel: z.enum(['text', 'colours']).catch('text'),
   pianoOpen: z.boolean().catch(false),
   /** The tools under the chart. */

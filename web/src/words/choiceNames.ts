@@ -5,9 +5,13 @@ import type {
   Lineup,
   MoveKind,
   Pedalling,
+  Restraint,
   RightWay,
   RightWish,
+  RunFamily,
+  RunGrade,
   School,
+  VariantKind,
 } from '@intervallum/core';
 import { t } from './words.ts';
 
@@ -53,6 +57,40 @@ export const moveKindNames: Readonly<Record<MoveKind, string>> = {
   'left walk': t('a walk of the left hand'),
   series: t('a series'),
   own: t('our own'),
+};
+
+/** What a run is made of. */
+export const runFamilyNames: Readonly<Record<RunFamily, string>> = {
+  'triad pairs': t('triad pairs'),
+  pentatonic: t('pentatonic'),
+  blues: t('blues'),
+  climb: t('climb'),
+  'crushed notes': t('crushed notes'),
+  arpeggio: t('arpeggio'),
+  grips: t('grips'),
+  'planed shapes': t('planed shapes'),
+  answer: t('answer'),
+};
+
+export const runGradeNames: Readonly<Record<RunGrade, string>> = {
+  simple: t('simple'),
+  fluent: t('fluent'),
+  showpiece: t('showpiece'),
+};
+
+export const restraintNames: Readonly<Record<Restraint, string>> = {
+  sparing: t('sparing'),
+  usual: t('usual'),
+  generous: t('generous'),
+};
+
+/** What a run can be made into. */
+export const variantNames: Readonly<Record<VariantKind, string>> = {
+  shorter: t('shorter'),
+  simpler: t('simpler'),
+  'without the upper note': t('without the upper note'),
+  'other inversion': t('other inversion'),
+  'other landing': t('other landing'),
 };
 
 export const dynamicNames: Readonly<Record<Dynamic, string>> = {

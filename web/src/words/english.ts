@@ -1,6 +1,14 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
   '{{count}} chords at most_one': '{{count}} chord at most',
+  '{{count}} runs_one': '{{count}} run',
+  '{{count}} runs fit_one': '{{count}} run fits',
+  '{{count}} runs are placed._one': '{{count}} run is placed.',
+  '{{count}} more fit: say which family or grade._one':
+    '{{count}} more fits: say which family or grade.',
+  'Fits at {{count}} other places of the song_one': 'Fits at {{count}} other place of the song',
+  'Place all {{count}}_one': 'Place {{count}}',
+  '{{count}} gaps are left alone, and why_one': '{{count}} gap is left alone, and why',
   '{{count}} ideas_one': '{{count}} idea',
   '{{count}} ideas behind it_one': '{{count}} idea behind it',
   '{{count}} moves are kept._one': '{{count}} move is kept.',

@@ -4,6 +4,7 @@ import { common } from './portuguese/common.ts';
 import { files } from './portuguese/files.ts';
 import { help } from './portuguese/help.ts';
 import { hands } from './portuguese/hands.ts';
+import { fills } from './portuguese/fills.ts';
 import { moves } from './portuguese/moves.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
@@ -13,6 +14,7 @@ export const portuguese = {
   ...common,
   ...chart,
   ...hands,
+  ...fills,
   ...moves,
   ...songs,
   ...bringing,

@@ -6,7 +6,6 @@ import {
   Chart,
   LinearScale,
   type ChartConfiguration,
-  type Plugin,
 } from 'chart.js';
 import { useEffect, useMemo, useRef } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
@@ -17,17 +16,17 @@ import { text as fontNames } from '../../ui/theme.ts';
 import { useMedia } from '../../ui/useMedia.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
+import {
+  hatched,
+  inks,
+  roadMarks,
+  roadOptions,
+  stretchesOf,
+  type RoadMarks,
+} from '../parts/roadChart.ts';
 import { useMovesLens } from './MovesState.tsx';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
-
-/** A stretch of bars that a section takes, as the road plays it. */
-interface Stretch {
-  readonly name: string;
-  readonly from: number;
-  readonly bars: readonly BusyBar[];
-  readonly lift: number;
-}
 
 /** How many chords each bar has, over the road from the first bar to the last: what leaves the key stands on top, hatched. */
 export function BusyChart() {
@@ -98,63 +97,6 @@ function sum(numbers: readonly number[]): number {
   return numbers.reduce((total, one) => total + one, 0);
 }
 
-function stretchesOf(bars: readonly BusyBar[], nameOf: (part: number) => string): Stretch[] {
-  const parts = [...new Set(bars.map(({ part }) => part))];
-  return parts.map((part) => {
-    const own = bars.filter((bar) => bar.part === part);
-    return { name: nameOf(part), from: bars.indexOf(own[0]!), bars: own, lift: own[0]!.lift };
-  });
-}
-
-/** The colours of the page as they are now. */
-function inks() {
-  const style = getComputedStyle(document.documentElement);
-  const of = (name: string) => style.getPropertyValue(name).trim();
-  return {
-    inKey: of('--rail'),
-    outside: of('--borrowed'),
-    current: of('--accent'),
-    soft: of('--soft'),
-    line: of('--hairline'),
-  };
-}
-
-interface RoadMarks {
-  readonly stretches: readonly Stretch[];
-  readonly inks: ReturnType<typeof inks>;
-}
-
-/** Over the bars: where a section begins and what it is called, and where the key is lifted. */
-const roadMarks = (current: () => RoadMarks | null): Plugin<'bar'> => ({
-  id: 'roadMarks',
-  beforeDatasetsDraw({ ctx, scales, chartArea }) {
-    const marks = current();
-    const { x } = scales;
-    if (!marks || !x) return;
-    const { stretches, inks: ink } = marks;
-    const half = stretches.length > 0 ? (x.getPixelForValue(1) - x.getPixelForValue(0)) / 2 : 0;
-    ctx.save();
-    ctx.textBaseline = 'top';
-    for (const { name, from, bars, lift } of stretches) {
-      const left = x.getPixelForValue(from) - half;
-      const right = x.getPixelForValue(from + bars.length - 1) + half;
-      ctx.strokeStyle = lift === 0 ? ink.line : ink.current;
-      ctx.lineWidth = lift === 0 ? 1 : 2.5;
-      ctx.beginPath();
-      ctx.moveTo(left, 0);
-      ctx.lineTo(left, chartArea.bottom);
-      ctx.stroke();
-      const said = lift === 0 ? name : `${lift > 0 ? '↑' : '↓'}${Math.abs(lift)} ${name}`;
-      ctx.font = `${lift === 0 ? 400 : 700} 12px ${fontNames}`;
-      ctx.fillStyle = lift === 0 ? ink.soft : ink.current;
-      const room = right - left - 6;
-      if (ctx.measureText(said).width <= room) ctx.fillText(said, left + 4, 0);
-      else if (lift !== 0) ctx.fillText(said.split(' ')[0]!, left + 4, 0);
-    }
-    ctx.restore();
-  },
-});
-
 function drawing(
   bars: readonly BusyBar[],
   ink: RoadMarks['inks'],
@@ -183,15 +125,7 @@ function drawing(
       ],
     },
     options: {
-      animation: false,
-      responsive: true,
-      maintainAspectRatio: false,
-      events: ['click'],
-      onClick: (event, _, chart) => {
-        const index = chart.scales['x']?.getValueForPixel(event.x ?? 0);
-        if (index !== undefined) choose(index);
-      },
-      layout: { padding: { top: 18 } },
+      ...roadOptions(choose),
       scales: {
         x: { stacked: true, display: false },
         y: {
@@ -203,26 +137,6 @@ function drawing(
           ticks: { stepSize: 2, color: ink.soft, font: { size: 12, family: fontNames } },
         },
       },
-      datasets: { bar: { categoryPercentage: 0.94, barPercentage: 0.9, minBarLength: 0 } },
     },
   };
-}
-
-/** Stripes, so that what leaves the key is not told by its colour alone. */
-function hatched(colour: string): CanvasPattern | string {
-  const size = 6;
-  const tile = document.createElement('canvas');
-  tile.width = size;
-  tile.height = size;
-  const context = tile.getContext('2d');
-  if (!context) return colour;
-  context.strokeStyle = colour;
-  context.lineWidth = 2;
-  for (const from of [-size, 0, size]) {
-    context.beginPath();
-    context.moveTo(from, size);
-    context.lineTo(from + size, 0);
-    context.stroke();
-  }
-  return context.createPattern(tile, 'repeat') ?? colour;
 }

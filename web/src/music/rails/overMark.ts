@@ -25,8 +25,25 @@ export interface GapMark {
   readonly isOpen: boolean;
 }
 
+/** A stretch of the time of a chord, as shares of it. */
+interface ShareOfTime {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Where in the time of a chord a fill has room, and what is played there. */
+export interface FillMark {
+  /** What of it nobody sings in. */
+  readonly free: readonly ShareOfTime[];
+  /** A run that is placed: how many beats it has, and at which times. */
+  readonly run: (ShareOfTime & { readonly label: string }) | null;
+  readonly isOpen: boolean;
+  /** The same for those who listen. */
+  readonly said: string;
+}
+
 /** What stands over a chord. */
-export type OverMark = HandsMark | GapMark;
+export type OverMark = HandsMark | GapMark | FillMark;
 
 interface WithOver {
   over: readonly (OverMark | undefined)[] | null;

@@ -1,0 +1,364 @@
+import {
+  barTicks,
+  fillPlaceAt,
+  findRuns,
+  handsOfRun,
+  instruments,
+  placedSlots,
+  printRun,
+  runAt,
+  runs as library,
+  withoutRun,
+  withRun,
+  withSigns,
+  writeRun,
+  type Filled,
+  type Hand,
+  type PlacedRun,
+  type Run,
+  type RunFamily,
+  type RunFit,
+  type RunGrade,
+  type RunsFound,
+  type SongFills,
+  type Timeline,
+  type Voiced,
+} from '@intervallum/core';
+import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook, useShown } from '../../document/look.tsx';
+import { textSlotOf } from '../../document/selectors.ts';
+import { useWhole } from '../../document/voicing.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { player } from '../../settings/player.ts';
+import { notify } from '../../ui/notices.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { t } from '../../words/words.ts';
+import { useHeard } from '../parts/useHeard.ts';
+import { useLensKeys } from '../parts/useLensKeys.ts';
+import { fillsCommands } from './commands.ts';
+
+/** What the panel is about: one gap, or where runs go in the whole song. */
+export type About = 'here' | 'song';
+
+/** What is wished of runs; null for all. */
+export interface RunFilter {
+  readonly family: RunFamily | null;
+  readonly grade: RunGrade | null;
+  readonly hand: Hand | null;
+}
+
+/** How a run is heard. */
+export interface Hearing {
+  /** In percent of the song's tempo. */
+  readonly percent: number;
+  readonly hand: Hand | 'both';
+}
+
+/** The chord that is looked into, at one of the times that it is played. */
+export interface OpenPlace {
+  readonly at: number;
+  /** How often it is played, and which of these times is looked at, from 0. */
+  readonly times: number;
+  readonly time: number;
+  readonly found: RunsFound;
+  /** Those that are wished. */
+  readonly fits: readonly RunFit[];
+  /** What stands there. */
+  readonly placed: PlacedRun | null;
+}
+
+interface FillsLensState {
+  readonly view: ChartView;
+  readonly timeline: Timeline;
+  readonly voiced: Voiced | null;
+  readonly fills: SongFills;
+  readonly about: About;
+  readonly filter: RunFilter;
+  readonly hearing: Hearing;
+  readonly place: OpenPlace | null;
+  /** The run that is open, in the form that is looked at. */
+  readonly opened: RunFit | null;
+  readonly heard: string | null;
+  readonly actions: FillsActions;
+}
+
+interface FillsActions {
+  readonly setAbout: (about: About) => void;
+  readonly wish: (filter: Partial<RunFilter>) => void;
+  readonly setHearing: (hearing: Partial<Hearing>) => void;
+  /** Goes to a slot of the timeline. */
+  readonly goTo: (at: number) => void;
+  readonly setTime: (time: number) => void;
+  readonly open: (fit: RunFit | null) => void;
+  /** Hears a run in its place; the chord as it stands where none is said. */
+  readonly hear: (fit: RunFit | null, at?: number) => void;
+  readonly stop: () => void;
+  /** Places runs, each at its time only or at every time. */
+  readonly place: (fits: readonly RunFit[], always: boolean) => void;
+  readonly write: (fit: RunFit, once: boolean) => void;
+  readonly change: (change: Partial<Pick<PlacedRun, 'over' | 'octaves'>>) => void;
+  readonly remove: () => void;
+  readonly step: (by: 1 | -1) => void;
+}
+
+const FillsContext = createContext<FillsLensState | null>(null);
+
+export function useFillsLens(): FillsLensState {
+  const state = useContext(FillsContext);
+  if (!state) throw new Error('Only under the frame of the fills lens.');
+  return state;
+}
+
+/** Words of core with the signs that the reader sees. */
+export function useSigned(): (words: string) => string {
+  const { view } = useFillsLens();
+  return (words) => withSigns(words, view.style.signs);
+}
+
+/** What is heard where nothing is added. */
+export const asItStands = 'as it stands';
+
+export const everything: RunFilter = { family: null, grade: null, hand: null };
+
+interface FillsStateProps {
+  timeline: Timeline;
+  voiced: Voiced | null;
+  time: number;
+  onTime: (time: number) => void;
+  children: ReactNode;
+}
+
+/** The open chord, what is chosen and heard, for the panel, the strip and the keys. */
+export function FillsState({ timeline, voiced, time, onTime, children }: FillsStateProps) {
+  const songDocument = useDocument();
+  const { view } = useLook();
+  const { shown } = useShown();
+  const slot = useSong(textSlotOf);
+  const fills = useSong(({ decisions }) => decisions.fills);
+  const whole = useWhole();
+  const [about, setAbout] = useState<About>('here');
+  const [filter, setFilter] = useState(everything);
+  const [hearing, setHearing] = useState<Hearing>({ percent: 100, hand: 'both' });
+  /** Of the place they were chosen in: at another one they are none of its runs. */
+  const [chosen, setChosen] = useState<{ readonly of: RunsFound; readonly fit: RunFit } | null>(
+    null,
+  );
+  const { asked, hear, stop } = useHeard();
+  const place = usePlace({ timeline, voiced, slot, time, filter, fills });
+  const opened = place && chosen?.of === place.found ? chosen.fit : (place?.fits[0] ?? null);
+
+  const decide = (change: (now: SongFills) => SongFills, said: string) => {
+    stop();
+    songDocument.decide((decisions) => ({ ...decisions, fills: change(decisions.fills) }));
+    notify(said, songDocument.undo);
+  };
+  const actions = useSteady<FillsActions>({
+    setAbout: (next) => {
+      stop();
+      setAbout(next);
+    },
+    wish: (change) => {
+      stop();
+      setFilter({ ...filter, ...change });
+    },
+    setHearing: (change) => {
+      stop();
+      setHearing({ ...hearing, ...change });
+    },
+    goTo: (at) => {
+      stop();
+      const one = timeline.slots[at];
+      const there = one && placedSlots(shown)[one.slot];
+      if (!there) return;
+      songDocument.goTo(there);
+      onTime(timesOf(timeline, one.slot).indexOf(at));
+      setAbout('here');
+    },
+    setTime: (next) => {
+      stop();
+      onTime(next);
+    },
+    open: (fit) => place && setChosen(fit && { of: place.found, fit }),
+    hear: (fit, where) => {
+      const at = fit?.at ?? where ?? place?.at;
+      if (at === undefined) return;
+      void hear({
+        id: fit ? `${fit.at} ${fit.run.id}` : asItStands,
+        find: async () => {
+          const found: Filled = voiced ? { ...voiced, fills } : await whole();
+          const { timeline: played } = found;
+          const now = fit
+            ? { ...found, fills: withRun(fills, placedOf(played, fit, false)) }
+            : found;
+          const hands = hearing.hand === 'both' ? {} : { hands: [hearing.hand] };
+          return {
+            voiced: now,
+            ...around(played, at),
+            loop: false,
+            percent: hearing.percent,
+            ...hands,
+          };
+        },
+        failed: t('It could not be played: its hands were not found.'),
+      });
+    },
+    stop,
+    place: (fits, always) => {
+      if (fits.length === 0) return;
+      decide(
+        (now) => fits.reduce((all, fit) => withRun(all, placedOf(timeline, fit, always)), now),
+        t('{{count}} runs are placed.', { count: fits.length }),
+      );
+    },
+    write: (fit, once) => {
+      if (!voiced) return notify(t('The hands are being found.'));
+      stop();
+      const edited = songDocument.edit(writeRun(voiced, fit, once));
+      if (edited.ok) notify(t('It stands in the chart.'), songDocument.undo);
+      else notify(edited.why);
+    },
+    change: (change) => {
+      if (!place?.placed) return;
+      const now = { ...place.placed, ...change };
+      decide((all) => withRun(all, now), t('The run is played otherwise now.'));
+    },
+    remove: () => {
+      if (!place?.placed || slot === null) return;
+      const { time: pass, ...where } = fillPlaceAt(timeline, place.at);
+      const all = timesOf(timeline, slot).map((at) => timeline.slots[at]!.pass);
+      decide((now) => withoutRun(now, where, pass, [...new Set(all)]), t('The run is taken away.'));
+    },
+    step: (by) => {
+      const placed = placedSlots(shown);
+      const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
+      // A chord is held in the slots behind it.
+      const now = chords.findLastIndex((one) => slot !== null && one <= slot);
+      const there = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
+      if (!there) return;
+      stop();
+      songDocument.goTo(there);
+    },
+  });
+
+  useLensKeys(fillsCommands, {
+    open: (number) => {
+      const fit = about === 'here' ? place?.fits[number - 1] : null;
+      if (!fit) return;
+      actions.open(fit);
+      actions.hear(fit);
+    },
+    hearSide: (side) => {
+      if (about === 'here') actions.hear(side === 'a' ? null : opened);
+    },
+    stop,
+    place: () => {
+      if (about === 'here' && opened) actions.place([opened], false);
+    },
+    placeAlways: () => {
+      if (about === 'here' && opened) actions.place([opened], true);
+    },
+    remove: () => {
+      if (about === 'here') actions.remove();
+    },
+    step: actions.step,
+    undo: songDocument.undo,
+    redo: songDocument.redo,
+  });
+
+  const state = useMemo<FillsLensState>(
+    () => ({
+      view,
+      timeline,
+      voiced,
+      fills,
+      about,
+      filter,
+      hearing,
+      place,
+      opened,
+      heard: asked,
+      actions,
+    }),
+    [view, timeline, voiced, fills, about, filter, hearing, place, opened, asked, actions],
+  );
+  return <FillsContext.Provider value={state}>{children}</FillsContext.Provider>;
+}
+
+/** The slots of the timeline at which a slot of the text is played. */
+export function timesOf({ slots }: Timeline, slot: number | null): readonly number[] {
+  return slots.flatMap((one, at) => (one.slot === slot ? [at] : []));
+}
+
+/** A run as it is kept: with its place in the chart, and from where its chord is due. */
+function placedOf(timeline: Timeline, { at, start, run }: RunFit, always: boolean): PlacedRun {
+  const { time, ...where } = fillPlaceAt(timeline, at);
+  return {
+    ...where,
+    times: always ? [] : [time],
+    start: start - timeline.slots[at]!.start,
+    run: printRun(run),
+    over: false,
+    octaves: 0,
+  };
+}
+
+/** A bar before a chord and one behind it. */
+function around({ slots }: Timeline, at: number) {
+  const { start, is, meter } = slots[at]!;
+  const bar = barTicks(meter);
+  const first = slots.findIndex((one) => one.start >= start - bar);
+  const last = slots.findIndex((one) => one.start >= start + is.ticks + bar);
+  return { from: Math.max(0, first), to: last < 0 ? slots.length : last };
+}
+
+interface Asked {
+  readonly timeline: Timeline;
+  readonly voiced: Voiced | null;
+  readonly slot: number | null;
+  readonly time: number;
+  readonly filter: RunFilter;
+  readonly fills: SongFills;
+}
+
+/** The chosen chord at one of the times that it is played, and what fits it; null where no chord is chosen. */
+function usePlace({ timeline, voiced, slot, time, filter, fills }: Asked): OpenPlace | null {
+  const { reach, keys } = player.use('reach', 'keys');
+  const times = useMemo(() => timesOf(timeline, slot), [timeline, slot]);
+  const now = Math.min(Math.max(0, time), Math.max(0, times.length - 1));
+  const at = times[now] ?? -1;
+  const found = useMemo(
+    () =>
+      at < 0
+        ? null
+        : findRuns(
+            timeline,
+            { at },
+            {
+              runs: library,
+              reach,
+              instrument: instruments[keys],
+              ...(voiced ? { voiced } : {}),
+            },
+          ),
+    [timeline, at, voiced, reach, keys],
+  );
+  return useMemo(() => {
+    if (!found) return null;
+    const { time: pass, ...where } = fillPlaceAt(timeline, at);
+    const fits = found.fits.filter(
+      ({ run }) =>
+        (filter.family === null || run.family === filter.family) &&
+        (filter.grade === null || run.grade === filter.grade) &&
+        (filter.hand === null || isOf(run, filter.hand)),
+    );
+    const placed = runAt(fills, where, pass) ?? null;
+    return { at, times: times.length, time: now, found, fits, placed };
+  }, [found, timeline, at, times, now, filter, fills]);
+}
+
+/** Played by this hand alone. */
+function isOf(run: Run, hand: Hand): boolean {
+  const hands = handsOfRun(run);
+  return hands.length === 1 && hands[0] === hand;
+}

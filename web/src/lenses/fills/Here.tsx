@@ -1,0 +1,242 @@
+import {
+  runFamilies,
+  runGrades,
+  runPlaces,
+  type RunFamily,
+  type RunGrade,
+} from '@intervallum/core';
+import { ArrowLeft, ArrowRight, Play, Square } from 'lucide-react';
+import styled from 'styled-components';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { Pick } from '../../ui/Pick.tsx';
+import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
+import { ordinal, t } from '../../words/words.ts';
+import { freeInWords } from './beats.ts';
+import { asItStands, useFillsLens, useSigned, type OpenPlace } from './FillsState.tsx';
+import { PlacedHere } from './PlacedHere.tsx';
+import { RunCard } from './RunCard.tsx';
+import { Details, List, Wishes } from './parts.ts';
+
+const Where = styled.div`
+  --numeral: 28px;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  h2 {
+    display: flex;
+    align-items: baseline;
+    gap: 10px;
+  }
+`;
+
+const Arrow = styled.span`
+  color: var(--soft);
+  font-size: 20px;
+`;
+
+const Hearing = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px;
+`;
+
+/** More runs than these are shown when they are asked for by a wish. */
+const mostShown = 24;
+
+/** More times through a section than these are not told apart. */
+const mostTimes = 12;
+
+const all = 'all';
+
+/** What fits the chosen chord: seen, heard in its place slow or fast, placed for one time or for all. */
+export function Here() {
+  const { place } = useFillsLens();
+  const signed = useSigned();
+  if (!place) return <p>{t('Write some chords first: a run belongs to a chord.')}</p>;
+  const { found, fits } = place;
+  return (
+    <>
+      <WhereItIs place={place} />
+      <Times place={place} />
+      {place.placed ? <PlacedHere key={place.at} placed={place.placed} /> : null}
+      {found.why ? <p>{signed(found.why)}</p> : <HowItIsHeard />}
+      {found.why ? null : <WhichRuns />}
+      {!found.why && fits.length === 0 ? <p>{t('No run of this kind fits here.')}</p> : null}
+      <List aria-label={t('Runs for this chord')}>
+        {fits.slice(0, mostShown).map((fit, index) => (
+          <RunCard key={fit.run.id} fit={fit} number={index + 1} />
+        ))}
+      </List>
+      {fits.length > mostShown ? (
+        <p>
+          {t('{{count}} more fit: say which family or grade.', { count: fits.length - mostShown })}
+        </p>
+      ) : null}
+      <Refusals place={place} />
+    </>
+  );
+}
+
+/** Which chord it is, and the ways to those beside it. */
+function WhereItIs({ place }: { place: OpenPlace }) {
+  const { view, timeline, actions } = useFillsLens();
+  const slot = timeline.slots[place.at]?.is;
+  let next = place.at + 1;
+  while (timeline.slots[next]?.is.kind === 'held') next += 1;
+  const following = timeline.slots[next]?.is;
+  return (
+    <Where>
+      <IconButton aria-label={t('The chord before')} onPress={() => actions.step(-1)}>
+        <ArrowLeft size={18} strokeWidth={1.5} />
+      </IconButton>
+      <h2>
+        {slot?.kind === 'chord' ? <ChordMark chord={slot.chord} view={view} /> : '…'}
+        {following?.kind === 'chord' ? (
+          <>
+            <Arrow aria-hidden>→</Arrow>
+            <Arrow>
+              <ChordMark chord={following.chord} view={view} />
+            </Arrow>
+          </>
+        ) : null}
+      </h2>
+      <IconButton aria-label={t('The next chord')} onPress={() => actions.step(1)}>
+        <ArrowRight size={18} strokeWidth={1.5} />
+      </IconButton>
+    </Where>
+  );
+}
+
+function Times({ place: { at, times, time } }: { place: OpenPlace }) {
+  const { timeline, actions } = useFillsLens();
+  const found = runPlaces(timeline)[at];
+  const place = found?.ok ? found.place : null;
+  return (
+    <Hearing>
+      {times > 1 ? (
+        <Pick
+          label={t('Which time')}
+          labelled="beside"
+          value={String(time)}
+          options={Array.from(
+            { length: Math.min(times, mostTimes) },
+            (_, index) =>
+              [String(index), t('{{pass}} time', { pass: ordinal(index + 1) })] as const,
+          )}
+          onChange={(next) => actions.setTime(Number(next))}
+        />
+      ) : null}
+      {place && place.longest > 0 ? <p>{freeInWords(place.longest, place.tempo.beat)}</p> : null}
+    </Hearing>
+  );
+}
+
+const percents = ['50', '75', '100'] as const;
+
+/** Slow or at tempo, both hands or one; and as it stands, to compare. */
+function HowItIsHeard() {
+  const { hearing, heard, actions } = useFillsLens();
+  const isHeard = heard === asItStands;
+  return (
+    <Hearing role="group" aria-label={t('How it is heard')}>
+      <Pick
+        label={t('Tempo')}
+        value={String(hearing.percent) as (typeof percents)[number]}
+        options={percents.map((one) => [one, `${one} %`] as const)}
+        onChange={(next) => actions.setHearing({ percent: Number(next) })}
+      />
+      <Pick
+        label={t('Hands')}
+        value={hearing.hand}
+        options={[
+          ['both', t('both hands')],
+          ['right', t('right hand')],
+          ['left', t('left hand')],
+        ]}
+        onChange={(hand) => actions.setHearing({ hand })}
+      />
+      <Button
+        aria-pressed={isHeard}
+        onPress={() => (isHeard ? actions.stop() : actions.hear(null))}
+      >
+        {isHeard ? (
+          <Square size={16} strokeWidth={1.5} aria-hidden />
+        ) : (
+          <Play size={16} strokeWidth={1.5} aria-hidden />
+        )}{' '}
+        {t('As it stands')}
+      </Button>
+    </Hearing>
+  );
+}
+
+/** What is wished of runs: out of the way until somebody wishes something. */
+function WhichRuns() {
+  const { filter, place, actions } = useFillsLens();
+  const { family, grade, hand } = filter;
+  const said = [
+    family ? runFamilyNames[family] : '',
+    grade ? runGradeNames[grade] : '',
+    hand === 'left' ? t('left hand') : hand === 'right' ? t('right hand') : '',
+  ].filter(Boolean);
+  return (
+    <Details>
+      <summary>
+        <b>{t('{{count}} runs fit', { count: place?.fits.length ?? 0 })}</b>{' '}
+        {said.length > 0 ? said.join(', ') : t('of all kinds')}
+      </summary>
+      <Wishes>
+        <Pick<RunFamily | typeof all>
+          label={t('Family')}
+          value={family ?? all}
+          options={[
+            [all, t('all of them')],
+            ...runFamilies.map((one) => [one, runFamilyNames[one]] as const),
+          ]}
+          onChange={(next) => actions.wish({ family: next === all ? null : next })}
+        />
+        <Pick<RunGrade | typeof all>
+          label={t('How hard')}
+          value={grade ?? all}
+          options={[
+            [all, t('all of them')],
+            ...runGrades.map((one) => [one, runGradeNames[one]] as const),
+          ]}
+          onChange={(next) => actions.wish({ grade: next === all ? null : next })}
+        />
+        <Pick<'left' | 'right' | typeof all>
+          label={t('Which hand')}
+          value={hand ?? all}
+          options={[
+            [all, t('all of them')],
+            ['right', t('right hand')],
+            ['left', t('left hand')],
+          ]}
+          onChange={(next) => actions.wish({ hand: next === all ? null : next })}
+        />
+      </Wishes>
+    </Details>
+  );
+}
+
+/** Runs of this chord's kind that do not go here. */
+function Refusals({ place: { found } }: { place: OpenPlace }) {
+  const signed = useSigned();
+  const near = found.refused.filter(({ why }) => !why.startsWith('It is for other chords'));
+  if (near.length === 0) return null;
+  return (
+    <Details>
+      <summary>{t('What does not go here, and why')}</summary>
+      <ul>
+        {near.map(({ run, why }) => (
+          <li key={run.id}>
+            <b>{run.name}</b> {signed(why)}
+          </li>
+        ))}
+      </ul>
+    </Details>
+  );
+}
