@@ -98,32 +98,6 @@ await take('writing', {
     await page.keyboard.type('5sus');
   },
 });
-await take('textures', {
-  path: songAt('The Ferry Bell'),
-  viewport: laptop,
-  act: async (page) => {
-    await page.getByRole('region', { name: 'Chorus' }).getByRole('listitem').first().click();
-    await page.keyboard.press('h');
-    await page.getByRole('dialog').waitFor();
-  },
-});
-const pasted = `Harbour Morning
-by Nele Marsh
-Tempo: 84
-Capo 2
-
-[Verse 1]
-G         D/F#      Em7        C
-Low the water, slow the tide, and
-G          D         C
-all the ropes are dry
-
-Chorus x2
-C        D        Em         C
-Rise and go, the gulls are calling
-Am7      D       G
-call us home
-`;
 await take('import', {
   path: '/songs/import',
   viewport: laptop,
@@ -201,6 +175,27 @@ await take('intro', {
   act: async (page) => {
     await page.getByRole('radio', { name: 'Around', exact: true }).check({ force: true });
     await page.getByText('The last line of the chorus').waitFor();
+  },
+});
+await take('fills', {
+  path: `${songAt('Lanterns on the Quay')}/fills`,
+  viewport: laptop,
+  act: async (page) => {
+    const bar = page
+      .getByRole('region', { name: 'Verse 2', exact: true })
+      .getByRole('listitem')
+      .nth(4);
+    await bar.click({ position: { x: 20, y: 45 } });
+    await page.getByRole('button', { name: /^Place it this time/ }).click();
+    await page.getByRole('region', { name: 'Placed here' }).waitFor();
+    await page.keyboard.press('2');
+    await page.keyboard.press('Escape');
+    await page
+      .getByRole('img', { name: /on a staff$/ })
+      .locator('svg')
+      .waitFor();
+    const open = page.getByRole('button', { expanded: true }).first();
+    await open.evaluate((element) => element.scrollIntoView({ block: 'start' }));
   },
 });
 await browser.close();

@@ -283,6 +283,15 @@ export type { Variant, VariantKind } from './runs/variants.ts';
 export { joinedRuns, oneHandOf, variantKinds, variantsOf } from './runs/variants.ts';
 export type { GridCell, GridColumnOfRun, GridNote, GridOfRun } from './runs/runGrid.ts';
 export { gridOfRun } from './runs/runGrid.ts';
+export {
+  madeFamilies,
+  makeRun,
+  runDirections,
+  runOrders,
+  type RunChoices,
+  type RunDirection,
+  type RunOrder,
+} from './runs/generate.ts';
 export { densityOf, type FullBar } from './runs/density.ts';
 export { writeRun } from './runs/writeRun.ts';
 export { placedRegister } from './playing/filled.ts';

@@ -12,8 +12,10 @@ import {
   type Chord,
   type Decisions,
   type Edit,
+  type Key,
   type Problem,
   type Proposal,
+  type Song,
 } from '@intervallum/core';
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
@@ -31,6 +33,8 @@ import { PlayTool } from './PlayTool.tsx';
 import { useSectionNames } from './useSectionNames.tsx';
 import { SidePanel } from './SidePanel.tsx';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
+import { runMarks } from '../parts/fillMarks.ts';
+import { useKeptMarks } from '../parts/keptMarks.ts';
 import { useChartSound } from '../parts/useChartSound.ts';
 import { useDictation } from './useDictation.ts';
 import { useWriting } from './useWriting.ts';
@@ -58,18 +62,30 @@ function useChartLens(): ChartLensState {
   return state;
 }
 
+/** Over the chords whose player placed a run. */
+function useRunMarks(song: Song, key: Key, asPlayed: boolean): ChartMarks['over'] {
+  const fills = useSong(({ decisions }) => decisions.fills);
+  const marks = useMemo(
+    () => (fills.placed.length === 0 ? null : runMarks(expand(song, { key }), fills, asPlayed)),
+    [song, key, fills, asPlayed],
+  );
+  return useKeptMarks(marks);
+}
+
 function Frame({ draw, children }: LensFrameProps) {
-  const { asPlayed } = useLook();
-  const { unrolled } = useShown();
+  const { asPlayed, view } = useLook();
+  const { shown, unrolled } = useShown();
   const text = useSong((state) => state.read.text);
   const slot = useSong(textSlotOf);
   const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
   const writing = useWriting(sound);
   const state = useProposals(text, writing.selection ? writing.chosen : null);
   const names = useSectionNames(writing);
+  const over = useRunMarks(shown, view.key, unrolled !== null);
   const marks: ChartMarks = unrolled
-    ? { playing: playing?.at ?? null }
+    ? { over, playing: playing?.at ?? null }
     : {
+        over,
         selection: writing.selection,
         entry: writing.entry ? <ChordEntry writing={writing} /> : null,
         proposal: state.proposal,

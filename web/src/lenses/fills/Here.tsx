@@ -12,11 +12,12 @@ import { Button, IconButton } from '../../ui/Button.tsx';
 import { Pick } from '../../ui/Pick.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
-import { freeInWords } from './beats.ts';
+import { freeInWords } from '../parts/beats.ts';
 import { asItStands, useFillsLens, useSigned, type OpenPlace } from './FillsState.tsx';
 import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
 import { Details, List, Wishes } from './parts.ts';
+import { WhatGoes } from './WhatGoes.tsx';
 
 const Where = styled.div`
   --numeral: 28px;
@@ -53,15 +54,17 @@ const all = 'all';
 
 /** What fits the chosen chord: seen, heard in its place slow or fast, placed for one time or for all. */
 export function Here() {
-  const { place } = useFillsLens();
+  const { place, timeline } = useFillsLens();
   const signed = useSigned();
   if (!place) return <p>{t('Write some chords first: a run belongs to a chord.')}</p>;
   const { found, fits } = place;
+  const is = timeline.slots[place.at]?.is;
   return (
     <>
       <WhereItIs place={place} />
       <Times place={place} />
       {place.placed ? <PlacedHere key={place.at} placed={place.placed} /> : null}
+      {is?.kind === 'chord' ? <WhatGoes chord={is.chord} /> : null}
       {found.why ? <p>{signed(found.why)}</p> : <HowItIsHeard />}
       {found.why ? null : <WhichRuns />}
       {!found.why && fits.length === 0 ? <p>{t('No run of this kind fits here.')}</p> : null}

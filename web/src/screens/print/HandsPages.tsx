@@ -1,4 +1,4 @@
-import type { Song, Voiced } from '@intervallum/core';
+import type { Song, Filled } from '@intervallum/core';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { paginate, type Block, type Pages } from '../../music/rails/pages.ts';
@@ -24,7 +24,7 @@ interface HandsPagesProps {
   view: ChartView;
   paper: PaperName;
   columns: 1 | 2;
-  voiced: Voiced;
+  voiced: Filled;
   onPages: (pages: number) => void;
 }
 

@@ -4,9 +4,9 @@ import {
   noteNamer,
   readDirections,
   toLetters,
+  type Filled,
   type Slot,
   type Song,
-  type Voiced,
   type VoicedSlot,
 } from '@intervallum/core';
 import { useMemo } from 'react';
@@ -15,8 +15,9 @@ import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { layOut, type LaidSection, type LaidSlot } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { MiniKeys, octavesAround } from '../../music/keys/MiniKeys.tsx';
+import { ordinal, t } from '../../words/words.ts';
 import { Marks, marksInWords, SectionOnPaper } from './BarsOnPaper.tsx';
-import { t } from '../../words/words.ts';
+import { runsOnPaper, type RunOnPaper } from './runsOnPaper.ts';
 
 const Sections = styled.div`
   display: grid;
@@ -51,6 +52,15 @@ const Card = styled.div`
   }
 `;
 
+const RunNote = styled.span`
+  display: block;
+  margin-top: 2px;
+  padding-left: 5px;
+  border-left: 2px solid var(--accent);
+  font-size: 12px;
+  line-height: 1.25;
+`;
+
 const Silent = styled.span`
   font-size: 12px;
   color: var(--soft);
@@ -60,7 +70,7 @@ interface HandsSheetProps {
   song: Song;
   /** Which slot of the whole song is the first one here. */
   slotOf: (section: number, phrase: number) => number;
-  voiced: Voiced;
+  voiced: Filled;
   view: ChartView;
   columns: number;
 }
@@ -76,6 +86,7 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
     return found;
   }, [voiced]);
   const addedAt = useMemo(() => addedByPatterns(voiced), [voiced]);
+  const runs = useMemo(() => runsOnPaper(voiced), [voiced]);
   const range = useMemo(
     () =>
       octavesAround(
@@ -103,6 +114,7 @@ export function HandsSheet({ song, slotOf, voiced, view, columns }: HandsSheetPr
                 slot={slot}
                 held={without(silent, first.get(slotOf(place, phrase) + at) ?? null)}
                 addedAt={addedAt}
+                runs={runs.get(slotOf(place, phrase) + at) ?? []}
                 isBefore={before.has(`${phrase} ${at}`)}
                 range={range}
                 view={view}
@@ -155,6 +167,7 @@ function ChordCard({
   slot,
   held,
   addedAt,
+  runs,
   isBefore,
   range,
   view,
@@ -162,6 +175,7 @@ function ChordCard({
   slot: LaidSlot & { readonly slot: Extract<Slot, { kind: 'chord' }> };
   held: VoicedSlot | null;
   addedAt: (at: number) => readonly number[];
+  runs: readonly RunOnPaper[];
   isBefore: boolean;
   range: { readonly from: number; readonly to: number };
   view: ChartView;
@@ -208,7 +222,28 @@ function ChordCard({
           {held.rolled.left || held.rolled.right ? <Silent>{t('rolled')}</Silent> : null}
         </>
       )}
+      {name ? runs.map((run, place) => <RunLine key={place} run={run} name={name} />) : null}
     </Card>
+  );
+}
+
+/** A run that is placed here, by its name and times, and what each hand strikes. */
+function RunLine({ run, name }: { run: RunOnPaper; name: (note: number) => string }) {
+  const { strikes, times } = run;
+  const said = (['right', 'left'] as const).flatMap((hand) => {
+    const own = strikes.filter((one) => one.hand === hand);
+    if (own.length === 0) return [];
+    const notes = own.map((one) => one.notes.map(name).join('+')).join(' ');
+    return [`${hand === 'right' ? 'R' : 'L'} ${notes}`];
+  });
+  return (
+    <RunNote>
+      <b>
+        {run.name}
+        {times.length > 0 ? ` (${times.map(ordinal).join(', ')})` : ''}
+      </b>{' '}
+      {said.join(' ')}
+    </RunNote>
   );
 }
 

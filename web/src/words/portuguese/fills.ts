@@ -20,6 +20,12 @@ export const fills = {
   'Write some chords first: a run belongs to a chord.':
     'Escreva alguns acordes primeiro: uma corrida pertence a um acorde.',
   'No run of this kind fits here.': 'Nenhuma corrida deste tipo cabe aqui.',
+  'What goes over this chord': 'O que cabe sobre este acorde',
+  Scale: 'Escala',
+  'Five tones': 'Cinco notas',
+  Blues: 'Blues',
+  'Triad pair': 'Par de tríades',
+  'Only in passing': 'Só de passagem',
   'Runs for this chord': 'Corridas para este acorde',
   '{{count}} more fit: say which family or grade._one':
     'Mais {{count}} cabe: escolha a família ou o grau.',

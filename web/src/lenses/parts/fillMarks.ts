@@ -20,6 +20,17 @@ interface Marked {
   readonly asPlayed: boolean;
 }
 
+/** The sign of every run that is placed, over its chord. */
+export function runMarks(
+  timeline: Timeline,
+  fills: SongFills,
+  asPlayed: boolean,
+): ReadonlyMap<number, FillMark> {
+  const all = fillMarks({ timeline, fills, open: null, asPlayed });
+  const placed = [...all].filter(([, { run }]) => run !== null);
+  return new Map(placed.map(([slot, mark]) => [slot, { ...mark, free: [] }]));
+}
+
 /**
  * The lane over every chord: by slot of the text, as it is the first time it is played, with the runs of all times; or by slot of the
  * timeline.
