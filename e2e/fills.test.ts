@@ -92,7 +92,15 @@ test('runs are placed where they may be, refused where not; one is heard slow an
   await expect(bar(page, 1)).toContainText('3rd');
   await placedHere(page).getByLabel('Octave').selectOption('1');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.reload();
+  // It stands on the chart under the other lenses, and on the hands' paper.
+  const address = page.url();
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await expect(bar(page, 1)).toContainText('3rd');
+  await page.goto(`${address.replace(/\/fills.*$/, '')}/print?what=hands`);
+  await expect(
+    page.getByRole('article', { name: 'Page' }).getByText(`${name} (3rd)`),
+  ).toBeVisible();
+  await page.goto(address);
   await expect(bar(page, 1)).toContainText('3rd');
   await bar(page, 1).click({ position: { x: 20, y: 45 } });
   await expect(placedHere(page)).toHaveCount(0);

@@ -98,6 +98,23 @@ await take('writing', {
     await page.keyboard.type('5sus');
   },
 });
+const pasted = `Harbour Morning
+by Nele Marsh
+Tempo: 84
+Capo 2
+
+[Verse 1]
+G         D/F#      Em7        C
+Low the water, slow the tide, and
+G          D         C
+all the ropes are dry
+
+Chorus x2
+C        D        Em         C
+Rise and go, the gulls are calling
+Am7      D       G
+call us home
+`;
 await take('import', {
   path: '/songs/import',
   viewport: laptop,
@@ -194,8 +211,9 @@ await take('fills', {
       .getByRole('img', { name: /on a staff$/ })
       .locator('svg')
       .waitFor();
-    const open = page.getByRole('button', { expanded: true }).first();
-    await open.evaluate((element) => element.scrollIntoView({ block: 'start' }));
+    await page.getByRole('button', { name: 'Close notice' }).click();
+    const panel = page.getByRole('region', { name: 'Runs and fills' });
+    await panel.evaluate((element) => (element.scrollTop = 560));
   },
 });
 await browser.close();

@@ -75,7 +75,9 @@ test('whatever is chosen is a run that is written and read again, of the chordâ€
     fc.property(fc.constantFrom(...Object.keys(taught)), choices, (name, wish) => {
       const run = makeRun(chord(name), wish);
       if (!run.ok) {
-        expect(run.problems[0]!.message).toMatch(/^(This chord has no|No run is known|It would last)/);
+        expect(run.problems[0]!.message).toMatch(
+          /^(This chord has no|No run is known|It would last)/,
+        );
         return;
       }
       const { value } = run;

@@ -146,7 +146,7 @@ export function FillsState({ timeline, voiced, time, onTime, children }: FillsSt
   );
   const { asked, hear, stop } = useHeard();
   const place = usePlace({ timeline, voiced, slot, time, filter, fills });
-  const opened = place && chosen?.of === place.found ? chosen.fit : (place?.fits[0] ?? null);
+  const opened = place && chosen?.of === place.found ? chosen.fit : firstOf(place);
 
   const decide = (change: (now: SongFills) => SongFills, said: string) => {
     stop();
@@ -283,6 +283,12 @@ export function FillsState({ timeline, voiced, time, onTime, children }: FillsSt
     [view, timeline, voiced, fills, about, filter, hearing, place, opened, asked, actions],
   );
   return <FillsContext.Provider value={state}>{children}</FillsContext.Provider>;
+}
+
+/** What is open where nothing was chosen: the run that is placed there, else the best. */
+function firstOf(place: OpenPlace | null): RunFit | null {
+  const standing = place?.placed?.run.id;
+  return place?.fits.find(({ run }) => run.id === standing) ?? place?.fits[0] ?? null;
 }
 
 /** The slots of the timeline at which a slot of the text is played. */

@@ -17,6 +17,9 @@ const Placed = styled.section`
   h3 {
     font-size: 16px;
   }
+  > div > span {
+    flex-basis: 190px;
+  }
   p {
     font-size: 14px;
     color: var(--soft);

@@ -23,7 +23,7 @@ const durations: Readonly<Record<NoteValue['type'], string>> = {
 };
 
 /** One staff is so high, in pixels. */
-export const runStaffHeight = 104;
+export const runStaffHeight = 128;
 
 /** Draws a run on a staff for each hand that plays it, as wide as the element is, in the colour of its text. */
 export function drawRun(
@@ -41,7 +41,7 @@ export function drawRun(
     .getContext();
   const name = formatKey(key).replace(' minor', 'm');
   const systems = hands.map((hand, place) => {
-    const stave = new Stave(0, place * runStaffHeight, width - 1, { spaceAboveStaffLn: 3 });
+    const stave = new Stave(0, place * runStaffHeight, width - 1, { spaceAboveStaffLn: 5.5 });
     stave.setBegBarType(vexflow.BarlineType.NONE).setEndBarType(vexflow.BarlineType.NONE);
     stave.addClef(hand === 'right' ? 'treble' : 'bass').addKeySignature(name);
     stave.setContext(context).draw();
@@ -56,9 +56,16 @@ export function drawRun(
   const formatter = new Formatter();
   for (const voice of voices) formatter.joinVoices([voice]);
   formatter.format(voices, Math.max(60, width - start - 24));
-  for (const { voice, stave, beams, tuplets } of systems) {
+  for (const { voice, stave, beams, tuplets, fingered } of systems) {
     voice.draw(context, stave);
     for (const part of [...beams, ...tuplets]) part.setContext(context).draw();
+    context.setFont('Atkinson Cut', 11);
+    for (const { note, fingers } of fingered) {
+      const highest = Math.min(note.getStemExtents().topY, ...note.getYs());
+      const over = Math.min(stave.getYForLine(0), highest) - 8;
+      for (const [place, finger] of fingers.entries())
+        context.fillText(String(finger), note.getAbsoluteX() + 2, over - 11 * place);
+    }
   }
   const drawing = into.querySelector('svg');
   const shapes = drawing ? [drawing, ...drawing.querySelectorAll('[fill], [stroke]')] : [];
@@ -93,6 +100,8 @@ function notesOf(
 ) {
   const { StaveNote, Dot } = vexflow;
   const drawn: Drawn[] = [];
+  /** From the lowest key up; a grip has them one above the other. */
+  const fingered: { readonly note: Drawn['note']; readonly fingers: readonly number[] }[] = [];
   const clef = hand === 'right' ? 'treble' : 'bass';
   const middle = hand === 'right' ? 'b/4' : 'd/3';
   for (let index = 0; index < columns.length;) {
@@ -112,18 +121,22 @@ function notesOf(
         autoStem: true,
       });
       if (value.dots === 1) Dot.buildAndAttach([note], { all: true });
-      if (place === 0) addSmall(vexflow, note, struck, key);
+      if (place === 0) {
+        addSmall(vexflow, note, struck, key);
+        const fingers = struck.flatMap(({ finger }) => (finger === null ? [] : [finger]));
+        fingered.push({ note, fingers });
+      }
       drawn.push({ note, at, ticks: value.ticks, isRest, isTriplet: value.triplet });
       at += value.ticks;
     }
     index = next;
   }
-  return { notes: drawn.map(({ note }) => note), ...joinedIn(vexflow, drawn) };
+  return { notes: drawn.map(({ note }) => note), fingered, ...joinedIn(vexflow, drawn) };
 }
 
-/** Short notes and slides before a note, and its fingers above it, the uppermost first. */
+/** Short notes and slides before a note. */
 function addSmall(
-  { GraceNote, GraceNoteGroup, Annotation }: VexFlow,
+  { GraceNote, GraceNoteGroup }: VexFlow,
   note: InstanceType<VexFlow['StaveNote']>,
   struck: readonly GridNote[],
   key: Key,
@@ -141,13 +154,6 @@ function addSmall(
     );
     note.addModifier(new GraceNoteGroup(small, one.slide !== null), place);
   }
-  const fingers = struck.flatMap(({ finger }) => (finger === null ? [] : [String(finger)]));
-  for (const finger of fingers)
-    note.addModifier(
-      new Annotation(finger)
-        .setVerticalJustification(Annotation.VerticalJustify.TOP)
-        .setFont('Atkinson Cut', 11),
-    );
 }
 
 /** Beams within a beat, and triplets. */
