@@ -1,14 +1,14 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { editor, expectAccessible, section, writeSong } from './pages.ts';
 
-const chart = `title: Ferry at Low Water
+const chart = `title: Wading Out
 key: D
 meter: 4/4
 tempo: 72
 
 Verse x3:
   1 | 4 | 1/3 | 5
-  > Slow | and | slow a-gain | comes
+  > Wade | and | wade a-gain | home
 
 Ending:
   1
@@ -130,7 +130,7 @@ test('runs are placed where they may be, refused where not; one is heard slow an
 test('on a phone the chart shows where there is room, and the runs take its place', async ({
   page,
 }) => {
-  await writeSong(page, chart.replace('Ferry at Low Water', 'Ferry at High Water'));
+  await writeSong(page, chart.replace('Wading Out', 'Wading Home'));
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${page.url().replace(/\?.*$/, '')}/fills`);
   await expect(bar(page, 0)).toContainText('3 beats free');

@@ -302,6 +302,12 @@ export type { RunNote } from './runs/runNotes.ts';
 export type { RunFit, RunRefused, RunsFound, RunWishes } from './runs/fitRuns.ts';
 export { findRuns, fitRuns } from './runs/fitRuns.ts';
 export { lineFingers, withFingers } from './runs/fingers.ts';
+export {
+  captureRun,
+  type CapturedRun,
+  type CaptureWishes,
+  type PressedKey,
+} from './runs/capture.ts';
 export { placesOf, type PlaceOfRun } from './runs/placesOf.ts';
 export type { PlaceFound, RunPlace } from './runs/places.ts';
 export { runPlaces, sungStretches } from './runs/places.ts';

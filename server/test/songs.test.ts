@@ -93,7 +93,10 @@ describe('what a player decided', () => {
   const make = async (title: string) => {
     const part = { hands };
     const made = await server.call('POST', '/api/songs', { text: chart(title), part });
-    expect(songSchema.parse(made.body).part).toEqual({ revision: 1, decisions: part });
+    expect(songSchema.parse(made.body).part).toEqual({
+      revision: 1,
+      decisions: { ...noDecisions, ...part },
+    });
     return made.headers.get('Location')!;
   };
   const inserted = (title: string) => chart(title).replace('1add9 |', '1add9 | 4 |');

@@ -72,6 +72,8 @@ interface FillsLensState {
   readonly view: ChartView;
   readonly timeline: Timeline;
   readonly voiced: Voiced | null;
+  /** The hands are being found: the order of the runs waits for them. */
+  readonly isBeingFound: boolean;
   readonly fills: SongFills;
   readonly about: About;
   readonly filter: RunFilter;
@@ -124,13 +126,21 @@ export const everything: RunFilter = { family: null, grade: null, hand: null };
 interface FillsStateProps {
   timeline: Timeline;
   voiced: Voiced | null;
+  isBeingFound: boolean;
   time: number;
   onTime: (time: number) => void;
   children: ReactNode;
 }
 
 /** The open chord, what is chosen and heard, for the panel, the strip and the keys. */
-export function FillsState({ timeline, voiced, time, onTime, children }: FillsStateProps) {
+export function FillsState({
+  timeline,
+  voiced,
+  isBeingFound,
+  time,
+  onTime,
+  children,
+}: FillsStateProps) {
   const songDocument = useDocument();
   const { view } = useLook();
   const { shown } = useShown();
@@ -271,6 +281,7 @@ export function FillsState({ timeline, voiced, time, onTime, children }: FillsSt
       view,
       timeline,
       voiced,
+      isBeingFound,
       fills,
       about,
       filter,
@@ -280,7 +291,20 @@ export function FillsState({ timeline, voiced, time, onTime, children }: FillsSt
       heard: asked,
       actions,
     }),
-    [view, timeline, voiced, fills, about, filter, hearing, place, opened, asked, actions],
+    [
+      view,
+      timeline,
+      voiced,
+      isBeingFound,
+      fills,
+      about,
+      filter,
+      hearing,
+      place,
+      opened,
+      asked,
+      actions,
+    ],
   );
   return <FillsContext.Provider value={state}>{children}</FillsContext.Provider>;
 }

@@ -1,9 +1,11 @@
 import {
+  fillPlaceAt,
   runFamilies,
   runGrades,
   runPlaces,
   type RunFamily,
   type RunGrade,
+  type Timeline,
 } from '@intervallum/core';
 import { ArrowLeft, ArrowRight, Play, Square } from 'lucide-react';
 import styled from 'styled-components';
@@ -13,7 +15,7 @@ import { Pick } from '../../ui/Pick.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
 import { freeInWords } from '../parts/beats.ts';
-import { asItStands, useFillsLens, useSigned, type OpenPlace } from './FillsState.tsx';
+import { asItStands, timesOf, useFillsLens, useSigned, type OpenPlace } from './FillsState.tsx';
 import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
 import { Details, List, Wishes } from './parts.ts';
@@ -54,7 +56,7 @@ const all = 'all';
 
 /** What fits the chosen chord: seen, heard in its place slow or fast, placed for one time or for all. */
 export function Here() {
-  const { place, timeline } = useFillsLens();
+  const { place, timeline, isBeingFound } = useFillsLens();
   const signed = useSigned();
   if (!place) return <p>{t('Write some chords first: a run belongs to a chord.')}</p>;
   const { found, fits } = place;
@@ -67,13 +69,14 @@ export function Here() {
       {is?.kind === 'chord' ? <WhatGoes chord={is.chord} /> : null}
       {found.why ? <p>{signed(found.why)}</p> : <HowItIsHeard />}
       {found.why ? null : <WhichRuns />}
+      {!found.why && isBeingFound ? <p role="status">{t('The hands are being found.')}</p> : null}
       {!found.why && fits.length === 0 ? <p>{t('No run of this kind fits here.')}</p> : null}
       <List aria-label={t('Runs for this chord')}>
-        {fits.slice(0, mostShown).map((fit, index) => (
+        {(isBeingFound ? [] : fits).slice(0, mostShown).map((fit, index) => (
           <RunCard key={fit.run.id} fit={fit} number={index + 1} />
         ))}
       </List>
-      {fits.length > mostShown ? (
+      {!isBeingFound && fits.length > mostShown ? (
         <p>
           {t('{{count}} more fit: say which family or grade.', { count: fits.length - mostShown })}
         </p>
@@ -124,17 +127,22 @@ function Times({ place: { at, times, time } }: { place: OpenPlace }) {
           label={t('Which time')}
           labelled="beside"
           value={String(time)}
-          options={Array.from(
-            { length: Math.min(times, mostTimes) },
-            (_, index) =>
-              [String(index), t('{{pass}} time', { pass: ordinal(index + 1) })] as const,
-          )}
+          options={timesOf(timeline, timeline.slots[at]!.slot)
+            .slice(0, mostTimes)
+            .map((one, index) => [String(index), timeInWords(timeline, one)] as const)}
           onChange={(next) => actions.setTime(Number(next))}
         />
       ) : null}
       {place && place.longest > 0 ? <p>{freeInWords(place.longest, place.tempo.beat)}</p> : null}
     </Hearing>
   );
+}
+
+/** A chord that a bar repeats is played more than once in one time through. */
+function timeInWords(timeline: Timeline, at: number): string {
+  const { time, again } = fillPlaceAt(timeline, at);
+  const pass = ordinal(time);
+  return again === 0 ? t('{{pass}} time', { pass }) : t('{{pass}} time, bar repeated', { pass });
 }
 
 const percents = ['50', '75', '100'] as const;

@@ -28,7 +28,7 @@ function Frame({ draw, children }: LensFrameProps) {
   const [time, setTime] = useState(0);
   const asPlayed = unrolled !== null;
   const timeline = useMemo(() => expand(shown, { key: view.key }), [shown, view.key]);
-  const voiced = useVoiced(timeline, hands, view);
+  const found = useVoiced(timeline, hands, view);
   const times = timesOf(timeline, slot);
   const open = times[Math.min(time, times.length - 1)] ?? null;
   const marks = useMemo(
@@ -53,7 +53,7 @@ function Frame({ draw, children }: LensFrameProps) {
           )}
         </Tool>
       </InPlayPlace>
-      <FillsState timeline={timeline} voiced={voiced} time={time} onTime={setTime}>
+      <FillsState timeline={timeline} {...found} time={time} onTime={setTime}>
         {children}
       </FillsState>
     </>

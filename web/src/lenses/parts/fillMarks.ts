@@ -42,6 +42,7 @@ export function fillMarks({
   asPlayed,
 }: Marked): ReadonlyMap<number, FillMark> {
   const marks = new Map<number, FillMark>();
+  const withRuns = new Set(fills.placed.map((one) => one.slot));
   const opened = open === null ? null : (timeline.slots[open]?.slot ?? null);
   for (const [at, found] of runPlaces(timeline).entries()) {
     const { slot, start, is } = timeline.slots[at]!;
@@ -49,7 +50,9 @@ export function fillMarks({
     if (!found.ok) continue;
     const known = marks.get(place);
     const here = { from: start, to: start + is.ticks };
-    const run = runIn(timeline, fills, found.place, here);
+    // Where a chord stands in its part is asked only of those that have a run: a song can have thousands.
+    const chord = timeline.slots[found.place.at]!.slot;
+    const run = withRuns.has(chord) ? runIn(timeline, fills, found.place, here) : null;
     if (known && (known.run || !run)) continue;
     const isOpen = asPlayed ? at === open : slot === opened;
     const free = known?.free ?? sharesOf(found.place.free, here);

@@ -1,5 +1,5 @@
 import { formatKey, sameKey, setField } from '@intervallum/core';
-import { ArrowLeft, MonitorPlay, PanelRight, TriangleAlert } from 'lucide-react';
+import { ArrowLeft, MonitorPlay, PanelRight, PenLine, TriangleAlert } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -75,6 +75,8 @@ const Back = styled(Link)`
 const Naming = styled.div`
   flex: 1 1 0;
   min-width: 90px;
+  /* What stands beside the name asks how much room there is. */
+  container: naming / inline-size;
   display: flex;
   align-items: center;
   gap: 2px 6px;
@@ -161,7 +163,7 @@ const Lenses = styled.nav`
   }
   ${phone} {
     a {
-      padding: 3px 4px 0;
+      padding: 3px 3px 0;
     }
   }
 `;
@@ -170,9 +172,21 @@ const Moved = styled.p`
   flex: none;
   font-size: 14px;
   color: var(--soft);
+  svg {
+    display: none;
+  }
   /* The button says it too. */
   @media (max-width: 1400px) {
     span {
+      display: none;
+    }
+  }
+  /* Where there is little room, a pen says it. */
+  @media (max-width: 900px) {
+    svg {
+      display: block;
+    }
+    b {
       display: none;
     }
   }
@@ -258,6 +272,7 @@ function KeyMoved() {
   const settings = reader.use('language');
   const written = useSong(({ read }) => read.song.key);
   if (sameKey(view.key, written)) return null;
+  const words = t('Write it in {{key}}', { key: keyName(view.key, settings) });
   const write = () => {
     songDocument.edit((read) => setField(read, 'key', formatKey(view.key)));
     setViewKey(null);
@@ -265,8 +280,9 @@ function KeyMoved() {
   return (
     <Moved>
       <span>{t('written in {{key}}', { key: keyName(written, settings) })}</span>
-      <QuietButton onPress={write}>
-        {t('Write it in {{key}}', { key: keyName(view.key, settings) })}
+      <QuietButton onPress={write} aria-label={words}>
+        <PenLine size={18} strokeWidth={1.5} aria-hidden />
+        <b>{words}</b>
       </QuietButton>
     </Moved>
   );

@@ -35,6 +35,10 @@ const Facts = styled.div`
   ${tablet} {
     display: none;
   }
+  /* They are in the menu too: the name comes first. */
+  @container naming (max-width: 360px) {
+    display: none;
+  }
 `;
 
 /** A field of the chart's text, changed where it is read; emptied, its line is taken away. */

@@ -26,6 +26,7 @@ export const fills = {
   Blues: 'Blues',
   'Triad pair': 'Par de tríades',
   'Only in passing': 'Só de passagem',
+  '{{pass}} time, bar repeated': '{{pass}} vez, compasso repetido',
   'Runs for this chord': 'Corridas para este acorde',
   '{{count}} more fit: say which family or grade._one':
     'Mais {{count}} cabe: escolha a família ou o grau.',
