@@ -3,6 +3,7 @@ import tonejsMidi from '@tonejs/midi';
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { expand, parseChart, perform, toMidi, toText, voice, type Song } from '../src/index.ts';
+import { runs } from './deep.ts';
 import { playedOnce, songs } from './generators.ts';
 import { key } from './read.ts';
 
@@ -99,7 +100,7 @@ describe('a Standard MIDI File, read by others', () => {
         ];
         expect(heard.toSorted()).toEqual(played.toSorted());
       }),
-      { numRuns: 25, endOnFailure: true },
+      { numRuns: runs(12), endOnFailure: true },
     );
   });
 

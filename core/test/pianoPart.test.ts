@@ -4,6 +4,7 @@ import { XMLParser } from 'fast-xml-parser';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expand, parseChart, perform, toPianoMusicXml, voice, type Voiced } from '../src/index.ts';
+import { runs } from './deep.ts';
 import { playedOnce, songs } from './generators.ts';
 
 /** A reader of its own, which knows MusicXML's elements and nothing of ours. */
@@ -112,7 +113,7 @@ describe('the piano part, read by another reader', () => {
           .filter((ticks) => ticks > 0);
         expect([lengths(measures, 1), lengths(measures, 2)]).toEqual([bars, bars]);
       }),
-      { numRuns: 12, endOnFailure: true },
+      { numRuns: runs(8), endOnFailure: true },
     );
   });
 

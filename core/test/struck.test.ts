@@ -131,7 +131,7 @@ describe('what the hands strike is the same wherever it is heard or read', () =>
       fc.property(songs, (song) => {
         expectOneStriking(voice(expand({ ...playedOnce(song), swing: null })));
       }),
-      { numRuns: runs(10), endOnFailure: true },
+      { numRuns: runs(7), endOnFailure: true },
     );
   });
 

@@ -16,6 +16,7 @@ import {
   type PlayedNote,
   type TexturedHand,
 } from '../src/index.ts';
+import { runs } from './deep.ts';
 import { playedOnce, songs } from './generators.ts';
 
 /** What one hand plays of some bars in C: when, which notes, for how long. */
@@ -349,7 +350,7 @@ describe('where a texture meets the chart', () => {
           expect(velocity >= 1 && velocity <= 127).toBe(true);
         }
       }),
-      { numRuns: 12, endOnFailure: true },
+      { numRuns: runs(8), endOnFailure: true },
     );
   });
 });
