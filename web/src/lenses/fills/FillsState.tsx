@@ -7,6 +7,7 @@ import {
   placedSlots,
   printRun,
   runAt,
+  runPlaces,
   runs as library,
   withoutRun,
   withRun,
@@ -98,7 +99,8 @@ interface FillsActions {
   readonly stop: () => void;
   /** Places runs, each at its time only or at every time. */
   readonly place: (fits: readonly RunFit[], always: boolean) => void;
-  readonly write: (fit: RunFit, once: boolean) => void;
+  /** Writes a run in the chart, as this time's own bar where there are more. */
+  readonly write: (fit: RunFit) => void;
   readonly change: (change: Partial<Pick<PlacedRun, 'over' | 'octaves'>>) => void;
   readonly remove: () => void;
   readonly step: (by: 1 | -1) => void;
@@ -221,10 +223,12 @@ export function FillsState({
         t('{{count}} runs are placed.', { count: fits.length }),
       );
     },
-    write: (fit, once) => {
+    write: (fit) => {
       if (!voiced) return notify(t('The hands are being found.'));
       stop();
-      const edited = songDocument.edit(writeRun(voiced, fit, once));
+      // What is played once needs no bars of its own.
+      const passes = new Set(timesOf(timeline, slot).map((at) => timeline.slots[at]!.pass));
+      const edited = songDocument.edit(writeRun(voiced, fit, passes.size > 1));
       if (edited.ok) notify(t('It stands in the chart.'), songDocument.undo);
       else notify(edited.why);
     },
@@ -356,7 +360,10 @@ function usePlace({ timeline, voiced, slot, time, filter, fills }: Asked): OpenP
   const { reach, keys } = player.use('reach', 'keys');
   const times = useMemo(() => timesOf(timeline, slot), [timeline, slot]);
   const now = Math.min(Math.max(0, time), Math.max(0, times.length - 1));
-  const at = times[now] ?? -1;
+  const chosen = times[now] ?? -1;
+  // Where a chord is held on, the run belongs to the chord.
+  const held = runPlaces(timeline)[chosen];
+  const at = held?.ok ? held.place.at : chosen;
   const found = useMemo(
     () =>
       at < 0

@@ -64,7 +64,7 @@ export function OpenRun({ fit, plain }: OpenRunProps) {
         </Button>
         <Button
           aria-label={`${t('Write it in the chart')}: ${name}`}
-          onPress={() => actions.write(fit, true)}
+          onPress={() => actions.write(fit)}
         >
           {t('Write it in the chart')}
         </Button>
