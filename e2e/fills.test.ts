@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { editor, expectAccessible, section, writeSong } from './pages.ts';
+import { expectAccessible, section, songText, writeSong } from './pages.ts';
 
 const chart = `title: Wading Out
 key: D
@@ -30,17 +30,12 @@ async function about(page: Page, what: 'This chord' | 'The whole song'): Promise
   await panel(page).getByRole('radio', { name: what, exact: true }).check({ force: true });
 }
 
-const textOf = async (page: Page): Promise<string> => {
-  await page.getByRole('link', { name: 'Chart', exact: true }).click();
-  return (await editor(page).innerText()).replaceAll('\n\n', '\n');
-};
-
 test('runs are placed where they may be, refused where not; one is heard slow and at tempo, placed for the third time, written, undone', async ({
   page,
 }) => {
   test.slow();
   await writeSong(page, chart);
-  const before = await textOf(page);
+  const before = await songText(page);
   await openFills(page);
   // A lane over each chord says where there is room.
   await expect(bar(page, 0)).toContainText('3 beats free');
@@ -122,9 +117,9 @@ test('runs are placed where they may be, refused where not; one is heard slow an
     .first()
     .click();
   await expect(page.getByText('It stands in the chart.')).toBeVisible();
-  expect(await textOf(page)).toMatch(/3rd time bar 2: 4\n.*play (right|left): /);
+  await expect.poll(() => songText(page)).toMatch(/3rd time bar 2: 4\n.*play (right|left): /);
   await page.keyboard.press('Control+z');
-  await expect.poll(() => textOf(page)).toBe(before);
+  await expect.poll(() => songText(page)).toBe(before);
 });
 
 test('on a phone the chart shows where there is room, and the runs take its place', async ({

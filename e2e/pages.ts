@@ -68,6 +68,15 @@ export async function writeSong(page: Page, text: string): Promise<void> {
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 }
 
+/** The whole text of the open song as the server has it, under the chart lens; an editor draws only what is seen of it. */
+export async function songText(page: Page): Promise<string> {
+  await page.getByRole('link', { name: 'Chart', exact: true }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const id = /\/songs\/([^/?]+)/.exec(page.url())![1]!;
+  const { text } = (await (await page.request.get(`/api/songs/${id}`)).json()) as { text: string };
+  return text;
+}
+
 /** Pastes a text over the whole of the chart's. */
 export async function replaceText(page: Page, text: string): Promise<void> {
   await openText(page);
