@@ -284,7 +284,6 @@ export { joinedRuns, oneHandOf, variantKinds, variantsOf } from './runs/variants
 export type { GridCell, GridColumnOfRun, GridNote, GridOfRun } from './runs/runGrid.ts';
 export { gridOfRun } from './runs/runGrid.ts';
 export {
-  madeFamilies,
   makeRun,
   runDirections,
   runOrders,

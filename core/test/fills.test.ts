@@ -4,6 +4,7 @@ import {
   densityOf,
   expand,
   fitRuns,
+  instruments,
   followSlots,
   fillsKind,
   noFills,
@@ -296,22 +297,39 @@ test('a run is written as a played line of the chart, for all times or one, and 
   expect(wrote).toBeGreaterThan(60);
 });
 
-test('what fits is what is struck when it is placed there, key for key', () => {
-  const timeline = expand(readChart(verse(3)).song);
-  const voiced = voice(timeline);
-  const at = timeline.slots.findIndex(({ pass, slot }) => pass === 3 && slot === 0);
-  const fits = fitRuns(timeline, { at }, { voiced });
-  expect(fits.length).toBeGreaterThan(20);
-  for (const { run, start, notes } of fits) {
-    const fills = {
-      placed: [placed({ run: printRun(run), start: start - timeline.slots[at]!.start })],
-    };
-    const struck = strike({ ...voiced, fills }).notes.filter(({ source }) => source === 'run');
-    const keys = (
-      all: readonly { readonly hand: string; readonly note: number; readonly at: number }[],
-    ) => all.map(({ hand, note, at: begins }) => `${begins} ${hand} ${note}`).sort();
-    expect(keys(struck.map((one) => ({ ...one, at: one.from })))).toEqual(
-      keys(notes.map((one) => ({ ...one, at: one.onset }))),
-    );
+test('what fits is what is struck when it is placed there, key for key: before a lift too, and on fewer keys', () => {
+  const lifted = verse(3).replace('key: D', 'key: D\nroad: Verse, up 2, Verse, up 1, Verse');
+  for (const [text, keys] of [
+    [verse(3), 88],
+    [lifted, 88],
+    [lifted, 49],
+  ] as const) {
+    const timeline = expand(readChart(text).song);
+    const instrument = instruments[keys];
+    const voiced = voice(timeline, { instrument });
+    let checked = 0;
+    for (const at of [1, 3, 7, 11].filter((one) => one < timeline.slots.length)) {
+      const { slot, pass, start: due } = timeline.slots[at]!;
+      for (const { run, start, notes } of fitRuns(timeline, { at }, { voiced, instrument })) {
+        const own = { slot, times: [pass], run: printRun(run), start: start - due };
+        const runsOf = (more: Partial<PlacedRun>) =>
+          strike({ ...voiced, fills: { placed: [placed({ ...own, ...more })] } }).notes.filter(
+            ({ source }) => source === 'run',
+          );
+        const keysOf = (all: readonly { hand: string; note: number; at: number }[]) =>
+          all.map(({ hand, note, at: begins }) => `${begins} ${hand} ${note}`).sort();
+        expect(keysOf(runsOf({}).map((one) => ({ ...one, at: one.from })))).toEqual(
+          keysOf(notes.map((one) => ({ ...one, at: one.onset }))),
+        );
+        // However far it is moved, it stays on the keys that there are.
+        for (const octaves of [-3, -1, 1, 3])
+          for (const { note } of runsOf({ octaves })) {
+            expect(note).toBeGreaterThanOrEqual(instrument.lowest);
+            expect(note).toBeLessThanOrEqual(instrument.highest);
+          }
+        checked += 1;
+      }
+    }
+    expect(checked).toBeGreaterThan(40);
   }
 });

@@ -4,7 +4,7 @@ import {
   degreeSemitones,
   expand,
   fitRuns,
-  madeFamilies,
+  runFamilies,
   makeRun,
   printRun,
   readRun,
@@ -21,7 +21,7 @@ import { chord, readChart } from './read.ts';
 import { faultsOf, taught } from './runHolds.ts';
 
 const choices: fc.Arbitrary<RunChoices> = fc.record({
-  family: fc.constantFrom(...madeFamilies),
+  family: fc.constantFrom(...runFamilies),
   start: fc.nat({ max: 4 }),
   direction: fc.constantFrom(...runDirections),
   order: fc.constantFrom(...runOrders),
@@ -120,6 +120,6 @@ test('whatever is chosen is a run that is written and read again, of the chordâ€
     { numRuns: often(400) },
   );
   // Every family goes somewhere.
-  for (const family of madeFamilies)
+  for (const family of runFamilies)
     expect([family, (fitted.get(family) ?? 0) > 3]).toEqual([family, true]);
 });

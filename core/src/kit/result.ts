@@ -37,6 +37,11 @@ export function failure(problem: Problem): { readonly ok: false; readonly proble
   return { ok: false, problems: [problem] };
 }
 
+/** Why something cannot be done as a whole: there is no text in which it stands. */
+export function impossible(message: string): ReturnType<typeof failure> {
+  return failure({ severity: 'problem', message, place: placeInLine(0, 1), repairs: [] });
+}
+
 /** A one-line text's place: `start` counts from 0. */
 export function placeInLine(start: number, length: number): Place {
   return { line: 1, column: start + 1, length };

@@ -170,7 +170,7 @@ function sungIn(timeline: Timeline, from: Ticks, to: Ticks, beat: Ticks): SungNo
 }
 
 /** A chord of a key that lies higher, in the degrees of the one before. */
-function raisedBy(chord: Chord, lift: number): Chord {
+export function raisedBy(chord: Chord, lift: number): Chord {
   return lift === 0
     ? chord
     : withDegrees(chord, (degree) => degreeOfSemitones(degreeSemitones(degree) + lift));

@@ -1,12 +1,12 @@
 import type { Timeline } from '../chart/time/timeline.ts';
 import type { TimelineIndex } from '../chart/places.ts';
 import type { Voiced } from '../hands/search/voiced.ts';
-import { instruments } from '../hands/shapes/player.ts';
 import { sixteenth, type Ticks } from '../kit/ticks.ts';
-import { runChord } from '../runs/model/kinds.ts';
+import { besideOf } from '../runs/fitRuns.ts';
 import { readRun, type WrittenRun } from '../runs/model/readRun.ts';
-import { registerFor, type Register } from '../runs/register.ts';
-import { handsOf, leadsOn, type Run } from '../runs/model/run.ts';
+import { runPlaces } from '../runs/places.ts';
+import { heightsOf, registerFor, type Register } from '../runs/register.ts';
+import { handsOf, type Run } from '../runs/model/run.ts';
 import { runNotes } from '../runs/runNotes.ts';
 import { oneOf } from '../runs/runTones.ts';
 import { runAt, type PlacedRun, type SongFills } from '../runs/songFills.ts';
@@ -86,27 +86,29 @@ function strikeRun(
 
 /** Where the hands play a placed run: nearest to what they hold, moved by the octaves that its player said, if the keyboard has them. */
 export function placedRegister(
-  { slots, timeline }: Voiced,
+  voiced: Voiced,
   at: TimelineIndex,
   { octaves }: Pick<PlacedRun, 'octaves'>,
   run: Run,
 ): Register | null {
-  const held = slots[at];
-  const is = timeline.slots[at]?.is;
-  const chord = is?.kind === 'chord' ? runChord(is.chord) : null;
-  if (!held || !chord) return null;
-  let next = at + 1;
-  while (next < slots.length && !slots[next]) next += 1;
-  const following = slots[next] ?? null;
-  const one = oneOf(run, chord, following && runChord(following.chord));
+  const { slots, timeline } = voiced;
+  const found = runPlaces(timeline)[at];
+  if (!slots[at] || !found?.ok) return null;
+  const { place } = found;
+  const one = oneOf(run, place.chord, place.next);
   if (!one) return null;
-  const beside = { before: held, after: leadsOn(run) ? following : held };
-  const near = registerFor(run, one, held.key, instruments[88], beside);
+  const near = registerFor(run, one, place.key, voiced.instrument, besideOf(voiced, place, run));
   if (!near || octaves === 0) return near;
   const moved: Register = Object.fromEntries(
     Object.entries(near).map(([hand, note]) => [hand, note + 12 * octaves]),
   );
-  return moved;
+  const isOnKeys = handsOf(run).every((hand) =>
+    heightsOf(run, hand).every((height) => {
+      const note = moved[hand]! + height;
+      return note >= voiced.instrument.lowest && note <= voiced.instrument.highest;
+    }),
+  );
+  return isOnKeys ? moved : near;
 }
 
 /** Where the time of a chord ends, what is held on counted in. */

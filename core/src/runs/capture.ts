@@ -1,6 +1,6 @@
 import type { Chord } from '../chord/chord.ts';
 import { usualReach, type Reach } from '../hands/shapes/player.ts';
-import { success, type Result } from '../kit/result.ts';
+import { impossible, success, type Result } from '../kit/result.ts';
 import { ticksPerQuarter, type MidiNumber, type Ticks } from '../kit/ticks.ts';
 import { degreeFrom, degreeOfSemitones, degreeSemitones, type Degree } from '../pitch/degree.ts';
 import { relativeMajor, type Key } from '../pitch/key.ts';
@@ -58,13 +58,14 @@ export function captureRun(
   { name, chord, key, reach = usualReach, ...wish }: CaptureWishes,
 ): Result<CapturedRun> {
   const seen = runChord(chord);
-  if (!seen) return no('No run is known for a chord of this kind; choose another chord under it.');
+  if (!seen)
+    return impossible('No run is known for a chord of this kind; choose another chord under it.');
   const inTime = [...keys].sort((one, other) => one.from - other.from || one.note - other.note);
   if (inTime.length === 0)
-    return no('Nothing was played. Play it on the keys, or press the notes one by one.');
+    return impossible('Nothing was played. Play it on the keys, or press the notes one by one.');
   const many = busiestSecond(inTime);
   if (many > mostASecond)
-    return no(`In one second ${many} keys went down: no hands play that. Play it slower.`);
+    return impossible(`In one second ${many} keys went down: no hands play that. Play it slower.`);
   const strikes = strikesOf(inTime);
   const begins = strikes[0]!.at;
   const grid = onGrid(
@@ -78,7 +79,7 @@ export function captureRun(
   if (!hands.ok) {
     const { at, keep } = hands;
     const second = Math.round((strikes[at]!.at - begins) * 10) / 10;
-    return no(
+    return impossible(
       `After ${second} seconds it takes a third hand. Without the notes between, two hands hold ${keep.length} of them.`,
     );
   }
@@ -88,18 +89,17 @@ export function captureRun(
   const kept = events.filter(({ start }) => start < longestRun);
   if (kept.length < events.length) said.push('What came after four bars was left out.');
   const home = pitchClass(relativeMajor(key).tonic) + degreeSemitones(seen.root);
-  const spell = speller(scaleAt(seen).degrees.map((one) => degreeFrom(seen.root, one)));
-  const run = asRun(kept, { name, kind: seen.kind, home, spell, unit });
+  const scale = scaleAt(seen).degrees.map((one) => degreeFrom(seen.root, one));
+  const sounds = new Set(scale.map(degreeSemitones));
+  const run = asRun(kept, {
+    name,
+    kind: seen.kind,
+    home,
+    spell: speller(scale),
+    isOfScale: (semitones) => sounds.has(semitones),
+    unit,
+  });
   return success({ run: printRun(run), grid, said });
-}
-
-function no(message: string): Result<never> {
-  return {
-    ok: false,
-    problems: [
-      { severity: 'problem', message, place: { line: 1, column: 1, length: 1 }, repairs: [] },
-    ],
-  };
 }
 
 function busiestSecond(keys: readonly PressedKey[]): number {
@@ -199,10 +199,14 @@ interface RunMaking {
   /** Semitones above C of the chord's root. */
   readonly home: number;
   readonly spell: (semitones: number) => Degree;
+  readonly isOfScale: (semitones: number) => boolean;
   readonly unit: Ticks;
 }
 
-function asRun(played: readonly Played[], { name, kind, home, spell, unit }: RunMaking): Run {
+function asRun(
+  played: readonly Played[],
+  { name, kind, home, spell, isOfScale, unit }: RunMaking,
+): Run {
   const bases = new Map(
     (['right', 'left'] as const).map((hand) => {
       const first = played.find((one) => one.hand === hand);
@@ -228,7 +232,9 @@ function asRun(played: readonly Played[], { name, kind, home, spell, unit }: Run
   const upper = events.some(({ hand }) => hand === 'right') ? 'right' : 'left';
   const last = events.findLast(({ hand }) => hand === upper)!;
   const { degree, alter, octave, start, hand } = last;
-  const unlike = events.filter((one) => one.alter !== 0);
+  const unlike = events.filter(
+    (one) => !isOfScale(degreeSemitones({ step: one.degree, alter: one.alter })),
+  );
   const outside = [...new Map(unlike.map((one) => [`${one.degree} ${one.alter}`, one])).values()];
   return {
     id: `own-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`,

@@ -29,6 +29,7 @@ export function densityOf(timeline: Timeline, notes: readonly Down[]): readonly 
   const full: FullBar[] = [];
   let start = 0;
   let next = 0;
+  let sungAt = 0;
   for (const [part, { bars, lift }] of timeline.parts.entries())
     for (const [place, { bar, slots }] of bars.entries()) {
       const length = ticksOf(slots.map(({ is }) => is));
@@ -39,10 +40,10 @@ export function densityOf(timeline: Timeline, notes: readonly Down[]): readonly 
         struck += 1;
         if (downs[next]!.source === 'run') ofRuns += 1;
       }
-      const covered = sung.reduce(
-        (sum, { from, to }) => sum + Math.max(0, Math.min(to, end) - Math.max(from, start)),
-        0,
-      );
+      while (sung[sungAt] && sung[sungAt]!.to <= start) sungAt += 1;
+      let covered = 0;
+      for (let index = sungAt; index < sung.length && sung[index]!.from < end; index += 1)
+        covered += Math.min(sung[index]!.to, end) - Math.max(sung[index]!.from, start);
       full.push({
         part,
         bar,

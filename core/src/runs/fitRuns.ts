@@ -256,7 +256,7 @@ export function rubsAt(
 }
 
 /** What the hands hold at the chord, and where the run arrives. */
-function besideOf(voiced: Voiced | undefined, { at }: RunPlace, run: Run): Beside {
+export function besideOf(voiced: Voiced | undefined, { at }: RunPlace, run: Run): Beside {
   const before = voiced?.slots[at] ?? null;
   if (!voiced) return { before: null, after: null };
   let next = at + 1;

@@ -1,24 +1,11 @@
 import { ticksPerQuarter } from '../kit/ticks.ts';
-import { degreeFrom, degreeOfSemitones, type Degree, type Step } from '../pitch/degree.ts';
-import { success, type Result } from '../kit/result.ts';
+import { degreeFrom, degreeOfSemitones, type Degree } from '../pitch/degree.ts';
+import { impossible, success, type Result } from '../kit/result.ts';
 import { materialOf } from './material.ts';
 import type { Chord } from '../chord/chord.ts';
 import { longestRun, runSteps, type RunStep } from './model/readRun.ts';
 import type { Hand, Run, RunEvent, RunFamily, RunGrade, RunTone } from './model/run.ts';
 import { runHeight } from './runTones.ts';
-
-/** Families that can be made of the tones of a chord by a few choices. */
-export const madeFamilies = [
-  'triad pairs',
-  'pentatonic',
-  'blues',
-  'climb',
-  'crushed notes',
-  'arpeggio',
-  'grips',
-  'planed shapes',
-  'answer',
-] as const satisfies readonly RunFamily[];
 
 export const runDirections = ['up', 'down', 'there and back'] as const;
 export type RunDirection = (typeof runDirections)[number];
@@ -48,7 +35,7 @@ export interface RunChoices {
  */
 export function makeRun(chord: Chord, choices: RunChoices): Result<Run> {
   const material = materialOf(chord);
-  if (!material) return no('No run is known for a chord of this kind.');
+  if (!material) return impossible('No run is known for a chord of this kind.');
   const { root, kind, degrees } = material.chord;
   const own = (all: readonly Degree[]) => all.map((one) => degreeFrom(root, one));
   const chordTones = inOrder(own(degrees));
@@ -61,13 +48,13 @@ export function makeRun(chord: Chord, choices: RunChoices): Result<Run> {
       ? [inOrder(own(material.pair.first)), inOrder(own(material.pair.second))]
       : null,
   });
-  if (!pool) return no(`This chord has no ${choices.family} of its own.`);
+  if (!pool) return impossible(`This chord has no ${choices.family} of its own.`);
   const path = pathOf(choices, pool);
   const landing = landingOf(path, chordTones, choices);
   const unit = runSteps[choices.step];
   const tones = [...path, landing];
   if (tones.length * unit + ticksPerQuarter > longestRun)
-    return no('It would last longer than four bars: take shorter steps, or one octave.');
+    return impossible('It would last longer than four bars: take shorter steps, or one octave.');
   const events = tones.flatMap((tone, index): RunEvent[] => {
     const isLast = index === tones.length - 1;
     const event = {
@@ -93,15 +80,6 @@ export function makeRun(chord: Chord, choices: RunChoices): Result<Run> {
     outside: choices.family === 'blues' ? own(material.blues?.degrees ?? []) : [],
     why: `Made of ${pool.of}, ${choices.direction}.`,
   });
-}
-
-function no(message: string): Result<Run> {
-  return {
-    ok: false,
-    problems: [
-      { severity: 'problem', message, place: { line: 1, column: 1, length: 1 }, repairs: [] },
-    ],
-  };
 }
 
 type Tones = readonly RunTone[];
@@ -164,22 +142,10 @@ function poolOf(family: RunFamily, all: Available): Pool | null {
   }
 }
 
-const everyKey: Tones = (
-  [
-    [1, 0],
-    [2, -1],
-    [2, 0],
-    [3, -1],
-    [3, 0],
-    [4, 0],
-    [4, 1],
-    [5, 0],
-    [6, -1],
-    [6, 0],
-    [7, -1],
-    [7, 0],
-  ] as const satisfies readonly (readonly [Step, number])[]
-).map(([degree, alter]) => ({ degree, alter, octave: 0 }));
+const everyKey: Tones = Array.from({ length: 12 }, (_, semitones): RunTone => {
+  const { step, alter } = degreeOfSemitones(semitones);
+  return { degree: step, alter, octave: 0 };
+});
 
 function overOctaves(tones: Tones): Tones {
   return [-2, -1, 0, 1, 2].flatMap((octave) =>
@@ -191,7 +157,7 @@ function overOctaves(tones: Tones): Tones {
 function pathOf({ start, direction, order, octaves, family }: RunChoices, pool: Pool): Tones {
   const { ladder, other, inOctave } = pool;
   const group = other ? 3 : order === 'in threes' ? 3 : order === 'in fours' ? 4 : 1;
-  // Half steps are many: an octave of them is a run of its own, so half of one is enough.
+  // Half steps are many: a third of an octave of them is far enough.
   const far = family === 'climb' ? Math.ceil((octaves * inOctave) / 3) : octaves * inOctave;
   const home = 2 * inOctave + (start % inOctave);
   const way = direction === 'down' ? -1 : 1;

@@ -66,7 +66,7 @@ export function placeRuns(timeline: Timeline, wishes: PlaceWishes): PlacedRuns {
       whyNotHere(timeline, place) ??
       (wasPlaced ? 'There is one in the gap before; never two in a row.' : null) ??
       (count >= mostInPart[wishes.restraint] ? 'There is enough in this time through.' : null) ??
-      (fit ? null : (found.why ?? 'None of the runs fits here.'));
+      (fit ? null : (found.why ?? whyNone(found.fits)));
     if (reason !== null || !fit) {
       refused.push({ at, run: fit?.run ?? null, reason: reason ?? '' });
       wasPlaced = false;
@@ -144,6 +144,12 @@ function whyNotHere({ song, slots }: Timeline, { part, at }: RunPlace): string |
   if (said.some((one) => others.test(one))) return 'Another player leads here.';
   const { silent } = readDirections(said);
   return silent.length > 0 ? 'A hand is silent here, and meant to be.' : null;
+}
+
+function whyNone(fits: readonly RunFit[]): string {
+  return fits.length > 0
+    ? 'Only showpieces fit here; one of them is enough for a song.'
+    : 'None of the runs fits here.';
 }
 
 /** The best that was not played yet, or was played least; showpieces wait for their own place. */

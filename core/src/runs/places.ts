@@ -5,10 +5,9 @@ import { syllablesOf } from '../chart/syllables.ts';
 import { beatsOf } from '../chart/time/beats.ts';
 import { sungNotes, type SungNote } from '../chart/time/sung.ts';
 import type { Timeline, TimelineBar, TimelinePart } from '../chart/time/timeline.ts';
-import { withDegrees, type Chord } from '../chord/chord.ts';
 import { ticksOf, type Ticks } from '../kit/ticks.ts';
-import { degreeOfSemitones, degreeSemitones } from '../pitch/degree.ts';
 import { liftBetween, type Key } from '../pitch/key.ts';
+import { raisedBy } from '../moves/gap.ts';
 import { runChord, type RunChord } from './model/kinds.ts';
 import type { Tempo } from './pace.ts';
 
@@ -91,7 +90,7 @@ function findPlaces(timeline: Timeline): PlaceFound[] {
       while (beats[beatAt] !== undefined && beats[beatAt]! < start) beatAt += 1;
       while (notes[noteAt] && notes[noteAt]!.onset + notes[noteAt]!.ticks <= start) noteAt += 1;
       const lift = following ? liftBetween(key, following.key) : 0;
-      const next = follows && runChord(raised(follows.chord, lift));
+      const next = follows && runChord(raisedBy(follows.chord, lift));
       const free = freeIn({ from: start, to: end }, sung, sungAt);
       found.push({
         ok: true,
@@ -143,13 +142,6 @@ function beatsIn(beats: readonly Ticks[], first: number, end: Ticks): readonly T
   let last = first;
   while (beats[last] !== undefined && beats[last]! < end) last += 1;
   return [...beats.slice(first, last), end];
-}
-
-/** A chord of a key that lies higher, in the degrees of the one before; the very same where it does not. */
-function raised(chord: Chord, lift: number): Chord {
-  return lift === 0
-    ? chord
-    : withDegrees(chord, (degree) => degreeOfSemitones(degreeSemitones(degree) + lift));
 }
 
 /** What is left of a stretch where nobody sings. */

@@ -83,6 +83,11 @@ export function heightsOf({ events }: Pick<Run, 'events'>, hand: Hand): number[]
     .map(runHeight);
 }
 
+/** Semitones from a note to the nearest that a hand holds; 0 where it holds nothing. */
+function jump(note: MidiNumber, held: readonly MidiNumber[] | undefined): number {
+  return held && held.length > 0 ? Math.min(...held.map((one) => Math.abs(one - note))) : 0;
+}
+
 /** How far a hand goes to a run and from it, in semitones; a little for being away from where one hears it best. */
 function costOf(
   run: Run,
@@ -95,8 +100,6 @@ function costOf(
   const begins = at + runHeight(own[0]!);
   const ends = at + (run.landing.hand === hand ? runHeight(run.landing) : runHeight(own.at(-1)!));
   const average = at + heightsOf(run, hand).reduce((sum, one, _, all) => sum + one / all.length, 0);
-  const jump = (note: number, held: readonly number[] | undefined) =>
-    held && held.length > 0 ? Math.min(...held.map((one) => Math.abs(one - note))) : 0;
   return (
     jump(begins, before?.[hand]) +
     1.5 * jump(ends, after?.[hand]) +
@@ -109,10 +112,8 @@ export function jumpsOf(run: Run, register: Register, { before, after }: Beside)
   const { hand } = run.landing;
   const at = register[hand]!;
   const own = run.events.filter((one) => one.hand === hand);
-  const far = (note: number, held: readonly number[] | undefined) =>
-    held && held.length > 0 ? Math.min(...held.map((one) => Math.abs(one - note))) : 0;
   return {
-    into: far(at + runHeight(own[0]!), before?.[hand]),
-    outOf: far(at + runHeight(run.landing), after?.[hand]),
+    into: jump(at + runHeight(own[0]!), before?.[hand]),
+    outOf: jump(at + runHeight(run.landing), after?.[hand]),
   };
 }

@@ -3,7 +3,7 @@ import { strikeTimes } from '../chart/strikeTimes.ts';
 import type { MidiNumber, Ticks } from '../kit/ticks.ts';
 import { strikesOf } from './model/readRun.ts';
 import type { Register } from './register.ts';
-import type { Hand, Run, RunTone } from './model/run.ts';
+import { voicesOf, type Hand, type Run, type RunTone } from './model/run.ts';
 import { runHeight } from './runTones.ts';
 
 /** A key that goes down in a run, in ticks from the beginning of the song. */
@@ -62,11 +62,4 @@ export function runNotes(run: Run, start: Ticks, register: Register): readonly R
       }
   }
   return notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
-}
-
-/** The voices of a hand, each in the order of time. */
-function voicesOf({ events }: Pick<Run, 'events'>, hand: Hand) {
-  const own = events.filter((one) => one.hand === hand);
-  const voices = [...new Set(own.map(({ voice }) => voice ?? 0))].sort();
-  return voices.map((voice) => own.filter((one) => (one.voice ?? 0) === voice));
 }

@@ -12,7 +12,7 @@ import { refused, type Edit } from '../writing/edit.ts';
 import type { RunFit } from './fitRuns.ts';
 import { runPlaces } from './places.ts';
 import { strikesOf } from './model/readRun.ts';
-import { handsOf, inKeyOf, type Hand, type RunEvent, type RunTone } from './model/run.ts';
+import { handsOf, inKeyOf, voicesOf, type Hand, type RunEvent, type RunTone } from './model/run.ts';
 import { oneOf, runHeight } from './runTones.ts';
 
 /** A bar of the timeline with its time. */
@@ -80,16 +80,8 @@ interface LinePlace {
 
 /** One bar of a hand: its chords before the run, the run, and its chords behind it; a voice for each voice of the run. */
 function lineOf(voiced: Voiced, fit: RunFit, place: LinePlace): LineBar {
-  const own = fit.run.events.filter(({ hand }) => hand === place.hand);
-  const voices = [...new Set(own.map(({ voice }) => voice ?? 0))].sort();
-  return voices.map((voice, index) =>
-    voiceOf(
-      voiced,
-      fit,
-      place,
-      own.filter((one) => (one.voice ?? 0) === voice),
-      index === 0,
-    ),
+  return voicesOf(fit.run, place.hand).map((voice, index) =>
+    voiceOf(voiced, fit, place, voice, index === 0),
   );
 }
 

@@ -107,9 +107,10 @@ export interface Voiced {
   readonly slots: readonly (VoicedSlot | null)[];
   readonly problems: readonly HandsProblem[];
   readonly cost: number;
-  /** Whose hands they are, and who else plays: whatever is added to them goes by that. */
+  /** Whose hands they are, who else plays, and on which keys: whatever is added to them goes by that. */
   readonly reach: Reach;
   readonly lineup: Lineup;
+  readonly instrument: Instrument;
 }
 
 /** Another way to play a slot, and what the song as a whole then costs over the best way. */

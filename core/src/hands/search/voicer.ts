@@ -167,8 +167,8 @@ export class Voicer {
       };
       before = chosen;
     }
-    const { reach, lineup } = options;
-    const voiced: Voiced = { timeline, slots, problems, cost, reach, lineup };
+    const { reach, lineup, instrument } = options;
+    const voiced: Voiced = { timeline, slots, problems, cost, reach, lineup, instrument };
     this.#found = { lattice, nodes, voiced, options };
     return voiced;
   }

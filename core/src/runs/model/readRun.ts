@@ -4,7 +4,14 @@ import type { LineFinger, LineNote, LineStrike } from '../../chart/played.ts';
 import { failure, placeInLine, quoted, success, type Result } from '../../kit/result.ts';
 import { eighth, sixteenth, ticksPerQuarter, type Ticks } from '../../kit/ticks.ts';
 import { readDegree, type Degree } from '../../pitch/degree.ts';
-import type { Run, RunEvent, RunLanding, RunTone } from './run.ts';
+import {
+  voicesOf,
+  type Hand,
+  type Run,
+  type RunEvent,
+  type RunLanding,
+  type RunTone,
+} from './run.ts';
 
 /** How long one step of a written run is. */
 export const runSteps = {
@@ -216,13 +223,11 @@ function stepOf({ events }: Run): RunStep {
   );
 }
 
-function printHand({ events }: Run, hand: 'left' | 'right', unit: Ticks): string {
-  const own = events.filter((one) => one.hand === hand);
-  const voices = [...new Set(own.map(({ voice }) => voice ?? 0))].sort();
-  return voices
+function printHand(run: Run, hand: Hand, unit: Ticks): string {
+  return voicesOf(run, hand)
     .map((voice) => {
       const steps: string[] = [];
-      for (const strike of strikesOf(own.filter((one) => (one.voice ?? 0) === voice))) {
+      for (const strike of strikesOf(voice)) {
         const [first] = strike;
         while (steps.length < first!.start / unit) steps.push('_');
         steps.push(printStrike(asStrike(strike), 'relative'));

@@ -95,6 +95,16 @@ export function soundOf(one: Degree, tone: Pick<RunTone, 'degree' | 'alter'>): n
   return degreeSemitones(inKeyOf(one, tone));
 }
 
+/** The voices of a hand in a run, the upper first, each in the order of time. */
+export function voicesOf(
+  { events }: Pick<Run, 'events'>,
+  hand: Hand,
+): readonly (readonly RunEvent[])[] {
+  const own = events.filter((one) => one.hand === hand);
+  const voices = [...new Set(own.map(({ voice }) => voice ?? 0))].sort();
+  return voices.map((voice) => own.filter((one) => (one.voice ?? 0) === voice));
+}
+
 /** The hands that a run takes. */
 export function handsOf({ events }: Pick<Run, 'events'>): readonly Hand[] {
   return (['right', 'left'] as const).filter((hand) => events.some((one) => one.hand === hand));

@@ -2,49 +2,13 @@ import { lazy, Suspense } from 'react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { phone, short } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
 import type { StripProps } from '../lens.ts';
+import { RoadHead, RoadPlace, RoadStrip } from '../parts/roadStrip.ts';
 import { useFillsLens } from './FillsState.tsx';
 
 // Fetched when it is first looked at: drawing charts weighs more than the rest of the lens.
 const FullChart = lazy(async () => ({ default: (await import('./FullChart.tsx')).FullChart }));
-
-const Strip = styled.section`
-  grid-column: 1 / -1;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 4px;
-  padding: 8px 16px 10px;
-  border-top: 1px solid var(--hairline);
-  background: var(--panel);
-  ${phone} {
-    padding: 6px 12px 8px;
-  }
-  ${short} {
-    grid-column: 1;
-  }
-  @media print {
-    display: none;
-  }
-`;
-
-const Head = styled.div`
-  --numeral: 20px;
-  display: flex;
-  align-items: baseline;
-  gap: 6px 16px;
-  font-size: 14px;
-  h2 {
-    font-size: 15px;
-  }
-  p {
-    color: var(--soft);
-  }
-  button {
-    margin-left: auto;
-  }
-`;
 
 /** As they are drawn on the bars. */
 const Sample = styled.i<{ $of: 'runs' | 'sung' }>`
@@ -60,24 +24,13 @@ const Sample = styled.i<{ $of: 'runs' | 'sung' }>`
       : 'var(--hairline)'};
 `;
 
-const Place = styled.div`
-  position: relative;
-  height: 92px;
-  ${phone} {
-    height: 76px;
-  }
-  ${short} {
-    height: 60px;
-  }
-`;
-
 /** Under the chart: how full the song is, over its road; on a phone the way to the runs as well. */
 export function FillsStrip({ openPanel }: StripProps) {
   const { view, timeline, place } = useFillsLens();
   const is = place ? timeline.slots[place.at]?.is : null;
   return (
-    <Strip aria-label={t('How full the song is')}>
-      <Head>
+    <RoadStrip aria-label={t('How full the song is')}>
+      <RoadHead>
         <h2>{t('Keys struck in each bar')}</h2>
         <p>
           <Sample $of="runs" aria-hidden />
@@ -97,12 +50,12 @@ export function FillsStrip({ openPanel }: StripProps) {
             <Button onPress={openPanel}>{t('{{count}} runs', { count: place.fits.length })}</Button>
           </>
         ) : null}
-      </Head>
-      <Place>
+      </RoadHead>
+      <RoadPlace>
         <Suspense fallback={null}>
           <FullChart />
         </Suspense>
-      </Place>
-    </Strip>
+      </RoadPlace>
+    </RoadStrip>
   );
 }

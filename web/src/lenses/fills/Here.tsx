@@ -15,29 +15,12 @@ import { Pick } from '../../ui/Pick.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
 import { freeInWords } from '../parts/beats.ts';
-import { asItStands, timesOf, useFillsLens, useSigned, type OpenPlace } from './FillsState.tsx';
+import { asItStands, useFillsLens, useSigned } from './FillsState.tsx';
+import { timesOf, type OpenPlace } from './openPlace.ts';
 import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
-import { Details, List, Wishes } from './parts.ts';
+import { Arrow, Details, List, WhichChord, Wishes } from '../parts/cards.ts';
 import { WhatGoes } from './WhatGoes.tsx';
-
-const Where = styled.div`
-  --numeral: 28px;
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
-  h2 {
-    display: flex;
-    align-items: baseline;
-    gap: 10px;
-  }
-`;
-
-const Arrow = styled.span`
-  color: var(--soft);
-  font-size: 20px;
-`;
 
 const Hearing = styled.div`
   display: flex;
@@ -94,7 +77,7 @@ function WhereItIs({ place }: { place: OpenPlace }) {
   while (timeline.slots[next]?.is.kind === 'held') next += 1;
   const following = timeline.slots[next]?.is;
   return (
-    <Where>
+    <WhichChord>
       <IconButton aria-label={t('The chord before')} onPress={() => actions.step(-1)}>
         <ArrowLeft size={18} strokeWidth={1.5} />
       </IconButton>
@@ -112,7 +95,7 @@ function WhereItIs({ place }: { place: OpenPlace }) {
       <IconButton aria-label={t('The next chord')} onPress={() => actions.step(1)}>
         <ArrowRight size={18} strokeWidth={1.5} />
       </IconButton>
-    </Where>
+    </WhichChord>
   );
 }
 
@@ -240,7 +223,9 @@ function Refusals({ place: { found } }: { place: OpenPlace }) {
   if (near.length === 0) return null;
   return (
     <Details>
-      <summary>{t('What does not go here, and why')}</summary>
+      <summary>
+        <b>{t('What does not go here, and why')}</b>
+      </summary>
       <ul>
         {near.map(({ run, why }) => (
           <li key={run.id}>

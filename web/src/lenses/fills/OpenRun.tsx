@@ -16,7 +16,7 @@ import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { variantNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { useFillsLens, useSigned } from './FillsState.tsx';
-import { Details, Steps } from './parts.ts';
+import { Details, Steps } from '../parts/cards.ts';
 import { placeInWords } from './placeInWords.ts';
 
 // Fetched when a run is first opened: the notation weighs more than the rest of the lens.

@@ -6,7 +6,7 @@ import { Pick } from '../../ui/Pick.tsx';
 import { octaveName } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
 import { useFillsLens } from './FillsState.tsx';
-import { Wishes } from './parts.ts';
+import { Wishes } from '../parts/cards.ts';
 
 const Placed = styled.section`
   display: grid;

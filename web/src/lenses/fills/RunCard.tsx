@@ -6,34 +6,8 @@ import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { useFillsLens, useSigned } from './FillsState.tsx';
 import { OpenRun } from './OpenRun.tsx';
-import { Card } from './parts.ts';
+import { Card, CardHead } from '../parts/cards.ts';
 import { RunGrid } from './RunGrid.tsx';
-
-const Head = styled.button`
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
-  flex: 1;
-  min-width: 0;
-  min-height: 32px;
-  padding: 0;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-  kbd {
-    min-width: 18px;
-    font: inherit;
-    font-size: 13px;
-    color: var(--soft);
-  }
-  small {
-    margin-left: auto;
-    text-align: right;
-    font-size: 13px;
-    color: var(--soft);
-  }
-`;
 
 const Row = styled.div`
   display: flex;
@@ -43,10 +17,6 @@ const Row = styled.div`
     display: flex;
     flex: 1;
     min-width: 0;
-    font:
-      600 16px/1.3 'Atkinson Cut',
-      'Atkinson Hyperlegible Next Variable',
-      sans-serif;
   }
 `;
 
@@ -62,7 +32,7 @@ export function RunCard({ fit, number }: { fit: RunFit; number: number }) {
     <Card $open={isOpen}>
       <Row>
         <h3>
-          <Head
+          <CardHead
             type="button"
             aria-expanded={isOpen}
             onClick={() => {
@@ -75,7 +45,7 @@ export function RunCard({ fit, number }: { fit: RunFit; number: number }) {
             <small>
               {runFamilyNames[run.family]}, {runGradeNames[run.grade]}
             </small>
-          </Head>
+          </CardHead>
         </h3>
         {isHeard ? (
           <IconButton aria-label={t('Stop')} onPress={actions.stop}>

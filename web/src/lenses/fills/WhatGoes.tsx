@@ -2,7 +2,7 @@ import { materialOf, nameDegree, type Chord, type Degree } from '@intervallum/co
 import styled from 'styled-components';
 import { t } from '../../words/words.ts';
 import { useFillsLens, useSigned } from './FillsState.tsx';
-import { Details } from './parts.ts';
+import { Details } from '../parts/cards.ts';
 
 const Rows = styled.dl`
   display: grid;

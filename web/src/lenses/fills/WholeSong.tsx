@@ -15,7 +15,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { restraintNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { useFillsLens, useSigned } from './FillsState.tsx';
-import { Card, Details, List, Steps } from './parts.ts';
+import { Card, Details, List, Steps } from '../parts/cards.ts';
 import { placeInWords } from './placeInWords.ts';
 
 const Head = styled.div`

@@ -9,7 +9,8 @@ import { Pick } from '../../ui/Pick.tsx';
 import { t } from '../../words/words.ts';
 import { beginOf, idOf, rangeAround } from './gap.ts';
 import { useMovesLens, useSigned } from './MovesState.tsx';
-import { OfferCard, OfferList, OfferRow, Wishes } from './OfferCard.tsx';
+import { OfferCard, OfferRow } from './OfferCard.tsx';
+import { List, Wishes } from '../parts/cards.ts';
 
 const OneBar = styled.span`
   display: inline-flex;
@@ -76,7 +77,7 @@ function Sections({ where, bars }: { where: SectionMove['kind']; bars: number })
     [timeline, view.style, where, bars],
   );
   return (
-    <OfferList aria-label={where === 'intro' ? t('Intros') : t('Endings')}>
+    <List aria-label={where === 'intro' ? t('Intros') : t('Endings')}>
       {offered.map((move) => (
         <OfferCard
           key={move.id}
@@ -96,7 +97,7 @@ function Sections({ where, bars }: { where: SectionMove['kind']; bars: number })
           <Bars move={move} view={view} />
         </OfferCard>
       ))}
-    </OfferList>
+    </List>
   );
 }
 
@@ -162,7 +163,7 @@ function Turnarounds() {
   return (
     <>
       <p>{t('At the end of {{name}}, back to its first chord.', { name })}</p>
-      <OfferList aria-label={t('Ways back')}>
+      <List aria-label={t('Ways back')}>
         {offered.map((move) => (
           <OfferCard
             key={idOf(move)}
@@ -185,7 +186,7 @@ function Turnarounds() {
             </OfferRow>
           </OfferCard>
         ))}
-      </OfferList>
+      </List>
     </>
   );
 }

@@ -9,25 +9,7 @@ import { ordinal, t } from '../../words/words.ts';
 import { idOf, inRow } from './gap.ts';
 import { IdeaCard } from './IdeaCard.tsx';
 import { asItStands, useMovesLens, useSigned, type OpenGap } from './MovesState.tsx';
-import { OfferList, Wishes } from './OfferCard.tsx';
-
-const Where = styled.div`
-  --numeral: 28px;
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
-  h2 {
-    display: flex;
-    align-items: baseline;
-    gap: 10px;
-  }
-`;
-
-const Arrow = styled.span`
-  color: var(--soft);
-  font-size: 20px;
-`;
+import { List, Wishes, Details, WhichChord, Arrow } from '../parts/cards.ts';
 
 const Compared = styled.div`
   display: grid;
@@ -52,34 +34,6 @@ const Said = styled.p`
   padding-left: 12px;
   border-left: 4px solid var(--accent);
   font-size: 14px;
-`;
-
-const Filter = styled.details`
-  font-size: 14px;
-  summary {
-    padding: 6px 0;
-    cursor: pointer;
-    color: var(--soft);
-  }
-  b {
-    color: var(--ink);
-  }
-  > div {
-    padding-top: 4px;
-  }
-`;
-
-const Others = styled.details`
-  font-size: 14px;
-  summary {
-    padding: 6px 0;
-    cursor: pointer;
-    font-weight: 600;
-  }
-  li {
-    margin-top: 6px;
-    color: var(--soft);
-  }
 `;
 
 /** More times through a section than these are not told apart. */
@@ -115,11 +69,11 @@ export function Between() {
       {!found.why && moves.length === 0 ? <p>{t('There is no idea of this kind here.')}</p> : null}
       {gap.isBeingOrdered ? <p role="status">{t('The hands are being found.')}</p> : null}
       {moves.length > 0 ? <CompareTools gap={gap} /> : null}
-      <OfferList aria-label={t('Ideas for this place')}>
+      <List aria-label={t('Ideas for this place')}>
         {moves.map((move, index) => (
           <IdeaCard key={move.kind} move={move} gap={gap} number={index + 1} />
         ))}
-      </OfferList>
+      </List>
       <Refusals gap={gap} />
     </>
   );
@@ -139,7 +93,7 @@ function WhichIdeas() {
     order === 'hands' ? t('the easiest first') : '',
   ].filter(Boolean);
   return (
-    <Filter>
+    <Details>
       <summary>
         <b>{t('Which ideas')}</b> {said.length > 0 ? said.join(', ') : t('all of them')}
       </summary>
@@ -180,7 +134,7 @@ function WhichIdeas() {
           onChange={(next) => actions.wish({ order: next })}
         />
       </Wishes>
-    </Filter>
+    </Details>
   );
 }
 
@@ -188,7 +142,7 @@ function WhichIdeas() {
 function WhereItIs({ gap: { ends } }: { gap: OpenGap }) {
   const { view, actions } = useMovesLens();
   return (
-    <Where>
+    <WhichChord>
       <IconButton aria-label={t('The chord before')} onPress={() => actions.step(-1)}>
         <ArrowLeft size={18} strokeWidth={1.5} />
       </IconButton>
@@ -204,7 +158,7 @@ function WhereItIs({ gap: { ends } }: { gap: OpenGap }) {
       <IconButton aria-label={t('The next chord')} onPress={() => actions.step(1)}>
         <ArrowRight size={18} strokeWidth={1.5} />
       </IconButton>
-    </Where>
+    </WhichChord>
   );
 }
 
@@ -257,8 +211,10 @@ function Refusals({ gap: { found, beyond } }: { gap: OpenGap }) {
   const signed = useSigned();
   if (found.refused.length + beyond.length === 0) return null;
   return (
-    <Others>
-      <summary>{t('What does not go here, and why')}</summary>
+    <Details>
+      <summary>
+        <b>{t('What does not go here, and why')}</b>
+      </summary>
       <ul>
         {beyond.map((move) => (
           <li key={idOf(move)}>
@@ -277,6 +233,6 @@ function Refusals({ gap: { found, beyond } }: { gap: OpenGap }) {
           </li>
         ))}
       </ul>
-    </Others>
+    </Details>
   );
 }

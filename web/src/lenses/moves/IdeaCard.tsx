@@ -9,31 +9,8 @@ import { BassCurve } from './BassCurve.tsx';
 import { idOf } from './gap.ts';
 import { OpenIdea } from './OpenIdea.tsx';
 import { useMovesLens, useSigned, type OpenGap } from './MovesState.tsx';
-import { Card, OfferRow } from './OfferCard.tsx';
-
-const Head = styled.button`
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
-  width: 100%;
-  min-height: 32px;
-  padding: 0;
-  border: 0;
-  background: none;
-  text-align: left;
-  cursor: pointer;
-  kbd {
-    min-width: 18px;
-    font: inherit;
-    font-size: 13px;
-    color: var(--soft);
-  }
-  small {
-    margin-left: auto;
-    font-size: 13px;
-    color: var(--soft);
-  }
-`;
+import { OfferRow } from './OfferCard.tsx';
+import { Card, CardHead } from '../parts/cards.ts';
 
 const Sketch = styled.div`
   display: flex;
@@ -78,7 +55,7 @@ export function IdeaCard({ move, gap, number }: IdeaCardProps) {
   return (
     <Card $open={isOpen}>
       <h3>
-        <Head
+        <CardHead
           type="button"
           aria-expanded={isOpen}
           onClick={() => {
@@ -89,7 +66,7 @@ export function IdeaCard({ move, gap, number }: IdeaCardProps) {
           {number <= 9 ? <kbd>{number}</kbd> : null}
           <span>{name}</span>
           <small>{gradeNames[form.grade]}</small>
-        </Head>
+        </CardHead>
       </h3>
       <Sketch>
         <OfferRow>

@@ -24,7 +24,8 @@ import { Pick } from '../../ui/Pick.tsx';
 import { t } from '../../words/words.ts';
 import { beginOf, rangeAround } from './gap.ts';
 import { useMovesLens, useSigned } from './MovesState.tsx';
-import { OfferCard, OfferList, OfferRow, Wishes } from './OfferCard.tsx';
+import { OfferCard, OfferRow } from './OfferCard.tsx';
+import { List, Wishes } from '../parts/cards.ts';
 
 const Top = styled.p<{ $high: boolean }>`
   padding-left: 12px;
@@ -137,7 +138,7 @@ function Ways({ place, semitones }: { place: LiftPlace; semitones: number }) {
         })}
       </p>
       {offered[0] ? <TopAfter way={offered[0]} part={place.part} /> : null}
-      <OfferList aria-label={t('Ways to lift the key')}>
+      <List aria-label={t('Ways to lift the key')}>
         {offered.map((way) => (
           <OfferCard
             key={way.id}
@@ -158,7 +159,7 @@ function Ways({ place, semitones }: { place: LiftPlace; semitones: number }) {
             </OfferRow>
           </OfferCard>
         ))}
-      </OfferList>
+      </List>
     </>
   );
 }

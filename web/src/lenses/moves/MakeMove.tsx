@@ -29,7 +29,7 @@ import { TypeChord } from '../parts/TypeChord.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { emptyDraft, oneAfterTheOther, type MoveDraft } from './moveDraft.ts';
 import { useMovesLens } from './MovesState.tsx';
-import { Wishes } from './OfferCard.tsx';
+import { Wishes } from '../parts/cards.ts';
 
 const Form = styled.form`
   display: grid;

@@ -2,44 +2,8 @@ import { Play, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { Card, Steps } from '../parts/cards.ts';
 import { t } from '../../words/words.ts';
-
-/** What is wished of the offers, above them. */
-export const Wishes = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-  > span {
-    flex: 1 1 130px;
-  }
-`;
-
-export const OfferList = styled.ol`
-  display: grid;
-  gap: 10px;
-`;
-
-export const Card = styled.li<{ $open?: boolean }>`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-  padding: 12px 14px;
-  border: 1px solid ${({ $open }) => ($open ? 'var(--accent)' : 'var(--hairline)')};
-  border-radius: 12px;
-  background: var(--card);
-  h3 {
-    font:
-      600 16px/1.3 'Atkinson Cut',
-      'Atkinson Hyperlegible Next Variable',
-      sans-serif;
-  }
-  p {
-    font-size: 14px;
-    line-height: 1.4;
-    color: var(--soft);
-  }
-`;
 
 /** Chords in a row, large enough to be read at a glance. */
 export const OfferRow = styled.div`
@@ -52,12 +16,6 @@ export const OfferRow = styled.div`
 
 const Offered = styled.div`
   display: grid;
-  gap: 8px;
-`;
-
-export const Steps = styled.div`
-  display: flex;
-  flex-wrap: wrap;
   gap: 8px;
 `;
 

@@ -6,7 +6,7 @@ import { t } from '../../words/words.ts';
 import { idOf, inRow, type Ends } from './gap.ts';
 import { MoveHandsRows } from './MoveHandsRows.tsx';
 import { canTake, useMovesLens, useSigned } from './MovesState.tsx';
-import { Steps } from './OfferCard.tsx';
+import { Steps } from '../parts/cards.ts';
 
 const Forms = styled.div`
   display: flex;

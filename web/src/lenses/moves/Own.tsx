@@ -13,7 +13,7 @@ import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { MakeMove } from './MakeMove.tsx';
 import { useMovesLens, useSigned } from './MovesState.tsx';
-import { Card, OfferList, Steps } from './OfferCard.tsx';
+import { Card, List, Steps } from '../parts/cards.ts';
 import { useOwnMoveActions } from './useOwnMoves.ts';
 
 const Head = styled.div`
@@ -68,11 +68,11 @@ export function Own() {
       </Steps>
       <Fetched from={fetched} what={t('the moves')} kept={keptNames.moves}>
         {({ moves }) => (
-          <OfferList aria-label={t('Moves of our own')}>
+          <List aria-label={t('Moves of our own')}>
             {moves.map((move) => (
               <OwnCard key={move.id} move={move} onForget={() => void forget(move)} />
             ))}
-          </OfferList>
+          </List>
         )}
       </Fetched>
       {isMaking ? (

@@ -1,13 +1,11 @@
 import { expand, type MoveWishes } from '@intervallum/core';
-import { Play, Square } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
-import { Tool } from '../../ui/Tool.tsx';
 import type { Lens, LensFrameProps } from '../lens.ts';
 import { useKeptMarks } from '../parts/keptMarks.ts';
-import { InPlayPlace } from '../parts/PlayPlace.tsx';
+import { PlayHere } from '../parts/PlayHere.tsx';
 import { useChartSound } from '../parts/useChartSound.ts';
 import { useFirstChord } from '../parts/useFirstChord.ts';
 import { t } from '../../words/words.ts';
@@ -51,18 +49,7 @@ function Frame({ draw, children }: LensFrameProps) {
   return (
     <>
       {draw({ over, playing: (asPlayed ? playing?.at : playing?.slot) ?? null })}
-      <InPlayPlace>
-        <Tool
-          name={sound.state === 'silent' ? t('Play from here') : t('Stop playing')}
-          onPress={sound.toggle}
-        >
-          {sound.state === 'silent' ? (
-            <Play size={20} strokeWidth={1.5} aria-hidden />
-          ) : (
-            <Square size={20} strokeWidth={1.5} aria-hidden />
-          )}
-        </Tool>
-      </InPlayPlace>
+      <PlayHere sound={sound} />
       <MovesState
         timeline={timeline}
         remote={remote}
