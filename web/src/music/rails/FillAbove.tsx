@@ -14,7 +14,7 @@ const Lane = styled.span<{ $open: boolean }>`
     bottom: -3px;
     height: ${({ $open }) => ($open ? 8 : 6)}px;
     border: solid ${({ $open }) => ($open ? 'var(--accent)' : 'var(--soft)')};
-    border-width: 0 2px ${({ $open }) => ($open ? 4 : 2)}px;
+    border-width: 0 2px ${({ $open }) => ($open ? 3 : 2)}px;
     background: linear-gradient(var(--paper), var(--paper)) bottom / 100% 4px no-repeat;
   }
   b {
