@@ -25,7 +25,7 @@ export const layers = {
   'server/src': [
     ['db'],
     ['http', 'jobs'],
-    ['teams', 'parts', 'moves'],
+    ['teams', 'parts', 'moves', 'runs'],
     ['songs'],
     ['sets', 'attachments'],
     ['shares', 'trash'],

@@ -2,6 +2,7 @@
 export * from './files/songFile.ts';
 export * from './stored/decisions.ts';
 export * from './stored/ownMove.ts';
+export * from './stored/ownRun.ts';
 export * from './stored/setContent.ts';
 export * from './stored/summary.ts';
 export * from './wire/attachments.ts';
@@ -9,6 +10,7 @@ export * from './wire/decisions.ts';
 export * from './wire/history.ts';
 export * from './wire/moves.ts';
 export * from './wire/problems.ts';
+export * from './wire/runs.ts';
 export * from './wire/sets.ts';
 export * from './wire/shares.ts';
 export * from './wire/songList.ts';

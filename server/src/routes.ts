@@ -5,6 +5,7 @@ import { attachmentService } from './attachments/service.ts';
 import { route, type Route } from './http/route.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { moveRoutes } from './moves/routes.ts';
+import { runRoutes } from './runs/routes.ts';
 import { setRoutes } from './sets/routes.ts';
 import { setService } from './sets/service.ts';
 import { useRoutes } from './sets/uses/routes.ts';
@@ -37,6 +38,7 @@ export function allRoutes(
     ...useRoutes(useService(database, charts)),
     ...shareRoutes(database, linksUrl),
     ...moveRoutes(database),
+    ...runRoutes(database),
     ...trashRoutes(database),
   ];
 }

@@ -1,8 +1,14 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import { storeDecisions, storeMove, storeSet, type SongOrder } from '@intervallum/contract';
-import { noDecisions, type NumberSearch } from '@intervallum/core';
+import {
+  storeDecisions,
+  storeMove,
+  storeRun,
+  storeSet,
+  type SongOrder,
+} from '@intervallum/contract';
+import { noDecisions, type NumberSearch, type WrittenRun } from '@intervallum/core';
 import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
@@ -10,6 +16,7 @@ import * as files from '../src/attachments/store.ts';
 import * as moves from '../src/moves/store.ts';
 import * as parts from '../src/parts/store.ts';
 import { allRoutes } from '../src/routes.ts';
+import * as runs from '../src/runs/store.ts';
 import * as sets from '../src/sets/store.ts';
 import * as uses from '../src/sets/uses/store.ts';
 import * as shares from '../src/shares/store.ts';
@@ -35,9 +42,21 @@ const share = randomUUID();
 const file = randomUUID();
 const trashed = randomUUID();
 const move = randomUUID();
+const run = randomUUID();
 const onItsWay = randomUUID();
 
 const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
+const named = (mark: string): WrittenRun => ({
+  id: run,
+  name: mark,
+  family: 'answer',
+  grade: 'simple',
+  from: 'chord',
+  kinds: ['major'],
+  why: 'Played in.',
+  step: 'eighths',
+  right: '1 2 3',
+});
 
 beforeAll(async () => {
   server = await startTestServer({ role: 'app', session: 'by header' });
@@ -102,6 +121,10 @@ beforeAll(async () => {
       await server.owner.query(
         'insert into own_moves (team_id, id, name, move) values ($1, $2, $3, $4)',
         [team, move, mark, storeMove({ name: mark, chords: '4m', target: 'any' })],
+      );
+      await server.owner.query(
+        'insert into own_runs (team_id, id, name, run) values ($1, $2, $3, $4)',
+        [team, run, mark, storeRun(named(mark))],
       );
       return scopeOf(team);
     }),
@@ -216,6 +239,7 @@ const tables = [
   'attachments',
   'attachment_pieces',
   'own_moves',
+  'own_runs',
   'team_counters',
 ];
 
@@ -417,6 +441,13 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await moves.deleteMove(ours, db, move);
     return moves.insertMoves(ours, db, [{ id: move, name: 'BETA', chords: '57', target: 'any' }]);
   },
+  listRuns: (db) => runs.listRuns(ours, db),
+  countRuns: async (db) => `${await runs.countRuns(ours, db)} BETA`,
+  insertRuns: (db) => runs.insertRuns(ours, db, [named('BETA')]),
+  deleteRun: async (db) => {
+    await runs.deleteRun(ours, db, run);
+    return runs.insertRuns(ours, db, [named('BETA')]);
+  },
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -442,8 +473,8 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, lists, files, moves, parts, sets, uses, shares, trash].flatMap((store) =>
-      Object.keys(store),
+    const all = [songs, lists, files, moves, runs, parts, sets, uses, shares, trash].flatMap(
+      (store) => Object.keys(store),
     );
     const asked = new Set([
       'dropUnfinished',
@@ -453,7 +484,7 @@ describe('a store asked for one team', () => {
   });
 
   test('takes its scope first', () => {
-    const functions = [songs, lists, files, moves, parts, sets, uses, shares, trash].flatMap(
+    const functions = [songs, lists, files, moves, runs, parts, sets, uses, shares, trash].flatMap(
       (store) => Object.values(store),
     );
     for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);

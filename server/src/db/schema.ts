@@ -1,4 +1,10 @@
-import type { StoredDecisions, StoredMove, StoredSet, SongSummary } from '@intervallum/contract';
+import type {
+  SongSummary,
+  StoredDecisions,
+  StoredMove,
+  StoredRun,
+  StoredSet,
+} from '@intervallum/contract';
 import { chartRules } from '@intervallum/core';
 import { isNull, sql } from 'drizzle-orm';
 import {
@@ -355,6 +361,21 @@ export const ownMoves = pgTable(
     /** Also in `move`: lists are sorted by it. */
     name: text('name').notNull(),
     move: jsonb('move').$type<StoredMove>().notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [primaryKey({ columns: [table.teamId, table.id] })],
+);
+
+/** Runs of a team's own, in degrees of the chord that each is played over. */
+export const ownRuns = pgTable(
+  'own_runs',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull(),
+    seq: seq(),
+    /** Also in `run`: lists are sorted by it. */
+    name: text('name').notNull(),
+    run: jsonb('run').$type<StoredRun>().notNull(),
     createdAt: createdAt(),
   },
   (table) => [primaryKey({ columns: [table.teamId, table.id] })],
