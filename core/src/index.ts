@@ -280,7 +280,8 @@ export type {
 } from './runs/placeRuns.ts';
 export { placeRuns, restraints } from './runs/placeRuns.ts';
 export type { Variant, VariantKind } from './runs/variants.ts';
-export { joinedRuns, oneHandOf, variantKinds, variantsOf } from './runs/variants.ts';
+export { variantKinds, variantsOf } from './runs/variants.ts';
+export { joinedRuns, leadingOn, oneHandOf, withFinger } from './runs/pieces.ts';
 export type { GridCell, GridColumnOfRun, GridNote, GridOfRun } from './runs/runGrid.ts';
 export { gridOfRun } from './runs/runGrid.ts';
 export {
@@ -307,6 +308,8 @@ export {
   type CaptureWishes,
   type PressedKey,
 } from './runs/capture.ts';
+export { captureSteps, type PressedStep } from './runs/capturedSteps.ts';
+export { runAsIs } from './runs/asIs.ts';
 export { placesOf, type PlaceOfRun } from './runs/placesOf.ts';
 export type { PlaceFound, RunPlace } from './runs/places.ts';
 export { runPlaces, sungStretches } from './runs/places.ts';

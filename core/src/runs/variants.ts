@@ -2,7 +2,7 @@ import { eighth, ticksPerQuarter } from '../kit/ticks.ts';
 import type { Step } from '../pitch/degree.ts';
 import type { RunKind } from './model/kinds.ts';
 import { strikesOf } from './model/readRun.ts';
-import { leadsOn, type Hand, type Run, type RunEvent, type RunTone } from './model/run.ts';
+import { leadsOn, type Run, type RunEvent, type RunTone } from './model/run.ts';
 import { runHeight } from './runTones.ts';
 
 /** What a run can be made into. */
@@ -229,38 +229,4 @@ function otherLandings(run: Run): (Variant | null)[] {
 /** A note that is another one now is not slid into from beside the one it was. */
 function withoutSlide({ grace: _, slide: __, ...event }: RunEvent): RunEvent {
   return event;
-}
-
-/** The part of a run that one hand plays; null where it plays nothing. */
-export function oneHandOf(run: Run, hand: Hand): Run | null {
-  const events = run.events.filter((event) => event.hand === hand);
-  if (events.length === 0) return null;
-  if (run.landing.hand === hand) return { ...run, events };
-  const last = events.at(-1)!;
-  const { degree, alter, octave, start } = last;
-  return { ...run, events, landing: { degree, alter, octave, hand, at: start } };
-}
-
-/** Two runs of the same count, one after the other; null where no kind of chord serves both. */
-export function joinedRuns(one: Run, other: Run): Run | null {
-  const kinds = one.kinds.filter((kind) => other.kinds.includes(kind));
-  if (one.from !== other.from || kinds.length === 0 || leadsOn(one)) return null;
-  // The second begins where the first has arrived, on a beat of its own.
-  const at = one.landing.at;
-  const cut = one.events
-    .filter(({ start }) => start < at)
-    .map((event) => ({ ...event, ticks: Math.min(event.ticks, at - event.start) }));
-  const first = other.events[0]!.start;
-  const moved = other.events.map((event) => ({ ...event, start: event.start - first + at }));
-  const landing = { ...other.landing, at: other.landing.at - first + at };
-  return {
-    ...other,
-    id: `${one.id}+${other.id}`,
-    name: `${one.name}, ${other.name}`,
-    kinds,
-    events: [...cut, ...moved],
-    ticks: other.ticks - first + at,
-    landing,
-    outside: [...one.outside, ...other.outside],
-  };
 }
