@@ -6,6 +6,7 @@ export { formatNote, pitchClass, withSigns } from './pitch/note.ts';
 export type { Degree, MinorSchool, Step } from './pitch/degree.ts';
 export {
   degreeOfSemitones,
+  degreeOver,
   degreeSemitones,
   formatDegree,
   toOwnTonic,
@@ -166,6 +167,7 @@ export { printChart } from './chart/print/printChart.ts';
 export { carrySlots } from './marks/carry.ts';
 export type { TimedSlot, Timeline } from './chart/time/timeline.ts';
 export { expand } from './chart/time/timeline.ts';
+export { placeAt, type PlaceAt } from './chart/time/placeAt.ts';
 
 export type { HandGrade, Instrument, Lineup, Reach, Span } from './hands/shapes/player.ts';
 export {
@@ -264,7 +266,12 @@ export type {
   RunLanding,
   RunTone,
 } from './runs/model/run.ts';
-export { handsOf as handsOfRun, runFamilies, runGrades } from './runs/model/run.ts';
+export {
+  handsOf as handsOfRun,
+  leadsOn as runLeadsOn,
+  runFamilies,
+  runGrades,
+} from './runs/model/run.ts';
 export type { RunChord, RunKind } from './runs/model/kinds.ts';
 export { runChord, runKinds } from './runs/model/kinds.ts';
 export type { Material, NamedTones, TriadPair } from './runs/material.ts';
@@ -281,7 +288,8 @@ export type {
 export { placeRuns, restraints } from './runs/placeRuns.ts';
 export type { Variant, VariantKind } from './runs/variants.ts';
 export { variantKinds, variantsOf } from './runs/variants.ts';
-export { joinedRuns, leadingOn, oneHandOf, withFinger } from './runs/pieces.ts';
+export { runHeight } from './runs/runTones.ts';
+export { joinedRuns, leadingOn, oneHandOf, ownOver, withFinger } from './runs/pieces.ts';
 export type { GridCell, GridColumnOfRun, GridNote, GridOfRun } from './runs/runGrid.ts';
 export { gridOfRun } from './runs/runGrid.ts';
 export {

@@ -6,6 +6,7 @@ import {
   songList,
   songOrders,
   songSets,
+  songTexts,
   titledSongs,
   type SongListItem,
 } from '@intervallum/contract';
@@ -353,4 +354,16 @@ describe('songs by the titles that somebody brings', () => {
       expect((await titled(titles)).status).toBe(422);
     },
   );
+});
+
+test('the charts of songs are had by their ids, forty at once; of what is deleted or not there, none', async () => {
+  const ask = (ids: unknown) => server.call('POST', '/api/songs/texts', { ids });
+  const text = 'title: Looked Through\nkey: C\n\nVerse:\n  1 | 57\n';
+  const { id: there } = (await server.call('POST', '/api/songs', { text })).body as { id: string };
+  const { id: gone } = (await server.call('POST', '/api/songs', { text })).body as { id: string };
+  await server.call('DELETE', `/api/songs/${gone}`);
+  const { body } = await ask([there, gone, randomUUID()]);
+  expect(songTexts.parse(body).songs).toEqual([{ id: there, text }]);
+  for (const ids of [[], ['x'], Array.from({ length: 41 }, () => randomUUID()), there])
+    expect((await ask(ids)).status).toBe(422);
 });

@@ -115,3 +115,19 @@ export const titledSongs = z.object({
   songs: z.array(z.object({ asked: z.string(), id, title: z.string(), revision, savedAt: moment })),
 });
 export type TitledSongs = z.infer<typeof titledSongs>;
+
+/** The texts of so many songs are asked for at once. */
+export const mostTexts = 40;
+
+/** Songs whose charts are to be looked through. */
+export const askedTexts = z.object({
+  ids: z
+    .array(id)
+    .min(1, 'No song is named.')
+    .max(mostTexts, `The charts of up to ${mostTexts} songs are asked for at once.`),
+});
+export type AskedTexts = z.infer<typeof askedTexts>;
+
+/** What those of them have written that are there, in no order. */
+export const songTexts = z.object({ songs: z.array(z.object({ id, text: z.string() })) });
+export type SongTexts = z.infer<typeof songTexts>;

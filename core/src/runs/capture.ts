@@ -11,6 +11,7 @@ import { runChord } from './model/kinds.ts';
 import { longestRun, printRun, runSteps, type WrittenRun } from './model/readRun.ts';
 import type { Hand, Run, RunEvent, RunTone } from './model/run.ts';
 import { scaleAt } from './material.ts';
+import { ownOver } from './pieces.ts';
 
 /** A key that went down and up, in seconds from any beginning. */
 export interface PressedKey {
@@ -90,16 +91,8 @@ export function captureRun(
   if (kept.length < events.length) said.push('What came after four bars was left out.');
   const home = pitchClass(relativeMajor(key).tonic) + degreeSemitones(seen.root);
   const scale = scaleAt(seen).degrees.map((one) => degreeFrom(seen.root, one));
-  const sounds = new Set(scale.map(degreeSemitones));
-  const run = asRun(kept, {
-    name,
-    kind: seen.kind,
-    home,
-    spell: speller(scale),
-    isOfScale: (semitones) => sounds.has(semitones),
-    unit,
-  });
-  return success({ run: printRun(run), grid, said });
+  const run = asRun(kept, { name, home, spell: speller(scale), unit });
+  return success({ run: printRun(ownOver(run, chord)!), grid, said });
 }
 
 function busiestSecond(keys: readonly PressedKey[]): number {
@@ -195,18 +188,13 @@ function speller(scale: readonly Degree[]) {
 
 interface RunMaking {
   readonly name: string;
-  readonly kind: Run['kinds'][number];
   /** Semitones above C of the chord's root. */
   readonly home: number;
   readonly spell: (semitones: number) => Degree;
-  readonly isOfScale: (semitones: number) => boolean;
   readonly unit: Ticks;
 }
 
-function asRun(
-  played: readonly Played[],
-  { name, kind, home, spell, isOfScale, unit }: RunMaking,
-): Run {
+function asRun(played: readonly Played[], { name, home, spell, unit }: RunMaking): Run {
   const bases = new Map(
     (['right', 'left'] as const).map((hand) => {
       const first = played.find((one) => one.hand === hand);
@@ -232,21 +220,17 @@ function asRun(
   const upper = events.some(({ hand }) => hand === 'right') ? 'right' : 'left';
   const last = events.findLast(({ hand }) => hand === upper)!;
   const { degree, alter, octave, start, hand } = last;
-  const unlike = events.filter(
-    (one) => !isOfScale(degreeSemitones({ step: one.degree, alter: one.alter })),
-  );
-  const outside = [...new Map(unlike.map((one) => [`${one.degree} ${one.alter}`, one])).values()];
   return {
     id: `own-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}`,
     name,
     family: 'answer',
     grade: unit < ticksPerQuarter / 2 ? 'fluent' : 'simple',
     from: 'chord',
-    kinds: [kind],
+    kinds: [],
     events,
     ticks,
     landing: { degree, alter, octave, hand, at: start },
-    outside: outside.map((one) => ({ step: one.degree, alter: one.alter })),
+    outside: [],
     why: 'Played in.',
   };
 }

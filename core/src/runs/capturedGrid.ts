@@ -9,6 +9,8 @@ export interface GridWish {
   readonly step: RunStep | null;
   /** It was swung: of each pair of eighths the second came late. */
   readonly swung: boolean;
+  /** The tempo that the player has in the ear, that of the song: of guesses that are as good the nearest to it is taken. */
+  readonly near?: number;
 }
 
 /** What was played, on a grid. */
@@ -38,8 +40,11 @@ const mostUnits = 3;
  * as good. Without any pulse each strike is one step.
  * @param times seconds from the first strike, in order
  */
-export function onGrid(times: readonly number[], { tempo, step, swung }: GridWish): Grid {
-  const pulse = tempo ?? guessTempo(times);
+export function onGrid(
+  times: readonly number[],
+  { tempo, step, swung, near = usualNear }: GridWish,
+): Grid {
+  const pulse = tempo ?? guessTempo(times, near, step);
   if (pulse === null) {
     const seconds = Math.max(0.05, (times.at(-1) ?? 0) / Math.max(1, times.length - 1) || 0.25);
     const plain = step ?? 'eighths';
@@ -70,8 +75,13 @@ export function onGrid(times: readonly number[], { tempo, step, swung }: GridWis
   return { step: best.step, seconds: best.seconds, tempo: Math.round(pulse), starts, said };
 }
 
+/** A tempo that songs have, in quarters a minute, where nothing is known of the song. */
+const usualNear = 80;
+/** So much farther from the tempo in the ear, in octaves of tempo, duple steps are meant sooner than triplets: those are rarer. */
+const rarer = 0.5;
+
 /** The tempo at which strikes lie best on quarters and their parts; null where none is like that. */
-function guessTempo(times: readonly number[]): number | null {
+function guessTempo(times: readonly number[], near: number, step: RunStep | null): number | null {
   const gaps = times.slice(1).map((time, index) => time - times[index]!);
   const some = gaps.filter((gap) => gap > 0.03);
   if (some.length === 0) return 60;
@@ -91,14 +101,17 @@ function guessTempo(times: readonly number[]): number | null {
   const least = Math.min(...clear.map(({ off }) => off));
   const good = clear.filter(({ off }) => off <= least + 0.04);
   const longest = Math.max(...good.map(({ unit }) => unit));
-  const near = good.filter(({ unit }) => unit > longest * 0.85);
-  const rough = mean(near.map(({ unit }) => unit));
+  const alike = good.filter(({ unit }) => unit > longest * 0.85);
+  const rough = mean(alike.map(({ unit }) => unit));
   const counts = some.map((gap) => Math.max(1, Math.round(gap / rough)));
   const total = counts.reduce((sum, one) => sum + one, 0);
   const unit = some.reduce((sum, one) => sum + one, 0) / total;
-  // As eighths, quarters, triplets or sixteenths: whichever gives a tempo that songs have.
-  const tempos = [1, 2, 3, 4].map((parts) => 60 / (unit * parts));
-  return tempos.reduce((best, one) => (Math.abs(one - 80) < Math.abs(best - 80) ? one : best));
+  // As quarters, eighths, triplets or sixteenths, or as the step that was said, or two of it.
+  const said = step && ticksPerQuarter / runSteps[step];
+  const parts = said === null ? [1, 2, 3, 4] : [said, said / 2];
+  const apart = (part: number) =>
+    Math.abs(Math.log2(60 / (unit * part) / near)) + (said === null && part === 3 ? rarer : 0);
+  return 60 / (unit * parts.reduce((best, one) => (apart(one) < apart(best) ? one : best)));
 }
 
 /** A swung time as it is written: two thirds of a beat are half of it. */

@@ -1,6 +1,9 @@
 import type { LineFinger } from '../chart/played.ts';
-import { formatDegree } from '../pitch/degree.ts';
-import { leadsOn, type Hand, type Run, type RunEvent } from './model/run.ts';
+import type { Chord } from '../chord/chord.ts';
+import { degreeFrom, degreeSemitones, formatDegree, type Degree } from '../pitch/degree.ts';
+import { scaleAt } from './material.ts';
+import { runChord } from './model/kinds.ts';
+import { degreeOfTone, leadsOn, type Hand, type Run, type RunEvent } from './model/run.ts';
 import { runHeight } from './runTones.ts';
 
 /** The part of a run that one hand plays; null where it plays nothing. */
@@ -33,11 +36,7 @@ export function joinedRuns(one: Run, other: Run): Run | null {
     events: [...cut, ...moved],
     ticks: other.ticks - first + at,
     landing,
-    outside: [
-      ...new Map(
-        [...one.outside, ...other.outside].map((tone) => [formatDegree(tone), tone]),
-      ).values(),
-    ],
+    outside: eachOnce([...one.outside, ...other.outside]),
   };
 }
 
@@ -70,3 +69,21 @@ export function withFinger(run: Run, on: RunEvent, finger: LineFinger | null): R
   });
   return { ...run, events };
 }
+
+/**
+ * The run as one of a player's own over a chord: for chords of that kind, and what is not of the chord's scale leaves it on purpose.
+ * Null where no run is known for such a chord.
+ */
+export function ownOver(run: Run, chord: Chord): Run | null {
+  const seen = runChord(chord);
+  if (!seen) return null;
+  const sounds = new Set(
+    scaleAt(seen).degrees.map((one) => degreeSemitones(degreeFrom(seen.root, one))),
+  );
+  const unlike = run.events.map(degreeOfTone).filter((one) => !sounds.has(degreeSemitones(one)));
+  return { ...run, kinds: [seen.kind], outside: eachOnce(unlike) };
+}
+
+const eachOnce = (degrees: readonly Degree[]): Degree[] => [
+  ...new Map(degrees.map((one) => [formatDegree(one), one])).values(),
+];

@@ -8,13 +8,15 @@ import { ticksOf, type MidiNumber, type Ticks } from '../kit/ticks.ts';
 import type { Degree } from '../pitch/degree.ts';
 import type { RunFit } from './fitRuns.ts';
 import { runSteps } from './model/readRun.ts';
-import { inKeyOf, leadsOn, type Hand, type RunTone } from './model/run.ts';
+import { inKeyOf, leadsOn, type Hand, type RunEvent, type RunTone } from './model/run.ts';
 import { withFingers } from './fingers.ts';
 import { runPlaces } from './places.ts';
 import { oneOf, runHeight } from './runTones.ts';
 
 /** A key that a hand strikes in a column, in degrees of the key. */
 export interface GridNote {
+  /** The key of the run that it is. */
+  readonly event: RunEvent;
   readonly degree: Degree;
   readonly note: MidiNumber;
   readonly finger: LineFinger | null;
@@ -78,6 +80,7 @@ export function gridOfRun(timeline: Timeline, fit: RunFit): GridOfRun {
             each.onset >= start + tick,
         );
         return {
+          event,
           degree: inKeyOf(one, event),
           note,
           finger: event.finger ?? fingers.get(`${hand} ${note} ${played?.onset}`) ?? null,

@@ -1,5 +1,6 @@
 import {
   moveList,
+  runList,
   setList,
   sharedPage,
   song,
@@ -32,6 +33,7 @@ export const keptNames = {
   songs: 'songs',
   sets: 'sets',
   moves: 'moves',
+  runs: 'runs',
 } as const;
 
 /** A server that does not answer for so long, in milliseconds, is as good as none where there is something kept. */
@@ -135,6 +137,8 @@ export const orKeptApi = {
       : orKept(pageName(keptNames.songs, page), songList, () => api.songs(asked, page)),
   /** The moves of the team's own: what can go between is asked without a network too. */
   moves: () => orKept(keptNames.moves, moveList, () => api.moves()),
+  /** The runs of the team's own, likewise. */
+  runs: () => orKept(keptNames.runs, runList, () => api.runs()),
   sets: (page: Page) => orKept(pageName(keptNames.sets, page), setList, () => api.sets(page)),
 };
 

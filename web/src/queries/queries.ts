@@ -143,6 +143,14 @@ export function movesQuery() {
   });
 }
 
+/** The runs of the team's own. */
+export function runsQuery() {
+  return queryOptions({
+    queryKey: ['own runs'],
+    queryFn: () => answered(orKeptApi.runs()),
+  });
+}
+
 export function trashQuery() {
   return queryOptions({
     queryKey: ['trash'],

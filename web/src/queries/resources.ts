@@ -1,5 +1,6 @@
 import {
   moveList,
+  runList,
   setList,
   share,
   sharedPage,
@@ -9,6 +10,7 @@ import {
   songList,
   songSets,
   songSet,
+  songTexts,
   songVersion,
   sungKeys,
   titledSongs,
@@ -25,6 +27,7 @@ import {
   type SongOrder,
   type ShareTarget,
 } from '@intervallum/contract';
+import type { WrittenRun } from '@intervallum/core';
 import { z } from 'zod';
 import { today } from '../ui/dates.ts';
 import { browserTabs } from '../device/storage/tab.ts';
@@ -77,6 +80,8 @@ export const api = {
   songChoices: () => ask(songChoices, '/songs/choices'),
   songsTitled: (titles: readonly string[]) =>
     ask(titledSongs, '/songs/titled', { method: 'POST', body: { titles } }),
+  songTexts: (ids: readonly string[], signal: AbortSignal) =>
+    ask(songTexts, '/songs/texts', { method: 'POST', body: { ids }, signal }),
   markSongs: (marks: SongMarks) => ask(nothing, '/songs/marks', { method: 'POST', body: marks }),
   setsOfSong: (id: string) => ask(songSets, `/songs/${id}/sets`),
   song: (id: string) => ask(song, `/songs/${id}`),
@@ -105,6 +110,11 @@ export const api = {
   keepMoves: (moves: readonly KeptMove[]) =>
     ask(moveList, '/moves', { method: 'POST', body: { moves } }),
   forgetMove: (id: string) => ask(nothing, `/moves/${id}`, { method: 'DELETE' }),
+
+  runs: () => ask(runList, '/runs'),
+  keepRuns: (runs: readonly WrittenRun[]) =>
+    ask(runList, '/runs', { method: 'POST', body: { runs } }),
+  forgetRun: (id: string) => ask(nothing, `/runs/${id}`, { method: 'DELETE' }),
 
   versions: ({ kind, id }: ShareTarget, page: Page = {}) =>
     ask(versionList, `/${kind}s/${id}/versions?${queryOf({ after: page.after })}`, signalOf(page)),

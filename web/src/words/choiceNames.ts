@@ -8,8 +8,12 @@ import type {
   Restraint,
   RightWay,
   RightWish,
+  RunDirection,
   RunFamily,
   RunGrade,
+  RunKind,
+  RunOrder,
+  RunStep,
   School,
   VariantKind,
 } from '@intervallum/core';
@@ -76,6 +80,43 @@ export const runGradeNames: Readonly<Record<RunGrade, string>> = {
   simple: t('simple'),
   fluent: t('fluent'),
   showpiece: t('showpiece'),
+};
+
+/** How long one step of a run is. */
+export const runStepNames: Readonly<Record<RunStep, string>> = {
+  quarters: t('a quarter'),
+  eighths: t('an eighth'),
+  triplets: t('a triplet eighth'),
+  sixteenths: t('a sixteenth'),
+  sextuplets: t('a triplet sixteenth'),
+};
+
+export const runDirectionNames: Readonly<Record<RunDirection, string>> = {
+  up: t('up'),
+  down: t('down'),
+  'there and back': t('there and back'),
+};
+
+/** How the tones of a run follow each other. */
+export const runOrderNames: Readonly<Record<RunOrder, string>> = {
+  'in a row': t('in a row'),
+  'in threes': t('in threes'),
+  'in fours': t('in fours'),
+};
+
+/** The kinds of chord that runs are told apart by. */
+export const runKindNames: Readonly<Record<RunKind, string>> = {
+  major: t('major'),
+  dominant: t('dominant'),
+  altered: t('altered dominant'),
+  suspended: t('suspended'),
+  'soft dominant': t('dominant without its third'),
+  fifth: t('root and fifth'),
+  minor: t('minor'),
+  'minor sixth': t('minor sixth'),
+  'half-diminished': t('half-diminished'),
+  diminished: t('diminished'),
+  augmented: t('augmented'),
 };
 
 export const restraintNames: Readonly<Record<Restraint, string>> = {

@@ -7,10 +7,12 @@ export const english = {
   '{{count}} more fit: say which family or grade._one':
     '{{count}} more fits: say which family or grade.',
   'Fits at {{count}} other places of the song_one': 'Fits at {{count}} other place of the song',
+  'Fits at {{count}} places of the song_one': 'Fits at {{count}} place of the song',
   'Place all {{count}}_one': 'Place {{count}}',
   '{{count}} gaps are left alone, and why_one': '{{count}} gap is left alone, and why',
   '{{count}} ideas_one': '{{count}} idea',
   '{{count}} ideas behind it_one': '{{count}} idea behind it',
+  '{{count}} runs are kept._one': '{{count}} run is kept.',
   '{{count}} moves are kept._one': '{{count}} move is kept.',
   'The song has it {{count}} times; players keep it to one place in four._one':
     'The song has it once; players keep it to one place in four.',

@@ -6,6 +6,7 @@ import { help } from './portuguese/help.ts';
 import { hands } from './portuguese/hands.ts';
 import { fills } from './portuguese/fills.ts';
 import { moves } from './portuguese/moves.ts';
+import { ownRuns } from './portuguese/ownRuns.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
 
@@ -16,6 +17,7 @@ export const portuguese = {
   ...hands,
   ...fills,
   ...moves,
+  ...ownRuns,
   ...songs,
   ...bringing,
   ...sets,

@@ -1,4 +1,4 @@
-import { askedTitles, songMarks, songSearch } from '@intervallum/contract';
+import { askedTexts, askedTitles, songMarks, songSearch } from '@intervallum/contract';
 import { route } from '../../http/route.ts';
 import { checked, idInPath } from '../../http/validate.ts';
 import type { SongListService } from './service.ts';
@@ -14,6 +14,9 @@ export function songListRoutes(lists: SongListService) {
     }),
     route('POST', '/api/songs/titled', 'member', async (request, response, scope) => {
       response.json(await lists.titled(scope, checked(askedTitles, request.body)));
+    }),
+    route('POST', '/api/songs/texts', 'member', async (request, response, scope) => {
+      response.json(await lists.texts(scope, checked(askedTexts, request.body)));
     }),
     route('POST', '/api/songs/marks', 'member', async (request, response, scope) => {
       await lists.mark(scope, checked(songMarks, request.body));

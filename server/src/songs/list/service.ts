@@ -1,12 +1,14 @@
 import {
   mostTags,
   mostTitles,
+  type AskedTexts,
   type AskedTitles,
   type SongChoices,
   type SongList,
   type SongMarks,
   type SongSearch,
   type SongSets,
+  type SongTexts,
   type TitledSongs,
 } from '@intervallum/contract';
 import { readNumberSearch, type NumberSearch } from '@intervallum/core';
@@ -199,5 +201,12 @@ export function songListService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { list, choices, titled, mark, setsWith };
+  /** The charts of some songs, to be looked through; none of what is deleted. */
+  async function texts(scope: Scope, { ids }: AskedTexts): Promise<SongTexts> {
+    return inScope(database, scope, async (db) => ({
+      songs: await textsOf(scope, db, await presentSongs(scope, db, ids)),
+    }));
+  }
+
+  return { list, choices, titled, mark, setsWith, texts };
 }

@@ -3,8 +3,8 @@ import { t } from '../../words/words.ts';
 export interface MidiSource {
   readonly id: string;
   readonly name: string;
-  /** Calls back for every message, until the function it gives is called. */
-  readonly listen: (onMessage: (bytes: Uint8Array) => void) => () => void;
+  /** Calls back for every message with its time in milliseconds by the clock of the page, until the function it gives is called. */
+  readonly listen: (onMessage: (bytes: Uint8Array, at: number) => void) => () => void;
 }
 
 /** The keyboards at this device. Rejects with a reason for a person where the browser has none or is not allowed to ask. */
@@ -23,7 +23,7 @@ export async function realSources(): Promise<MidiSource[]> {
     name: input.name ?? t('Keyboard without a name'),
     listen: (onMessage) => {
       const take = (event: MIDIMessageEvent) => {
-        if (event.data) onMessage(event.data);
+        if (event.data) onMessage(event.data, event.timeStamp);
       };
       input.addEventListener('midimessage', take);
       return () => input.removeEventListener('midimessage', take);
@@ -31,14 +31,28 @@ export async function realSources(): Promise<MidiSource[]> {
   }));
 }
 
-/** A stand-in for a keyboard: it sends the same bytes when a chord is asked of it. */
-export function simulatedSource(): MidiSource & {
+/** A key of a keyboard that goes down and up, in milliseconds from any beginning. */
+export interface TimedKey {
+  readonly note: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface SimulatedSource extends MidiSource {
+  /** Keys together, down and up at once. */
   readonly play: (notes: readonly number[]) => void;
-} {
-  const listeners = new Set<(bytes: Uint8Array) => void>();
-  const send = (...bytes: number[]) => {
-    for (const listener of listeners) listener(Uint8Array.from(bytes));
+  /** Keys in time. @returns a function that ends it */
+  readonly playInTime: (keys: readonly TimedKey[]) => () => void;
+}
+
+/** A stand-in for a keyboard: it sends the same bytes when a chord or a run is asked of it. */
+export function simulatedSource(): SimulatedSource {
+  const listeners = new Set<(bytes: Uint8Array, at: number) => void>();
+  const send = (bytes: readonly number[], at: number) => {
+    for (const listener of listeners) listener(Uint8Array.from(bytes), at);
   };
+  const down = (note: number) => [0x90, note, 80];
+  const up = (note: number) => [0x80, note, 0];
   return {
     id: 'simulated',
     name: t('Simulated keyboard'),
@@ -47,8 +61,18 @@ export function simulatedSource(): MidiSource & {
       return () => listeners.delete(onMessage);
     },
     play: (notes) => {
-      for (const note of notes) send(0x90, note, 80);
-      for (const note of notes) send(0x80, note, 0);
+      const now = performance.now();
+      for (const note of notes) send(down(note), now);
+      for (const note of notes) send(up(note), now);
+    },
+    playInTime: (keys) => {
+      const begins = performance.now();
+      // As a keyboard does, it says when each key went down, however late the page comes to hear of it.
+      const timers = keys.flatMap(({ note, from, to }) => [
+        setTimeout(() => send(down(note), begins + from), from),
+        setTimeout(() => send(up(note), begins + to), to),
+      ]);
+      return () => timers.forEach(clearTimeout);
     },
   };
 }
@@ -81,3 +105,28 @@ export const simulatedPhrases = [
   { name: t('Down from the fifth'), notes: [67, 65, 64, 62, 60] },
   { name: t('Up and back'), notes: [60, 62, 64, 62] },
 ] as const;
+
+/** So many milliseconds lie between two strikes; a key is let go a little before the next. */
+const apart = 250;
+const inRow = (notes: readonly number[], from = 0): TimedKey[] =>
+  notes.map((note, place) => ({
+    note,
+    from: from + place * apart,
+    to: from + (place + 0.9) * apart,
+  }));
+
+/** Runs that the simulated keyboard can be asked to play, as if in C, evenly. */
+export const simulatedRuns = [
+  { name: t('Up five tones, evenly'), keys: inRow([67, 69, 72, 74, 76]) },
+  {
+    name: t('A crushed note, then down'),
+    keys: [{ note: 75, from: 0, to: 70 }, ...inRow([76, 72, 69, 67], 60)],
+  },
+  { name: t('Both hands in octaves'), keys: inRow([48, 72, 52, 76, 55, 79]).map(together) },
+] as const;
+
+/** Of two keys in a row one strike. */
+function together({ note }: TimedKey, place: number): TimedKey {
+  const from = Math.floor(place / 2) * apart;
+  return { note, from, to: from + 0.9 * apart };
+}

@@ -3,6 +3,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { t } from '../../words/words.ts';
 import { useFillsLens } from './FillsState.tsx';
 import { Here } from './Here.tsx';
+import { MakeRun } from './own/MakeRun.tsx';
+import { OwnRuns } from './own/OwnRuns.tsx';
 import { WholeSong } from './WholeSong.tsx';
 
 const Body = styled.div`
@@ -18,7 +20,7 @@ const Body = styled.div`
 
 /** Beside the chart: what fits the chosen chord, or where runs go in the whole song. */
 export function FillsPanel() {
-  const { about, actions } = useFillsLens();
+  const { about, isMaking, setMaking, actions } = useFillsLens();
   return (
     <Body role="region" aria-label={t('Runs and fills')} tabIndex={0}>
       <Choice
@@ -27,10 +29,12 @@ export function FillsPanel() {
         options={[
           ['here', t('This chord')],
           ['song', t('The whole song')],
+          ['own', t('Our own')],
         ]}
         onChange={actions.setAbout}
       />
-      {about === 'here' ? <Here /> : <WholeSong />}
+      {about === 'here' ? <Here /> : about === 'song' ? <WholeSong /> : <OwnRuns />}
+      {isMaking ? <MakeRun onClose={() => setMaking(false)} /> : null}
     </Body>
   );
 }

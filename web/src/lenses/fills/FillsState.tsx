@@ -2,6 +2,7 @@ import {
   barTicks,
   fillPlaceAt,
   placedSlots,
+  runs as library,
   printRun,
   withoutRun,
   withRun,
@@ -10,13 +11,24 @@ import {
   type Filled,
   type Hand,
   type PlacedRun,
+  type Run,
   type RunFit,
   type RunsFound,
   type SongFills,
   type Timeline,
   type Voiced,
 } from '@intervallum/core';
-import { createContext, useContext, useMemo, useState, type ReactNode } from 'react';
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  type Dispatch,
+  type ReactNode,
+  type SetStateAction,
+} from 'react';
+import { useLocation } from 'react-router';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
@@ -36,9 +48,11 @@ import {
   type OpenPlace,
   type RunFilter,
 } from './openPlace.ts';
+import { emptyRunDraft, type RunDraft } from './own/runDraft.ts';
+import { useOwnRuns } from './own/useOwnRuns.ts';
 
-/** What the panel is about: one gap, or where runs go in the whole song. */
-export type About = 'here' | 'song';
+/** What the panel is about: one gap, where runs go in the whole song, or the runs of our own. */
+export type About = 'here' | 'song' | 'own';
 
 /** How a run is heard. */
 export interface Hearing {
@@ -61,6 +75,15 @@ interface FillsLensState {
   /** The run that is open, in the form that is looked at. */
   readonly opened: RunFit | null;
   readonly heard: string | null;
+  /** The runs of the team's own, and those with the library's. */
+  readonly own: readonly Run[];
+  readonly ownIds: ReadonlySet<string>;
+  readonly runs: readonly Run[];
+  /** The run that is being made. */
+  readonly draft: RunDraft;
+  readonly setDraft: Dispatch<SetStateAction<RunDraft>>;
+  readonly isMaking: boolean;
+  readonly setMaking: (isMaking: boolean) => void;
   readonly actions: FillsActions;
 }
 
@@ -133,7 +156,12 @@ export function FillsState({
     null,
   );
   const { asked, hear, stop } = useHeard();
-  const place = usePlace({ timeline, voiced, slot, time, filter, fills });
+  const own = useOwnRuns();
+  const ownIds = useMemo(() => new Set(own.map(({ id }) => id)), [own]);
+  const runs = useMemo(() => [...own, ...library], [own]);
+  const [draft, setDraft] = useState(emptyRunDraft);
+  const [isMaking, setMaking] = useState(false);
+  const place = usePlace({ timeline, voiced, slot, time, filter, fills, runs, ownIds });
   const opened = place && chosen?.of === place.found ? chosen.fit : firstOf(place);
 
   const decide = (change: (now: SongFills) => SongFills, said: string) => {
@@ -231,6 +259,12 @@ export function FillsState({
     },
   });
 
+  // Who comes from a place of a run in another song is led to it.
+  const wanted = wantedPlace(useLocation().state);
+  useEffect(() => {
+    if (wanted !== null) actions.goTo(wanted);
+  }, [wanted, actions]);
+
   useLensKeys(fillsCommands, {
     open: (number) => {
       const fit = about === 'here' ? place?.fits[number - 1] : null;
@@ -269,6 +303,13 @@ export function FillsState({
       place,
       opened,
       heard: asked,
+      own,
+      ownIds,
+      runs,
+      draft,
+      setDraft,
+      isMaking,
+      setMaking,
       actions,
     }),
     [
@@ -283,10 +324,21 @@ export function FillsState({
       place,
       opened,
       asked,
+      own,
+      ownIds,
+      runs,
+      draft,
+      isMaking,
       actions,
     ],
   );
   return <FillsContext.Provider value={state}>{children}</FillsContext.Provider>;
+}
+
+/** The slot of the timeline that a link to this lens leads to; null where it says none. */
+function wantedPlace(state: unknown): number | null {
+  const at = typeof state === 'object' && state !== null && 'at' in state ? state.at : null;
+  return typeof at === 'number' ? at : null;
 }
 
 /** A run as it is kept: with its place in the chart, and from where its chord is due. */

@@ -7,7 +7,7 @@ import {
   type RunGrade,
   type Timeline,
 } from '@intervallum/core';
-import { ArrowLeft, ArrowRight, Play, Square } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Play, Plus, Square } from 'lucide-react';
 import styled from 'styled-components';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { Button, IconButton } from '../../ui/Button.tsx';
@@ -19,7 +19,8 @@ import { asItStands, useFillsLens, useSigned } from './FillsState.tsx';
 import { timesOf, type OpenPlace } from './openPlace.ts';
 import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
-import { Arrow, Details, List, WhichChord, Wishes } from '../parts/cards.ts';
+import { TempoPick } from './TempoPick.tsx';
+import { Arrow, Details, List, Steps, WhichChord, Wishes } from '../parts/cards.ts';
 import { WhatGoes } from './WhatGoes.tsx';
 
 const Hearing = styled.div`
@@ -39,7 +40,7 @@ const all = 'all';
 
 /** What fits the chosen chord: seen, heard in its place slow or fast, placed for one time or for all. */
 export function Here() {
-  const { place, timeline, isBeingFound } = useFillsLens();
+  const { place, timeline, isBeingFound, setMaking } = useFillsLens();
   const signed = useSigned();
   if (!place) return <p>{t('Write some chords first: a run belongs to a chord.')}</p>;
   const { found, fits } = place;
@@ -65,6 +66,11 @@ export function Here() {
         </p>
       ) : null}
       <Refusals place={place} />
+      <Steps>
+        <Button onPress={() => setMaking(true)}>
+          <Plus size={16} strokeWidth={1.5} aria-hidden /> {t('Make one of our own')}
+        </Button>
+      </Steps>
     </>
   );
 }
@@ -128,20 +134,13 @@ function timeInWords(timeline: Timeline, at: number): string {
   return again === 0 ? t('{{pass}} time', { pass }) : t('{{pass}} time, bar repeated', { pass });
 }
 
-const percents = ['50', '75', '100'] as const;
-
 /** Slow or at tempo, both hands or one; and as it stands, to compare. */
 function HowItIsHeard() {
   const { hearing, heard, actions } = useFillsLens();
   const isHeard = heard === asItStands;
   return (
     <Hearing role="group" aria-label={t('How it is heard')}>
-      <Pick
-        label={t('Tempo')}
-        value={String(hearing.percent) as (typeof percents)[number]}
-        options={percents.map((one) => [one, `${one} %`] as const)}
-        onChange={(next) => actions.setHearing({ percent: Number(next) })}
-      />
+      <TempoPick />
       <Pick
         label={t('Hands')}
         value={hearing.hand}
@@ -169,10 +168,10 @@ function HowItIsHeard() {
 
 /** What is wished of runs: out of the way until somebody wishes something. */
 function WhichRuns() {
-  const { filter, place, actions } = useFillsLens();
+  const { filter, place, own, actions } = useFillsLens();
   const { family, grade, hand } = filter;
   const said = [
-    family ? runFamilyNames[family] : '',
+    family === 'own' ? t('our own') : family ? runFamilyNames[family] : '',
     grade ? runGradeNames[grade] : '',
     hand === 'left' ? t('left hand') : hand === 'right' ? t('right hand') : '',
   ].filter(Boolean);
@@ -183,11 +182,12 @@ function WhichRuns() {
         {said.length > 0 ? said.join(', ') : t('of all kinds')}
       </summary>
       <Wishes>
-        <Pick<RunFamily | typeof all>
+        <Pick<RunFamily | 'own' | typeof all>
           label={t('Family')}
           value={family ?? all}
           options={[
             [all, t('all of them')],
+            ...(own.length > 0 ? [['own', t('our own')] as const] : []),
             ...runFamilies.map((one) => [one, runFamilyNames[one]] as const),
           ]}
           onChange={(next) => actions.wish({ family: next === all ? null : next })}

@@ -1,10 +1,8 @@
 import {
   findRuns,
-  formatDegree,
   gridOfRun,
   instruments,
   nameDegree,
-  placesOf,
   variantsOf,
   type RunFit,
   type VariantKind,
@@ -15,9 +13,10 @@ import { player } from '../../settings/player.ts';
 import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { variantNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens, useSigned } from './FillsState.tsx';
-import { Details, Steps } from '../parts/cards.ts';
-import { placeInWords } from './placeInWords.ts';
+import { useFillsLens } from './FillsState.tsx';
+import { Steps } from '../parts/cards.ts';
+import { Elsewhere } from './Elsewhere.tsx';
+import { OtherSongs } from './OtherSongs.tsx';
 
 // Fetched when a run is first opened: the notation weighs more than the rest of the lens.
 const RunStaff = lazy(async () => ({ default: (await import('./RunStaff.tsx')).RunStaff }));
@@ -69,7 +68,8 @@ export function OpenRun({ fit, plain }: OpenRunProps) {
           {t('Write it in the chart')}
         </Button>
       </Steps>
-      <Elsewhere fit={fit} />
+      <Elsewhere run={fit.run} except={fit.at} />
+      <OtherSongs key={fit.run.id} run={fit.run} />
     </>
   );
 }
@@ -137,33 +137,5 @@ function Variants({ fit, plain }: OpenRunProps) {
         );
       })}
     </Forms>
-  );
-}
-
-/** More places than these are not listed. */
-const mostPlaces = 24;
-
-/** Where else in the song it fits: each place leads there. */
-function Elsewhere({ fit }: { fit: RunFit }) {
-  const { timeline, view, actions } = useFillsLens();
-  const signed = useSigned();
-  const places = useMemo(
-    () => placesOf(fit.run, [timeline]).filter(({ at }) => at !== fit.at),
-    [fit, timeline],
-  );
-  if (places.length === 0) return null;
-  return (
-    <Details>
-      <summary>{t('Fits at {{count}} other places of the song', { count: places.length })}</summary>
-      <ul>
-        {places.slice(0, mostPlaces).map(({ at, as }) => (
-          <li key={at}>
-            <QuietButton onPress={() => actions.goTo(at)}>
-              {signed(formatDegree(as, view.style.signs))} · {placeInWords(timeline, at)}
-            </QuietButton>
-          </li>
-        ))}
-      </ul>
-    </Details>
   );
 }

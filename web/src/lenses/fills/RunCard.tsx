@@ -22,7 +22,7 @@ const Row = styled.div`
 
 /** One run where it fits: its notes in numbers; opened, counted, with fingers, on a staff, and what is done with it. */
 export function RunCard({ fit, number }: { fit: RunFit; number: number }) {
-  const { opened, heard, actions } = useFillsLens();
+  const { opened, heard, ownIds, actions } = useFillsLens();
   const signed = useSigned();
   const { run } = fit;
   const isOpen = opened !== null && opened.run.id.split('/')[0] === run.id;
@@ -43,7 +43,8 @@ export function RunCard({ fit, number }: { fit: RunFit; number: number }) {
             {number <= 9 ? <kbd>{number}</kbd> : null}
             <span>{run.name}</span>
             <small>
-              {runFamilyNames[run.family]}, {runGradeNames[run.grade]}
+              {ownIds.has(run.id) ? t('our own') : runFamilyNames[run.family]},{' '}
+              {runGradeNames[run.grade]}
             </small>
           </CardHead>
         </h3>

@@ -1,8 +1,10 @@
 import {
   gridOfRun,
   nameDegree,
+  type Finger,
   type GridCell,
   type GridNote,
+  type RunEvent,
   type RunFit,
 } from '@intervallum/core';
 import { useMemo } from 'react';
@@ -69,8 +71,27 @@ const Hold = styled.span`
   background: var(--rail);
 `;
 
+interface RunGridProps {
+  fit: RunFit;
+  isWhole: boolean;
+  /** Each finger can be pressed, to have another one. */
+  onFinger?: (event: RunEvent, now: Finger | null) => void;
+}
+
+const FingerKey = styled.button`
+  display: block;
+  min-width: 28px;
+  min-height: 28px;
+  margin: 2px auto 0;
+  border: 1px solid var(--rail);
+  border-radius: 8px;
+  background: var(--paper);
+  font-size: 13px;
+  cursor: pointer;
+`;
+
 /** A run step by step: which note of the right hand meets what in the left, as it is counted. */
-export function RunGrid({ fit, isWhole }: { fit: RunFit; isWhole: boolean }) {
+export function RunGrid({ fit, isWhole, onFinger }: RunGridProps) {
   const { view, timeline } = useFillsLens();
   const grid = useMemo(() => gridOfRun(timeline, fit), [timeline, fit]);
   const { columns, into } = grid;
@@ -122,7 +143,7 @@ export function RunGrid({ fit, isWhole }: { fit: RunFit; isWhole: boolean }) {
                       <Hold aria-hidden />
                     )
                   ) : (
-                    <Cell cell={column[hand]} name={name} isWhole={isWhole} />
+                    <Cell cell={column[hand]} name={name} isWhole={isWhole} onFinger={onFinger} />
                   )}
                 </td>
               ))}
@@ -149,18 +170,30 @@ interface CellProps {
   cell: GridCell;
   name: (degree: GridNote['degree']) => string;
   isWhole: boolean;
+  onFinger: RunGridProps['onFinger'];
 }
 
 /** What a hand does in one step; grips from the highest note down. */
-function Cell({ cell, name, isWhole }: CellProps) {
+function Cell({ cell, name, isWhole, onFinger }: CellProps) {
   if (cell.kind === 'rest') return null;
   if (cell.kind === 'held') return <Hold aria-hidden />;
-  return cell.notes.map(({ degree, note, finger, grace, slide }) => (
+  return cell.notes.map(({ event, degree, note, finger, grace, slide }) => (
     <div key={note}>
       {grace.length > 0 ? <sup>{grace.map(name).join('')}</sup> : null}
       {slide ? <sup>{name(slide)}⁄</sup> : null}
       {name(degree)}
-      {isWhole && finger !== null ? (
+      {isWhole && onFinger ? (
+        <FingerKey
+          type="button"
+          aria-label={t('Finger {{finger}} on {{degree}}: the next one', {
+            finger: finger ?? '–',
+            degree: name(degree),
+          })}
+          onClick={() => onFinger(event, finger)}
+        >
+          {finger ?? '–'}
+        </FingerKey>
+      ) : isWhole && finger !== null ? (
         <small>
           <Hidden>{t('finger')} </Hidden>
           {finger}

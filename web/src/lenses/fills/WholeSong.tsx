@@ -42,18 +42,19 @@ const Places = styled.div`
 
 /** Where runs go in the song, and where not: a proposal, of which the player takes what is wanted. */
 export function WholeSong() {
-  const { timeline, voiced, actions } = useFillsLens();
+  const { timeline, voiced, runs, actions } = useFillsLens();
   const { reach, keys } = player.use('reach', 'keys');
   const [restraint, setRestraint] = useState<(typeof restraints)[number]>('usual');
   const { placed, refused } = useMemo<PlacedRuns>(
     () =>
       placeRuns(timeline, {
+        runs,
         restraint,
         reach,
         instrument: instruments[keys],
         ...(voiced ? { voiced } : {}),
       }),
-    [timeline, restraint, reach, keys, voiced],
+    [timeline, runs, restraint, reach, keys, voiced],
   );
   return (
     <>

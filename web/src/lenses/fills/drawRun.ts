@@ -177,7 +177,14 @@ function joinedIn({ Beam, Tuplet }: VexFlow, drawn: readonly Drawn[]) {
         ),
       );
     const tripled = group.filter(({ isTriplet }) => isTriplet);
-    if (tripled.length > 1) tuplets.push(new Tuplet(tripled.map(({ note }) => note)));
+    if (tripled.length > 1)
+      tuplets.push(
+        // Under the notes: over them stand the fingers.
+        new Tuplet(
+          tripled.map(({ note }) => note),
+          { location: Tuplet.LOCATION_BOTTOM, bracketed: true },
+        ),
+      );
   }
   return { beams, tuplets };
 }

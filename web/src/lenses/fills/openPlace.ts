@@ -5,7 +5,6 @@ import {
   instruments,
   runAt,
   runPlaces,
-  runs as library,
   type Hand,
   type PlacedRun,
   type Run,
@@ -22,7 +21,8 @@ import { player } from '../../settings/player.ts';
 
 /** What is wished of runs; null for all. */
 export interface RunFilter {
-  readonly family: RunFamily | null;
+  /** Of one family, or of our own. */
+  readonly family: RunFamily | 'own' | null;
   readonly grade: RunGrade | null;
   readonly hand: Hand | null;
 }
@@ -60,10 +60,23 @@ interface Asked {
   readonly time: number;
   readonly filter: RunFilter;
   readonly fills: SongFills;
+  /** The team's own and those of the library. */
+  readonly runs: readonly Run[];
+  /** The ids of the team's own. */
+  readonly ownIds: ReadonlySet<string>;
 }
 
 /** The chosen chord at one of the times that it is played, and what fits it; null where no chord is chosen. */
-export function usePlace({ timeline, voiced, slot, time, filter, fills }: Asked): OpenPlace | null {
+export function usePlace({
+  timeline,
+  voiced,
+  slot,
+  time,
+  filter,
+  fills,
+  runs,
+  ownIds,
+}: Asked): OpenPlace | null {
   const { reach, keys } = player.use('reach', 'keys');
   const times = useMemo(() => timesOf(timeline, slot), [timeline, slot]);
   const now = Math.min(Math.max(0, time), Math.max(0, times.length - 1));
@@ -79,26 +92,27 @@ export function usePlace({ timeline, voiced, slot, time, filter, fills }: Asked)
             timeline,
             { at },
             {
-              runs: library,
+              runs,
               reach,
               instrument: instruments[keys],
               ...(voiced ? { voiced } : {}),
             },
           ),
-    [timeline, at, voiced, reach, keys],
+    [timeline, at, voiced, runs, reach, keys],
   );
   return useMemo(() => {
     if (!found) return null;
     const { time: pass, ...where } = fillPlaceAt(timeline, at);
     const fits = found.fits.filter(
       ({ run }) =>
-        (filter.family === null || run.family === filter.family) &&
+        (filter.family === null ||
+          (filter.family === 'own' ? ownIds.has(run.id) : run.family === filter.family)) &&
         (filter.grade === null || run.grade === filter.grade) &&
         (filter.hand === null || isOf(run, filter.hand)),
     );
     const placed = runAt(fills, where, pass) ?? null;
     return { at, times: times.length, time: now, found, fits, placed };
-  }, [found, timeline, at, times, now, filter, fills]);
+  }, [found, timeline, at, times, now, filter, fills, ownIds]);
 }
 
 /** Played by this hand alone. */

@@ -1,7 +1,12 @@
 import { pitchClass, relativeMajor, type Key } from '@intervallum/core';
 import { memo, useEffect, useRef, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { simulatedChords, simulatedPhrases, simulatedRow } from '../../device/midi/sources.ts';
+import {
+  simulatedChords,
+  simulatedPhrases,
+  simulatedRow,
+  simulatedRuns,
+} from '../../device/midi/sources.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { Picker } from '../../ui/Picker.tsx';
 import { short } from '../../ui/theme.ts';
@@ -38,8 +43,8 @@ interface PlayToolsProps {
   musicKey: Key;
   /** What is said of the keys of the computer. */
   hint?: string;
-  /** What the simulated keyboard plays: chords, or a tune note by note. */
-  plays?: 'chords' | 'tune';
+  /** What the simulated keyboard plays: chords, a tune note by note, or runs in time. */
+  plays?: 'chords' | 'tune' | 'runs';
   children?: ReactNode;
 }
 
@@ -51,12 +56,12 @@ export const PlayTools = memo(function PlayTools({
   plays = 'chords',
   children,
 }: PlayToolsProps) {
-  const { sources, sourceId, choose, findKeyboards, simulate } = played;
+  const { sources, sourceId, choose, findKeyboards, simulate, simulateInTime } = played;
   // A row that is still playing ends with the screen.
-  const timers = useRef<ReturnType<typeof setTimeout>[]>([]);
+  const ends = useRef<(() => void)[]>([]);
   useEffect(() => {
-    const { current } = timers;
-    return () => current.forEach(clearTimeout);
+    const { current } = ends;
+    return () => current.forEach((end) => end());
   }, []);
   return (
     <Tools>
@@ -82,19 +87,33 @@ export const PlayTools = memo(function PlayTools({
               onPress={() => {
                 for (const [at, notes] of simulatedRow.chords.entries()) {
                   const play = () => simulate(fromTonic(notes, musicKey));
-                  timers.current.push(setTimeout(play, at * betweenChords));
+                  const timer = setTimeout(play, at * betweenChords);
+                  ends.current.push(() => clearTimeout(timer));
                 }
               }}
             >
               {simulatedRow.name}
             </Button>
           </>
-        ) : (
+        ) : plays === 'tune' ? (
           simulatedPhrases.map(({ name, notes }) => (
             <Button
               key={name}
               onPress={() => {
                 for (const note of fromTonic(notes, musicKey)) simulate([note]);
+              }}
+            >
+              {name}
+            </Button>
+          ))
+        ) : (
+          simulatedRuns.map(({ name, keys }) => (
+            <Button
+              key={name}
+              onPress={() => {
+                const by = semitonesFromC(musicKey);
+                const moved = keys.map((key) => ({ ...key, note: key.note + by }));
+                ends.current.push(simulateInTime(moved));
               }}
             >
               {name}
@@ -117,7 +136,12 @@ const betweenChords = 250;
 
 /** Notes given in C, moved to the key by the nearer way. */
 function fromTonic(notes: readonly number[], key: Key): number[] {
-  const up = pitchClass(relativeMajor(key).tonic);
-  const by = up > 6 ? up - 12 : up;
+  const by = semitonesFromC(key);
   return notes.map((note) => note + by);
+}
+
+/** From C to the tonic, by the nearer way. */
+function semitonesFromC(key: Key): number {
+  const up = pitchClass(relativeMajor(key).tonic);
+  return up > 6 ? up - 12 : up;
 }

@@ -65,6 +65,14 @@ export const Wishes = styled.div`
   }
 `;
 
+/** The same where a switch is among them: it stands on the line of the fields beside it. */
+export const Fields = styled(Wishes)`
+  align-items: end;
+  > label {
+    min-height: 40px;
+  }
+`;
+
 /** What is out of the way until somebody asks for it. */
 export const Details = styled.details`
   font-size: 14px;

@@ -1,6 +1,11 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { readMidi, type KeyMessage } from '../../device/midi/messages.ts';
-import { realSources, simulatedSource, type MidiSource } from '../../device/midi/sources.ts';
+import {
+  realSources,
+  simulatedSource,
+  type MidiSource,
+  type TimedKey,
+} from '../../device/midi/sources.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { noteOfKey } from '../../music/keys/heldNotes.ts';
@@ -15,14 +20,18 @@ export interface Played {
   readonly choose: (id: string) => void;
   /** Asks the browser for keyboards; says so where there is none. */
   readonly findKeyboards: () => Promise<void>;
-  /** Lets the simulated keyboard play. */
+  /** Lets the simulated keyboard play, keys together or in time. */
   readonly simulate: (notes: readonly number[]) => void;
+  readonly simulateInTime: (keys: readonly TimedKey[]) => () => void;
   /** For an element: computer keys play while it has the focus; z and x move an octave down and up. */
   readonly onKey: (event: React.KeyboardEvent) => void;
 }
 
-/** Listens to the chosen keyboard and to computer keys. */
-export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
+/**
+ * Listens to the chosen keyboard and to computer keys.
+ * @param onMessage is told when it was, in milliseconds by the clock of the page
+ */
+export function usePlayed(onMessage: (message: KeyMessage, at: number) => void): Played {
   const [sources, setSources] = useState<MidiSource[]>([simulated]);
   const [sourceId, setSourceId] = useState('screen');
   const octave = useRef(48);
@@ -30,9 +39,9 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
   const source = sources.find(({ id }) => id === sourceId);
   useEffect(
     () =>
-      source?.listen((bytes) => {
+      source?.listen((bytes, at) => {
         const message = readMidi(bytes);
-        if (message) steps.heard(message);
+        if (message) steps.heard(message, at);
       }),
     [source, steps],
   );
@@ -60,7 +69,7 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
     const note = noteOfKey(event.key, octave.current);
     if (note === null) return;
     event.preventDefault();
-    onMessage({ kind: event.type === 'keydown' ? 'down' : 'up', note });
+    onMessage({ kind: event.type === 'keydown' ? 'down' : 'up', note }, event.timeStamp);
   }
 
   return useMemo(() => {
@@ -71,6 +80,7 @@ export function usePlayed(onMessage: (message: KeyMessage) => void): Played {
       choose: setSourceId,
       findKeyboards,
       simulate: simulated.play,
+      simulateInTime: simulated.playInTime,
       onKey,
     };
   }, [sources, sourceId, steps]);

@@ -1,0 +1,18 @@
+import { Pick } from '../../ui/Pick.tsx';
+import { t } from '../../words/words.ts';
+import { useFillsLens } from './FillsState.tsx';
+
+const percents = ['50', '75', '100'] as const;
+
+/** How fast a run is heard, in parts of the song's tempo. */
+export function TempoPick() {
+  const { hearing, actions } = useFillsLens();
+  return (
+    <Pick
+      label={t('Tempo')}
+      value={String(hearing.percent) as (typeof percents)[number]}
+      options={percents.map((one) => [one, `${one} %`] as const)}
+      onChange={(next) => actions.setHearing({ percent: Number(next) })}
+    />
+  );
+}

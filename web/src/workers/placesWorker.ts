@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { placesSearcher } from './placesSearcher.ts';
+
+expose(placesSearcher);
