@@ -15,11 +15,11 @@ import { Pick } from '../../ui/Pick.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
 import { freeInWords } from '../parts/beats.ts';
-import { asItStands, useFillsLens, useSigned } from './FillsState.tsx';
-import { timesOf, type OpenPlace } from './openPlace.ts';
+import { asItStands, useFillsLens, useSigned } from './state/FillsState.tsx';
+import { timesOf, type OpenPlace } from './state/openPlace.ts';
 import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
-import { TempoPick } from './TempoPick.tsx';
+import { TempoPick } from './run/TempoPick.tsx';
 import { Arrow, Details, List, Steps, WhichChord, Wishes } from '../parts/cards.ts';
 import { WhatGoes } from './WhatGoes.tsx';
 

@@ -13,13 +13,13 @@ import { player } from '../../settings/player.ts';
 import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { variantNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens } from './FillsState.tsx';
+import { useFillsLens } from './state/FillsState.tsx';
 import { Steps } from '../parts/cards.ts';
-import { Elsewhere } from './Elsewhere.tsx';
-import { OtherSongs } from './OtherSongs.tsx';
+import { Elsewhere } from './run/Elsewhere.tsx';
+import { OtherSongs } from './run/OtherSongs.tsx';
 
 // Fetched when a run is first opened: the notation weighs more than the rest of the lens.
-const RunStaff = lazy(async () => ({ default: (await import('./RunStaff.tsx')).RunStaff }));
+const RunStaff = lazy(async () => ({ default: (await import('./run/RunStaff.tsx')).RunStaff }));
 
 const Forms = styled.div`
   display: flex;

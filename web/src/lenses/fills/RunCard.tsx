@@ -4,10 +4,10 @@ import styled from 'styled-components';
 import { IconButton } from '../../ui/Button.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens, useSigned } from './FillsState.tsx';
+import { useFillsLens, useSigned } from './state/FillsState.tsx';
 import { OpenRun } from './OpenRun.tsx';
 import { Card, CardHead } from '../parts/cards.ts';
-import { RunGrid } from './RunGrid.tsx';
+import { RunGrid } from './run/RunGrid.tsx';
 
 const Row = styled.div`
   display: flex;

@@ -1,7 +1,7 @@
 import { materialOf, nameDegree, type Chord, type Degree } from '@intervallum/core';
 import styled from 'styled-components';
 import { t } from '../../words/words.ts';
-import { useFillsLens, useSigned } from './FillsState.tsx';
+import { useFillsLens, useSigned } from './state/FillsState.tsx';
 import { Details } from '../parts/cards.ts';
 
 const Rows = styled.dl`

@@ -14,9 +14,9 @@ import { Button, IconButton, PrimaryButton, QuietButton } from '../../ui/Button.
 import { Choice } from '../../ui/Choice.tsx';
 import { restraintNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens, useSigned } from './FillsState.tsx';
+import { useFillsLens, useSigned } from './state/FillsState.tsx';
 import { Card, Details, List, Steps } from '../parts/cards.ts';
-import { placeInWords } from './placeInWords.ts';
+import { placeInWords } from './state/placeInWords.ts';
 
 const Head = styled.div`
   display: flex;

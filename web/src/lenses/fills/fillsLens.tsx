@@ -10,12 +10,12 @@ import { PlayHere } from '../parts/PlayHere.tsx';
 import { useChartSound } from '../parts/useChartSound.ts';
 import { useFirstChord } from '../parts/useFirstChord.ts';
 import { t } from '../../words/words.ts';
-import { fillsKeys } from './commands.ts';
+import { fillsKeys } from './state/commands.ts';
 import { FillsPanel } from './FillsPanel.tsx';
-import { FillsState } from './FillsState.tsx';
+import { FillsState } from './state/FillsState.tsx';
 import { FillsStrip } from './FillsStrip.tsx';
-import { timesOf } from './openPlace.ts';
-import { useVoiced } from './useVoiced.ts';
+import { timesOf } from './state/openPlace.ts';
+import { useVoiced } from './state/useVoiced.ts';
 
 /** Over every chord where somebody sings and where a run has room; what is placed stands there. */
 function Frame({ draw, children }: LensFrameProps) {

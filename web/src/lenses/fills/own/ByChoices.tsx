@@ -19,8 +19,8 @@ import {
 } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 import { Wishes } from '../../parts/cards.ts';
-import { useFillsLens } from '../FillsState.tsx';
-import type { Under } from './runDraft.ts';
+import { useFillsLens } from '../state/FillsState.tsx';
+import type { Under } from '../state/runDraft.ts';
 
 interface ByChoicesProps {
   choices: RunChoices;

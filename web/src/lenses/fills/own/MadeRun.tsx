@@ -20,12 +20,12 @@ import { Switch } from '../../../ui/Switch.tsx';
 import { runFamilyNames, runKindNames } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 import { Details, Fields, Steps } from '../../parts/cards.ts';
-import { useFillsLens, useSigned } from '../FillsState.tsx';
-import { RunGrid } from '../RunGrid.tsx';
-import { TempoPick } from '../TempoPick.tsx';
-import { placeOfKey, type Drafted, type RunDraft } from './runDraft.ts';
+import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { RunGrid } from '../run/RunGrid.tsx';
+import { TempoPick } from '../run/TempoPick.tsx';
+import { placeOfKey, type Drafted, type RunDraft } from '../state/runDraft.ts';
 
-const RunStaff = lazy(async () => ({ default: (await import('../RunStaff.tsx')).RunStaff }));
+const RunStaff = lazy(async () => ({ default: (await import('../run/RunStaff.tsx')).RunStaff }));
 
 const Made = styled.section`
   display: grid;

@@ -9,13 +9,19 @@ import { notify } from '../../../ui/notices.tsx';
 import { Pick } from '../../../ui/Pick.tsx';
 import { Window, WindowWords } from '../../../ui/Window.tsx';
 import { t } from '../../../words/words.ts';
-import { useFillsLens } from '../FillsState.tsx';
+import { useFillsLens } from '../state/FillsState.tsx';
 import { ByChoices } from './ByChoices.tsx';
 import { MadeRun } from './MadeRun.tsx';
 import { PlayIn } from './PlayIn.tsx';
-import { draftOf, emptyRunDraft, runOfDraft, type RunDraft, type Under } from './runDraft.ts';
+import {
+  draftOf,
+  emptyRunDraft,
+  runOfDraft,
+  type RunDraft,
+  type Under,
+} from '../state/runDraft.ts';
 import { useChordsUnder, type ChordUnder } from './useUnder.ts';
-import { useOwnRunActions } from './useOwnRuns.ts';
+import { useOwnRunActions } from '../state/useOwnRuns.ts';
 import { WrittenHands } from './WrittenHands.tsx';
 
 const All = styled.div`

@@ -10,11 +10,11 @@ import { Button, IconButton, PrimaryButton } from '../../../ui/Button.tsx';
 import { runKindNames, runStepNames } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 import { Card, List, Steps } from '../../parts/cards.ts';
-import { Elsewhere } from '../Elsewhere.tsx';
-import { useFillsLens, useSigned } from '../FillsState.tsx';
-import { OtherSongs } from '../OtherSongs.tsx';
-import { draftOf, emptyRunDraft } from './runDraft.ts';
-import { useOwnRunActions } from './useOwnRuns.ts';
+import { Elsewhere } from '../run/Elsewhere.tsx';
+import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { OtherSongs } from '../run/OtherSongs.tsx';
+import { draftOf, emptyRunDraft } from '../state/runDraft.ts';
+import { useOwnRunActions } from '../state/useOwnRuns.ts';
 
 const Head = styled.div`
   display: flex;

@@ -12,8 +12,8 @@ import { t } from '../../../words/words.ts';
 import { Fields, Steps } from '../../parts/cards.ts';
 import { PlayTools } from '../../parts/PlayTools.tsx';
 import { usePlayed } from '../../parts/usePlayed.ts';
-import { useFillsLens } from '../FillsState.tsx';
-import type { RunDraft } from './runDraft.ts';
+import { useFillsLens } from '../state/FillsState.tsx';
+import type { RunDraft } from '../state/runDraft.ts';
 import { useClick } from './useClick.ts';
 import { useTake } from './useTake.ts';
 

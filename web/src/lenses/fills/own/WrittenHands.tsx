@@ -5,7 +5,7 @@ import { TextField } from '../../../ui/fields.tsx';
 import { runStepNames } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 import { Wishes } from '../../parts/cards.ts';
-import type { RunDraft } from './runDraft.ts';
+import type { RunDraft } from '../state/runDraft.ts';
 
 const Lines = styled.div`
   display: grid;

@@ -1,11 +1,11 @@
 import { mostTexts } from '@intervallum/contract';
 import { printRun, type Run } from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
-import { answered } from '../../queries/queries.ts';
-import { api } from '../../queries/resources.ts';
-import { openPlacesThread } from '../../workers/placesThread.ts';
-import type { FoundInSong, SongToLookIn } from '../../workers/placesSearcher.ts';
-import { t } from '../../words/words.ts';
+import { answered } from '../../../queries/queries.ts';
+import { api } from '../../../queries/resources.ts';
+import { openPlacesThread } from '../../../workers/placesThread.ts';
+import type { FoundInSong, SongToLookIn } from '../../../workers/placesSearcher.ts';
+import { t } from '../../../words/words.ts';
 
 type Asked = Omit<SongToLookIn, 'text'>;
 

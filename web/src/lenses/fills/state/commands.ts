@@ -1,6 +1,6 @@
-import type { Command } from '../command.ts';
-import { lensCommands, numbered, type LensKeys } from '../parts/lensCommands.ts';
-import { t } from '../../words/words.ts';
+import type { Command } from '../../command.ts';
+import { lensCommands, numbered, type LensKeys } from '../../parts/lensCommands.ts';
+import { t } from '../../../words/words.ts';
 
 /** What the keys of the fills lens do. */
 export interface FillsKeys extends LensKeys {

@@ -29,16 +29,16 @@ import {
   type SetStateAction,
 } from 'react';
 import { useLocation } from 'react-router';
-import { useDocument, useSong } from '../../document/DocumentContext.tsx';
-import { useLook, useShown } from '../../document/look.tsx';
-import { textSlotOf } from '../../document/selectors.ts';
-import { useWhole } from '../../document/voicing.ts';
-import type { ChartView } from '../../music/rails/view.ts';
-import { notify } from '../../ui/notices.tsx';
-import { useSteady } from '../../ui/useSteady.ts';
-import { t } from '../../words/words.ts';
-import { useHeard } from '../parts/useHeard.ts';
-import { useLensKeys } from '../parts/useLensKeys.ts';
+import { useDocument, useSong } from '../../../document/DocumentContext.tsx';
+import { useLook, useShown } from '../../../document/look.tsx';
+import { textSlotOf } from '../../../document/selectors.ts';
+import { useWhole } from '../../../document/voicing.ts';
+import type { ChartView } from '../../../music/rails/view.ts';
+import { notify } from '../../../ui/notices.tsx';
+import { useSteady } from '../../../ui/useSteady.ts';
+import { t } from '../../../words/words.ts';
+import { useHeard } from '../../parts/useHeard.ts';
+import { useLensKeys } from '../../parts/useLensKeys.ts';
 import { fillsCommands } from './commands.ts';
 import {
   everything,
@@ -48,8 +48,8 @@ import {
   type OpenPlace,
   type RunFilter,
 } from './openPlace.ts';
-import { emptyRunDraft, type RunDraft } from './own/runDraft.ts';
-import { useOwnRuns } from './own/useOwnRuns.ts';
+import { emptyRunDraft, type RunDraft } from './runDraft.ts';
+import { useOwnRuns } from './useOwnRuns.ts';
 
 /** What the panel is about: one gap, where runs go in the whole song, or the runs of our own. */
 export type About = 'here' | 'song' | 'own';

@@ -1,10 +1,10 @@
 import { formatDegree, placesOf, type Run } from '@intervallum/core';
 import { useMemo } from 'react';
-import { QuietButton } from '../../ui/Button.tsx';
-import { t } from '../../words/words.ts';
-import { Details } from '../parts/cards.ts';
-import { useFillsLens, useSigned } from './FillsState.tsx';
-import { placeInWords } from './placeInWords.ts';
+import { QuietButton } from '../../../ui/Button.tsx';
+import { t } from '../../../words/words.ts';
+import { Details } from '../../parts/cards.ts';
+import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { placeInWords } from '../state/placeInWords.ts';
 
 /** More places than these are not listed. */
 const mostPlaces = 24;

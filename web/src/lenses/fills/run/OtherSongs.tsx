@@ -4,13 +4,13 @@ import { Search, Square } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { setsQuery } from '../../queries/queries.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Pick } from '../../ui/Pick.tsx';
-import { t } from '../../words/words.ts';
-import { Details, Steps } from '../parts/cards.ts';
-import { useFillsLens, useSigned } from './FillsState.tsx';
-import { placeWords } from './placeInWords.ts';
+import { setsQuery } from '../../../queries/queries.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Pick } from '../../../ui/Pick.tsx';
+import { t } from '../../../words/words.ts';
+import { Details, Steps } from '../../parts/cards.ts';
+import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { placeWords } from '../state/placeInWords.ts';
 import { useOtherSongs } from './useOtherSongs.ts';
 
 /** Where, and the word for it, on one line. */

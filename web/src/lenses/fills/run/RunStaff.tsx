@@ -1,10 +1,10 @@
 import { gridOfRun, type RunFit } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { loadNotation } from '../../music/tune/drawStaff.ts';
-import { t } from '../../words/words.ts';
+import { loadNotation } from '../../../music/tune/drawStaff.ts';
+import { t } from '../../../words/words.ts';
 import { drawRun, handsOfGrid, runStaffHeight } from './drawRun.ts';
-import { useFillsLens } from './FillsState.tsx';
+import { useFillsLens } from '../state/FillsState.tsx';
 
 const Place = styled.div<{ $staves: number }>`
   width: 100%;

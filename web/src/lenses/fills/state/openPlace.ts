@@ -17,7 +17,7 @@ import {
   type Voiced,
 } from '@intervallum/core';
 import { useMemo } from 'react';
-import { player } from '../../settings/player.ts';
+import { player } from '../../../settings/player.ts';
 
 /** What is wished of runs; null for all. */
 export interface RunFilter {

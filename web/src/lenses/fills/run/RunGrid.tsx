@@ -9,10 +9,10 @@ import {
 } from '@intervallum/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { ChordMark } from '../../music/rails/ChordMark.tsx';
-import { Hidden } from '../../ui/hidden.ts';
-import { t } from '../../words/words.ts';
-import { useFillsLens } from './FillsState.tsx';
+import { ChordMark } from '../../../music/rails/ChordMark.tsx';
+import { Hidden } from '../../../ui/hidden.ts';
+import { t } from '../../../words/words.ts';
+import { useFillsLens } from '../state/FillsState.tsx';
 
 const Scroll = styled.div`
   overflow-x: auto;

@@ -8,7 +8,7 @@ import {
   type Key,
   type NoteValue,
 } from '@intervallum/core';
-import type { loadNotation } from '../../music/tune/drawStaff.ts';
+import type { loadNotation } from '../../../music/tune/drawStaff.ts';
 
 type VexFlow = Awaited<ReturnType<typeof loadNotation>>;
 

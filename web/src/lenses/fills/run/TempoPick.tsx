@@ -1,6 +1,6 @@
-import { Pick } from '../../ui/Pick.tsx';
-import { t } from '../../words/words.ts';
-import { useFillsLens } from './FillsState.tsx';
+import { Pick } from '../../../ui/Pick.tsx';
+import { t } from '../../../words/words.ts';
+import { useFillsLens } from '../state/FillsState.tsx';
 
 const percents = ['50', '75', '100'] as const;
 

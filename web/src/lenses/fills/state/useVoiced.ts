@@ -1,8 +1,8 @@
 import type { SongHands, Timeline, Voiced } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useVoiceOptions } from '../../document/voicing.ts';
-import type { ChartView } from '../../music/rails/view.ts';
-import { findOnce } from '../../workers/handsSearch.ts';
+import { useVoiceOptions } from '../../../document/voicing.ts';
+import type { ChartView } from '../../../music/rails/view.ts';
+import { findOnce } from '../../../workers/handsSearch.ts';
 
 /** So long runs wait for the hands they are put in order by, in milliseconds; then they are shown as they are heard best. */
 const patience = 2_000;

@@ -1,5 +1,5 @@
 import { placeAt, type PlaceAt, type Timeline } from '@intervallum/core';
-import { ordinal, t } from '../../words/words.ts';
+import { ordinal, t } from '../../../words/words.ts';
 
 /** A place of a song: `Verse, 3rd time, bar 4`. */
 export function placeWords({ section: name, pass, times, bar }: PlaceAt): string {
