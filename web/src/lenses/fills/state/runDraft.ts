@@ -94,12 +94,12 @@ export interface Under {
   readonly tempo: number;
 }
 
-/** What has become of a draft; `why` where it is no run yet. */
+/** What has become of a draft; where it is no run, why, and what it is without what was wished of it, if there is that much. */
 export type Drafted =
   | { readonly ok: true; readonly run: Run; readonly said: readonly string[] }
-  | { readonly ok: false; readonly why: string };
+  | { readonly ok: false; readonly why: string; readonly base: Run | null };
 
-const no = (why: string): Drafted => ({ ok: false, why });
+const no = (why: string, base: Run | null = null): Drafted => ({ ok: false, why, base });
 
 /** Where a key of a run stands, so that its finger is found again. */
 export function placeOfKey(event: RunEvent): string {
@@ -114,7 +114,10 @@ export function runOfDraft(draft: RunDraft, under: Under): Drafted {
   for (const next of draft.behind) {
     const joined = joinedRuns(run, next);
     if (!joined)
-      return no(t('“{{name}}” cannot go behind it: no chord serves both.', { name: next.name }));
+      return no(
+        t('“{{name}}” cannot go behind it: no chord serves both.', { name: next.name }),
+        run,
+      );
     run = joined;
   }
   if (draft.hand !== 'both') {
@@ -124,12 +127,13 @@ export function runOfDraft(draft: RunDraft, under: Under): Drafted {
         draft.hand === 'left'
           ? t('The left hand plays nothing in it.')
           : t('The right hand plays nothing in it.'),
+        run,
       );
     run = own;
   }
   if (draft.leadsOn) {
     const leading = leadingOn(run);
-    if (!leading) return no(t('One note alone leads nowhere: it needs another before it.'));
+    if (!leading) return no(t('One note alone leads nowhere: it needs another before it.'), run);
     run = leading;
   }
   for (const event of run.events) {
