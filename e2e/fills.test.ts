@@ -26,7 +26,7 @@ async function openFills(page: Page): Promise<void> {
   await expect(runs(page).first()).toBeVisible();
 }
 
-async function about(page: Page, what: 'This chord' | 'The whole song'): Promise<void> {
+async function about(page: Page, what: 'This chord' | 'The whole song' | 'Our own'): Promise<void> {
   await panel(page).getByRole('radio', { name: what, exact: true }).check({ force: true });
 }
 
@@ -62,6 +62,14 @@ test('runs are placed where they may be, refused where not; one is heard slow an
   await expect(time).toHaveValue('1');
   await expect(panel(page).getByText('4', { exact: true }).first()).toBeVisible();
 
+  // What goes over the chord, on the piano.
+  await panel(page).getByText('What goes over this chord').click();
+  await expect(panel(page).getByRole('img', { name: 'Scale: 4 5 6 7 1 2 3' })).toBeVisible();
+  await panel(page)
+    .getByRole('button', { name: /^Triad pair/ })
+    .click();
+  await expect(panel(page).getByRole('img', { name: /^Triad pair: / })).toBeVisible();
+
   // The third time, a run by its number: counted, with fingers, on a staff; slow and at tempo, one hand alone.
   await time.selectOption('2');
   await page.keyboard.press('Escape');
@@ -88,6 +96,8 @@ test('runs are placed where they may be, refused where not; one is heard slow an
   // It stands on the chart under the other lenses.
   await page.getByRole('link', { name: 'Chart', exact: true }).click();
   await expect(bar(page, 1)).toContainText('3rd');
+  await page.getByRole('link', { name: 'Hands', exact: true }).click();
+  await expect(bar(page, 1)).toContainText(/a run of \d.* beats, 3rd time/);
   await page.getByRole('link', { name: 'Fills', exact: true }).click();
   await expect(runs(page).first()).toBeVisible();
   await bar(page, 1).click({ position: { x: 20, y: 45 } });
@@ -180,6 +190,10 @@ test('a run is played in, kept, found in three other places, placed for the thir
   await expect(
     page.getByRole('article', { name: 'Page' }).getByText('Over the stones (3rd)'),
   ).toBeVisible();
+  await page.goto(`${address.replace(/\/fills.*$/, '')}/stand`);
+  await expect(page.getByRole('region', { name: 'Verse' })).toContainText(
+    /a run of .* beats, 3rd time/,
+  );
   await page.goto(address);
   await expect(bar(page, 1)).toContainText('3rd');
   await bar(page, 1).click({ position: { x: 20, y: 45 } });

@@ -28,6 +28,7 @@ import type { ChartView } from '../../music/rails/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { colourKeys, ColourList, MovementList } from './ColourList.tsx';
 import { TypeChord } from '../parts/TypeChord.tsx';
+import { WhatGoes } from '../parts/WhatGoes.tsx';
 import { gradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 
@@ -176,6 +177,7 @@ export function ColourCard(props: ColourCardProps) {
         </Line>
       ) : null}
       {leading ? <Line>{leading.words}</Line> : null}
+      <WhatGoes chord={chord} view={view} />
       {areSeveral ? (
         <Line role="status">{t('A colour goes to all chords that are chosen.')}</Line>
       ) : null}

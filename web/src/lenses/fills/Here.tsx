@@ -21,7 +21,7 @@ import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
 import { TempoPick } from './run/TempoPick.tsx';
 import { Arrow, Details, List, Steps, WhichChord, Wishes } from '../parts/cards.ts';
-import { WhatGoes } from './WhatGoes.tsx';
+import { WhatGoes } from '../parts/WhatGoes.tsx';
 
 const Hearing = styled.div`
   display: flex;
@@ -40,17 +40,19 @@ const all = 'all';
 
 /** What fits the chosen chord: seen, heard in its place slow or fast, placed for one time or for all. */
 export function Here() {
-  const { place, timeline, isBeingFound, setMaking } = useFillsLens();
+  const { view, place, timeline, isBeingFound, setMaking } = useFillsLens();
   const signed = useSigned();
   if (!place) return <p>{t('Write some chords first: a run belongs to a chord.')}</p>;
   const { found, fits } = place;
-  const is = timeline.slots[place.at]?.is;
+  const { is, key } = timeline.slots[place.at]!;
   return (
     <>
       <WhereItIs place={place} />
       <Times place={place} />
       {place.placed ? <PlacedHere key={place.at} placed={place.placed} /> : null}
-      {is?.kind === 'chord' ? <WhatGoes chord={is.chord} /> : null}
+      {is.kind === 'chord' ? (
+        <WhatGoes key={place.at} chord={is.chord} view={view} musicKey={key} />
+      ) : null}
       {found.why ? <p>{signed(found.why)}</p> : <HowItIsHeard />}
       {found.why ? null : <WhichRuns />}
       {!found.why && isBeingFound ? <p role="status">{t('The hands are being found.')}</p> : null}

@@ -4,6 +4,7 @@ import { useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { player } from '../../settings/player.ts';
 import type { ChartMarks, Lens, LensFrameProps } from '../lens.ts';
+import { runMarks } from '../parts/fillMarks.ts';
 import { useKeptMarks } from '../parts/keptMarks.ts';
 import { usePlayback } from '../parts/usePlayback.ts';
 import { handsKeys } from './commands.ts';
@@ -39,9 +40,14 @@ function Frame({ draw, children }: LensFrameProps) {
 /** What the hands lay over the chart. */
 function useMarks(voiced: Voiced | null, sounds: number | null, isUnrolled: boolean): ChartMarks {
   const { view } = useLook();
+  const fills = useSong(({ decisions }) => decisions.fills);
+  const placed = useMemo(
+    () => (voiced && fills.placed.length > 0 ? runMarks(voiced.timeline, fills, isUnrolled) : null),
+    [voiced, fills, isUnrolled],
+  );
   const found = useMemo(
-    () => (voiced ? handsMarks(voiced, view, isUnrolled) : null),
-    [voiced, view, isUnrolled],
+    () => (voiced ? handsMarks(voiced, view, isUnrolled, placed) : null),
+    [voiced, view, isUnrolled, placed],
   );
   const hands = useKeptMarks(found);
   const slot = sounds === null ? null : voiced?.timeline.slots[sounds]?.slot;

@@ -7,16 +7,18 @@ import {
   withSigns,
   type Voiced,
 } from '@intervallum/core';
-import type { HandsMark } from '../../music/rails/overMark.ts';
+import type { FillMark, HandsMark } from '../../music/rails/overMark.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 
 /**
  * The marks of a song: by slot of its text, each as it is met the first time; or as it is played, by slot of the timeline.
+ * @param placed the signs of the runs that are placed, by the same slots
  */
 export function handsMarks(
   voiced: Voiced,
   view: ChartView,
   asPlayed = false,
+  placed: ReadonlyMap<number, FillMark> | null = null,
 ): ReadonlyMap<number, HandsMark> {
   const { slots, problems } = voiced;
   const row = slots.filter((slot) => slot !== null);
@@ -45,6 +47,7 @@ export function handsMarks(
             begins: index === run.from,
           }
         : null,
+      run: placed?.get(place)?.run ?? null,
       problem: problemAt(slot.slot),
     });
   }
@@ -61,6 +64,7 @@ const nothing: HandsMark = {
   offTune: false,
   walk: null,
   line: null,
+  run: null,
   stays: null,
   problem: null,
 };

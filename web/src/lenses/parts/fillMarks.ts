@@ -7,7 +7,7 @@ import {
   type SongFills,
   type Timeline,
 } from '@intervallum/core';
-import type { FillMark } from '../../music/rails/overMark.ts';
+import type { FillMark, RunSign } from '../../music/rails/overMark.ts';
 import { ordinal, t } from '../../words/words.ts';
 import { beatsIn, freeInWords } from './beats.ts';
 
@@ -28,7 +28,7 @@ export function runMarks(
 ): ReadonlyMap<number, FillMark> {
   const all = fillMarks({ timeline, fills, open: null, asPlayed });
   const placed = [...all].filter(([, { run }]) => run !== null);
-  return new Map(placed.map(([slot, mark]) => [slot, { ...mark, free: [] }]));
+  return new Map(placed.map(([slot, mark]) => [slot, { ...mark, free: null }]));
 }
 
 /**
@@ -77,7 +77,7 @@ function sharesOf(stretches: readonly Here[], here: Here) {
 }
 
 /** The run that is played in a slot, with its beats and its times. */
-function runIn(timeline: Timeline, fills: SongFills, place: RunPlace, here: Here): FillMark['run'] {
+function runIn(timeline: Timeline, fills: SongFills, place: RunPlace, here: Here): RunSign | null {
   const { time, ...where } = fillPlaceAt(timeline, place.at);
   const placed = runAt(fills, where, time);
   const read = placed ? readRun(placed.run) : null;
@@ -86,12 +86,17 @@ function runIn(timeline: Timeline, fills: SongFills, place: RunPlace, here: Here
   const [share] = sharesOf([{ from, to: from + read.value.ticks }], here);
   if (!share) return null;
   const beats = beatsIn(read.value.ticks, place.tempo.beat);
-  const times = placed.times.length > 0 ? ` · ${placed.times.map(ordinal).join(', ')}` : '';
-  return { ...share, label: `${beats}${times}` };
+  const times = placed.times.map(ordinal).join(', ');
+  const said = t('a run of {{beats}} beats', { beats });
+  return {
+    ...share,
+    label: times === '' ? beats : `${beats} · ${times}`,
+    said: times === '' ? said : `${said}, ${t('{{times}} time', { times })}`,
+  };
 }
 
-function inWords({ longest, tempo }: RunPlace, isFree: boolean, run: FillMark['run']): string {
-  if (run) return t('a run of {{beats}} beats', { beats: run.label });
+function inWords({ longest, tempo }: RunPlace, isFree: boolean, run: RunSign | null): string {
+  if (run) return run.said;
   if (!isFree) return t('no room for a run');
   return freeInWords(longest, tempo.beat);
 }

@@ -4,11 +4,11 @@ import type { FillMark } from './overMark.ts';
 import { OverRow } from './OverRow.ts';
 
 /** The time of the chord from left to right: dotted where somebody sings, a line where nobody does, thick where a run is played. */
-const Lane = styled.span<{ $open: boolean }>`
+const Lane = styled.span<{ $open: boolean; $lane: boolean }>`
   position: absolute;
   inset: auto var(--pad) 3px var(--pad);
   height: 8px;
-  border-bottom: 2px dotted var(--rail);
+  border-bottom: 2px dotted ${({ $lane }) => ($lane ? 'var(--rail)' : 'transparent')};
   i {
     position: absolute;
     bottom: -3px;
@@ -45,8 +45,8 @@ export function FillAbove({ mark: { free, run, isOpen, said } }: { mark: FillMar
   return (
     <OverRow>
       <Hidden>{said}</Hidden>
-      <Lane $open={isOpen} aria-hidden>
-        {free.map(({ from, to }) => (
+      <Lane $open={isOpen} $lane={free !== null} aria-hidden>
+        {free?.map(({ from, to }) => (
           <i key={from} style={share(from, to)} />
         ))}
         {run ? <b style={share(run.from, run.to)} /> : null}

@@ -64,6 +64,15 @@ const Top = styled.span<{ $off: boolean }>`
   ${({ $off }) => $off && 'text-decoration: line-through var(--right) 2px;'}
 `;
 
+/** Where a run is played, as on the lane of runs. */
+const Run = styled.i`
+  position: absolute;
+  bottom: 0;
+  height: 6px;
+  border-radius: 2px;
+  background: var(--accent);
+`;
+
 /** Over a chord: which notes of the right hand are held, a jump, the note on top. */
 interface HandsAboveProps {
   mark: HandsMark;
@@ -72,12 +81,21 @@ interface HandsAboveProps {
 }
 
 export function HandsAbove({ mark, besideFermata }: HandsAboveProps) {
-  const { movement, top, pinned, offTune, problem, stays, walk, line } = mark;
+  const { movement, top, pinned, offTune, problem, stays, walk, line, run } = mark;
   const { kind, held, notes, jump } = movement;
   return (
     <OverRow title={stays?.said} $indented={besideFermata}>
       {stays ? <Stays aria-hidden /> : null}
       {stays?.begins ? <Hidden>{stays.said}</Hidden> : null}
+      {run ? (
+        <>
+          <Run
+            aria-hidden
+            style={{ left: `${100 * run.from}%`, width: `${100 * (run.to - run.from)}%` }}
+          />
+          <Hidden>{run.said}</Hidden>
+        </>
+      ) : null}
       {pinned ? <Pin size={13} strokeWidth={2} aria-label={t('pinned')} /> : null}
       {problem ? (
         <TriangleAlert

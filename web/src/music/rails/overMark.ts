@@ -14,6 +14,8 @@ export interface HandsMark {
   readonly walk: string | null;
   /** The tone of an inner line in the right thumb, and whether it goes on at the next chord; null where there is none. */
   readonly line: { readonly tone: string; readonly goesOn: boolean } | null;
+  /** A run that is placed here, instead of what is held or over it; null where none is. */
+  readonly run: RunSign | null;
   /** What is wrong here; null where nothing is. */
   readonly problem: string | null;
 }
@@ -31,12 +33,18 @@ interface ShareOfTime {
   readonly to: number;
 }
 
+/** A run that is placed: where in the time of its chord, how many beats it has, and at which times. */
+export interface RunSign extends ShareOfTime {
+  readonly label: string;
+  /** The same for those who listen. */
+  readonly said: string;
+}
+
 /** Where in the time of a chord a fill has room, and what is played there. */
 export interface FillMark {
-  /** What of it nobody sings in. */
-  readonly free: readonly ShareOfTime[];
-  /** A run that is placed: how many beats it has, and at which times. */
-  readonly run: (ShareOfTime & { readonly label: string }) | null;
+  /** What of it nobody sings in; null where only runs are of interest. */
+  readonly free: readonly ShareOfTime[] | null;
+  readonly run: RunSign | null;
   readonly isOpen: boolean;
   /** The same for those who listen. */
   readonly said: string;

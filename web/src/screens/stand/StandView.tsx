@@ -1,9 +1,10 @@
-import type { Song } from '@intervallum/core';
+import { expand, type Song } from '@intervallum/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { leaveFullScreen } from '../../device/fullScreen.ts';
 import { listenToPedals, type Turn } from '../../device/pedal.ts';
+import { runMarks } from '../../lenses/parts/fillMarks.ts';
 import { useMeasure } from '../../music/rails/measure.ts';
 import { PageColumns } from '../../music/rails/PageColumns.tsx';
 import { noMarks } from '../../music/rails/SectionView.tsx';
@@ -64,11 +65,18 @@ const Music = styled.div`
 
 /** Nothing but music: the song fitted to the screen, turned by tap, swipe, pedal, or by itself while it plays. */
 export function StandView({ standing, place, leaveTo }: StandViewProps) {
-  const { song } = standing;
+  const { song, decisions } = standing;
   const music = useRef<HTMLDivElement>(null);
   const room = useRoom(music);
   const view = useStandView(standing);
-  const { pages, numeral } = useStandPages(song, view, room);
+  const over = useMemo(
+    () =>
+      decisions.fills.placed.length > 0
+        ? runMarks(expand(song, { key: standing.key }), decisions.fills, false)
+        : null,
+    [song, standing.key, decisions.fills],
+  );
+  const { pages, numeral } = useStandPages(song, view, room, over !== null);
   const sound = useStandSound(standing, view);
   /** Which page of a song one comes to: who turns back comes to its last one. */
   const [comesTo, setComesTo] = useState<'first' | 'last'>('first');
@@ -129,7 +137,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   useEffect(() => music.current?.focus(), [standing.id]);
 
   const shown = pages[page];
-  const marks = { ...noMarks, playing: sound.playingSlot };
+  const marks = { ...noMarks, over, playing: sound.playingSlot };
   return (
     <Frame>
       <StandHead
@@ -228,7 +236,7 @@ function useRoom(element: React.RefObject<HTMLElement | null>): Size | null {
   return size;
 }
 
-function useStandPages(song: Song, view: ChartView, room: Size | null) {
+function useStandPages(song: Song, view: ChartView, room: Size | null, withOver: boolean) {
   const sections = useLaidOut(song);
   const measure = useMeasure();
   const { joined } = reader.use('joined');
@@ -240,14 +248,14 @@ function useStandPages(song: Song, view: ChartView, room: Size | null) {
       {
         sections,
         viewOf: () => view,
-        shows: showsOf(view, false),
+        shows: showsOf(view, withOver),
         measure,
         final: lastSection(song),
       },
       { width, first: height, other: height, joined, columnGap },
       { numeral, bySection: width < sectionsBelow },
     );
-  }, [sections, song, view, measure, joined, numeral, room]);
+  }, [sections, song, view, measure, joined, numeral, room, withOver]);
   return { pages, numeral: pages[0]?.set.sizes.numeral ?? numeral ?? standSizes[1] };
 }
 
