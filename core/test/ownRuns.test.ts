@@ -5,6 +5,7 @@ import {
   expand,
   findRuns,
   fitRuns,
+  gridOfRun,
   leadingOn,
   printRun,
   readRun,
@@ -151,4 +152,20 @@ test('a run that is being made is where it fits, and with the chord where it doe
   expect(runAsIs(songOf('[1-6-1] | 1'), { at: 0 }, long)).toBeNull();
   const everywhere = runs.filter(({ from }) => from !== 'next');
   expect(everywhere.every((run) => runAsIs(timeline, { at: 0 }, run) !== null)).toBe(true);
+});
+
+test('step by step a run says the octave of each key, counted from the first of its hand', () => {
+  const run = asRun({ right: "5 6 1' b7 5,", left: '1 5, 1, .' });
+  for (const [bars, octaves] of [
+    ['1 | 1', [0, 0, 1, 0, -1]],
+    // Over 4 the run's 5 is 1: the octaves of the key are others than those of the chord.
+    ['4 | 4', [0, 0, 0, 0, -1]],
+  ] as const) {
+    const timeline = songOf(bars);
+    const grid = gridOfRun(timeline, runAsIs(timeline, { at: 0 }, run)!);
+    const rightHand = grid.columns.flatMap(({ right }) =>
+      right.kind === 'struck' ? right.notes.map(({ octave }) => octave) : [],
+    );
+    expect(rightHand).toEqual(octaves);
+  }
 });

@@ -5,10 +5,12 @@ import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import type { Chord } from '../chord/chord.ts';
 import { ticksOf, type MidiNumber, type Ticks } from '../kit/ticks.ts';
-import type { Degree } from '../pitch/degree.ts';
+import { relativeMajor } from '../pitch/key.ts';
+import { pitchClass } from '../pitch/note.ts';
+import { degreeHeight, type Degree } from '../pitch/degree.ts';
 import type { RunFit } from './fitRuns.ts';
 import { runSteps } from './model/readRun.ts';
-import { inKeyOf, leadsOn, type Hand, type RunEvent, type RunTone } from './model/run.ts';
+import { handsOf, inKeyOf, leadsOn, type Hand, type RunEvent, type RunTone } from './model/run.ts';
 import { withFingers } from './fingers.ts';
 import { runPlaces } from './places.ts';
 import { oneOf, runHeight } from './runTones.ts';
@@ -18,6 +20,8 @@ export interface GridNote {
   /** The key of the run that it is. */
   readonly event: RunEvent;
   readonly degree: Degree;
+  /** Octaves above (or, negative, below) that of the first key of its hand, as a line of numbers marks them. */
+  readonly octave: number;
   readonly note: MidiNumber;
   readonly finger: LineFinger | null;
   /** Short notes before it, and the key a finger slides from. */
@@ -47,7 +51,7 @@ export interface GridOfRun {
   readonly step: Ticks;
   readonly columns: readonly GridColumnOfRun[];
   /** Where it leads to, after its last column; null where it arrives within. */
-  readonly into: { readonly degree: Degree; readonly chord: Chord | null } | null;
+  readonly into: (Pick<GridNote, 'degree' | 'octave'> & { readonly chord: Chord | null }) | null;
 }
 
 /** A run where it fits, step by step: which note of the right hand meets what in the left, as it is counted. */
@@ -65,6 +69,15 @@ export function gridOfRun(timeline: Timeline, fit: RunFit): GridOfRun {
     ]),
   );
   const inBar = barsFrom(timeline);
+  const home = pitchClass(relativeMajor(place.key).tonic);
+  /** By the degree it is called: a flat 1 belongs to the octave of its 1. */
+  const octaveOf = (event: RunTone & { readonly hand: Hand }) => {
+    const note = (fit.register[event.hand] ?? 0) + runHeight(event);
+    return Math.round((note - home - degreeHeight(inKeyOf(one, event))) / 12);
+  };
+  const firstOctave: Readonly<Partial<Record<Hand, number>>> = Object.fromEntries(
+    handsOf(run).map((hand) => [hand, octaveOf(run.events.find((event) => event.hand === hand)!)]),
+  );
   const cellAt = (hand: Hand, tick: Ticks): GridCell => {
     const own = run.events.filter((event) => event.hand === hand);
     const struck = own.filter((event) => event.start === tick);
@@ -82,6 +95,7 @@ export function gridOfRun(timeline: Timeline, fit: RunFit): GridOfRun {
         return {
           event,
           degree: inKeyOf(one, event),
+          octave: octaveOf(event) - firstOctave[hand]!,
           note,
           finger: event.finger ?? fingers.get(`${hand} ${note} ${played?.onset}`) ?? null,
           grace: (event.grace ?? []).map((tone: RunTone) => inKeyOf(one, tone)),
@@ -110,7 +124,11 @@ export function gridOfRun(timeline: Timeline, fit: RunFit): GridOfRun {
     step,
     columns,
     into: leadsOn(run)
-      ? { degree: inKeyOf(one, run.landing), chord: chordOf(timeline, nextChord(timeline, at)) }
+      ? {
+          degree: inKeyOf(one, run.landing),
+          octave: octaveOf(run.landing) - (firstOctave[run.landing.hand] ?? 0),
+          chord: chordOf(timeline, nextChord(timeline, at)),
+        }
       : null,
   };
 }

@@ -17,6 +17,7 @@ import { ordinal, t } from '../../words/words.ts';
 import { freeInWords } from '../parts/beats.ts';
 import { asItStands, useFillsLens, useSigned } from './state/FillsState.tsx';
 import { timesOf, type OpenPlace } from './state/openPlace.ts';
+import { placeInWords } from './state/placeInWords.ts';
 import { PlacedHere } from './PlacedHere.tsx';
 import { RunCard } from './RunCard.tsx';
 import { TempoPick } from './run/TempoPick.tsx';
@@ -53,7 +54,14 @@ export function Here() {
       {is.kind === 'chord' ? (
         <WhatGoes key={place.at} chord={is.chord} view={view} musicKey={key} />
       ) : null}
-      {found.why ? <p>{signed(found.why)}</p> : <HowItIsHeard />}
+      {found.why ? (
+        <>
+          <p>{signed(found.why)}</p>
+          <NextGap at={place.at} />
+        </>
+      ) : (
+        <HowItIsHeard />
+      )}
       {found.why ? null : <WhichRuns />}
       {!found.why && isBeingFound ? <p role="status">{t('The hands are being found.')}</p> : null}
       {!found.why && fits.length === 0 ? <p>{t('No run of this kind fits here.')}</p> : null}
@@ -74,6 +82,23 @@ export function Here() {
         </Button>
       </Steps>
     </>
+  );
+}
+
+/** Where there is nothing to play, the way to the nearest place behind it, or before, where somebody could. */
+function NextGap({ at }: { at: number }) {
+  const { timeline, actions } = useFillsLens();
+  const open = runPlaces(timeline).flatMap((one, slot) =>
+    one.ok && one.place.at === slot && one.place.longest > 0 ? [slot] : [],
+  );
+  const there = open.find((slot) => slot > at) ?? open.at(-1);
+  if (there === undefined) return null;
+  return (
+    <Steps>
+      <Button onPress={() => actions.goTo(there)}>
+        {t('To the next gap: {{place}}', { place: placeInWords(timeline, there) })}
+      </Button>
+    </Steps>
   );
 }
 

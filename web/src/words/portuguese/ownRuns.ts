@@ -3,6 +3,7 @@ export const ownRuns = {
   'Make one of our own': 'Fazer uma nossa',
   'Fits at {{count}} places of the song_one': 'Cabe em {{count}} lugar da música',
   'Fits at {{count}} places of the song_other': 'Cabe em {{count}} lugares da música',
+  'To the next gap: {{place}}': 'Ao próximo espaço: {{place}}',
   'In other songs': 'Em outras músicas',
   'Where to look': 'Onde procurar',
   'all songs': 'todas as músicas',

@@ -1,9 +1,11 @@
 import {
+  countedOctave,
   gridOfRun,
   nameDegree,
   type Finger,
   type GridCell,
   type GridNote,
+  type RunHand as Hand,
   type RunEvent,
   type RunFit,
 } from '@intervallum/core';
@@ -100,6 +102,23 @@ export function RunGrid({ fit, isWhole, onFinger }: RunGridProps) {
   );
   const rows = isWhole ? (['right', 'left'] as const) : hands;
   const name = (degree: GridNote['degree']) => nameDegree(degree, view.style);
+  const octaves = ({ degree, octave }: Pick<GridNote, 'degree' | 'octave'>) =>
+    countedOctave({ degree, octave }, view.style.minor);
+  /** With marks of its octave, counted from the first key of its hand. */
+  const named = (hand: Hand) => {
+    const first = columns
+      .flatMap((column) => {
+        const cell = column[hand];
+        return cell.kind === 'struck' ? cell.notes : [];
+      })
+      .find(({ octave }) => octave === 0);
+    const from = first ? octaves(first) : 0;
+    return (note: Pick<GridNote, 'degree' | 'octave'>) => {
+      const apart = octaves(note) - from;
+      return name(note.degree) + (apart < 0 ? ',' : "'").repeat(Math.abs(apart));
+    };
+  };
+  const namedBy = { right: named('right'), left: named('left') };
   return (
     <Scroll
       role="group"
@@ -143,14 +162,20 @@ export function RunGrid({ fit, isWhole, onFinger }: RunGridProps) {
                       <Hold aria-hidden />
                     )
                   ) : (
-                    <Cell cell={column[hand]} name={name} isWhole={isWhole} onFinger={onFinger} />
+                    <Cell
+                      cell={column[hand]}
+                      name={name}
+                      named={namedBy[hand]}
+                      isWhole={isWhole}
+                      onFinger={onFinger}
+                    />
                   )}
                 </td>
               ))}
               {into ? (
                 <td data-beat data-lands={hand === fit.run.landing.hand || undefined}>
                   {hand === fit.run.landing.hand ? (
-                    name(into.degree)
+                    namedBy[hand](into)
                   ) : into.chord ? (
                     <ChordMark chord={into.chord} view={view} />
                   ) : null}
@@ -169,34 +194,35 @@ const isBeat = (count: string) => /^\d/.test(count);
 interface CellProps {
   cell: GridCell;
   name: (degree: GridNote['degree']) => string;
+  named: (note: GridNote) => string;
   isWhole: boolean;
   onFinger: RunGridProps['onFinger'];
 }
 
 /** What a hand does in one step; grips from the highest note down. */
-function Cell({ cell, name, isWhole, onFinger }: CellProps) {
+function Cell({ cell, name, named, isWhole, onFinger }: CellProps) {
   if (cell.kind === 'rest') return null;
   if (cell.kind === 'held') return <Hold aria-hidden />;
-  return cell.notes.map(({ event, degree, note, finger, grace, slide }) => (
-    <div key={note}>
-      {grace.length > 0 ? <sup>{grace.map(name).join('')}</sup> : null}
-      {slide ? <sup>{name(slide)}⁄</sup> : null}
-      {name(degree)}
+  return cell.notes.map((one) => (
+    <div key={one.note}>
+      {one.grace.length > 0 ? <sup>{one.grace.map(name).join('')}</sup> : null}
+      {one.slide ? <sup>{name(one.slide)}⁄</sup> : null}
+      {named(one)}
       {isWhole && onFinger ? (
         <FingerKey
           type="button"
           aria-label={t('Finger {{finger}} on {{degree}}: the next one', {
-            finger: finger ?? '–',
-            degree: name(degree),
+            finger: one.finger ?? '–',
+            degree: name(one.degree),
           })}
-          onClick={() => onFinger(event, finger)}
+          onClick={() => onFinger(one.event, one.finger)}
         >
-          {finger ?? '–'}
+          {one.finger ?? '–'}
         </FingerKey>
-      ) : isWhole && finger !== null ? (
+      ) : isWhole && one.finger !== null ? (
         <small>
           <Hidden>{t('finger')} </Hidden>
-          {finger}
+          {one.finger}
         </small>
       ) : null}
     </div>
