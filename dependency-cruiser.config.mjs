@@ -27,7 +27,9 @@ export default {
       pathNot:
         '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse|diff)/',
     }),
-    forbid('packages-in-formats-only', '^core/src/(?!formats/|marks/)', { path: 'node_modules' }),
+    forbid('packages-in-formats-only', '^core/src/(?!formats/|marks/|compare/)', {
+      path: 'node_modules',
+    }),
     forbid('inside-core-nobody-takes-the-public-face', '^core/src/.+/', {
       path: '^core/src/(index|decisions)\\.ts$',
     }),

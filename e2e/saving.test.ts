@@ -34,9 +34,8 @@ test('two screens never overwrite each other: both versions are offered', async 
   await choice.getByRole('button', { name: 'Keep mine' }).click();
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
 
-  await editor(page).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.type('Tag:\n  1');
+  // The other one touched the same line.
+  await replaceText(page, `${chart('Two Screens').replace('1 | 4', '1 | 2m7')}\nTag:\n  1\n`);
   await page
     .getByRole('alertdialog')
     .getByRole('button', { name: 'Take the other version' })
@@ -233,6 +232,27 @@ test('what cannot be saved is refused in a sentence, and stays on the screen', a
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 });
 
+test('what two people write in different lines is joined, and nobody is asked', async ({
+  page,
+  browser,
+}) => {
+  const two = `${chart('Two Pens')}\nChorus:\n  4 | 1\n`;
+  await writeSong(page, two);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(section(other, 'Verse')).toBeVisible();
+  // The other is not told of the save: its own meets it.
+  await replaceText(page, two.replace('5 | 1', '57 | 1'));
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await replaceText(other, two.replace('  4 | 1\n', '  4 | 2m7 | 1\n'));
+  await expect(other.getByText('What was written on another screen meanwhile')).toBeVisible();
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(other.getByRole('alertdialog')).toHaveCount(0);
+  await expect(editor(other)).toContainText('57 | 1');
+  await expect(editor(other)).toContainText('4 | 2m7 | 1');
+  await other.context().close();
+});
+
 test('what a song was is looked at and put back, also what “Keep mine” wrote over', async ({
   page,
   browser,
@@ -253,8 +273,28 @@ test('what a song was is looked at and put back, also what “Keep mine” wrote
   await expect(versions.getByRole('option')).toHaveCount(3);
   await expect(was).toContainText('m6');
   await expect(versions.getByText('This is how it stands.')).toBeVisible();
+  // Each says what it changed, in words and in the chart; and is looked at beside how it stands now.
+  await expect(versions.getByRole('option').first()).toContainText(
+    /Verse: bar 2 from 4 to 4m6, and 1 more/,
+  );
   await versions.getByRole('option').nth(1).click();
-  await expect(was.getByRole('listitem').nth(2)).toContainText('7');
+  const bar = (place: number) =>
+    was.getByRole('region', { name: 'Verse' }).getByRole('listitem').nth(place);
+  await expect(bar(2)).toContainText('7');
+  await expect(was.getByRole('list', { name: 'What differs' })).toHaveText(
+    'Verse: bar 3 from 5 to 57',
+  );
+  await expect(bar(2)).toContainText('changed:');
+  await expect(bar(1)).not.toContainText('changed:');
+  await versions.getByText('Beside how it stands').click();
+  await expect(was.getByRole('list', { name: 'What differs' })).toContainText(
+    'Verse: bar 2 from 4m6 to 4',
+  );
+  await expect(bar(1)).toContainText('changed:');
+  // One that has a name stays.
+  await versions.getByLabel('Name of this version').fill('Sunday');
+  await versions.getByRole('button', { name: 'Call it so' }).click();
+  await expect(versions.getByRole('option').nth(1)).toContainText('Sunday');
   await expectAccessible(other);
   await versions.getByRole('button', { name: 'Put this one back' }).click();
   await expect(editor(other)).toContainText('57');

@@ -99,6 +99,9 @@ test('what a set was is looked at, put back with its songs, and taken back again
   const versions = page.getByRole('dialog', { name: 'Earlier versions' });
   await expect(versions.getByRole('region', { name: 'What it was' })).toContainText('Ferry Bell');
   await expect(versions.getByRole('option')).toHaveCount(2);
+  await expect(versions.getByRole('list', { name: 'What differs' })).toHaveText(
+    /name from New set to Harvest.*The Ferry Bell is new/,
+  );
   await versions.getByRole('option').last().click();
   await expect(versions.getByRole('region', { name: 'What it was' })).toContainText('New set');
   await versions.getByRole('button', { name: 'Put this one back' }).click();

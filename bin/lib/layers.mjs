@@ -10,7 +10,7 @@ export const layers = {
     ['chord'],
     ['partwriting', 'chart'],
     ['marks'],
-    ['writing'],
+    ['writing', 'compare'],
     ['hands'],
     ['moves'],
     ['runs'],

@@ -7,6 +7,7 @@ export * from './stored/setContent.ts';
 export * from './stored/summary.ts';
 export * from './wire/attachments.ts';
 export * from './wire/decisions.ts';
+export * from './wire/differences.ts';
 export * from './wire/history.ts';
 export * from './wire/moves.ts';
 export * from './wire/problems.ts';

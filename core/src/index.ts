@@ -156,7 +156,7 @@ export { compareTexts } from './marks/compare.ts';
 export type { TextEdit } from './kit/edits.ts';
 export { areInOrder, cutToDifference, editBetween, inTextOrder, withEdits } from './kit/edits.ts';
 export type { SongHead } from './chart/fields.ts';
-export { fieldNames } from './chart/fields.ts';
+export { fieldNames, type FieldName } from './chart/fields.ts';
 export type { ChartResult } from './chart/read/parseChart.ts';
 export { BarReadings } from './chart/read/parseBars.ts';
 export { chartLimits } from './chart/limits.ts';
@@ -501,3 +501,11 @@ export {
   type NumberIndex,
   type NumberSearch,
 } from './search/numbers.ts';
+export { joinTexts } from './marks/join.ts';
+export { compareSongs } from './compare/compareSongs.ts';
+export {
+  barParts,
+  type BarPart,
+  type SongDifference,
+  type SongsCompared,
+} from './compare/difference.ts';

@@ -125,6 +125,57 @@ describe('what a song was', () => {
     expect((await server.call('GET', `${path}/versions/1`)).status).toBe(404);
   });
 
+  test('says of each version what it changed of the one before; one that is called something stays', async () => {
+    const text = (bars: string) => `title: Told\nkey: Eb\n\nVerse:\n  ${bars}\n`;
+    const made = await server.call('POST', '/api/songs', { text: text('1 | 4') });
+    const path = made.headers.get('Location')!;
+    const put = (from: number, bars: string) =>
+      server.call(
+        'PUT',
+        path,
+        { text: text(bars) },
+        { 'If-Match': `"${from}"`, 'Screen-Id': screen },
+      );
+    const screen = randomUUID();
+    await put(1, '1 | 4m | 5');
+    const told = async () =>
+      (await versionsOf(path)).versions.map(({ changed, name }) => [changed, name]);
+    const both = {
+      some: [
+        { kind: 'chords', section: 'Verse', bar: 2, before: '4', after: '4m' },
+        { kind: 'bars added', section: 'Verse', bar: 3, count: 1 },
+      ],
+      count: 2,
+    };
+    expect(await told()).toEqual([
+      [both, null],
+      [null, null],
+    ]);
+    const call = (revision: number | string, name: unknown) =>
+      server.call('PUT', `${path}/versions/${revision}/name`, { name });
+    expect((await call(2, ' Sunday  evening ')).status).toBe(204);
+    // The same screen, a moment later: what has a name is not given up for it.
+    await put(2, '1 | 4m | 5 | 1');
+    const one = { kind: 'bars added', section: 'Verse', bar: 4, count: 1 };
+    expect(await told()).toEqual([
+      [{ some: [one], count: 1 }, null],
+      [both, 'Sunday evening'],
+      [null, null],
+    ]);
+    expect((await call(2, null)).status).toBe(204);
+    expect((await told())[1]).toEqual([both, null]);
+    for (const [revision, name, status] of [
+      [9, 'x', 404],
+      ['x', 'x', 404],
+      [1, '', 422],
+      [1, 'x'.repeat(81), 422],
+      [1, undefined, 422],
+    ] as const)
+      expect([revision, (await call(revision, name)).status]).toEqual([revision, status]);
+    await server.call('DELETE', path);
+    expect((await call(1, 'gone')).status).toBe(404);
+  });
+
   test('on a screen that is none is refused', async () => {
     const made = await server.call('POST', '/api/songs', { text: chart('one') });
     const answer = await save(made.headers.get('Location')!, 1, 'two', 'the big one');
@@ -164,6 +215,43 @@ describe('what a set was', () => {
     expect((await server.call('GET', `${path}/versions/4`)).status).toBe(404);
     await server.call('DELETE', path);
     expect((await server.call('GET', `${path}/versions/1`)).status).toBe(404);
+  });
+
+  test('says what each version changed: songs that came, went and moved, keys, notes, its own lines', async () => {
+    const [first, second, third, fourth] = await Promise.all(
+      ['First', 'Second', 'Third', 'Fourth'].map((title) => item(title, 'D', 'softly')),
+    );
+    const { path } = await makeSet([first!, second!, third!], 'Began');
+    const screen = randomUUID();
+    const changed = [fourth!, third!, { ...first!, key: null, notes: '' }];
+    await server.call(
+      'PUT',
+      path,
+      { ...draft(changed, 'Began'), leader: '' },
+      {
+        'If-Match': '"1"',
+        'Screen-Id': screen,
+      },
+    );
+    const { versions } = versionList.parse((await server.call('GET', `${path}/versions`)).body);
+    const [{ changed: told }] = versions as [(typeof versions)[number]];
+    expect(told!.count).toBe(6);
+    expect(told!.some).toEqual(
+      expect.arrayContaining([
+        { kind: 'of the set', what: 'leader', before: 'Imre Solt', after: '' },
+        { kind: 'song removed', title: 'Second' },
+        { kind: 'song added', title: 'Fourth' },
+        { kind: 'key of a song', title: 'First', before: 'D', after: null },
+        { kind: 'note of a song', title: 'First' },
+      ]),
+    );
+    expect(told!.some.filter(({ kind }) => kind === 'song moved')).toHaveLength(1);
+    const named = await server.call('PUT', `${path}/versions/1/name`, { name: 'Plan' });
+    expect(named.status).toBe(204);
+    expect((await server.call('GET', `${path}/versions`)).body.versions).toMatchObject([
+      { name: null },
+      { name: 'Plan', changed: null },
+    ]);
   });
 
   test('of a form that this version does not know is not to be had, and blocks nothing', async () => {

@@ -352,6 +352,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     const found = await songs.listSongVersions(ours, db, song, { before: null, most: 9 });
     return found.every(({ revision }) => revision !== 2) ? 'BETA' : 'ALPHA';
   },
+  nameSongVersion: (db) => songs.nameSongVersion(ours, db, song, { revision: 1, name: 'BETA' }),
   findSongVersion: (db) => songs.findSongVersion(ours, db, song, 1),
   'findSongVersion, theirs': (db) => songs.findSongVersion(ours, db, song, 2),
   findOwnPart: (db) => parts.findOwnPart(ours, db, song),
@@ -377,6 +378,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     const found = await sets.listSetVersions(ours, db, set, { before: null, most: 9 });
     return found.every(({ revision }) => revision !== 2) ? 'BETA' : 'ALPHA';
   },
+  nameSetVersion: (db) => sets.nameSetVersion(ours, db, set, { revision: 1, name: 'BETA' }),
   findSetVersion: (db) => sets.findSetVersion(ours, db, set, 1),
   'findSetVersion, theirs': (db) => sets.findSetVersion(ours, db, set, 2),
   songsShown: (db) => sets.songsShown(ours, db, [song]),
@@ -598,6 +600,8 @@ describe('every route', () => {
   const filled = (path: string, ids: Readonly<Record<string, string>>) =>
     path.replace(/:(\w+)/g, (_, name: string) => ids[name] ?? randomUUID());
   const bodies: Readonly<Record<string, unknown>> = {
+    'PUT /api/songs/:id/versions/:revision/name': { name: 'GAMMA' },
+    'PUT /api/sets/:id/versions/:revision/name': { name: 'GAMMA' },
     'POST /api/songs': { text: text('BETA') },
     'PUT /api/songs/:id': { text: text('BETA') },
     'POST /api/sets': draft,

@@ -20,7 +20,14 @@ const { sameSet, setShape } = await import('../src/document/setDraft.ts');
 const { songShape } = await import('../src/document/songDraft.ts');
 
 const place = { kind: 'song', id: '0199b2f0-0000-7000-8000-000000000001' } as const;
-const stored = { ...place, tab: 'closed', at: 1, revision: { song: 4, part: 2 }, unanswered: [] };
+const stored = {
+  ...place,
+  tab: 'closed',
+  at: 1,
+  revision: { song: 4, part: 2 },
+  unanswered: [],
+  base: null,
+};
 const walks = [{ slot: 0, kind: '8-7' as const }];
 const plain = {
   write: (draft: string) => draft,
@@ -133,7 +140,7 @@ describe('which draft a tab opens a song with', () => {
     await putDraft({ ...stored, tab: 'mine', draft: { of: 'a later version' } });
     const found = await openDrafts(place, plain, tabs('mine'));
     expect(found.kept).toBeNull();
-    found.keeper.keep({ draft: 'typed', revision: 1, unanswered: [] });
+    found.keeper.keep({ draft: 'typed', revision: 1, unanswered: [], base: null });
     await jest.advanceTimersByTimeAsync(200);
     found.keeper.forget();
     expect((await allDrafts()).map(({ draft }) => draft)).toEqual([{ of: 'a later version' }]);
@@ -141,10 +148,15 @@ describe('which draft a tab opens a song with', () => {
 
   test('what is typed as the page goes away is written at once', async () => {
     const { keeper } = await openDrafts(place, plain, tabs('mine'));
-    keeper.keep({ draft: 'the last word', revision: 1, unanswered: ['the'] });
+    keeper.keep({ draft: 'the last word', revision: 1, base: null, unanswered: ['the'] });
     page.dispatchEvent(new Event('pagehide'));
     const [draft] = await allDrafts();
-    expect(draft).toMatchObject({ tab: 'mine', draft: 'the last word', unanswered: ['the'] });
+    expect(draft).toMatchObject({
+      tab: 'mine',
+      draft: 'the last word',
+      base: null,
+      unanswered: ['the'],
+    });
   });
 
   test('one that was chosen stands in; the one before stays', async () => {

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
+import { joinTexts, withEdits } from '@intervallum/core';
 import { createSaver, type KeptDraft, type Sent } from '../src/document/saver.ts';
 
 beforeEach(() => {
@@ -40,8 +41,10 @@ function makeServer(text = 'first') {
 function openPage(
   server: ReturnType<typeof makeServer>,
   storage: { kept: KeptDraft<string> | null } = { kept: null },
+  join?: (sides: Record<'base' | 'mine' | 'theirs', string>) => string | null,
 ) {
   const saver = createSaver<string>({
+    ...(join ? { join } : {}),
     draft: server.text,
     revision: server.revision,
     send: server.send,
@@ -188,7 +191,9 @@ test('a page that went away before the answer came is not in its own way when it
 describe('a draft kept from an earlier visit', () => {
   test('is saved if nobody saved since', async () => {
     const server = makeServer();
-    const page = openPage(server, { kept: { draft: 'kept', revision: 1, unanswered: [] } });
+    const page = openPage(server, {
+      kept: { draft: 'kept', revision: 1, unanswered: [], base: null },
+    });
     await wait(1);
     expect([server.text, page.status()]).toEqual(['kept', 'saved']);
   });
@@ -196,7 +201,9 @@ describe('a draft kept from an earlier visit', () => {
   test('is offered beside the newer version if somebody did', () => {
     const server = makeServer();
     server.write('newer');
-    const page = openPage(server, { kept: { draft: 'kept', revision: 1, unanswered: [] } });
+    const page = openPage(server, {
+      kept: { draft: 'kept', revision: 1, unanswered: [], base: null },
+    });
     expect([page.store.getState().draft, page.status()]).toEqual(['kept', 'conflict']);
   });
 });
@@ -245,4 +252,92 @@ test('whatever happens in whatever order, no text that was typed is lost and no 
     }),
     { numRuns: 300 },
   );
+});
+
+describe('someone else saved first, elsewhere in the text', () => {
+  const join = ({ base, mine, theirs }: Record<'base' | 'mine' | 'theirs', string>) => {
+    const edits = joinTexts(base, mine, theirs);
+    return edits && withEdits(mine, edits);
+  };
+  const open = (
+    server: ReturnType<typeof makeServer>,
+    storage?: { kept: KeptDraft<string> | null },
+  ) => openPage(server, storage, join);
+
+  test('both are joined and saved, and nobody is asked', async () => {
+    const server = makeServer('a\nb\nc\n');
+    const page = open(server);
+    server.write('a\nb\nC\n');
+    page.edit('A\nb\nc\n');
+    await wait(2);
+    expect([server.text, page.status(), page.store.getState().draft]).toEqual([
+      'A\nb\nC\n',
+      'saved',
+      'A\nb\nC\n',
+    ]);
+    // The same line is asked about, as ever.
+    server.write('A\nb\nC theirs\n');
+    page.edit('A\nb\nC mine\n');
+    await wait(2);
+    expect(page.status()).toBe('conflict');
+  });
+
+  test('what was written without a network too, when the page is opened again', async () => {
+    const server = makeServer('a\nb\nc\n');
+    const storage: { kept: KeptDraft<string> | null } = { kept: null };
+    const page = open(server, storage);
+    server.reachable = false;
+    page.edit('a offline\nb\nc\n');
+    await wait(2);
+    server.write('a\nb\nc theirs\n');
+    server.reachable = true;
+    const again = open(server, storage);
+    expect(again.store.getState().draft).toBe('a offline\nb\nc theirs\n');
+    await wait(2);
+    expect([server.text, again.status(), storage.kept]).toEqual([
+      'a offline\nb\nc theirs\n',
+      'saved',
+      null,
+    ]);
+    // A draft of before, which does not know what it came from, is asked about.
+    storage.kept = { draft: 'x\n', revision: 1, unanswered: [], base: null };
+    expect(open(server, storage).status()).toBe('conflict');
+  });
+
+  test('many who write each in their own line lose nothing, whatever the network does', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(
+          fc.record({
+            who: fc.nat({ max: 3 }),
+            pause: fc.constantFrom(0, 0.3, 1, 3),
+            network: fc.constantFrom('goes', 'goes', 'gone', 'loses answers'),
+          }),
+          { minLength: 1, maxLength: 25 },
+        ),
+        async (steps) => {
+          const server = makeServer('0\n1\n2\n3\n');
+          const pages = [0, 1, 2, 3].map(() => open(server));
+          const written = [0, 0, 0, 0];
+          for (const { who, pause, network } of steps) {
+            server.reachable = network !== 'gone';
+            server.losesAnswers = network === 'loses answers';
+            const page = pages[who]!;
+            written[who]! += 1;
+            const lines = page.store.getState().draft.split('\n');
+            lines[who] = `${who} ${written[who]}`;
+            page.edit(lines.join('\n'));
+            await wait(pause);
+          }
+          server.reachable = true;
+          server.losesAnswers = false;
+          await wait(120);
+          const all = written.map((count, who) => (count === 0 ? `${who}` : `${who} ${count}`));
+          expect(server.text).toBe(`${all.join('\n')}\n`);
+          expect(pages.map((page) => page.status())).toEqual(Array(4).fill('saved'));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
 });

@@ -15,13 +15,8 @@ import {
   type TextEdit,
 } from '@intervallum/core';
 import type { Sent } from '../src/document/saver.ts';
-import {
-  openSong,
-  type SongDocument,
-  type SongDraft,
-  type SongOptions,
-  type SongRevision,
-} from '../src/document/songDocument.ts';
+import { openSong, type SongDocument, type SongOptions } from '../src/document/songDocument.ts';
+import type { SongDraft, SongRevision } from '../src/document/songDraft.ts';
 
 beforeEach(() => {
   jest.useFakeTimers();
@@ -262,10 +257,33 @@ describe('saving an open song', () => {
     expect([server.draft.text, server.revision.song]).toEqual([mine, 3]);
   });
 
+  test('what somebody else saved elsewhere in the song is joined: what hangs on slots goes with them, undo takes back one’s own', async () => {
+    const { document, server } = open({ text, decisions: withWalks([3]) });
+    // The other wrote a bar in the verse, before the slot that hangs; here the chorus is written on.
+    server.draft = { text: text.replace('1 | 4', '1 | 2m | 4'), decisions: withWalks([4]) };
+    server.revision = { song: 2, part: 2 };
+    insert(document, '4\n', '5 | ');
+    await jest.advanceTimersByTimeAsync(900);
+    const both = text.replace('1 | 4', '1 | 2m | 4').replace('6m | 4', '6m | 5 | 4');
+    await jest.advanceTimersByTimeAsync(900);
+    expect(document.store.getState().status.kind).toBe('saved');
+    expect([textOf(document), walksOf(document)]).toEqual([both, [4]]);
+    expect(server.draft).toEqual({ text: both, decisions: withWalks([4]) });
+    document.undo();
+    expect(textOf(document)).toBe(server.draft.text.replace('6m | 5 | 4', '6m | 4'));
+    await jest.advanceTimersByTimeAsync(900);
+    // Both decided otherwise: that is asked.
+    server.draft = { ...server.draft, decisions: withWalks([0]) };
+    server.revision = { song: 9, part: 9 };
+    document.decide(() => withWalks([1]));
+    await jest.advanceTimersByTimeAsync(900);
+    expect(document.store.getState().status.kind).toBe('conflict');
+  });
+
   test('what an earlier visit could not save stands there, and is sent', async () => {
     const kept = { text: text.replace('5', '57'), decisions: withWalks([0]) };
     const { document, server } = open(undefined, {
-      kept: { draft: kept, revision: { song: 1, part: 1 }, unanswered: [] },
+      kept: { draft: kept, revision: { song: 1, part: 1 }, unanswered: [], base: null },
     });
     expect([textOf(document), walksOf(document)]).toEqual([kept.text, [0]]);
     await jest.advanceTimersByTimeAsync(900);

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { decisions } from './decisions.ts';
 import { cursor, page } from './page.ts';
 import { songSet } from './sets.ts';
-import { moment, revision } from './text.ts';
+import { whatChanged } from './differences.ts';
+import { line, moment, revision } from './text.ts';
 
 /** How a list of earlier versions is asked for. */
 export const historySearch = z.object({ ...page });
@@ -14,14 +15,23 @@ export const versionListed = z.object({
   /** What somebody called it; null where nobody did. */
   name: z.string().nullable(),
 });
+
+/** What a version is called, so that it stays: null for no name. */
+export const versionName = z.object({
+  name: line(80, 'The name of a version')
+    .refine((name) => name !== '', 'A version without a name has none: send null.')
+    .nullable(),
+});
 export type VersionListed = z.infer<typeof versionListed>;
 
 /** Versions, the latest first, a page of them. */
 export const versionList = z.object({
-  versions: z.array(versionListed),
+  /** `changed`: since the version before; null for the first of all. */
+  versions: z.array(versionListed.extend({ changed: whatChanged.nullable() })),
   next: cursor.nullable(),
 });
 export type VersionList = z.infer<typeof versionList>;
+export type VersionInList = VersionList['versions'][number];
 
 /** A song as it was: its text, and what the player who saved it had decided by then. */
 export const songVersion = versionListed.extend({ text: z.string(), decisions });

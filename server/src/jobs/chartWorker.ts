@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { asItSounded, type NumberSearch } from '@intervallum/core';
+import { asItSounded, compareSongs, parseChart, type NumberSearch } from '@intervallum/core';
 import { carryParts, findInChart, readForLists, type CarryRequest } from './readings.ts';
 
 /** What the thread that reads charts is asked, and answers. */
@@ -17,6 +17,12 @@ export type ChartJob =
       readonly kind: 'find';
       readonly text: string;
       readonly search: NumberSearch;
+    }
+  | {
+      readonly id: number;
+      readonly kind: 'compare';
+      readonly before: string;
+      readonly after: string;
     };
 
 parentPort?.on('message', (job: ChartJob) => {
@@ -37,5 +43,7 @@ function done(job: ChartJob): unknown {
       return asItSounded(job.text, job.rules);
     case 'find':
       return findInChart(job.text, job.search);
+    case 'compare':
+      return compareSongs(parseChart(job.before).song, parseChart(job.after).song).differences;
   }
 }

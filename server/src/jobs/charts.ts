@@ -1,5 +1,5 @@
 import type { StoredDecisions } from '@intervallum/contract';
-import type { FoundNumbers, NumberSearch } from '@intervallum/core';
+import type { FoundNumbers, NumberSearch, SongDifference } from '@intervallum/core';
 import { Worker } from 'node:worker_threads';
 import type { ChartJob } from './chartWorker.ts';
 import type { CarryRequest, ChartReading } from './readings.ts';
@@ -11,6 +11,8 @@ export interface ChartReader {
   /** A text of earlier rules, so that it sounds by those of today as it did. */
   readonly rewrite: (text: string, rules: number) => Promise<string>;
   readonly find: (text: string, search: NumberSearch) => Promise<FoundNumbers | null>;
+  /** What differs between two states of a song. */
+  readonly compare: (before: string, after: string) => Promise<readonly SongDifference[]>;
   readonly close: () => Promise<void>;
 }
 
@@ -55,7 +57,8 @@ export function openChartReader(): ChartReader {
       | { readonly kind: 'read'; readonly text: string }
       | { readonly kind: 'carry'; readonly request: CarryRequest }
       | { readonly kind: 'rewrite'; readonly text: string; readonly rules: number }
-      | { readonly kind: 'find'; readonly text: string; readonly search: NumberSearch },
+      | { readonly kind: 'find'; readonly text: string; readonly search: NumberSearch }
+      | { readonly kind: 'compare'; readonly before: string; readonly after: string },
   ) {
     thread ??= start();
     last += 1;
@@ -71,6 +74,8 @@ export function openChartReader(): ChartReader {
     rewrite: async (text, rules) => (await ask({ kind: 'rewrite', text, rules })) as string,
     find: async (text, search) =>
       (await ask({ kind: 'find', text, search })) as FoundNumbers | null,
+    compare: async (before, after) =>
+      (await ask({ kind: 'compare', before, after })) as readonly SongDifference[],
     close: async () => {
       await thread?.terminate();
     },

@@ -1,4 +1,4 @@
-import { historySearch, newSet, setDraft, setSearch } from '@intervallum/contract';
+import { historySearch, newSet, setDraft, setSearch, versionName } from '@intervallum/contract';
 import { route } from '../http/route.ts';
 import {
   checked,
@@ -44,6 +44,19 @@ export function setRoutes(sets: SetService) {
     route('GET', '/api/sets/:id/versions/:revision', 'member', async (request, response, scope) => {
       response.json(await sets.version(scope, idInPath(request), revisionInPath(request)));
     }),
+    route(
+      'PUT',
+      '/api/sets/:id/versions/:revision/name',
+      'member',
+      async (request, response, scope) => {
+        const { name } = checked(versionName, request.body);
+        await sets.nameVersion(scope, idInPath(request), {
+          revision: revisionInPath(request),
+          name,
+        });
+        response.status(204).end();
+      },
+    ),
     route('DELETE', '/api/sets/:id', 'member', async (request, response, scope) => {
       await sets.setDeleted(scope, idInPath(request), true);
       response.status(204).end();

@@ -15,12 +15,14 @@ import { Refusal } from '../http/problem.ts';
 import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { knownSongs, repairReading } from '../songs/store.ts';
+import { compareSets } from './compareSets.ts';
 import {
   findSet,
   findSetVersion,
   insertSet,
   listSets,
   listSetVersions,
+  nameSetVersion,
   replaceItems,
   setSetDeleted,
   songsShown,
@@ -150,7 +152,34 @@ export function setService(database: Database, charts: ChartReader) {
   ): Promise<VersionList> {
     return inScope(database, scope, async (db) => {
       if (!(await findSet(scope, db, id))) throw noSuchSet();
-      return versionPage(id, page, (place) => listSetVersions(scope, db, id, place));
+      return versionPage(
+        id,
+        page,
+        (place) => listSetVersions(scope, db, id, place),
+        async ({ draft: before }, { draft: after }) => {
+          // What this version cannot read differs in nothing that could be told.
+          if (!before || !after) return [];
+          const ids = [...before.items, ...after.items].map(({ songId }) => songId);
+          const shown = await songsShown(scope, db, [...new Set(ids)]);
+          const titles = new Map(
+            shown.map(({ songId, summary }) => [songId, summary?.title ?? '']),
+          );
+          return compareSets(before, after, titles);
+        },
+      );
+    });
+  }
+
+  /** Calls a version by a name, so that it stays; null takes the name away. */
+  async function nameVersion(
+    scope: Scope,
+    id: string,
+    version: { readonly revision: number; readonly name: string | null },
+  ): Promise<void> {
+    await inScope(database, scope, async (db) => {
+      if (!(await findSet(scope, db, id))) throw noSuchSet();
+      if (!(await nameSetVersion(scope, db, id, version)))
+        throw new Refusal('not-found', 'The history of this set has no such version.');
     });
   }
 
@@ -177,7 +206,7 @@ export function setService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { list, find, create, save, setDeleted, versions, version };
+  return { list, find, create, save, setDeleted, versions, version, nameVersion };
 }
 
 function isEqual(set: FoundSet, draft: SetDraft): boolean {

@@ -236,14 +236,30 @@ export async function listSetVersions(
   db: Database,
   id: string,
   { before, most }: { before: number | null; most: number },
-): Promise<ListedVersion[]> {
+): Promise<(ListedVersion & { readonly draft: SetDraft | null })[]> {
   const { revision, name, savedAt } = historyColumns;
-  return db
-    .select({ revision, name, savedAt })
+  const rows = await db
+    .select({ revision, name, savedAt, content: setRevisions.content })
     .from(setRevisions)
     .where(and(historyOf(scope, id), before === null ? undefined : lt(revision, before)))
     .orderBy(desc(revision))
     .limit(most);
+  return rows.map(({ content, ...row }) => ({ ...row, draft: readStoredSet(content) }));
+}
+
+/** Calls a version by a name, so that it stays, or by none; false if the history has none of this revision. */
+export async function nameSetVersion(
+  scope: Scope,
+  db: Database,
+  id: string,
+  { revision, name }: { readonly revision: number; readonly name: string | null },
+): Promise<boolean> {
+  const rows = await db
+    .update(setRevisions)
+    .set({ name })
+    .where(and(historyOf(scope, id), eq(setRevisions.revision, revision)))
+    .returning({ revision: setRevisions.revision });
+  return rows.length > 0;
 }
 
 /** One version of a set; null if its history has none of this revision, or one that cannot be read. */

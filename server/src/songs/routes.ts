@@ -1,4 +1,4 @@
-import { historySearch, newSong, songDraft } from '@intervallum/contract';
+import { historySearch, newSong, songDraft, versionName } from '@intervallum/contract';
 import { route } from '../http/route.ts';
 import {
   checked,
@@ -44,6 +44,19 @@ export function songRoutes(songs: SongService) {
       'member',
       async (request, response, scope) => {
         response.json(await songs.version(scope, idInPath(request), revisionInPath(request)));
+      },
+    ),
+    route(
+      'PUT',
+      '/api/songs/:id/versions/:revision/name',
+      'member',
+      async (request, response, scope) => {
+        const { name } = checked(versionName, request.body);
+        await songs.nameVersion(scope, idInPath(request), {
+          revision: revisionInPath(request),
+          name,
+        });
+        response.status(204).end();
       },
     ),
     route('DELETE', '/api/songs/:id', 'member', async (request, response, scope) => {

@@ -19,6 +19,7 @@ import {
   findSongVersion,
   insertSong,
   listSongVersions,
+  nameSongVersion,
   lockSong,
   setSongDeleted,
   updateText,
@@ -121,7 +122,25 @@ export function songService(database: Database, charts: ChartReader) {
   ): Promise<VersionList> {
     return inScope(database, scope, async (db) => {
       if (!(await findSong(scope, db, id))) throw noSuchSong();
-      return versionPage(id, page, (place) => listSongVersions(scope, db, id, place));
+      return versionPage(
+        id,
+        page,
+        (place) => listSongVersions(scope, db, id, place),
+        ({ text: before }, { text: after }) => charts.compare(before, after),
+      );
+    });
+  }
+
+  /** Calls a version by a name, so that it stays; null takes the name away. */
+  async function nameVersion(
+    scope: Scope,
+    id: string,
+    version: { readonly revision: number; readonly name: string | null },
+  ): Promise<void> {
+    await inScope(database, scope, async (db) => {
+      if (!(await findSong(scope, db, id))) throw noSuchSong();
+      if (!(await nameSongVersion(scope, db, id, version)))
+        throw new Refusal('not-found', 'The history of this song has no such version.');
     });
   }
 
@@ -140,7 +159,7 @@ export function songService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { find, create, save, setDeleted, versions, version };
+  return { find, create, save, setDeleted, versions, version, nameVersion };
 }
 
 function answer({ id, revision, savedAt, text }: SongRow, part: PartRow | null): Song {

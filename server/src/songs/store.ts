@@ -187,14 +187,29 @@ export async function listSongVersions(
   db: Database,
   id: string,
   { before, most }: { before: number | null; most: number },
-): Promise<ListedVersion[]> {
+): Promise<(ListedVersion & { readonly text: string })[]> {
   const { revision, name, savedAt } = historyColumns;
   return db
-    .select({ revision, name, savedAt })
+    .select({ revision, name, savedAt, text: songRevisions.text })
     .from(songRevisions)
     .where(and(historyOf(scope, id), before === null ? undefined : lt(revision, before)))
     .orderBy(desc(revision))
     .limit(most);
+}
+
+/** Calls a version by a name, so that it stays, or by none; false if the history has none of this revision. */
+export async function nameSongVersion(
+  scope: Scope,
+  db: Database,
+  id: string,
+  { revision, name }: { readonly revision: number; readonly name: string | null },
+): Promise<boolean> {
+  const rows = await db
+    .update(songRevisions)
+    .set({ name })
+    .where(and(historyOf(scope, id), eq(songRevisions.revision, revision)))
+    .returning({ revision: songRevisions.revision });
+  return rows.length > 0;
 }
 
 /** One version of a song; null if its history has none of this revision. */

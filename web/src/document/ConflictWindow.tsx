@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import type { SaveStatus } from './saver.ts';
 import { ChooseVersion } from '../ui/ChooseVersion.tsx';
-import type { SongDraft, SongRevision } from './songDocument.ts';
+import type { SongDraft, SongRevision } from './songDraft.ts';
 import { schoolNames } from '../words/choiceNames.ts';
 import { t } from '../words/words.ts';
 

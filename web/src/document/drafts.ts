@@ -68,6 +68,7 @@ export async function openDrafts<Draft, Revision>(
       draft: taken.draft,
       revision: shape.readRevision(taken.stored.revision),
       unanswered,
+      base: shape.read(taken.stored.base),
     },
     keeper,
     others: found.length - 1,
@@ -119,7 +120,7 @@ function draftKeeper<Draft, Revision>(
   function keepNow(): void {
     stopWaiting();
     if (!latest) return;
-    const { draft, revision, unanswered } = latest;
+    const { draft, revision, unanswered, base } = latest;
     putDraft({
       ...place,
       tab,
@@ -127,6 +128,7 @@ function draftKeeper<Draft, Revision>(
       draft: write(draft),
       revision,
       unanswered: unanswered.map(write),
+      base: base === null ? null : write(base),
     }).then(() => {
       keeping.setState({ fails: false });
       stayNoMore();

@@ -28,6 +28,8 @@ export interface KeptDraft<Draft, Revision = number> {
   readonly revision: Revision;
   /** What was sent and never answered: the server may have it though it seemed unreachable. */
   readonly unanswered: readonly Draft[];
+  /** What the server had at the revision, from which the draft came; null where nobody knows. */
+  readonly base: Draft | null;
 }
 
 /** Where a draft is kept until the server has it, so that a closed page loses nothing. */
@@ -58,6 +60,10 @@ export interface SaverOptions<Draft, Revision = number> {
   readonly send: (draft: Draft, revision: Revision) => Promise<Sent<Draft, Revision>>;
   readonly keeper: DraftKeeper<Draft, Revision>;
   readonly equal: (one: Draft, other: Draft) => boolean;
+  /** What both sides made of one state, as one; null where a person has to choose. Without it one always does. */
+  readonly join?: (sides: Readonly<Record<'base' | 'mine' | 'theirs', Draft>>) => Draft | null;
+  /** What somebody else saved was joined with the draft, which is another one now. */
+  readonly onJoined?: (draft: Draft) => void;
   /** What an earlier visit could not save. */
   readonly kept?: KeptDraft<Draft, Revision> | null;
 }
@@ -76,7 +82,7 @@ const mostUnanswered = 20;
 export function createSaver<Draft, Revision = number>(
   options: SaverOptions<Draft, Revision>,
 ): Saver<Draft, Revision> {
-  const { send, keeper, equal } = options;
+  const { send, keeper, equal, join, onJoined } = options;
   const store = createStore<SaverState<Draft, Revision>>(() => ({
     draft: options.draft,
     revision: options.revision,
@@ -87,6 +93,8 @@ export function createSaver<Draft, Revision = number>(
   let failures = 0;
   /** What was sent since the last answer. */
   let unanswered: readonly Draft[] = options.kept?.unanswered ?? [];
+  /** What the server has at the revision of the draft. */
+  let base: Draft | null = options.draft;
 
   const setStatus = (status: SaveStatus<Draft, Revision>) => store.setState({ status });
   const schedule = (milliseconds: number) => {
@@ -96,7 +104,7 @@ export function createSaver<Draft, Revision = number>(
 
   const keep = () => {
     const { draft, revision } = store.getState();
-    keeper.keep({ draft, revision, unanswered });
+    keeper.keep({ draft, revision, unanswered, base });
   };
 
   function edit(draft: Draft): void {
@@ -136,12 +144,13 @@ export function createSaver<Draft, Revision = number>(
     }
     switch (sent.kind) {
       case 'saved':
-        return settled(sent.revision, newer);
+        return settled(draft, sent.revision, newer);
       case 'stale': {
         const { theirs } = sent;
         // An answer was lost on its way: what stands there is not someone else's, it is ours.
-        if (equal(theirs, draft)) return settled(sent.revision, newer);
-        if (isOurs(theirs)) return settled(sent.revision, true);
+        if (equal(theirs, draft)) return settled(theirs, sent.revision, newer);
+        if (isOurs(theirs)) return settled(theirs, sent.revision, true);
+        if (joinWith(theirs, sent.revision)) return onJoined?.(store.getState().draft);
         return setStatus({ kind: 'conflict', theirs, revision: sent.revision });
       }
       case 'refused':
@@ -159,8 +168,38 @@ export function createSaver<Draft, Revision = number>(
 
   const isOurs = (theirs: Draft) => unanswered.some((earlier) => equal(earlier, theirs));
 
-  function settled(revision: Revision, newer: boolean): void {
+  /**
+   * From what both may have come: what was sent last and never answered, where all of it is in theirs, so that the server had it; else
+   * what stood there before.
+   */
+  function statesBehind(theirs: Draft): readonly Draft[] {
+    if (base === null || !join) return [];
+    const stood = base;
+    const arrived = unanswered.filter((sent) => {
+      const both = join({ base: stood, mine: sent, theirs });
+      return both !== null && equal(both, theirs);
+    });
+    return [...arrived.reverse(), stood];
+  }
+
+  /** Joins what somebody else saved with what is here; false where a person has to choose. */
+  function joinWith(theirs: Draft, revision: Revision): boolean {
+    const mine = store.getState().draft;
+    let joined: Draft | null = null;
+    for (const from of statesBehind(theirs))
+      joined ??= join?.({ base: from, mine, theirs }) ?? null;
+    if (joined === null) return false;
     unanswered = [];
+    base = theirs;
+    store.setState({ draft: joined, revision, status: { kind: 'waiting' } });
+    keep();
+    schedule(0);
+    return true;
+  }
+
+  function settled(now: Draft, revision: Revision, newer: boolean): void {
+    unanswered = [];
+    base = now;
     store.setState({ revision, status: { kind: newer ? 'waiting' : 'saved' } });
     if (newer) {
       keep();
@@ -172,6 +211,7 @@ export function createSaver<Draft, Revision = number>(
     const { status } = store.getState();
     if (status.kind !== 'conflict') return;
     unanswered = [];
+    base = status.theirs;
     store.setState({ revision: status.revision, status: { kind: 'waiting' } });
     keep();
     void flush();
@@ -181,12 +221,14 @@ export function createSaver<Draft, Revision = number>(
     const { status } = store.getState();
     if (status.kind !== 'conflict') return;
     unanswered = [];
+    base = status.theirs;
     store.setState({ draft: status.theirs, revision: status.revision, status: { kind: 'saved' } });
     keeper.forget();
   }
 
   function follow(theirs: Draft, revision: Revision): boolean {
     if (store.getState().status.kind !== 'saved') return false;
+    base = theirs;
     store.setState({ draft: theirs, revision });
     return true;
   }
@@ -197,7 +239,10 @@ export function createSaver<Draft, Revision = number>(
     keeper.forget();
   } else if (kept && (sameRevision(kept.revision, revision) || isOurs(draft))) edit(kept.draft);
   else if (kept) {
-    store.setState({ draft: kept.draft, status: { kind: 'conflict', theirs: draft, revision } });
+    // What was written without a network meets what others wrote meanwhile.
+    base = kept.base;
+    store.setState({ draft: kept.draft });
+    if (!joinWith(draft, revision)) setStatus({ kind: 'conflict', theirs: draft, revision });
   }
   return { store, edit, flush, keepMine, takeTheirs, follow };
 }

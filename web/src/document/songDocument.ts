@@ -26,20 +26,10 @@ import {
   setDecisions,
   slotsSaid,
 } from './chartState.ts';
+import { joinDrafts } from './joinDrafts.ts';
 import { createSaver, type Saver, type SaverOptions, type SaveStatus, type Sent } from './saver.ts';
 import { SinceSaved } from './sinceSaved.ts';
-
-/** What is edited and saved of a song: its chart, and what this player decided. */
-export interface SongDraft {
-  readonly text: string;
-  readonly decisions: Decisions;
-}
-
-/** Both revisions that a save starts from: the song's, and that of the player's own part of it. */
-export interface SongRevision {
-  readonly song: number;
-  readonly part: number;
-}
+import type { SongDraft, SongRevision } from './songDraft.ts';
 
 /** What a screen sees of an open song. */
 export interface SongState {
@@ -122,6 +112,14 @@ export function openSong(options: SongOptions): SongDocument {
       if (sent.kind === 'saved') sending.saved(draft);
       if (sent.kind === 'stale') sending.lost();
       return sent;
+    },
+    join: (sides) =>
+      joinDrafts(sides, (one, other) =>
+        options.equal({ text: '', decisions: one }, { text: '', decisions: other }),
+      ),
+    onJoined: (draft) => {
+      putInPlace(draft, false);
+      options.onJoined?.(draft);
     },
   });
   const store = createStore<SongState>(() => ({

@@ -1,7 +1,19 @@
 import { readDecisions, storeDecisions } from '@intervallum/contract';
+import type { Decisions } from '@intervallum/core';
 import { z } from 'zod';
 import type { DraftShape } from './drafts.ts';
-import type { SongDraft, SongRevision } from './songDocument.ts';
+
+/** What is edited and saved of a song: its chart, and what this player decided. */
+export interface SongDraft {
+  readonly text: string;
+  readonly decisions: Decisions;
+}
+
+/** Both revisions that a save starts from: the song's, and that of the player's own part of it. */
+export interface SongRevision {
+  readonly song: number;
+  readonly part: number;
+}
 
 /** What is typed is never lost for what was decided. Before there were parts the hands were kept by themselves. */
 const keptSong = z

@@ -118,6 +118,8 @@ export const api = {
 
   versions: ({ kind, id }: ShareTarget, page: Page = {}) =>
     ask(versionList, `/${kind}s/${id}/versions?${queryOf({ after: page.after })}`, signalOf(page)),
+  nameVersion: ({ kind, id }: ShareTarget, revision: number, name: string | null) =>
+    ask(nothing, `/${kind}s/${id}/versions/${revision}/name`, { method: 'PUT', body: { name } }),
   songVersion: (id: string, revision: number) =>
     ask(songVersion, `/songs/${id}/versions/${revision}`),
   setVersion: (id: string, revision: number) => ask(setVersion, `/sets/${id}/versions/${revision}`),

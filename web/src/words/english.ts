@@ -12,6 +12,12 @@ export const english = {
   '{{count}} gaps are left alone, and why_one': '{{count}} gap is left alone, and why',
   '{{count}} ideas_one': '{{count}} idea',
   '{{count}} ideas behind it_one': '{{count}} idea behind it',
+  '{{section}}: {{count}} bars more, at bar {{bar}}_one':
+    '{{section}}: {{count}} bar more, at bar {{bar}}',
+  '{{section}}: {{count}} bars less, from bar {{bar}}_one':
+    '{{section}}: {{count}} bar less, bar {{bar}}',
+  '{{words}}, and {{count}} more_one': '{{words}}, and {{count}} more',
+  'and {{count}} more_one': 'and {{count}} more',
   '{{count}} runs are kept._one': '{{count}} run is kept.',
   '{{count}} moves are kept._one': '{{count}} move is kept.',
   'The song has it {{count}} times; players keep it to one place in four._one':

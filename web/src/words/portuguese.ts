@@ -9,6 +9,7 @@ import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
+import { versions } from './portuguese/versions.ts';
 
 /** Every phrase of the interface in Portuguese, by its English. What counts has an entry for one and one for more. */
 export const portuguese = {
@@ -19,6 +20,7 @@ export const portuguese = {
   ...moves,
   ...ownRuns,
   ...songs,
+  ...versions,
   ...bringing,
   ...sets,
   ...files,

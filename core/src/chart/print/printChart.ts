@@ -29,7 +29,7 @@ import { printWhen } from '../when.ts';
 /** Chart text of a song, in the one canonical form. Reading it gives the same song. */
 export function printChart(song: Song): string {
   const fields = fieldNames.flatMap((name) => {
-    const value = fieldValue(song, name);
+    const value = printField(song, name);
     return value === null ? [] : [`${name}: ${value}`.trimEnd()];
   });
   const style = styleFor(song.key, song);
@@ -43,7 +43,8 @@ export function printChart(song: Song): string {
   return `${[fields.join('\n'), ...sections].join('\n\n')}\n`;
 }
 
-function fieldValue(song: Song, name: FieldName): string | null {
+/** What stands behind the name of a field in the head of a chart; null where it has no such line. */
+export function printField(song: Song, name: FieldName): string | null {
   switch (name) {
     case 'title':
       return song.title;

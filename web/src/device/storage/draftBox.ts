@@ -19,6 +19,8 @@ export interface StoredDraft extends DraftPlace {
   readonly revision: unknown;
   /** Drafts that were sent and of which no answer came: the server may have any of them. */
   readonly unanswered: readonly unknown[];
+  /** What the server had when the draft began to be another; null where nobody knows. */
+  readonly base: unknown;
 }
 
 const storedDraft = z.object({
@@ -29,6 +31,7 @@ const storedDraft = z.object({
   draft: z.unknown(),
   revision: z.unknown(),
   unanswered: z.array(z.unknown()).catch([]),
+  base: z.unknown().default(null),
 });
 
 let opened: UseStore | undefined;
@@ -99,6 +102,7 @@ async function moveOldDrafts(): Promise<void> {
       draft: kept.draft,
       revision: kept.revision,
       unanswered: [],
+      base: null,
     });
     localStorage.removeItem(name);
   }

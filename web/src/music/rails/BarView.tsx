@@ -56,6 +56,8 @@ interface BarProps {
   closes: 'line' | 'repeat' | 'final' | null;
   view: ChartView;
   isCurrent: boolean;
+  /** It differs from another state of the song. */
+  isChanged: boolean;
   chosenSlot: number | null;
   proposal: { readonly slot: number; readonly chord: Chord } | null;
   /** What stands over each of its slots. */
@@ -81,6 +83,7 @@ export const BarView = memo(function BarView({
   closes,
   view,
   isCurrent,
+  isChanged,
   chosenSlot,
   proposal,
   over,
@@ -96,6 +99,7 @@ export const BarView = memo(function BarView({
   return (
     <Frame
       $current={isCurrent}
+      $changed={isChanged}
       $typing={entry !== null}
       $share={share}
       $wraps={wraps}
@@ -108,6 +112,7 @@ export const BarView = memo(function BarView({
       {closes === 'repeat' || closes === 'final' ? (
         <Edge $side="right" $dots={closes === 'repeat'} aria-hidden />
       ) : null}
+      {isChanged ? <Hidden>{t('changed:')} </Hidden> : null}
       {bar.pickup ? <Hidden>{t('Pickup:')} </Hidden> : null}
       <Slots $wraps={wraps}>
         {bar.same ? (

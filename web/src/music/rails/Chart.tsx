@@ -54,6 +54,8 @@ interface ChartProps {
   onChooseSlot?: (bar: number, slot: number, extend: boolean) => void;
   /** Draws the name of a section, where it is more than read; counted over the song from 0. */
   sectionName?: SectionNaming | null;
+  /** Bars in which it differs from another state of it, counted over the song as it is written. */
+  changed?: ReadonlySet<number> | null;
   /** Says what stands at the cursor to those who listen; what has the focus names it by `cursorId`. */
   saysCursor?: boolean;
 }
@@ -78,6 +80,7 @@ export function Chart({
   entry = null,
   onChooseSlot,
   sectionName = null,
+  changed = null,
   saysCursor = false,
 }: ChartProps) {
   const usual = useNumeral();
@@ -128,6 +131,7 @@ export function Chart({
     entry,
     onChoose: onChooseSlot ? choose : null,
     sectionName,
+    changed,
   };
   return (
     <Sections

@@ -84,6 +84,8 @@ interface RowProps {
   selectedTo: number | null;
   /** The slot that sounds. */
   playing: number | null;
+  /** Its bars that differ from another state of the song, parted by spaces. */
+  changed: string;
   entry: ReactNode;
   onChoose: ((row: string, bar: number, slot: number, extend: boolean) => void) | null;
 }
@@ -102,6 +104,7 @@ export const RowView = memo(function RowView({
   const { choose } = useSteady({
     choose: (bar: number, slot: number, extend: boolean) => onChoose?.(row.id, bar, slot, extend),
   });
+  const changed = new Set(on.changed.split(' ').filter(Boolean).map(Number));
   let nextBar = 0;
   let nextSlot = 0;
   const drawn = (bar: LaidBar, piece: Piece, inPiece: number, isLastPiece: boolean) => {
@@ -127,6 +130,7 @@ export const RowView = memo(function RowView({
         closes={isLast ? (piece.closes ?? (isLastPiece ? 'line' : null)) : null}
         view={view}
         isCurrent={isCurrent}
+        isChanged={changed.has(place)}
         chosenSlot={isCurrent ? on.currentSlot : null}
         proposal={on.proposedBar === place ? on.proposal : null}
         over={on.over?.slice(from, to) ?? null}

@@ -64,6 +64,8 @@ export interface Marks {
   readonly entry: ReactNode;
   readonly onChoose: ((row: string, bar: number, slot: number, extend: boolean) => void) | null;
   readonly sectionName: SectionNaming | null;
+  /** Bars in which the song differs from another state of it. */
+  readonly changed: ReadonlySet<number> | null;
 }
 
 /** Draws the name of a section; counted over the song from 0. */
@@ -79,6 +81,7 @@ export const noMarks: Marks = {
   entry: null,
   onChoose: null,
   sectionName: null,
+  changed: null,
 };
 
 interface SectionViewProps {
@@ -142,6 +145,7 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
               selectedTo={isSelected ? selection.to - slot : null}
               entry={isHere ? entry : null}
               playing={isOn(playing, slot, slots) ? playing - slot : null}
+              changed={marks.changed ? changedIn(marks.changed, bar, bars) : ''}
               onChoose={onChoose}
             />
           );
@@ -153,4 +157,10 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
 
 function isOn(place: number | null | undefined, first: number, count: number): place is number {
   return typeof place === 'number' && place >= first && place < first + count;
+}
+
+/** Which bars of a row are changed, as one text: rows are compared by what they are given. */
+function changedIn(changed: ReadonlySet<number>, first: number, count: number): string {
+  const places = Array.from({ length: count }, (_, place) => place);
+  return places.filter((place) => changed.has(first + place)).join(' ');
 }

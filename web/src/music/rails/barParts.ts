@@ -23,6 +23,7 @@ const closing = {
 
 export const Frame = styled.li<{
   $current: boolean;
+  $changed: boolean;
   $typing: boolean;
   $share: number;
   $wraps: boolean;
@@ -46,6 +47,13 @@ export const Frame = styled.li<{
     $clickable &&
     css`
       cursor: pointer;
+    `}
+  ${({ $changed }) =>
+    $changed &&
+    css`
+      padding-bottom: calc(var(--below) - 3px);
+      border-bottom: 3px solid var(--accent);
+      background: color-mix(in srgb, var(--accent) 12%, transparent);
     `}
   ${({ $current }) =>
     $current &&

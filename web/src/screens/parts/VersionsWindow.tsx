@@ -1,16 +1,22 @@
-import type { VersionListed } from '@intervallum/contract';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import type { VersionInList } from '@intervallum/contract';
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { ListBox, ListBoxItem } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Answer } from '../../queries/client.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { answered, opening, versionsQuery } from '../../queries/queries.ts';
+import { api } from '../../queries/resources.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import { momentInWords } from '../../ui/dates.ts';
+import { TextField } from '../../ui/fields.tsx';
+import { notify } from '../../ui/notices.tsx';
 import { phone } from '../../ui/theme.ts';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
+import { changedInWords } from './changesInWords.ts';
+import { Differences } from './Differences.tsx';
 
 const Sides = styled.div`
   display: grid;
@@ -40,6 +46,9 @@ const Item = styled(ListBoxItem)`
   border: 1px solid transparent;
   border-radius: 10px;
   cursor: pointer;
+  b {
+    display: block;
+  }
   small {
     display: block;
     font-size: 13px;
@@ -72,6 +81,20 @@ const Preview = styled.div`
   border-radius: 12px;
 `;
 
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px 14px;
+  margin-bottom: 10px;
+`;
+
+const Naming = styled.form`
+  display: flex;
+  gap: 8px;
+`;
+
 const Foot = styled.div`
   display: flex;
   flex-wrap: wrap;
@@ -87,9 +110,13 @@ interface VersionsWindowProps<Version> {
   onClose: () => void;
   /** Fetches one version, and shows it. */
   fetch: (revision: number) => Promise<Answer<Version>>;
-  show: (version: Version) => ReactNode;
+  /** `other`: what it is compared with; null where there is nothing. */
+  show: (version: Version, other: Version | null) => ReactNode;
   onRestore: (version: Version) => void;
 }
+
+/** How a version is looked at: for what it changed of the one before it, or beside how it stands now. */
+export type Against = 'before' | 'now';
 
 /** What a song or set was: looked at, and put in the place of what it is, as a version of its own. */
 export function VersionsWindow<Version>(props: VersionsWindowProps<Version>) {
@@ -103,6 +130,7 @@ export function VersionsWindow<Version>(props: VersionsWindowProps<Version>) {
 function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWindowProps<Version>) {
   const listed = useInfiniteQuery(versionsQuery(of));
   const [chosen, setChosen] = useState<number | null>(null);
+  const [against, setAgainst] = useState<Against>('before');
   return (
     <>
       <WindowWords>
@@ -113,7 +141,13 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
       <Fetched from={listed} what={t('the versions')}>
         {({ pages }) => {
           const versions = pages.flatMap((page) => page.versions);
-          const revision = chosen ?? versions[0]?.revision;
+          const place = Math.max(
+            0,
+            versions.findIndex((one) => one.revision === chosen),
+          );
+          const version = versions[place];
+          const revision = version?.revision;
+          const other = against === 'before' ? versions[place + 1] : versions[0];
           return (
             <Sides>
               <div>
@@ -124,14 +158,14 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
                   selectedKeys={revision === undefined ? [] : [revision]}
                   onSelectionChange={(keys) => setChosen(Number([...keys][0]))}
                 >
-                  {versions.map((version, place) => (
-                    <Item
-                      key={version.revision}
-                      id={version.revision}
-                      textValue={inWords(version, place)}
-                    >
-                      {momentInWords(Date.parse(version.savedAt))}
-                      <small>{more(version, place)}</small>
+                  {versions.map((one, at) => (
+                    <Item key={one.revision} id={one.revision} textValue={inWords(one, at)}>
+                      {one.name ? <b>{one.name}</b> : null}
+                      {momentInWords(Date.parse(one.savedAt))}
+                      {at === 0 ? <small>{t('as it stands')}</small> : null}
+                      <small>
+                        {one.changed ? changedInWords(one.changed) : t('its beginning')}
+                      </small>
                     </Item>
                   ))}
                 </List>
@@ -144,18 +178,45 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
                   </Button>
                 ) : null}
               </div>
-              {revision === undefined ? null : (
-                <OneVersion
-                  key={revision}
-                  name={`${of.kind} ${of.id} ${revision}`}
-                  fetch={() => fetch(revision)}
-                  show={show}
-                  isNow={revision === versions[0]?.revision}
-                  onRestore={(version) => {
-                    onRestore(version);
-                    onClose();
-                  }}
-                />
+              {version === undefined || revision === undefined ? null : (
+                <div>
+                  <Head>
+                    {of.kind === 'song' ? (
+                      <Choice
+                        label={t('What it is compared with')}
+                        value={against}
+                        options={[
+                          ['before', t('What it changed')],
+                          ['now', t('Beside how it stands')],
+                        ]}
+                        onChange={setAgainst}
+                      />
+                    ) : null}
+                    <VersionName key={revision} of={of} version={version} />
+                  </Head>
+                  {of.kind === 'set' && version.changed ? (
+                    <Differences all={version.changed.some} count={version.changed.count} />
+                  ) : null}
+                  <OneVersion
+                    key={`${revision} ${against}`}
+                    name={`${of.kind} ${of.id} ${revision}`}
+                    fetch={() => fetch(revision)}
+                    other={
+                      other && other.revision !== revision
+                        ? {
+                            name: `${of.kind} ${of.id} ${other.revision}`,
+                            fetch: () => fetch(other.revision),
+                          }
+                        : null
+                    }
+                    show={show}
+                    isNow={revision === versions[0]?.revision}
+                    onRestore={(one) => {
+                      onRestore(one);
+                      onClose();
+                    }}
+                  />
+                </div>
               )}
             </Sides>
           );
@@ -165,19 +226,30 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
   );
 }
 
-interface OneVersionProps<Version> {
+interface Fetchable<Version> {
   name: string;
   fetch: () => Promise<Answer<Version>>;
-  show: (version: Version) => ReactNode;
+}
+
+interface OneVersionProps<Version> extends Fetchable<Version> {
+  other: Fetchable<Version> | null;
+  show: VersionsWindowProps<Version>['show'];
   /** It is the one that stands. */
   isNow: boolean;
   onRestore: (version: Version) => void;
 }
 
-function OneVersion<Version>({ name, fetch, show, isNow, onRestore }: OneVersionProps<Version>) {
+function OneVersion<Version>(props: OneVersionProps<Version>) {
+  const { name, fetch, other, show, isNow, onRestore } = props;
   const fetched = useQuery({
     queryKey: ['version', name],
     queryFn: () => answered(fetch()),
+    ...opening,
+  });
+  const beside = useQuery({
+    queryKey: ['version', other?.name ?? null],
+    queryFn: () => (other ? answered(other.fetch()) : null),
+    enabled: other !== null,
     ...opening,
   });
   return (
@@ -185,7 +257,7 @@ function OneVersion<Version>({ name, fetch, show, isNow, onRestore }: OneVersion
       {(version) => (
         <Look>
           <Preview tabIndex={0} role="region" aria-label={t('What it was')}>
-            {show(version)}
+            {show(version, beside.data ?? null)}
           </Preview>
           <Foot>
             {isNow ? (
@@ -202,12 +274,56 @@ function OneVersion<Version>({ name, fetch, show, isNow, onRestore }: OneVersion
   );
 }
 
-function more({ name }: VersionListed, place: number): string {
-  return [name, place === 0 && t('as it stands')].filter(Boolean).join(' · ');
+interface VersionNameProps {
+  of: VersionsWindowProps<unknown>['of'];
+  version: VersionInList;
 }
 
-function inWords(version: VersionListed, place: number): string {
-  return [momentInWords(Date.parse(version.savedAt)), more(version, place)]
+/** What a version is called; one that has a name stays whatever is saved after it. */
+function VersionName({ of, version: { revision, name } }: VersionNameProps) {
+  const client = useQueryClient();
+  const [typed, setTyped] = useState(name ?? '');
+  const wanted = typed.trim();
+  async function call() {
+    const answer = await api.nameVersion(of, revision, wanted === '' ? null : wanted);
+    if (answer.kind !== 'ok')
+      return notify(answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message);
+    notify(
+      wanted === ''
+        ? t('It has no name any more.')
+        : t('It is called “{{name}}”.', { name: wanted }),
+    );
+    void client.invalidateQueries({ queryKey: ['versions', of.kind, of.id] });
+  }
+  return (
+    <Naming
+      onSubmit={(event) => {
+        event.preventDefault();
+        void call();
+      }}
+    >
+      <TextField
+        label={t('Name of this version')}
+        labelHidden
+        placeholder={t('Name of this version')}
+        maxLength={80}
+        value={typed}
+        onChange={setTyped}
+      />
+      <Button type="submit" isDisabled={wanted === (name ?? '')}>
+        {t('Call it so')}
+      </Button>
+    </Naming>
+  );
+}
+
+function inWords({ savedAt, name, changed }: VersionInList, place: number): string {
+  return [
+    name,
+    momentInWords(Date.parse(savedAt)),
+    place === 0 && t('as it stands'),
+    changed ? changedInWords(changed) : t('its beginning'),
+  ]
     .filter(Boolean)
     .join(', ');
 }

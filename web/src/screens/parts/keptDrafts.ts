@@ -3,7 +3,7 @@ import { parseChart } from '@intervallum/core';
 import type { StoredDraft } from '../../device/storage/draftBox.ts';
 import { setShape } from '../../document/setDraft.ts';
 import { songShape } from '../../document/songDraft.ts';
-import type { SongDraft } from '../../document/songDocument.ts';
+import type { SongDraft } from '../../document/songDraft.ts';
 import { askingDrafts, listLeft, type LeftDraft } from './leftDrafts.ts';
 import { t } from '../../words/words.ts';
 

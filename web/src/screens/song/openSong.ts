@@ -3,18 +3,17 @@ import { noDecisions } from '@intervallum/core';
 import { savesElsewhere, tellOtherTabs } from '../../device/storage/otherTabs.ts';
 import { openDrafts, type FoundDrafts } from '../../document/drafts.ts';
 import { createLeftOpen } from '../../document/leftOpen.ts';
-import { songShape } from '../../document/songDraft.ts';
+import { songShape, type SongDraft, type SongRevision } from '../../document/songDraft.ts';
 import {
   openSong,
   type SendSong,
   type SongDocument,
-  type SongDraft,
   type SongOptions,
-  type SongRevision,
 } from '../../document/songDocument.ts';
 import { isBack, keepSong, keptNames, orKeptApi } from '../../queries/kept.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
+import { notify } from '../../ui/notices.tsx';
 import { isBegun, isMade } from '../parts/freshSongs.ts';
 import { newChart } from './newChart.ts';
 import { t } from '../../words/words.ts';
@@ -93,6 +92,8 @@ export function songOptions(
     keeper,
     equal: sameDraft,
     send: sender(song.id),
+    onJoined: () =>
+      notify(t('What was written on another screen meanwhile is in it too, beside your own.')),
   };
 }
 

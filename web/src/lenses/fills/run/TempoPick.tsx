@@ -2,7 +2,7 @@ import { Pick } from '../../../ui/Pick.tsx';
 import { t } from '../../../words/words.ts';
 import { useFillsLens } from '../state/FillsState.tsx';
 
-const percents = ['50', '75', '100'] as const;
+const percents = ['30', '40', '50', '60', '75', '90', '100', '110', '120'] as const;
 
 /** How fast a run is heard, in parts of the song's tempo. */
 export function TempoPick() {
