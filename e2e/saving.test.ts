@@ -247,7 +247,9 @@ test('what two people write in different lines is joined, and nobody is asked', 
   await replaceText(other, two.replace('  4 | 1\n', '  4 | 2m7 | 1\n'));
   await expect(other.getByText('What was written on another screen meanwhile')).toBeVisible();
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
-  await expect(other.getByRole('alertdialog')).toHaveCount(0);
+  await expect(other.getByRole('alertdialog', { name: 'Saved from somewhere else' })).toHaveCount(
+    0,
+  );
   await expect(editor(other)).toContainText('57 | 1');
   await expect(editor(other)).toContainText('4 | 2m7 | 1');
   await other.context().close();

@@ -118,7 +118,7 @@ describe('where runs are placed', () => {
           expect(refused.every(({ reason }) => reason.length > 10)).toBe(true);
         },
       ),
-      { numRuns: isDeep ? 2_000 : 60 },
+      { numRuns: isDeep ? 2_000 : 30 },
     );
   });
 });
