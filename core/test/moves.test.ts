@@ -378,7 +378,7 @@ describe('what is offered', () => {
           looked += 1;
         }
       }),
-      { numRuns: isDeep ? 10_000 : 120 },
+      { numRuns: isDeep ? 10_000 : 300 },
     );
     console.log(`${looked} moves taken in generated songs`);
     expect(looked).toBeGreaterThan(100);

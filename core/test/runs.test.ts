@@ -477,7 +477,7 @@ test('on random songs no run is over the wrong chord, beyond reach, over a sung 
         }
       }
     }),
-    { numRuns: isDeep ? 10_000 : 120 },
+    { numRuns: isDeep ? 10_000 : 300 },
   );
   expect(found).toBeGreaterThan(100);
 });

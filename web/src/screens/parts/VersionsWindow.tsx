@@ -116,7 +116,7 @@ interface VersionsWindowProps<Version> {
 }
 
 /** How a version is looked at: for what it changed of the one before it, or beside how it stands now. */
-export type Against = 'before' | 'now';
+type Against = 'before' | 'now';
 
 /** What a song or set was: looked at, and put in the place of what it is, as a version of its own. */
 export function VersionsWindow<Version>(props: VersionsWindowProps<Version>) {
@@ -202,7 +202,7 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
                     name={`${of.kind} ${of.id} ${revision}`}
                     fetch={() => fetch(revision)}
                     other={
-                      other && other.revision !== revision
+                      of.kind === 'song' && other && other.revision !== revision
                         ? {
                             name: `${of.kind} ${of.id} ${other.revision}`,
                             fetch: () => fetch(other.revision),

@@ -29,6 +29,9 @@ interface PlayInProps {
   musicKey: Key;
 }
 
+/** More keys, or steps, than any run has are not taken: whatever lies on the keyboard meanwhile. */
+const most = 400;
+
 /** So long a key lasts that was clicked in time, in seconds: until the next, where that comes sooner. */
 const clicked = 0.2;
 
@@ -39,10 +42,10 @@ export function PlayIn({ draft, onChange, musicKey }: PlayInProps) {
   const click = useClick();
   const count = isInTime ? draft.keys.length : draft.steps.length;
   const addStep = (notes: readonly number[]) =>
-    onChange(({ steps }) => ({ steps: [...steps, { notes, steps: 1 }] }));
+    onChange(({ steps }) => ({ steps: [...steps, { notes, steps: 1 }].slice(0, most) }));
   const take = useTake({
     onKey: (key) => {
-      if (isInTime) onChange(({ keys }) => ({ keys: [...keys, key] }));
+      if (isInTime) onChange(({ keys }) => ({ keys: [...keys, key].slice(0, most) }));
     },
     onStrike: (notes) => {
       if (!isInTime) addStep(notes);
