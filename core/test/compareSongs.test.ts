@@ -64,6 +64,7 @@ describe('two states of a song', () => {
       [{ kind: 'words', section: 'Verse 1', bar: 3, before: 'river', after: 'river’s' }],
     ],
     ['tempo: 70', 'tempo: 74', [{ kind: 'field', field: 'tempo', before: '70', after: '74' }]],
+    ['tempo: 70\n', 'tempo: 70\nline riff: 5 6 1 . \n', [{ kind: 'named' }]],
     ['tempo: 70\n', '', [{ kind: 'field', field: 'tempo', before: '70', after: '' }]],
     [
       'Chorus x2:',

@@ -13,6 +13,7 @@ export const songDifference = z.union([
     before: text,
     after: text,
   }),
+  z.object({ kind: z.literal('named') }),
   z.object({ kind: z.enum(['section added', 'section removed', 'section said']), section }),
   z.object({ kind: z.literal('section renamed'), section, before: text }),
   z.object({ kind: z.literal('chords'), section, bar, before: text, after: text }),

@@ -15,6 +15,7 @@ export const versionListed = z.object({
   /** What somebody called it; null where nobody did. */
   name: z.string().nullable(),
 });
+export type VersionListed = z.infer<typeof versionListed>;
 
 /** What a version is called, so that it stays: null for no name. */
 export const versionName = z.object({
@@ -22,7 +23,6 @@ export const versionName = z.object({
     .refine((name) => name !== '', 'A version without a name has none: send null.')
     .nullable(),
 });
-export type VersionListed = z.infer<typeof versionListed>;
 
 /** Versions, the latest first, a page of them. */
 export const versionList = z.object({

@@ -16,6 +16,8 @@ export type SongDifference =
       readonly before: string;
       readonly after: string;
     }
+  /** What the song has of its own by names: patterns, shapes, words for chords, lines of a hand. */
+  | { readonly kind: 'named' }
   | {
       readonly kind: 'section added' | 'section removed' | 'section said';
       readonly section: string;

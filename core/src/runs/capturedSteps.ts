@@ -10,7 +10,7 @@ export interface PressedStep {
   readonly steps: number;
 }
 
-/** Slow enough for no note to be taken for a crushed one, and no grip for more keys than hands have. */
+/** Slow enough for no key to be taken for a crushed note, and for no second to have more keys than hands play. */
 const secondsAStep = 0.5;
 
 /** A run that is given step by step instead of in time: each is as long as is said, nothing is guessed. */

@@ -1,6 +1,12 @@
 import { parentPort } from 'node:worker_threads';
-import { asItSounded, compareSongs, parseChart, type NumberSearch } from '@intervallum/core';
-import { carryParts, findInChart, readForLists, type CarryRequest } from './readings.ts';
+import { asItSounded, type NumberSearch } from '@intervallum/core';
+import {
+  carryParts,
+  compareCharts,
+  findInChart,
+  readForLists,
+  type CarryRequest,
+} from './readings.ts';
 
 /** What the thread that reads charts is asked, and answers. */
 export type ChartJob =
@@ -44,6 +50,6 @@ function done(job: ChartJob): unknown {
     case 'find':
       return findInChart(job.text, job.search);
     case 'compare':
-      return compareSongs(parseChart(job.before).song, parseChart(job.after).song).differences;
+      return compareCharts(job.before, job.after);
   }
 }

@@ -7,6 +7,7 @@ import {
 import {
   areInOrder,
   carryDecisions,
+  compareSongs,
   compareTexts,
   followSlots,
   formatKey,
@@ -22,6 +23,7 @@ import {
   type NumberSearch,
   type Chord,
   type Song,
+  type SongDifference,
   type TextEdit,
 } from '@intervallum/core';
 
@@ -110,6 +112,11 @@ function asSung(song: Song): string {
 /** Where a chart has the chords that are searched for; null where it does not. */
 export function findInChart(text: string, search: NumberSearch): FoundNumbers | null {
   return findNumbers(readOnce(text).song, search);
+}
+
+/** What differs between two states of a chart. */
+export function compareCharts(before: string, after: string): readonly SongDifference[] {
+  return compareSongs(readOnce(before).song, readOnce(after).song).differences;
 }
 
 /** Parts of a song that have to follow an edit of its text. */

@@ -150,24 +150,24 @@ export function setService(database: Database, charts: ChartReader) {
     id: string,
     page: { after?: string | undefined; limit: number },
   ): Promise<VersionList> {
-    return inScope(database, scope, async (db) => {
-      if (!(await findSet(scope, db, id))) throw noSuchSet();
-      return versionPage(
-        id,
-        page,
-        (place) => listSetVersions(scope, db, id, place),
-        async ({ draft: before }, { draft: after }) => {
-          // What this version cannot read differs in nothing that could be told.
-          if (!before || !after) return [];
-          const ids = [...before.items, ...after.items].map(({ songId }) => songId);
+    return versionPage(
+      id,
+      page,
+      (place) =>
+        inScope(database, scope, async (db) => {
+          if (!(await findSet(scope, db, id))) throw noSuchSet();
+          const rows = await listSetVersions(scope, db, id, place);
+          const ids = rows.flatMap(({ draft }) => draft?.items.map(({ songId }) => songId) ?? []);
           const shown = await songsShown(scope, db, [...new Set(ids)]);
           const titles = new Map(
             shown.map(({ songId, summary }) => [songId, summary?.title ?? '']),
           );
-          return compareSets(before, after, titles);
-        },
-      );
-    });
+          return rows.map((row) => ({ ...row, titles }));
+        }),
+      // What this server cannot read differs in nothing that could be told.
+      async ({ draft: before }, { draft: after, titles }) =>
+        before && after ? compareSets(before, after, titles) : [],
+    );
   }
 
   /** Calls a version by a name, so that it stays; null takes the name away. */

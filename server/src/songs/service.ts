@@ -120,15 +120,16 @@ export function songService(database: Database, charts: ChartReader) {
     id: string,
     page: { after?: string | undefined; limit: number },
   ): Promise<VersionList> {
-    return inScope(database, scope, async (db) => {
-      if (!(await findSong(scope, db, id))) throw noSuchSong();
-      return versionPage(
-        id,
-        page,
-        (place) => listSongVersions(scope, db, id, place),
-        ({ text: before }, { text: after }) => charts.compare(before, after),
-      );
-    });
+    return versionPage(
+      id,
+      page,
+      (place) =>
+        inScope(database, scope, async (db) => {
+          if (!(await findSong(scope, db, id))) throw noSuchSong();
+          return listSongVersions(scope, db, id, place);
+        }),
+      ({ text: before }, { text: after }) => charts.compare(before, after),
+    );
   }
 
   /** Calls a version by a name, so that it stays; null takes the name away. */

@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import { Choice } from '../../ui/Choice.tsx';
 import { t } from '../../words/words.ts';
-import { useFillsLens } from './state/FillsState.tsx';
+import { useFillsLens } from './state/fillsContext.ts';
 import { Here } from './Here.tsx';
 import { MakeRun } from './own/MakeRun.tsx';
 import { OwnRuns } from './own/OwnRuns.tsx';

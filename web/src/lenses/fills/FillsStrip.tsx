@@ -5,7 +5,7 @@ import { Button } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import type { StripProps } from '../lens.ts';
 import { RoadHead, RoadPlace, RoadStrip } from '../parts/roadStrip.ts';
-import { useFillsLens } from './state/FillsState.tsx';
+import { useFillsLens } from './state/fillsContext.ts';
 
 // Fetched when it is first looked at: drawing charts weighs more than the rest of the lens.
 const FullChart = lazy(async () => ({ default: (await import('./FullChart.tsx')).FullChart }));

@@ -4,7 +4,7 @@ import { text as fontNames } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
 import { inked, RoadChart, sum, type RoadDrawing } from '../parts/RoadChart.tsx';
 import { hatched, type RoadMarks } from '../parts/roadDrawing.ts';
-import { useFillsLens } from './state/FillsState.tsx';
+import { useFillsLens } from './state/fillsContext.ts';
 
 /** How full each bar is, over the road: what is sung behind, the keys that go down before it, those of runs hatched on top. */
 export function FullChart() {

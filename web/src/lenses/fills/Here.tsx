@@ -15,7 +15,7 @@ import { Pick } from '../../ui/Pick.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
 import { freeInWords } from '../parts/beats.ts';
-import { asItStands, useFillsLens, useSigned } from './state/FillsState.tsx';
+import { asItStands, useFillsLens, useSigned } from './state/fillsContext.ts';
 import { timesOf, type OpenPlace } from './state/openPlace.ts';
 import { placeInWords } from './state/placeInWords.ts';
 import { PlacedHere } from './PlacedHere.tsx';

@@ -13,7 +13,7 @@ import { player } from '../../settings/player.ts';
 import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { variantNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens } from './state/FillsState.tsx';
+import { useFillsLens } from './state/fillsContext.ts';
 import { Steps } from '../parts/cards.ts';
 import { Elsewhere } from './run/Elsewhere.tsx';
 import { OtherSongs } from './run/OtherSongs.tsx';

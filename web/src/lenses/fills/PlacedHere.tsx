@@ -5,7 +5,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Pick } from '../../ui/Pick.tsx';
 import { octaveName } from '../../words/choiceNames.ts';
 import { ordinal, t } from '../../words/words.ts';
-import { useFillsLens } from './state/FillsState.tsx';
+import { useFillsLens } from './state/fillsContext.ts';
 import { Wishes } from '../parts/cards.ts';
 
 const Placed = styled.section`

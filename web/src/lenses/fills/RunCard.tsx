@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { IconButton } from '../../ui/Button.tsx';
 import { runFamilyNames, runGradeNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens, useSigned } from './state/FillsState.tsx';
+import { useFillsLens, useSigned } from './state/fillsContext.ts';
 import { OpenRun } from './OpenRun.tsx';
 import { Card, CardHead } from '../parts/cards.ts';
 import { RunGrid } from './run/RunGrid.tsx';

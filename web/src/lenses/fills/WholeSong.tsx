@@ -14,7 +14,7 @@ import { Button, IconButton, PrimaryButton, QuietButton } from '../../ui/Button.
 import { Choice } from '../../ui/Choice.tsx';
 import { restraintNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { useFillsLens, useSigned } from './state/FillsState.tsx';
+import { useFillsLens, useSigned } from './state/fillsContext.ts';
 import { Card, Details, List, Steps } from '../parts/cards.ts';
 import { placeInWords } from './state/placeInWords.ts';
 

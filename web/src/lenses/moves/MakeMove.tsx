@@ -13,8 +13,8 @@ import { Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import { follow, nothingHeld, toggle, type HeldNotes } from '../../music/keys/heldNotes.ts';
-import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
-import { degreeLabel, keyLabel } from '../../music/keys/labels.ts';
+import type { KeyMark } from '../../music/keys/Keys.tsx';
+import { degreeLabel } from '../../music/keys/labels.ts';
 import { MiniKeys, octavesAround } from '../../music/keys/MiniKeys.tsx';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { player } from '../../settings/player.ts';
@@ -24,7 +24,7 @@ import { Pick } from '../../ui/Pick.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { t } from '../../words/words.ts';
-import { PlayTools } from '../parts/PlayTools.tsx';
+import { PlayedKeys } from '../parts/PlayedKeys.tsx';
 import { TypeChord } from '../parts/TypeChord.tsx';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { emptyDraft, oneAfterTheOther, type MoveDraft } from './moveDraft.ts';
@@ -60,11 +60,6 @@ const Made = styled.ol`
   > li > svg {
     width: 150px;
   }
-`;
-
-const Board = styled.div`
-  min-width: 0;
-  overflow-x: auto;
 `;
 
 const Line = styled.div`
@@ -233,28 +228,14 @@ export function MakeMove({ draft, onDraft, onKeep, onClose }: MakeMoveProps) {
             }}
           />
         )}
-        <div
-          role="group"
-          aria-label={t('Piano')}
-          tabIndex={-1}
-          onKeyDown={played.onKey}
-          onKeyUp={played.onKey}
-        >
-          <PlayTools
-            played={played}
-            musicKey={view.key}
-            hint={t('Computer keys A to P play, Z and X change the octave.')}
-          />
-          <Board>
-            <Keys
-              from={36}
-              to={96}
-              marks={[...hands.left.map(mark('left')), ...hands.right.map(mark('right'))]}
-              nameOf={(note) => keyLabel(note, view)}
-              onPress={(note) => show(toggle(held, note))}
-            />
-          </Board>
-        </div>
+        <PlayedKeys
+          played={played}
+          plays="chords"
+          musicKey={view.key}
+          view={view}
+          marks={[...hands.left.map(mark('left')), ...hands.right.map(mark('right'))]}
+          onPress={(note) => show(toggle(held, note))}
+        />
         <Line>
           <Button isDisabled={held.chord.size === 0} onPress={() => add(held.chord)}>
             {t('Add what is held')}

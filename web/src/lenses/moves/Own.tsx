@@ -1,19 +1,19 @@
 import type { KeptMove } from '@intervallum/contract';
 import { holdShapes, readShapes } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
-import { Download, FilePlus2, Plus, Trash2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames } from '../../queries/kept.ts';
 import { movesQuery } from '../../queries/queries.ts';
 import { octavesAround, MiniKeys } from '../../music/keys/MiniKeys.tsx';
-import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { IconButton } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { MakeMove } from './MakeMove.tsx';
 import { useMovesLens, useSigned } from './MovesState.tsx';
-import { Card, List, Steps } from '../parts/cards.ts';
+import { Card, List } from '../parts/cards.ts';
+import { OwnTools } from '../parts/OwnTools.tsx';
 import { useOwnMoveActions } from './useOwnMoves.ts';
 
 const Head = styled.div`
@@ -45,27 +45,12 @@ export function Own() {
           'Moves that your team made. Each is kept as if the chord it leads to were 1, and offered wherever it fits, in every song and key.',
         )}
       </p>
-      <Steps>
-        <PrimaryButton onPress={() => setMaking(true)}>
-          <Plus size={16} strokeWidth={1.5} aria-hidden /> {t('Make a move')}
-        </PrimaryButton>
-        <FileTrigger
-          acceptedFileTypes={['.json', 'application/json']}
-          onSelect={(files) => {
-            const file = files?.[0];
-            if (file) void bringIn(file);
-          }}
-        >
-          <Button>
-            <FilePlus2 size={16} strokeWidth={1.5} aria-hidden /> {t('Bring a file in')}
-          </Button>
-        </FileTrigger>
-        {own.length > 0 ? (
-          <Button onPress={() => saveAll(own)}>
-            <Download size={16} strokeWidth={1.5} aria-hidden /> {t('Save all as a file')}
-          </Button>
-        ) : null}
-      </Steps>
+      <OwnTools
+        make={t('Make a move')}
+        onMake={() => setMaking(true)}
+        onFile={(file) => void bringIn(file)}
+        onSave={own.length > 0 ? () => saveAll(own) : null}
+      />
       <Fetched from={fetched} what={t('the moves')} kept={keptNames.moves}>
         {({ moves }) => (
           <List aria-label={t('Moves of our own')}>

@@ -67,7 +67,9 @@ export function useOwn<Made, Kept extends Named>(
   async function replace(old: string, made: Made, said: string): Promise<boolean> {
     // The new one first: whatever happens between, none is lost.
     if (!(await keep([made], said))) return false;
-    await ways.forget(old);
+    const answer = await ways.forget(old);
+    if (answer.kind !== 'ok' && answer.kind !== 'missing')
+      notify(answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message);
     void client.invalidateQueries({ queryKey: ways.queryKey });
     return true;
   }

@@ -1,22 +1,20 @@
 import type { VersionInList } from '@intervallum/contract';
-import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { ListBox, ListBoxItem } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Answer } from '../../queries/client.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { answered, opening, versionsQuery } from '../../queries/queries.ts';
-import { api } from '../../queries/resources.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { momentInWords } from '../../ui/dates.ts';
-import { TextField } from '../../ui/fields.tsx';
-import { notify } from '../../ui/notices.tsx';
 import { phone } from '../../ui/theme.ts';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
 import { changedInWords } from './changesInWords.ts';
 import { Differences } from './Differences.tsx';
+import { VersionName } from './VersionName.tsx';
 
 const Sides = styled.div`
   display: grid;
@@ -88,11 +86,6 @@ const Head = styled.div`
   justify-content: space-between;
   gap: 8px 14px;
   margin-bottom: 10px;
-`;
-
-const Naming = styled.form`
-  display: flex;
-  gap: 8px;
 `;
 
 const Foot = styled.div`
@@ -271,49 +264,6 @@ function OneVersion<Version>(props: OneVersionProps<Version>) {
         </Look>
       )}
     </Fetched>
-  );
-}
-
-interface VersionNameProps {
-  of: VersionsWindowProps<unknown>['of'];
-  version: VersionInList;
-}
-
-/** What a version is called; one that has a name stays whatever is saved after it. */
-function VersionName({ of, version: { revision, name } }: VersionNameProps) {
-  const client = useQueryClient();
-  const [typed, setTyped] = useState(name ?? '');
-  const wanted = typed.trim();
-  async function call() {
-    const answer = await api.nameVersion(of, revision, wanted === '' ? null : wanted);
-    if (answer.kind !== 'ok')
-      return notify(answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message);
-    notify(
-      wanted === ''
-        ? t('It has no name any more.')
-        : t('It is called “{{name}}”.', { name: wanted }),
-    );
-    void client.invalidateQueries({ queryKey: ['versions', of.kind, of.id] });
-  }
-  return (
-    <Naming
-      onSubmit={(event) => {
-        event.preventDefault();
-        void call();
-      }}
-    >
-      <TextField
-        label={t('Name of this version')}
-        labelHidden
-        placeholder={t('Name of this version')}
-        maxLength={80}
-        value={typed}
-        onChange={setTyped}
-      />
-      <Button type="submit" isDisabled={wanted === (name ?? '')}>
-        {t('Call it so')}
-      </Button>
-    </Naming>
   );
 }
 

@@ -40,6 +40,8 @@ export function differenceInWords(one: Difference): string {
       return lineInWords(fields[one.field], one);
     case 'of the set':
       return lineInWords(ofTheSet[one.what], one);
+    case 'named':
+      return t('patterns, shapes or names of the song’s own');
     case 'section added':
       return t('{{section}} is new', { section: named(one.section) });
     case 'section removed':

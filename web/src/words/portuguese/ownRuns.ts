@@ -10,6 +10,7 @@ export const ownRuns = {
   'Set lists': 'Repertórios',
   'Look there': 'Procurar ali',
   '{{looked}} of {{all}} songs': '{{looked}} de {{all}} músicas',
+  'Stopped after {{looked}} of {{all}} songs.': 'Parado depois de {{looked}} de {{all}} músicas.',
   'It fits nowhere there.': 'Não cabe em nenhum lugar ali.',
   'It fits at {{places}} places of {{songs}} songs.':
     'Cabe em {{places}} lugares de {{songs}} músicas.',

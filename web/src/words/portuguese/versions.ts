@@ -54,6 +54,7 @@ export const versions = {
   '{{what}} {{after}}': '{{what}} {{after}}',
   'no {{what}} any more': 'sem {{what}} agora',
   '{{what}} from {{before}} to {{after}}': '{{what}} de {{before}} para {{after}}',
+  'patterns, shapes or names of the song’s own': 'padrões, formas ou nomes da própria música',
   'What differs': 'O que difere',
   'The two are the same.': 'As duas são iguais.',
   'its beginning': 'seu começo',

@@ -19,7 +19,7 @@ import {
 } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 import { Wishes } from '../../parts/cards.ts';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 import type { Under } from '../state/runDraft.ts';
 
 interface ByChoicesProps {

@@ -13,7 +13,7 @@ import { player } from '../../../settings/player.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { t } from '../../../words/words.ts';
 import { Steps } from '../../parts/cards.ts';
-import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { useFillsLens, useSigned } from '../state/fillsContext.ts';
 import { RunGrid } from '../run/RunGrid.tsx';
 import { TempoPick } from '../run/TempoPick.tsx';
 import { placeOfKey, type Drafted, type RunDraft } from '../state/runDraft.ts';

@@ -9,7 +9,7 @@ import { notify } from '../../../ui/notices.tsx';
 import { Pick } from '../../../ui/Pick.tsx';
 import { Window, WindowWords } from '../../../ui/Window.tsx';
 import { t } from '../../../words/words.ts';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 import { ByChoices } from './ByChoices.tsx';
 import { MadeRun } from './MadeRun.tsx';
 import { PlayIn } from './PlayIn.tsx';

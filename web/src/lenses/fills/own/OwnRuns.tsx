@@ -1,17 +1,17 @@
 import { printRun, type Run } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
-import { Download, FilePlus2, Pencil, Plus, Trash2 } from 'lucide-react';
-import { FileTrigger } from 'react-aria-components';
+import { Pencil, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
 import { Fetched } from '../../../queries/Fetched.tsx';
 import { keptNames } from '../../../queries/kept.ts';
 import { runsQuery } from '../../../queries/queries.ts';
-import { Button, IconButton, PrimaryButton } from '../../../ui/Button.tsx';
+import { IconButton } from '../../../ui/Button.tsx';
 import { runKindNames, runStepNames } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
-import { Card, List, Steps } from '../../parts/cards.ts';
+import { Card, List } from '../../parts/cards.ts';
+import { OwnTools } from '../../parts/OwnTools.tsx';
 import { Elsewhere } from '../run/Elsewhere.tsx';
-import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { useFillsLens, useSigned } from '../state/fillsContext.ts';
 import { OtherSongs } from '../run/OtherSongs.tsx';
 import { draftOf, emptyRunDraft } from '../state/runDraft.ts';
 import { useOwnRunActions } from '../state/useOwnRuns.ts';
@@ -56,27 +56,12 @@ export function OwnRuns() {
           'Runs that your team made. Each is kept in numbers of its chord, and offered wherever it fits, in every song and key.',
         )}
       </p>
-      <Steps>
-        <PrimaryButton onPress={() => setMaking(true)}>
-          <Plus size={16} strokeWidth={1.5} aria-hidden /> {t('Make a run')}
-        </PrimaryButton>
-        <FileTrigger
-          acceptedFileTypes={['.json', 'application/json']}
-          onSelect={(files) => {
-            const file = files?.[0];
-            if (file) void bringIn(file);
-          }}
-        >
-          <Button>
-            <FilePlus2 size={16} strokeWidth={1.5} aria-hidden /> {t('Bring a file in')}
-          </Button>
-        </FileTrigger>
-        {own.length > 0 ? (
-          <Button onPress={() => saveAll(own.map(printRun))}>
-            <Download size={16} strokeWidth={1.5} aria-hidden /> {t('Save all as a file')}
-          </Button>
-        ) : null}
-      </Steps>
+      <OwnTools
+        make={t('Make a run')}
+        onMake={() => setMaking(true)}
+        onFile={(file) => void bringIn(file)}
+        onSave={own.length > 0 ? () => saveAll(own.map(printRun)) : null}
+      />
       <Fetched from={fetched} what={t('the runs')} kept={keptNames.runs}>
         {({ runs }) =>
           runs.length === 0 ? (

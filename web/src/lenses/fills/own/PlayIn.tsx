@@ -1,8 +1,7 @@
 import { quartersAMinute, runSteps, type Key, type RunStep } from '@intervallum/core';
 import { Square, Undo2 } from 'lucide-react';
-import styled from 'styled-components';
-import { Keys, type KeyMark } from '../../../music/keys/Keys.tsx';
-import { degreeLabel, keyLabel } from '../../../music/keys/labels.ts';
+import type { KeyMark } from '../../../music/keys/Keys.tsx';
+import { degreeLabel } from '../../../music/keys/labels.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Pick } from '../../../ui/Pick.tsx';
 import { Switch } from '../../../ui/Switch.tsx';
@@ -10,17 +9,12 @@ import { notify } from '../../../ui/notices.tsx';
 import { runStepNames } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 import { Fields, Steps } from '../../parts/cards.ts';
-import { PlayTools } from '../../parts/PlayTools.tsx';
+import { PlayedKeys } from '../../parts/PlayedKeys.tsx';
 import { usePlayed } from '../../parts/usePlayed.ts';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 import type { RunDraft } from '../state/runDraft.ts';
 import { useClick } from './useClick.ts';
 import { useTake } from './useTake.ts';
-
-const Board = styled.div`
-  min-width: 0;
-  overflow-x: auto;
-`;
 
 interface PlayInProps {
   draft: RunDraft;
@@ -128,29 +122,14 @@ export function PlayIn({ draft, onChange, musicKey }: PlayInProps) {
           </>
         ) : null}
       </Fields>
-      <div
-        role="group"
-        aria-label={t('Piano')}
-        tabIndex={-1}
-        onKeyDown={played.onKey}
-        onKeyUp={played.onKey}
-      >
-        <PlayTools
-          played={played}
-          musicKey={musicKey}
-          plays="runs"
-          hint={t('Computer keys A to P play, Z and X change the octave.')}
-        />
-        <Board>
-          <Keys
-            from={36}
-            to={96}
-            marks={marks}
-            nameOf={(note) => keyLabel(note, view)}
-            onPress={press}
-          />
-        </Board>
-      </div>
+      <PlayedKeys
+        played={played}
+        plays="runs"
+        musicKey={musicKey}
+        view={view}
+        marks={marks}
+        onPress={press}
+      />
       <Steps>
         {isInTime ? (
           <Button

@@ -1,6 +1,6 @@
 import { formatChord, runPlaces, type Chord, type Key } from '@intervallum/core';
 import { useMemo } from 'react';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 
 /** A chord of the song that a run can be made over. */
 export interface ChordUnder {

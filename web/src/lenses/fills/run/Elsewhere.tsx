@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { QuietButton } from '../../../ui/Button.tsx';
 import { t } from '../../../words/words.ts';
 import { Details } from '../../parts/cards.ts';
-import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { useFillsLens, useSigned } from '../state/fillsContext.ts';
 import { placeInWords } from '../state/placeInWords.ts';
 
 /** More places than these are not listed. */

@@ -9,9 +9,9 @@ import { Button } from '../../../ui/Button.tsx';
 import { Pick } from '../../../ui/Pick.tsx';
 import { t } from '../../../words/words.ts';
 import { Details, Steps } from '../../parts/cards.ts';
-import { useFillsLens, useSigned } from '../state/FillsState.tsx';
+import { useFillsLens, useSigned } from '../state/fillsContext.ts';
 import { placeWords } from '../state/placeInWords.ts';
-import { useOtherSongs } from './useOtherSongs.ts';
+import { useOtherSongs, type OtherSongsFound } from './useOtherSongs.ts';
 
 /** Where, and the word for it, on one line. */
 const Ask = styled(Steps)`
@@ -57,9 +57,8 @@ function Looked({ run }: { run: Run }) {
   const sets = useInfiniteQuery(setsQuery()).data?.pages.flatMap((page) => page.sets) ?? [];
   const [where, setWhere] = useState(everySong);
   const { told, look, stop } = useOtherSongs(run);
-  const { state, looked, all, found, why } = told;
+  const { state, found } = told;
   const status = useId();
-  const places = found.reduce((sum, { count }) => sum + count, 0);
   return (
     <div>
       <Ask>
@@ -84,18 +83,7 @@ function Looked({ run }: { run: Run }) {
         )}
       </Ask>
       <p id={status} role="status">
-        {state === 'looking'
-          ? t('{{looked}} of {{all}} songs', { looked, all })
-          : state === 'failed'
-            ? why
-            : state === 'nothing'
-              ? ''
-              : found.length === 0
-                ? t('It fits nowhere there.')
-                : t('It fits at {{places}} places of {{songs}} songs.', {
-                    places,
-                    songs: found.length,
-                  })}
+        {saidOf(told)}
       </p>
       <Found aria-describedby={status}>
         {found.map(({ id, title, count, first }, place) => (
@@ -111,4 +99,25 @@ function Looked({ run }: { run: Run }) {
       </Found>
     </div>
   );
+}
+
+/** How far it was looked, and what was found. */
+function saidOf({ state, looked, all, found, why }: OtherSongsFound): string {
+  const places = found.reduce((sum, { count }) => sum + count, 0);
+  const fits = t('It fits at {{places}} places of {{songs}} songs.', {
+    places,
+    songs: found.length,
+  });
+  switch (state) {
+    case 'nothing':
+      return '';
+    case 'looking':
+      return t('{{looked}} of {{all}} songs', { looked, all });
+    case 'failed':
+      return why ?? '';
+    case 'stopped':
+      return `${t('Stopped after {{looked}} of {{all}} songs.', { looked, all })} ${found.length > 0 ? fits : ''}`;
+    case 'done':
+      return found.length === 0 ? t('It fits nowhere there.') : fits;
+  }
 }

@@ -14,7 +14,7 @@ import styled from 'styled-components';
 import { ChordMark } from '../../../music/rails/ChordMark.tsx';
 import { Hidden } from '../../../ui/hidden.ts';
 import { t } from '../../../words/words.ts';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 
 const Scroll = styled.div`
   overflow-x: auto;

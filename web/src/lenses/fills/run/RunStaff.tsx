@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { loadNotation } from '../../../music/tune/drawStaff.ts';
 import { t } from '../../../words/words.ts';
 import { drawRun, handsOfGrid, runStaffHeight } from './drawRun.ts';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 
 const Place = styled.div<{ $staves: number }>`
   width: 100%;

@@ -1,6 +1,6 @@
 import { Pick } from '../../../ui/Pick.tsx';
 import { t } from '../../../words/words.ts';
-import { useFillsLens } from '../state/FillsState.tsx';
+import { useFillsLens } from '../state/fillsContext.ts';
 
 const percents = ['30', '40', '50', '60', '75', '90', '100', '110', '120'] as const;
 

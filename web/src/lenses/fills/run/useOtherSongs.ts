@@ -10,7 +10,7 @@ import { t } from '../../../words/words.ts';
 type Asked = Omit<SongToLookIn, 'text'>;
 
 /** How far it has been looked: nothing asked yet, on the way, stopped, to the end, or not to be had. */
-export interface OtherSongs {
+export interface OtherSongsFound {
   readonly state: 'nothing' | 'looking' | 'stopped' | 'done' | 'failed';
   readonly looked: number;
   readonly all: number;
@@ -19,7 +19,7 @@ export interface OtherSongs {
   readonly why: string | null;
 }
 
-const nothing: OtherSongs = { state: 'nothing', looked: 0, all: 0, found: [], why: null };
+const nothing: OtherSongsFound = { state: 'nothing', looked: 0, all: 0, found: [], why: null };
 
 /** All songs of the team, in the order of their titles. */
 async function librarySongs(signal: AbortSignal): Promise<readonly Asked[]> {
@@ -45,7 +45,7 @@ async function songsOfSet(id: string): Promise<readonly Asked[]> {
 
 /** Looks for places of a run in other songs: those of a set, or, for null, all of them. It is told how far it is, and can be stopped. */
 export function useOtherSongs(run: Run) {
-  const [told, setTold] = useState<OtherSongs>(nothing);
+  const [told, setTold] = useState<OtherSongsFound>(nothing);
   const under = useRef<AbortController | null>(null);
   useEffect(() => () => under.current?.abort(), []);
 
@@ -53,7 +53,7 @@ export function useOtherSongs(run: Run) {
     under.current?.abort();
     const own = new AbortController();
     under.current = own;
-    const tell = (change: Partial<OtherSongs>) => {
+    const tell = (change: Partial<OtherSongsFound>) => {
       if (under.current === own) setTold((now) => ({ ...now, ...change }));
     };
     setTold({ ...nothing, state: 'looking' });

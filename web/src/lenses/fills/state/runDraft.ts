@@ -140,6 +140,9 @@ export function runOfDraft(draft: RunDraft, under: Under): Drafted {
     const finger = draft.fingers.get(placeOfKey(event));
     if (finger !== undefined) run = withFinger(run, event, finger);
   }
+  // What was put together may be longer than a run is.
+  const whole = readRun(printRun(run));
+  if (!whole.ok) return no(whole.problems[0]!.message, base.run);
   // One that is made by choices has a name of its own.
   const name = draft.name.trim() || (draft.source === 'made' ? base.run.name : '');
   return {
