@@ -42,7 +42,7 @@ export default {
     }),
     // Only a store knows the tables.
     forbid('tables-in-stores-only', '^server/src/(?!db/|[a-z/]+/store\\.ts$)', {
-      path: '^server/src/db/schema\\.ts$',
+      path: '^server/src/db/(?:account)?[Ss]chema\\.ts$',
     }),
     forbid('no-lens-imports-a-lens', '^web/src/lenses/([^/]+)/', {
       path: '^web/src/lenses/([^/]+)/',

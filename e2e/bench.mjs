@@ -1,9 +1,13 @@
 // Measures what only a browser can tell: how soon a key press is on the chart, what paper takes. Run by bin/bench.
 import { chromium } from '@playwright/test';
+import { fetchAs, stateAs } from '../bin/lib/demoCookie.mjs';
 import { chromiumPath } from '../bin/lib/packages.mjs';
 
 const base = process.env['BASE_URL'];
 if (!base) throw new Error('BASE_URL says where the application runs.');
+const asOwner = await fetchAs(base);
+/** Every browser is that of the demo's owner. */
+const storageState = await stateAs(base);
 const browser = await chromium.launch({
   executablePath: chromiumPath,
   args: ['--no-sandbox', '--disable-gpu'],
@@ -15,7 +19,7 @@ const median = (times) =>
 
 /** @param {string} text @returns {Promise<string>} */
 async function makeSong(text) {
-  const response = await fetch(`${base}/api/songs`, {
+  const response = await asOwner(`${base}/api/songs`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ text }),
@@ -25,7 +29,7 @@ async function makeSong(text) {
 
 const verse = '  1 | 6m7 | 4maj7 . 5sus4 5 | 1\n'.repeat(50);
 const long = await makeSong(`title: Two hundred bars\nkey: Eb\nmeter: 4/4\n\nVerse:\n${verse}`);
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, storageState });
 
 /** Frames in which nothing happens, in milliseconds. */
 const emptyFrames = () =>
@@ -117,7 +121,7 @@ for (const [name, path, keys] of lenses) {
 
 /** What a first visit fetches, as it comes over the wire. @param {string} path @param {(page: import('@playwright/test').Page) => Promise<unknown>} shown */
 async function firstLoad(path, shown) {
-  const context = await browser.newContext();
+  const context = await browser.newContext({ storageState });
   const visitor = await context.newPage();
   const session = await context.newCDPSession(visitor);
   await session.send('Network.enable');
@@ -137,7 +141,7 @@ async function firstLoad(path, shown) {
   return wire / 1000;
 }
 const share = await (
-  await fetch(`${base}/api/shares`, {
+  await asOwner(`${base}/api/shares`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ kind: 'song', id: long }),
@@ -161,7 +165,10 @@ console.log(
  * @param {string} path @param {(page: import('@playwright/test').Page) => Promise<unknown>} shown
  */
 async function slowVisit(path, shown) {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    storageState,
+  });
   const visitor = await context.newPage();
   const session = await context.newCDPSession(visitor);
   await session.send('Network.enable');
@@ -214,7 +221,7 @@ for (const [name, path, what] of /** @type {const} */ ([
   );
 }
 
-const { songs } = await (await fetch(`${base}/api/songs`)).json();
+const { songs } = await (await asOwner(`${base}/api/songs`)).json();
 const list = Array.from({ length: 20 }, (_, index) => songs[index % songs.length]);
 let bytes = 0;
 let pages = 0;

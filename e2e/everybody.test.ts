@@ -187,7 +187,7 @@ const screens: readonly Screen[] = [
   { name: 'Paper', help: 'Paper', come: paper },
   {
     name: 'Link',
-    help: 'Charts by a link',
+    help: 'Charts to read',
     come: link,
     over: [inPage(text('More'))],
   },

@@ -26,7 +26,7 @@ async function untilKept(page: Page, songs = 0): Promise<void> {
             const asked = store.getAllKeys();
             asked.onsuccess = () => {
               opening.result.close();
-              resolve(asked.result.filter((key) => String(key).startsWith('song:')).length);
+              resolve(asked.result.filter((key) => /(^|\/)song:/.test(String(key))).length);
             };
           };
         }),
@@ -38,7 +38,7 @@ test('without a network a song is opened, written and kept; with it again all of
   page,
 }) => {
   test.setTimeout(180_000);
-  await withOwnServer(async ({ url, stop, startAgain }) => {
+  await withOwnServer(page.request, async ({ url, stop, startAgain }) => {
     await page.goto(`${url}/songs`);
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();
     await expect(section(page, 'Verse')).toBeVisible();
@@ -104,7 +104,7 @@ test('what was changed from both sides meanwhile is asked, never lost; a song th
   page,
 }) => {
   test.setTimeout(180_000);
-  await withOwnServer(async ({ url, stop, startAgain }) => {
+  await withOwnServer(page.request, async ({ url, stop, startAgain }) => {
     await page.goto(`${url}/songs`);
     const open = async (title: string) => {
       await page.goto(`${url}/songs`);
@@ -154,7 +154,7 @@ test('a link is read again on its device without a network, with its date, until
   page,
 }) => {
   test.setTimeout(180_000);
-  await withOwnServer(async ({ url, stop, startAgain }) => {
+  await withOwnServer(page.request, async ({ url, stop, startAgain }) => {
     const sets = (await (await page.request.get(`${url}/api/sets`)).json()) as {
       sets: { id: string }[];
     };

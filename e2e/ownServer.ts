@@ -1,8 +1,10 @@
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { APIRequestContext } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
 import { freePort, startCluster } from '../bin/lib/cluster.mjs';
+import { signInAs } from './signIn.ts';
 
 /** An application of its own, with a database of its own. */
 export interface OwnServer {
@@ -14,8 +16,14 @@ export interface OwnServer {
   readonly startAgain: () => Promise<void>;
 }
 
-/** Does something with an application of its own, which is gone afterwards. */
-export async function withOwnServer(work: (server: OwnServer) => Promise<void>): Promise<void> {
+/**
+ * Does something with an application of its own, which is gone afterwards.
+ * @param request of the browser whose owner it becomes there
+ */
+export async function withOwnServer(
+  request: APIRequestContext,
+  work: (server: OwnServer) => Promise<void>,
+): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'intervallum-own-'));
   chmodSync(folder, 0o755);
   const cluster = await startCluster(join(folder, 'database'));
@@ -24,6 +32,7 @@ export async function withOwnServer(work: (server: OwnServer) => Promise<void>):
   const at = { cluster, database: 'own', port: await freePort(), webFolder, quiet: true };
   let running: Awaited<ReturnType<typeof startApplication>> | null = await startApplication(at);
   try {
+    await signInAs(request, 'owner', running.url);
     await work({
       url: running.url,
       databaseUrl: cluster.url('own'),

@@ -1,9 +1,11 @@
 import { defineConfig } from '@playwright/test';
 import { chromiumPath } from '../bin/lib/packages.mjs';
+import { stateFile } from './signIn.ts';
 
 /** Debian's Chromium, headless. Without these flags it asks for hosts of the outside world at every start. */
 export default defineConfig({
   testDir: '.',
+  globalSetup: './signIn.ts',
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 8_000 },
@@ -12,6 +14,7 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   use: {
     baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4870',
+    storageState: stateFile,
     viewport: { width: 1280, height: 800 },
     permissions: ['clipboard-read', 'clipboard-write'],
     // Dates are said in the language of the browser.

@@ -92,6 +92,7 @@ test('over plain http from another machine all that can work works, and a note s
   try {
     const page = await browser.newPage();
     await page.goto(`http://band.example.org:${port}/songs`);
+    await page.getByRole('button', { name: 'Odile Farrow' }).click();
     const note = page.getByRole('complementary', { name: 'About this connection' });
     await expect(note).toContainText('MIDI keyboards');
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();

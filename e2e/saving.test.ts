@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { startApplication } from '../bin/lib/application.mjs';
+import { fetchAs } from '../bin/lib/demoCookie.mjs';
 import { freePort, lookAfter, startCluster } from '../bin/lib/cluster.mjs';
 import {
   editor,
@@ -13,6 +14,7 @@ import {
   section,
   writeSong,
 } from './pages.ts';
+import { signInAs } from './signIn.ts';
 
 const chart = (title: string) => `title: ${title}\nkey: D\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n`;
 
@@ -59,6 +61,7 @@ test('with the database gone the edit is kept, and saved when it is back', async
     quiet: true,
   });
   try {
+    await signInAs(page.request, 'owner', application.url);
     await page.goto(`${application.url}/songs`);
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();
     await expect(section(page, 'Verse')).toBeVisible();
@@ -113,6 +116,7 @@ test('a database that is killed comes back by itself, again and again, and what 
     },
   });
   try {
+    await signInAs(page.request, 'owner', application.url);
     await page.goto(`${application.url}/songs`);
     await page.getByRole('link', { name: 'The Ferry Bell' }).click();
     await expect(section(page, 'Verse')).toBeVisible();
@@ -147,8 +151,9 @@ test('a server that is asked to stop ends the saves under way first', async () =
   const options = { cluster, database: 'stop', webFolder: process.env['WEB_FOLDER'] ?? '' };
   const port = await freePort();
   let application = await startApplication({ ...options, port, quiet: true });
+  const asOwner = await fetchAs(application.url);
   const send = (method: string, path: string, body: object, headers = {}) =>
-    fetch(application.url + path, {
+    asOwner(application.url + path, {
       method,
       headers: { 'Content-Type': 'application/json', ...headers },
       body: JSON.stringify(body),
@@ -176,7 +181,7 @@ test('a server that is asked to stop ends the saves under way first', async () =
     expect(saved.length).toBeGreaterThan(0);
     application = await startApplication({ ...options, port: await freePort(), quiet: true });
     for (const id of saved) {
-      const song = await (await fetch(`${application.url}/api/songs/${id}`)).json();
+      const song = await (await asOwner(`${application.url}/api/songs/${id}`)).json();
       expect((song as { text: string }).text).toBe(long);
     }
   } finally {
@@ -190,6 +195,7 @@ test('pages and answers come compressed as the browser takes them', async ({
   request,
   baseURL,
 }) => {
+  const asOwner = await fetchAs(baseURL!);
   const page = await (await request.get('/songs')).text();
   const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)![1]!;
   for (const [path, encoding] of [
@@ -197,7 +203,7 @@ test('pages and answers come compressed as the browser takes them', async ({
     [script, 'gzip'],
     ['/api/songs', 'br'],
   ] as const) {
-    const answer = await fetch(baseURL + path, { headers: { 'Accept-Encoding': encoding } });
+    const answer = await asOwner(baseURL + path, { headers: { 'Accept-Encoding': encoding } });
     expect([path, answer.headers.get('Content-Encoding')]).toEqual([path, encoding]);
     expect((await answer.text()).length).toBeGreaterThan(1_000);
   }

@@ -1,6 +1,7 @@
 // Takes the pictures in docs/screenshots/ of an application that runs on its demo data: `npm run screenshots`.
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import { fetchAs, stateAs } from '../bin/lib/demoCookie.mjs';
 import { chromiumPath } from '../bin/lib/packages.mjs';
 
 const base = process.env['BASE_URL'] ?? 'http://127.0.0.1:4870';
@@ -8,6 +9,8 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 const laptop = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
+const asOwner = await fetchAs(base);
+const storageState = await stateAs(base);
 const browser = await chromium.launch({
   executablePath: chromiumPath,
   args: ['--no-sandbox'],
@@ -20,6 +23,7 @@ const browser = await chromium.launch({
  */
 async function take(name, { path, viewport, dark = false, act }) {
   const page = await browser.newPage({
+    storageState,
     viewport,
     locale: 'en-GB',
     colorScheme: dark ? 'dark' : 'light',
@@ -36,7 +40,7 @@ async function take(name, { path, viewport, dark = false, act }) {
 async function ask(path, body) {
   const headers = { 'Content-Type': 'application/json' };
   const options = body ? { method: 'POST', headers, body: JSON.stringify(body) } : {};
-  return (await fetch(`${base}/api${path}`, options)).json();
+  return (await asOwner(`${base}/api${path}`, options)).json();
 }
 
 const { songs } = await ask('/songs');
@@ -215,7 +219,7 @@ const chart = (/** @type {number} */ state) =>
   `title: Salt on the Sill\nkey: G\nmeter: 4/4\ntempo: ${state > 0 ? 72 : 68}\n\nVerse 1:\n  ${bars[state]}\n  > Salt on the sill, | wind in the | door, still | open\n\nChorus:\n  4 | 1/3 | 2m7 | 5\n`;
 const made = await ask('/songs', { text: chart(0) });
 for (const state of [1, 2])
-  await fetch(`${base}/api/songs/${made.id}`, {
+  await asOwner(`${base}/api/songs/${made.id}`, {
     method: 'PUT',
     headers: {
       'Content-Type': 'application/json',

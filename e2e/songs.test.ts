@@ -29,7 +29,7 @@ const total = `${8 * (copies + 1)} songs`;
 test('thousands of songs: scrolled, filtered, put in order, searched, and found again by Back', async ({
   page,
 }) => {
-  await withOwnServer(async ({ url, databaseUrl }) => {
+  await withOwnServer(page.request, async ({ url, databaseUrl }) => {
     await multiply(databaseUrl, copies);
     await page.goto(`${url}/songs`);
     await expect(page.getByText(total, { exact: true })).toBeVisible();

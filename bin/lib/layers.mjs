@@ -25,7 +25,9 @@ export const layers = {
   'server/src': [
     ['db'],
     ['http', 'jobs'],
-    ['teams', 'parts', 'moves', 'runs'],
+    ['mail', 'audit'],
+    ['accounts'],
+    ['installation', 'teams', 'parts', 'moves', 'runs'],
     ['songs'],
     ['sets', 'attachments'],
     ['shares', 'trash'],

@@ -14,7 +14,7 @@ const kinds = [
   {
     folder: 'server/src',
     file: /store\.ts$/,
-    condition: /\bofTeam\(scope\)|\beq\(\w+\.teamId, (?:scope|setItems)\.teamId\)/g,
+    condition: /\bofTeam\(scope\)|\beq\((?:\w+\.teamId|teams\.id), (?:scope|setItems)\.teamId\)/g,
     instead: 'undefined',
   },
   {

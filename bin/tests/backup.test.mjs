@@ -14,6 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { isWell } from '../lib/application.mjs';
+import { demoCookie } from '../lib/demoCookie.mjs';
 import { freePort, runs } from '../lib/cluster.mjs';
 import { isRoot, root, shell } from '../lib/shell.mjs';
 
@@ -42,6 +43,7 @@ beforeAll(async () => {
   });
   for (let tries = 0; tries < 900 && !(await isWell(url())); tries += 1)
     await new Promise((resolve) => setTimeout(resolve, 200));
+  await signIn();
 }, 240_000);
 afterAll(async () => {
   if (intervallum.exitCode === null) {
@@ -51,11 +53,17 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true, maxRetries: 10 });
 }, 60_000);
 
+let cookie = '';
+/** Signs in to what runs now. */
+const signIn = async () => {
+  cookie = await demoCookie(url());
+};
+
 /** @param {string} path @param {string} [method] @param {object} [body] @param {Record<string, string>} [headers] */
 async function call(path, method = 'GET', body, headers = {}) {
   const answer = await fetch(url() + path, {
     method,
-    headers: { 'Content-Type': 'application/json', ...headers },
+    headers: { 'Content-Type': 'application/json', Cookie: cookie, ...headers },
     ...(body ? { body: JSON.stringify(body) } : {}),
   });
   /** @type {any} */
@@ -86,7 +94,7 @@ describe('a backup', () => {
       `${url()}/api/songs/${song}/attachments?id=${randomUUID()}&name=horns.pdf`,
       {
         method: 'POST',
-        headers: { 'Content-Type': 'application/octet-stream' },
+        headers: { 'Content-Type': 'application/octet-stream', Cookie: cookie },
         body: '%PDF-1.7 as it was',
       },
     );
@@ -104,7 +112,10 @@ describe('a backup', () => {
 
   test('is put back while the application runs, with histories, files and links; what was there stays', async () => {
     await call('/api/songs', 'POST', { text: 'title: After\n' });
-    await fetch(url() + file.replace('/content', ''), { method: 'DELETE' });
+    await fetch(url() + file.replace('/content', ''), {
+      method: 'DELETE',
+      headers: { Cookie: cookie },
+    });
     await call(`/api/songs/${song}`, 'PUT', { text: 'title: Changed\n' }, { 'If-Match': '"2"' });
     expect((await run('restore', [at('songs.dump')])).output).toContain('say so with --yes');
     expect(await titles()).toContain('After');
@@ -118,7 +129,9 @@ describe('a backup', () => {
     const was = await call(`/api/songs/${song}/versions/1`);
     expect(was.text).toBe('title: First draft\n');
     expect((await call(`/api/shared/${token}`)).name).toBe('Kept');
-    expect(await (await fetch(url() + file)).text()).toBe('%PDF-1.7 as it was');
+    expect(await (await fetch(url() + file, { headers: { Cookie: cookie } })).text()).toBe(
+      '%PDF-1.7 as it was',
+    );
   }, 60_000);
 
   test('that is none changes nothing', async () => {

@@ -13,6 +13,7 @@ import { prepare } from '../lib/prepare.mjs';
 let folder = '';
 let ports = { all: 0, links: 0 };
 let certificate = '';
+let cookie = '';
 /** @type {(() => Promise<void>)[]} */
 const running = [];
 
@@ -60,7 +61,7 @@ afterAll(async () => {
  * @param {number} port
  * @param {string} path
  * @param {{ method?: string, host?: string, body?: object }} [options]
- * @returns {Promise<{ status: number, text: string }>}
+ * @returns {Promise<{ status: number, text: string, cookie: string }>}
  */
 function ask(port, path, { method = 'GET', host, body } = {}) {
   return new Promise((resolve, reject) => {
@@ -75,6 +76,7 @@ function ask(port, path, { method = 'GET', host, body } = {}) {
       servername: 'localhost',
       checkServerIdentity: (_name, shown) => checkServerIdentity('localhost', shown),
       headers: {
+        ...(cookie ? { Cookie: cookie } : {}),
         ...(host ? { Host: host } : {}),
         ...(body ? { 'Content-Type': 'application/json' } : {}),
       },
@@ -83,7 +85,13 @@ function ask(port, path, { method = 'GET', host, body } = {}) {
     asked.on('response', (answer) => {
       let text = '';
       answer.setEncoding('utf8').on('data', (part) => (text += part));
-      answer.on('end', () => resolve({ status: answer.statusCode ?? 0, text }));
+      answer.on('end', () =>
+        resolve({
+          status: answer.statusCode ?? 0,
+          text,
+          cookie: answer.headers['set-cookie']?.[0] ?? '',
+        }),
+      );
     });
     asked.end(body && JSON.stringify(body));
   });
@@ -93,15 +101,28 @@ describe('links served by themselves', () => {
   let token = '';
   let song = '';
   beforeAll(async () => {
+    const { demo } = JSON.parse((await ask(ports.all, '/api/installation')).text);
+    const body = { personId: demo[0].personId };
+    const signedIn = await ask(ports.all, '/api/demo/session', { method: 'POST', body });
+    // Over TLS it is bound to this host and never sent without.
+    expect(signedIn.cookie).toMatch(
+      /^__Host-intervallum=[\w-]{43}; Max-Age=\d+; Path=\/; Expires=[^;]+; HttpOnly; Secure; SameSite=Strict$/,
+    );
+    cookie = signedIn.cookie.split(';')[0] ?? '';
     const { songs } = JSON.parse((await ask(ports.all, '/api/songs')).text);
     song = songs[0].id;
-    const body = { kind: 'song', id: song };
-    const made = await ask(ports.all, '/api/shares', { method: 'POST', body });
+    const made = await ask(ports.all, '/api/shares', {
+      method: 'POST',
+      body: { kind: 'song', id: song },
+    });
     token = JSON.parse(made.text).token;
   });
 
   test('open there, with their data and files', async () => {
-    expect(await ask(ports.links, `/s/${token}`)).toEqual({ status: 200, text: '<p>The page</p>' });
+    expect(await ask(ports.links, `/s/${token}`)).toMatchObject({
+      status: 200,
+      text: '<p>The page</p>',
+    });
     expect((await ask(ports.links, '/assets/script.js')).status).toBe(200);
     const data = await ask(ports.links, `/api/shared/${token}`);
     expect([data.status, JSON.parse(data.text).kind]).toEqual([200, 'song']);

@@ -14,6 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { isWell } from '../lib/application.mjs';
+import { fetchAs } from '../lib/demoCookie.mjs';
 import { freePort, runs } from '../lib/cluster.mjs';
 import { holderOf } from '../lib/lock.mjs';
 import { read } from '../lib/processes.mjs';
@@ -67,7 +68,8 @@ async function until(isSo, what, seconds = 60) {
   }
 }
 const titles = async () => {
-  const answer = await (await fetch(`${url()}/api/songs`)).json();
+  const asOwner = await fetchAs(url());
+  const answer = await (await asOwner(`${url()}/api/songs`)).json();
   const { songs } = /** @type {{ songs: { summary: { title: string } }[] }} */ (answer);
   return songs.map(({ summary }) => summary.title);
 };
@@ -78,7 +80,8 @@ describe('the start command', () => {
   test('killed while it serves, it leaves neither server nor database behind, and starts again', async () => {
     const first = start();
     await until(() => isWell(url()), 'it serves');
-    await fetch(`${url()}/api/songs`, {
+    const asOwner = await fetchAs(url());
+    await asOwner(`${url()}/api/songs`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ text: 'title: Kept\n' }),

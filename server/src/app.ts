@@ -1,14 +1,14 @@
-import { shareToken } from '@intervallum/contract';
+import { may, shareToken, type Installation } from '@intervallum/contract';
 import compression from 'compression';
 import express, { type Express, type Request, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
+import type { Limits } from './accounts/limits.ts';
 import type { Database } from './db/database.ts';
-import type { Scope } from './db/scope.ts';
 import { noIndex, onlyBodiesOf, ownChangesOnly, securityHeaders } from './http/guards.ts';
 import { ownHostOnly, ownOrNumberedHostOnly } from './http/hosts.ts';
 import { requestLog } from './http/log.ts';
 import { problemHandler, Refusal } from './http/problem.ts';
-import type { Route } from './http/route.ts';
+import type { Admitted, Route } from './http/route.ts';
 import { scopeOfLink, type Session } from './http/session.ts';
 import { linkPages, webPages } from './http/webPages.ts';
 import type { ChartReader } from './jobs/charts.ts';
@@ -21,6 +21,11 @@ export interface AppParts {
   readonly charts: ChartReader;
   readonly session: Session;
   readonly log: Logger;
+  readonly limits: Limits;
+  /** How mail leaves. */
+  readonly mail: Installation['mail'];
+  /** Whose word is taken for where a request comes from, as Express's “trust proxy”; nobody's where it is left out. */
+  readonly trustProxy?: string;
   /** Names by which it is reached besides loopback. */
   readonly hosts: readonly string[];
   /** How others reach the links, where they are served by themselves; null where they are not. */
@@ -33,7 +38,7 @@ export interface AppParts {
 export function createApp(parts: AppParts): Express {
   const app = begun(parts, ownHostOnly(parts.hosts));
   app.use('/api', ownChangesOnly, express.json({ limit: '1mb' }));
-  serveRoutes(app, parts, allRoutes(parts.database, parts.charts, parts.linksUrl));
+  serveRoutes(app, parts, allRoutes(parts));
   app.use('/s', noIndex);
   if (parts.webFolder) app.use(webPages(parts.webFolder));
   return ended(app);
@@ -42,18 +47,17 @@ export function createApp(parts: AppParts): Express {
 /** Links, what they show, the files of their pages, and nothing else: what may be reached from other machines. */
 export function createLinksApp(parts: AppParts): Express {
   const app = begun(parts, ownOrNumberedHostOnly(parts.hosts));
-  const routes = allRoutes(parts.database, parts.charts, parts.linksUrl).filter(
-    ({ rule }) => rule === 'link',
-  );
+  const routes = allRoutes(parts).filter(({ rule }) => rule === 'link');
   serveRoutes(app, parts, routes);
   app.use('/s', noIndex);
   if (parts.webFolder) app.use(linkPages(parts.webFolder));
   return ended(app);
 }
 
-function begun({ log }: AppParts, hosts: RequestHandler): Express {
+function begun({ log, trustProxy }: AppParts, hosts: RequestHandler): Express {
   const app = express();
   app.disable('x-powered-by');
+  if (trustProxy !== undefined) app.set('trust proxy', trustProxy);
   app.use(requestLog(log), securityHeaders, hosts, compression());
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-cache');
@@ -89,21 +93,32 @@ function serveRoutes(app: Express, { database, session }: AppParts, routes: read
   });
 
   /** For whom a route that has this rule works; throws where nobody it admits asks. */
-  async function admitted(rule: Route['rule'], request: Request): Promise<Scope | null> {
-    switch (rule) {
-      case 'anybody':
-        return null;
-      case 'link': {
-        const token = shareToken.safeParse(request.params['token']);
-        const scope = token.success ? await scopeOfLink(database, token.data) : null;
-        if (!scope) throw noSuchLink();
-        return scope;
-      }
-      case 'member': {
-        const scope = await session(request);
-        if (!scope) throw new Refusal('signed-out', 'Sign in to see and change a team’s songs.');
-        return scope;
-      }
+  async function admitted(rule: Route['rule'], request: Request): Promise<Admitted> {
+    if (rule === 'anybody') return null;
+    if (rule === 'link') {
+      const token = shareToken.safeParse(request.params['token']);
+      const scope = token.success ? await scopeOfLink(database, token.data) : null;
+      if (!scope) throw noSuchLink();
+      return scope;
     }
+    const asking = await session(request);
+    if (!asking) throw new Refusal('signed-out', 'Sign in to see and change a team’s songs.');
+    if (rule === 'account') return asking.account;
+    const { scope } = asking;
+    // A page that shows one team must not change another one.
+    const shown = request.get('Team-Id');
+    if (shown !== undefined && shown !== scope?.teamId)
+      throw new Refusal(
+        'other-team',
+        'This page shows a team that is not open any more: in another window you went to another one, or you are not in it now. Load the page anew.',
+      );
+    if (!scope || scope.role === 'link' || scope.role === 'server')
+      throw new Refusal('not-allowed', 'You are in no team: take an invitation, or begin a team.');
+    if (!may(scope.role, rule))
+      throw new Refusal(
+        'not-allowed',
+        `This is not for you: in this team you are a ${scope.role}.`,
+      );
+    return scope;
   }
 }

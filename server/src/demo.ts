@@ -3,21 +3,42 @@ import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
-import { newSong, setDraft, songHands, tag } from '@intervallum/contract';
+import {
+  emailAddress,
+  newSong,
+  role,
+  setDraft,
+  songHands,
+  storeDecisions,
+  tag,
+} from '@intervallum/contract';
 import { noDecisions, parseChart } from '@intervallum/core';
 import { z } from 'zod';
+import { hashPassword } from './accounts/passwords.ts';
 import { attachmentService } from './attachments/service.ts';
 import type { Database } from './db/database.ts';
 import { scopeOf } from './db/scope.ts';
 import type { ChartReader } from './jobs/charts.ts';
+import { saveOwnPart } from './parts/store.ts';
 import { setService } from './sets/service.ts';
 import { songListService } from './songs/list/service.ts';
 import { songService } from './songs/service.ts';
-import { hasTeam, insertTeam } from './teams/store.ts';
+import { hasTeam, insertMember, insertTeam, markDemo } from './installation/store.ts';
 
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
 const parish = z.object({
   team: z.string(),
+  /** Those of the team, the one who prepared the demo's songs first. Who has no address has no account. */
+  people: z.array(
+    z.object({
+      name: z.string(),
+      account: z.object({ email: emailAddress, role }).nullable(),
+      /** Hands of their own for some songs, by title. */
+      hands: z.record(z.string(), songHands).default({}),
+    }),
+  ),
+  /** The password of all of them. */
+  password: z.string(),
   /** What the team decided about the hands of some songs, by title. */
   hands: z.record(z.string(), songHands),
   /** What is given to some songs for lists: tags, and whether they are at hand, by title. */
@@ -38,20 +59,40 @@ export async function loadDemo(
   folder: string,
 ): Promise<void> {
   if (await hasTeam(database)) return;
-  const { team, hands, marks, sets } = parish.parse(
+  const { team, people, password, hands, marks, sets } = parish.parse(
     JSON.parse(await readFile(join(folder, 'parish.json'), 'utf8')),
   );
   const texts = await readCharts(join(folder, 'songs'));
+  const hash = await hashPassword(password);
   await database.transaction(async (db) => {
-    const scope = scopeOf(await insertTeam(db, team));
+    await markDemo(db);
+    const teamId = await insertTeam(db, team);
+    const members = [];
+    for (const { name, account, hands: own } of people) {
+      const personId = await insertMember(db, teamId, {
+        name,
+        account: account && { ...account, hash },
+      });
+      members.push({ own, scope: scopeOf(teamId, { personId }) });
+    }
+    const [{ scope }] = members as [(typeof members)[0]];
+    /** What is nobody's in particular is the song's own part. */
+    const nobody = scopeOf(teamId);
     const [songs, services] = [songService(db, charts), setService(db, charts)];
     const [lists, files] = [songListService(db, charts), attachmentService(db)];
     const idOfTitle = new Map<string, string>();
     for (const { title, text } of texts) {
       const decided = hands[title];
       const part = decided && { ...noDecisions, hands: decided };
-      idOfTitle.set(title, (await songs.create(scope, { text, part })).song.id);
+      const { id } = (await songs.create(scope, { text })).song;
+      idOfTitle.set(title, id);
+      if (part) await saveOwnPart(nobody, db, id, storeDecisions(part));
     }
+    for (const { own, scope: player } of members)
+      for (const [title, decided] of Object.entries(own)) {
+        const part = storeDecisions({ ...noDecisions, hands: decided });
+        await saveOwnPart(player, db, idOfTitle.get(title)!, part);
+      }
     for (const [title, songId] of idOfTitle) {
       const folderOfSong = join(folder, 'files', title);
       for (const name of await namesIn(folderOfSong)) {
@@ -92,9 +133,4 @@ async function readCharts(folder: string): Promise<{ title: string; text: string
       throw new Error(`The demo chart ${file} has a problem: ${read.problems[0]!.message}`);
     }),
   );
-}
-
-/** Makes the one team of an installation without demo data. */
-export async function ensureTeam(db: Database): Promise<void> {
-  if (!(await hasTeam(db))) await insertTeam(db, 'Our team');
 }

@@ -3,14 +3,18 @@ import { createServer, type Server } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { isIPv4 } from 'node:net';
 import type { Express } from 'express';
+import { openLimits } from './accounts/limits.ts';
+import { cookieSession } from './accounts/session.ts';
+import { hashOf, newCode } from './accounts/tokens.ts';
 import { createApp, createLinksApp } from './app.ts';
 import { readConfig, type Config } from './config.ts';
-import { openDatabase } from './db/database.ts';
+import { openDatabase, type Database } from './db/database.ts';
 import { migrateDatabase } from './db/migrate.ts';
-import { ensureTeam, loadDemo } from './demo.ts';
+import { loadDemo } from './demo.ts';
 import { createLog } from './http/log.ts';
-import { oneTeamSession, scopeOfOnlyTeam } from './http/session.ts';
+import { installationState, setSetupCode } from './installation/store.ts';
 import { openChartReader } from './jobs/charts.ts';
+import { boxPost, keepSending, noPost, smtpPost, type Post } from './mail/sending.ts';
 import { rewriteCharts } from './songs/rewriting/store.ts';
 import { keepEmptying } from './trash/emptying.ts';
 
@@ -30,7 +34,7 @@ async function main(): Promise<void> {
     await migrateDatabase(config.MIGRATION_DATABASE_URL);
     const owner = openDatabase(config.MIGRATION_DATABASE_URL);
     if (config.DEMO_FOLDER) await loadDemo(owner.database, charts, config.DEMO_FOLDER);
-    await ensureTeam(owner.database);
+    await askForOwner(owner.database);
     const rewritten = await rewriteCharts(owner.database, charts, 'may change');
     if (rewritten > 0)
       log.info(
@@ -42,13 +46,17 @@ async function main(): Promise<void> {
       .catch((error: unknown) => log.error(error, 'Songs could not be read anew for searches.'))
       .finally(() => void owner.close());
   }
-  const { database, close } = openDatabase(config.DATABASE_URL, (error) =>
+  const { database, pool, close } = openDatabase(config.DATABASE_URL, (error) =>
     log.warn(error, 'A database connection was lost.'),
   );
+  const post = await postOf(config, database);
   const parts = {
     database,
     charts,
-    session: oneTeamSession(database),
+    session: cookieSession(database),
+    limits: openLimits(pool),
+    mail: post.kind,
+    ...(config.TRUST_PROXY === undefined ? {} : { trustProxy: config.TRUST_PROXY }),
     log,
     hosts: config.ALLOWED_HOSTS,
     linksUrl: linksUrl(config),
@@ -62,20 +70,39 @@ async function main(): Promise<void> {
     servers.push(listen(links, config.LINKS_PORT, config.LINKS_HOST));
   }
 
-  const endEmptying = keepEmptying(database, () => scopeOfOnlyTeam(database), log);
+  const endEmptying = keepEmptying(database, log);
+  const endSending =
+    post.kind === 'none' ? () => Promise.resolve() : keepSending(database, post, log);
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
     endEmptying();
     // What is under way ends: a save that was sent is a save that was made.
-    void Promise.all(servers.map(closed))
+    void Promise.all([...servers.map(closed), endSending()])
       .then(() => Promise.all([close(), charts.close()]))
       .then(() => process.exit(0));
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   end = stop;
+}
+
+/** A database without accounts is begun by whoever sees this terminal: the code that makes the first owner is shown there. */
+async function askForOwner(owner: Database): Promise<void> {
+  if (!(await installationState(owner)).needsOwner) return;
+  const code = newCode();
+  await setSetupCode(owner, hashOf(code));
+  const shown = code.match(/.{4}/g)!.join('-');
+  process.stdout.write(
+    `Nobody owns this installation yet. Its first page asks for this code: ${shown}\n`,
+  );
+}
+
+/** How mail leaves: by SMTP where the settings say so, else into the simulated box of a demo, else not at all. */
+async function postOf({ SMTP_URL, MAIL_FROM }: Config, database: Database): Promise<Post> {
+  if (SMTP_URL && MAIL_FROM) return smtpPost(SMTP_URL, MAIL_FROM);
+  return (await installationState(database)).isDemo ? boxPost : noPost;
 }
 
 function closed(server: Server): Promise<void> {

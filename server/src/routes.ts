@@ -1,8 +1,15 @@
+import type { Installation } from '@intervallum/contract';
 import { sql } from 'drizzle-orm';
+import type { Limits } from './accounts/limits.ts';
+import { accountRoutes } from './accounts/routes.ts';
+import { accountService } from './accounts/service.ts';
+import { auditRoutes } from './audit/routes.ts';
 import type { Database } from './db/database.ts';
 import { attachmentRoutes } from './attachments/routes.ts';
 import { attachmentService } from './attachments/service.ts';
 import { route, type Route } from './http/route.ts';
+import type { Session } from './http/session.ts';
+import { installationRoutes } from './installation/routes.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import { moveRoutes } from './moves/routes.ts';
 import { runRoutes } from './runs/routes.ts';
@@ -15,22 +22,39 @@ import { songListRoutes } from './songs/list/routes.ts';
 import { songListService } from './songs/list/service.ts';
 import { songRoutes } from './songs/routes.ts';
 import { songService } from './songs/service.ts';
+import { teamRoutes } from './teams/routes.ts';
 import { trashRoutes } from './trash/routes.ts';
 
-/**
- * Everything that can be asked of the server, each with its rule. What is not in this table is not answered.
- * @param linksUrl how others reach the links, where they are served by themselves
- */
-export function allRoutes(
-  database: Database,
-  charts: ChartReader,
-  linksUrl: string | null = null,
-): readonly Route[] {
+/** What the routes work with. */
+export interface RouteParts {
+  readonly database: Database;
+  readonly charts: ChartReader;
+  readonly session: Session;
+  readonly limits: Limits;
+  readonly mail: Installation['mail'];
+  /** How others reach the links, where they are served by themselves. */
+  readonly linksUrl?: string | null;
+}
+
+/** Everything that can be asked of the server, each with its rule. What is not in this table is not answered. */
+export function allRoutes({
+  database,
+  charts,
+  session,
+  limits,
+  mail,
+  linksUrl = null,
+}: RouteParts): readonly Route[] {
+  const accounts = accountService(database, limits, mail !== 'none');
   return [
     route('GET', '/healthz', 'anybody', async (_request, response) => {
       await database.execute(sql`select 1`);
       response.set('Cache-Control', 'no-store').json({ status: 'ok' });
     }),
+    ...installationRoutes(database, accounts, limits, mail),
+    ...accountRoutes(database, accounts, session),
+    ...teamRoutes(database),
+    ...auditRoutes(database),
     ...songListRoutes(songListService(database, charts)),
     ...songRoutes(songService(database, charts)),
     ...attachmentRoutes(attachmentService(database)),

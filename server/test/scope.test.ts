@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import {
+  may,
+  roles,
   storeDecisions,
   storeMove,
   storeRun,
@@ -9,7 +11,7 @@ import {
   type SongOrder,
 } from '@intervallum/contract';
 import { noDecisions, type NumberSearch, type WrittenRun } from '@intervallum/core';
-import { inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
+import { accountOf, inAccount, inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
 import * as files from '../src/attachments/store.ts';
@@ -22,8 +24,10 @@ import * as uses from '../src/sets/uses/store.ts';
 import * as shares from '../src/shares/store.ts';
 import * as lists from '../src/songs/list/store.ts';
 import * as songs from '../src/songs/store.ts';
+import * as teams from '../src/teams/store.ts';
+import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
-import { startTestServer, teamHeader, type TestServer } from './server.ts';
+import { roleHeader, startTestServer, teamHeader, type TestServer } from './server.ts';
 
 /**
  * Two teams whose songs, sets and parts have the very same ids, so that a query that forgets its team is seen at once.
@@ -44,6 +48,10 @@ const trashed = randomUUID();
 const move = randomUUID();
 const run = randomUUID();
 const onItsWay = randomUUID();
+const somebody = randomUUID();
+const member = randomUUID();
+const invitation = randomUUID();
+const noted = randomUUID();
 
 const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
 const named = (mark: string): WrittenRun => ({
@@ -82,8 +90,8 @@ beforeAll(async () => {
         song,
       ]);
       await server.owner.query(
-        'insert into song_revisions (team_id, song_id, revision, text) values ($1, $2, 1, $3)',
-        [team, song, text(mark)],
+        'insert into song_revisions (team_id, song_id, revision, person_id, text) values ($1, $2, 1, $3, $4)',
+        [team, song, member, text(mark)],
       );
       await server.owner.query(
         'insert into parts (team_id, id, song_id, decisions) values ($1, $2, $3, $4)',
@@ -98,8 +106,8 @@ beforeAll(async () => {
         [team, set, item, song, mark],
       );
       await server.owner.query(
-        'insert into set_revisions (team_id, set_id, revision, content) values ($1, $2, 1, $3)',
-        [team, set, storeSet({ name: mark, date: null, leader: '', notes: '', items: [] })],
+        'insert into set_revisions (team_id, set_id, revision, person_id, content) values ($1, $2, 1, $3, $4)',
+        [team, set, member, storeSet({ name: mark, date: null, leader: '', notes: '', items: [] })],
       );
       await server.owner.query(
         'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
@@ -126,7 +134,28 @@ beforeAll(async () => {
         'insert into own_runs (team_id, id, name, run) values ($1, $2, $3, $4)',
         [team, run, mark, storeRun(named(mark))],
       );
-      return scopeOf(team);
+      await server.owner.query('insert into people (team_id, id, name) values ($1, $2, $3)', [
+        team,
+        somebody,
+        mark,
+      ]);
+      const { rows: made } = await server.owner.query(
+        "insert into accounts (email, name, password_hash) values ($1, $2, '') returning id",
+        [`${mark.toLowerCase()}@example.org`, mark],
+      );
+      await server.owner.query(
+        "insert into people (team_id, id, name, account_id, role) values ($1, $2, $3, $4, 'owner')",
+        [team, member, mark, made[0].id],
+      );
+      await server.owner.query(
+        "insert into invitations (team_id, id, token_hash, role, note, invited_by, expires_at) values ($1, $2, $3, 'guest', $4, $5, now() + interval '1 day')",
+        [team, invitation, Buffer.from(mark), mark, member],
+      );
+      await server.owner.query(
+        "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",
+        [team, noted, member, mark],
+      );
+      return scopeOf(team, { role: 'owner' });
     }),
   );
   [theirs, ours] = made as [Scope, Scope];
@@ -241,6 +270,9 @@ const tables = [
   'own_moves',
   'own_runs',
   'team_counters',
+  'people',
+  'invitations',
+  'audit',
 ];
 
 /** Everything that the other team has. */
@@ -254,7 +286,8 @@ async function everythingOfTheirs(): Promise<unknown> {
       return rows;
     }),
   );
-  return all;
+  const { rows } = await server.owner.query('select * from teams where id = $1', [theirs.teamId]);
+  return [...all, rows];
 }
 
 /** What each function of a store is asked, always for our team; the ids are theirs as well. */
@@ -355,6 +388,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   nameSongVersion: (db) => songs.nameSongVersion(ours, db, song, { revision: 1, name: 'BETA' }),
   findSongVersion: (db) => songs.findSongVersion(ours, db, song, 1),
   'findSongVersion, theirs': (db) => songs.findSongVersion(ours, db, song, 2),
+  findCommonPart: (db) => parts.findCommonPart(ours, db, song),
   findOwnPart: (db) => parts.findOwnPart(ours, db, song),
   listParts: (db) => parts.listParts(ours, db, song),
   saveOwnPart: (db) => parts.saveOwnPart(ours, db, song, storeDecisions(noDecisions)),
@@ -450,6 +484,40 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await runs.deleteRun(ours, db, run);
     return runs.insertRuns(ours, db, [named('BETA')]);
   },
+  savePart: (db) =>
+    parts.savePart(ours, db, song, { personId: somebody, decisions: storeDecisions(noDecisions) }),
+  findTeam: (db) => teams.findTeam(ours, db),
+  lockTeam: (db) => teams.lockTeam(ours, db),
+  renameTeam: (db) => teams.renameTeam(ours, db, 'BETA'),
+  setTeamDeleted: async (db) => {
+    await teams.setTeamDeleted(ours, db, true);
+    return teams.setTeamDeleted(ours, db, false);
+  },
+  listPeople: (db) => teams.listPeople(ours, db),
+  listAddresses: async (db) =>
+    [...(await teams.listAddresses(ours, db)).values()].join().toUpperCase(),
+  findPerson: (db) => teams.findPerson(ours, db, member),
+  countPeople: async (db) => ((await teams.countPeople(ours, db)) === 2 ? 'BETA' : 'ALPHA'),
+  countOwners: async (db) => `${await teams.countOwners(ours, db)} BETA`,
+  insertPerson: (db) => teams.insertPerson(ours, db, 'BETA'),
+  renamePerson: (db) => teams.renamePerson(ours, db, somebody, 'BETA'),
+  setRole: (db) => teams.setRole(ours, db, member, 'owner'),
+  listInvitations: (db) => teams.listInvitations(ours, db),
+  countInvitations: async (db) => `${await teams.countInvitations(ours, db)} BETA`,
+  insertInvitation: (db) =>
+    teams.insertInvitation(ours, db, {
+      hash: randomBytes(32),
+      role: 'guest',
+      note: 'BETA',
+      personId: null,
+      days: 1,
+    }),
+  revokeInvitation: (db) => teams.revokeInvitation(ours, db, invitation),
+  revokeInvitationsOf: (db) => teams.revokeInvitationsOf(ours, db, member),
+  record: (db) => audits.record(ours, db, 'team renamed', 'BETA'),
+  listAudit: (db) => audits.listAudit(ours, db, { after: null, most: 9 }),
+  endMembership: (db) => teams.endMembership(ours, db, member),
+  deletePerson: (db) => teams.deletePerson(ours, db, somebody),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
@@ -473,11 +541,11 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   },
 };
 
+const stores = [songs, lists, files, moves, runs, parts, sets, uses, shares, trash, teams, audits];
+
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
-    const all = [songs, lists, files, moves, runs, parts, sets, uses, shares, trash].flatMap(
-      (store) => Object.keys(store),
-    );
+    const all = stores.flatMap((store) => Object.keys(store));
     const asked = new Set([
       'dropUnfinished',
       ...Object.keys(calls).map((name) => name.split(',')[0]!),
@@ -486,9 +554,7 @@ describe('a store asked for one team', () => {
   });
 
   test('takes its scope first', () => {
-    const functions = [songs, lists, files, moves, runs, parts, sets, uses, shares, trash].flatMap(
-      (store) => Object.values(store),
-    );
+    const functions = stores.flatMap((store) => Object.values(store));
     for (const one of functions) expect(String(one)).toMatch(/^(async )?function \w+\(scope, db\b/);
   });
 
@@ -588,6 +654,51 @@ describe('the second net', () => {
     await expect(net.database.execute('create table mine (id int)')).rejects.toThrow();
     await net.close();
   });
+
+  test('shows the server what is of one account, and nothing without one', async () => {
+    const net = openDatabase(server.ownerUrl.replace('//app@', '//intervallum_server@'));
+    const { rows: all } = await server.owner.query('select id from accounts order by email');
+    const [other, one] = all.map(({ id }) => id as string) as [string, string];
+    for (const id of [other, one]) {
+      const held = [id, Buffer.from(id)];
+      await server.owner.query(
+        'insert into sessions (account_id, token_hash) values ($1, $2)',
+        held,
+      );
+      await server.owner.query(
+        "insert into mail_tokens (account_id, token_hash, purpose, expires_at) values ($1, $2, 'reset', now())",
+        held,
+      );
+    }
+    const seen = async (db: Database, query: string) => (await db.execute(query)).rows;
+    for (const [table, column] of [
+      ['accounts', 'id'],
+      ['sessions', 'account_id'],
+    ] as const) {
+      const query = `select ${column} as id from ${table}`;
+      expect(await seen(net.database, query)).toEqual([]);
+      expect(await inScope(net.database, ours, (db) => seen(db, query))).toEqual([]);
+      const account = accountOf(one, randomUUID());
+      expect(await inAccount(net.database, account, (db) => seen(db, query))).toEqual([
+        { id: one },
+      ]);
+      const change = `update ${table} set ${table === 'accounts' ? "password_hash = 'x'" : "device = 'x'"} returning ${column} as id`;
+      expect(await inAccount(net.database, account, (db) => seen(db, change))).toEqual([
+        { id: one },
+      ]);
+    }
+    for (const asked of [
+      'select * from mail_tokens',
+      'select * from installation',
+      "update accounts set email = 'x'",
+      'delete from accounts',
+      'insert into sessions (account_id, token_hash) select id, id::text::bytea from accounts',
+      'delete from audit',
+      "update audit set about = ''",
+    ])
+      await expect(net.database.execute(asked)).rejects.toThrow();
+    await net.close();
+  });
 });
 
 describe('every route', () => {
@@ -608,12 +719,17 @@ describe('every route', () => {
     'PUT /api/sets/:id': draft,
     'POST /api/shares': { kind: 'set', id: set },
     'PUT /api/attachments/:id': { name: 'BETA' },
+    'PUT /api/team': { name: 'GAMMA' },
+    'POST /api/people': { name: 'GAMMA' },
+    'PUT /api/people/:id': { name: 'GAMMA' },
+    'PUT /api/people/:id/role': { role: 'owner' },
+    'POST /api/invitations': { role: 'guest', note: 'GAMMA' },
   };
   const query: Readonly<Record<string, string>> = {
     'GET /api/shares': `?kind=set&id=${set}`,
     'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,
   };
-  const table = () => allRoutes(server.database, server.charts);
+  const table = () => allRoutes(server.parts);
 
   test('that the server answers stands in the table, with its rule', () => {
     // Express lists a way of asking for each method; what answers all of them is the refusal at the end of each path.
@@ -634,19 +750,19 @@ describe('every route', () => {
     );
   });
 
-  test('of members admits nobody who is none, and a stranger finds nothing of the team', async () => {
-    const stranger = randomUUID();
-    await server.owner.query("insert into teams (id, name) values ($1, 'GAMMA')", [stranger]);
-    const before = await everythingOfTheirs();
-    for (const { method, path, rule, takes } of table()) {
+  /** Each way to ask that takes a right, filled in so that it means something of theirs. */
+  const asks = () =>
+    table().flatMap(({ method, path, rule, takes }) => {
+      if (rule === 'anybody' || rule === 'link' || rule === 'account') return [];
       const name = `${method} ${path}`;
-      if (rule !== 'member') continue;
       const id =
         Object.entries({
           '/trash/': trashed,
           '/attachments/': file,
           '/sets/': set,
           '/shares/': share,
+          '/people/': somebody,
+          '/invitations/': invitation,
         }).find(([part]) => path.includes(part))?.[1] ?? song;
       const url = filled(path, { id }) + (query[name] ?? '');
       const sent: [unknown, string] =
@@ -655,6 +771,14 @@ describe('every route', () => {
           : [bodies[name], 'application/json'];
       const ask = (headers: Record<string, string>) =>
         asked(method, url, sent[0], { 'If-Match': '"1"', 'Content-Type': sent[1], ...headers });
+      return [{ name, path, rule, ask }];
+    });
+
+  test('that takes a right admits nobody, and a stranger finds nothing of the team', async () => {
+    const stranger = randomUUID();
+    await server.owner.query("insert into teams (id, name) values ($1, 'GAMMA')", [stranger]);
+    const before = await everythingOfTheirs();
+    for (const { name, path, ask } of asks()) {
       expect([name, (await ask({})).status]).toEqual([name, 401]);
       const answer = await ask({ [teamHeader]: stranger });
       expect([name, JSON.stringify(answer.body)]).not.toEqual([
@@ -664,6 +788,58 @@ describe('every route', () => {
       if (path.includes(':')) expect([name, answer.status]).toEqual([name, 404]);
     }
     expect(await everythingOfTheirs()).toEqual(before);
+  });
+
+  test('admits each role that the table of rights names, and no other', async () => {
+    const before = await everythingOfTheirs();
+    for (const { name, rule, ask } of asks())
+      for (const role of roles) {
+        if (may(role, rule)) continue;
+        const answer = await ask({ [teamHeader]: theirs.teamId, [roleHeader]: role });
+        expect([name, role, answer.status]).toEqual([name, role, 403]);
+      }
+    expect(await everythingOfTheirs()).toEqual(before);
+    // Who may is let in: what is answered is about what was asked, no longer about who asks.
+    const own = randomUUID();
+    await server.owner.query("insert into teams (id, name) values ($1, 'DELTA')", [own]);
+    for (const { name, rule, ask } of asks())
+      for (const role of roles) {
+        // The team is deleted last, and leaving it takes somebody who is in it.
+        if (!may(role, rule) || /^(DELETE \/api\/team|POST \/api\/team\/leave)$/.test(name))
+          continue;
+        const { status } = await ask({ [teamHeader]: own, [roleHeader]: role });
+        expect([name, role, [401, 403].includes(status)]).toEqual([name, role, false]);
+        expect([name, role, status < 500]).toEqual([name, role, true]);
+      }
+  });
+
+  test('that takes an account admits nobody', async () => {
+    for (const { method, path, rule } of table()) {
+      if (rule !== 'account') continue;
+      const body = method === 'GET' || method === 'DELETE' ? undefined : {};
+      const answer = await asked(method, filled(path, {}), body);
+      expect([method, path, answer.status]).toEqual([method, path, 401]);
+    }
+  });
+
+  // What anybody may ask: each is known, so that a new one is thought about.
+  test('that anybody may ask is one of these', () => {
+    const open = table().filter(({ rule }) => rule === 'anybody');
+    expect(open.map(({ method, path }) => `${method} ${path}`).sort()).toEqual([
+      'DELETE /api/session',
+      'GET /api/demo/mails',
+      'GET /api/installation',
+      'GET /api/session',
+      'GET /healthz',
+      'POST /api/confirmation',
+      'POST /api/demo/session',
+      'POST /api/installation/owner',
+      'POST /api/invitation',
+      'POST /api/invitation/sign-up',
+      'POST /api/password-reset',
+      'POST /api/session',
+      'PUT /api/password-reset',
+    ]);
   });
 
   test('of a link opens with that link only, and no more once it is revoked', async () => {

@@ -5,35 +5,48 @@ import type { Logger } from 'pino';
 import { createApp } from '../src/app.ts';
 import { openDatabase } from '../src/db/database.ts';
 import { migrateDatabase } from '../src/db/migrate.ts';
-import { scopeOf } from '../src/db/scope.ts';
-import { ensureTeam } from '../src/demo.ts';
+import { accountOf, scopeOf, type Scope } from '../src/db/scope.ts';
+import { openLimits } from '../src/accounts/limits.ts';
+import { cookieSession } from '../src/accounts/session.ts';
+import { insertTeam } from '../src/installation/store.ts';
 import { createLog } from '../src/http/log.ts';
-import { oneTeamSession, type Session } from '../src/http/session.ts';
+import type { Session } from '../src/http/session.ts';
 import { openChartReader } from '../src/jobs/charts.ts';
 
 /** How a server is started: by default as it is in production, on a database brought up to date. */
 interface TestOptions {
   /** As the role that production works as, or as the owner of the tables, whom row-level security does not bind. */
   readonly role?: 'intervallum_server' | 'app';
-  /** For whom requests are; by default for the one team. A request says it in a header where this is `by header`. */
-  readonly session?: 'one team' | 'by header';
+  /**
+   * Who asks; by default an owner of the one team. A request says it in headers where this is `by header`; `by cookie` is how
+   * it is in production.
+   */
+  readonly session?: 'one team' | 'by header' | 'by cookie';
+  readonly mail?: 'smtp' | 'box' | 'none';
   /** What is done in the empty database instead of bringing it up to date. */
   readonly prepare?: (client: Client, ownerUrl: string) => Promise<void>;
   readonly log?: Logger;
 }
 
-/** The header in which a request of a test says its team; none is nobody. */
+/** The headers in which a request of a test says its team, and its role there where that is not owner; none is nobody. */
 export const teamHeader = 'X-Test-Team';
+export const roleHeader = 'X-Test-Role';
+
+/** Somebody who is signed in, in no session that is stored. */
+const someAccount = accountOf(randomUUID(), randomUUID());
 
 const byHeader: Session = (request) => {
   const team = request.get(teamHeader);
-  return Promise.resolve(team ? scopeOf(team) : null);
+  if (!team) return Promise.resolve(null);
+  const role = (request.get(roleHeader) ?? 'owner') as Scope['role'];
+  return Promise.resolve({ account: someAccount, scope: scopeOf(team, { role }) });
 };
 
 /** A whole server on a fresh database of its own in the test cluster. */
 export async function startTestServer({
   role = 'intervallum_server',
   session = 'one team',
+  mail = 'box',
   prepare,
   log,
 }: TestOptions = {}) {
@@ -47,14 +60,29 @@ export async function startTestServer({
   await owner.connect();
   await (prepare?.(owner, ownerUrl) ?? migrateDatabase(ownerUrl));
   const owned = openDatabase(ownerUrl);
-  await ensureTeam(owned.database);
+  const { rows } = await owner.query('select id from teams order by created_at limit 1');
+  const teamId =
+    (rows[0]?.id as string | undefined) ?? (await insertTeam(owned.database, 'Our team'));
 
-  const { database, close } = openDatabase(`postgres://${role}@127.0.0.1:${cable.port}/${name}`);
+  const { database, pool, close } = openDatabase(
+    `postgres://${role}@127.0.0.1:${cable.port}/${name}`,
+  );
   const charts = openChartReader();
-  const app = createApp({
+  const sessions = {
+    'one team': () =>
+      Promise.resolve({ account: someAccount, scope: scopeOf(teamId, { role: 'owner' }) }),
+    'by header': byHeader,
+    'by cookie': cookieSession(database),
+  } as const satisfies Record<string, Session>;
+  const parts = {
     database,
     charts,
-    session: session === 'by header' ? byHeader : oneTeamSession(database),
+    session: sessions[session],
+    limits: openLimits(pool),
+    mail,
+  };
+  const app = createApp({
+    ...parts,
     hosts: ['band.example.org'],
     log: log ?? createLog((process.env['TEST_LOG_LEVEL'] ?? 'silent') as 'silent'),
     webFolder: null,
@@ -94,7 +122,9 @@ export async function startTestServer({
     url,
     call,
     app,
+    parts,
     charts,
+    teamId,
     /** As the server sees it, and as the owner of the tables does. */
     database,
     owner,

@@ -2,7 +2,6 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { trashList } from '@intervallum/contract';
 import { createLog } from '../src/http/log.ts';
-import { scopeOfOnlyTeam } from '../src/http/session.ts';
 import { keepEmptying } from '../src/trash/emptying.ts';
 import { startTestServer, type TestServer } from './server.ts';
 
@@ -63,11 +62,7 @@ test('after its thirty days it is gone for good, but for a song that a set keeps
     "update songs set deleted_at = now() - interval '31 days' where id = any($1)",
     [[old, played]],
   );
-  const end = keepEmptying(
-    server.database,
-    () => scopeOfOnlyTeam(server.database),
-    createLog('silent'),
-  );
+  const end = keepEmptying(server.database, createLog('silent'));
   const left = async () => {
     const { rows } = await server.owner.query(
       'select title from songs where id = any($1) order by title',

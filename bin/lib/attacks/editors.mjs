@@ -1,3 +1,5 @@
+import { fetchAs } from '../demoCookie.mjs';
+
 /**
  * Editors that save at once: some share a song and find that another one was first, some have one of their own. Every save
  * that was answered with yes has to be in the history or in its place, in an order without gaps; none may be answered with
@@ -6,6 +8,7 @@
  * @returns {Promise<import('../attack.mjs').Outcome>}
  */
 export async function editors({ url, isQuick }) {
+  const fetch = await fetchAs(url);
   const [people, saves] = isQuick ? [12, 6] : [50, 20];
   const json = { 'Content-Type': 'application/json' };
   /** @param {string} path @param {RequestInit} [asked] */

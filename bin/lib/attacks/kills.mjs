@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, readlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { fetchAs } from '../demoCookie.mjs';
 
 /**
  * Ends the server or its database with `kill -9` at moments of chance while an editor saves without a pause, starts them
@@ -10,6 +11,7 @@ import { setTimeout as wait } from 'node:timers/promises';
  * @returns {Promise<import('../attack.mjs').Outcome>}
  */
 export async function kills({ url, folder, isQuick, begin, end }) {
+  const fetch = await fetchAs(url);
   const most = isQuick ? 4 : 60;
   const json = { 'Content-Type': 'application/json' };
   const made = await fetch(`${url}/api/songs`, {
@@ -26,7 +28,7 @@ export async function kills({ url, folder, isQuick, begin, end }) {
     let goesOn = true;
     const before = acknowledged;
     const editor = (async () => {
-      let { revision } = await standing(url, id);
+      let { revision } = await standing(fetch, url, id);
       while (goesOn) {
         sent += 1;
         const number = sent;
@@ -58,7 +60,7 @@ export async function kills({ url, folder, isQuick, begin, end }) {
     await editor;
     await end();
     await begin();
-    const { text } = await standing(url, id);
+    const { text } = await standing(fetch, url, id);
     const number = Number(/Save (\d+)/.exec(text)?.[1]);
     if (!(number >= acknowledged && number <= sent)) missing += 1;
   }
@@ -68,8 +70,8 @@ export async function kills({ url, folder, isQuick, begin, end }) {
   };
 }
 
-/** @param {string} url @param {string} id */
-async function standing(url, id) {
+/** @param {typeof globalThis.fetch} fetch @param {string} url @param {string} id */
+async function standing(fetch, url, id) {
   const song = await (await fetch(`${url}/api/songs/${id}`)).json();
   return /** @type {{ revision: number, text: string }} */ (song);
 }

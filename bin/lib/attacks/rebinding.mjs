@@ -1,4 +1,5 @@
 import { chromium } from '@playwright/test';
+import { fetchAs } from '../demoCookie.mjs';
 import { chromiumPath } from '../packages.mjs';
 
 /**
@@ -29,7 +30,8 @@ export async function foreignName({ url }) {
       ]);
       return answers.map(({ status }) => status);
     });
-    const found = await (await fetch(`${url}/api/songs?search=Rebound`)).json();
+    const asOwner = await fetchAs(url);
+    const found = await (await asOwner(`${url}/api/songs?search=Rebound`)).json();
     const { total } = /** @type {{ total: number }} */ (found);
     const answered = statuses.filter((status) => status !== 421).length;
     return {

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import http from 'node:http';
+import { demoCookie } from '../demoCookie.mjs';
 
 /**
  * Sends what no page sends: every path in every way, with bodies, headers and ids that are wrong in some way. Nothing may be
@@ -9,10 +10,11 @@ import http from 'node:http';
  * @returns {Promise<import('../attack.mjs').Outcome>}
  */
 export async function hostileRequests({ url, isQuick }) {
+  const cookie = await demoCookie(url);
   const made = await (
     await fetch(`${url}/api/songs`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
+      headers: { 'Content-Type': 'application/json', Cookie: cookie },
       body: JSON.stringify({ text: 'title: Attacked\n' }),
     })
   ).json();
@@ -24,7 +26,8 @@ export async function hostileRequests({ url, isQuick }) {
   for (const asked of requests(id)) {
     count += 1;
     if (isQuick && count % 3 !== 0) continue;
-    const { status, type, text } = await send(url, asked);
+    const headers = { Cookie: cookie, ...asked.headers };
+    const { status, type, text } = await send(url, { ...asked, headers });
     const name = `${asked.method} ${asked.path.slice(0, 60)} ${JSON.stringify(asked.headers).slice(0, 80)}`;
     if (status >= 400) refused += 1;
     if (status === 0 || status >= 500) wrong.push(`${name}: ${status}`);
@@ -64,6 +67,22 @@ function* requests(id) {
     '/api/shares',
     `/api/shares/${id}`,
     '/api/shared/xxxxxxxxxxxxxxxxxxxxxxxxxxxxxxxx',
+    '/api/session',
+    '/api/session/team',
+    '/api/account/password',
+    '/api/account/address',
+    '/api/account/deletion',
+    '/api/password-reset',
+    '/api/confirmation',
+    '/api/invitation',
+    '/api/invitation/sign-up',
+    '/api/installation/owner',
+    '/api/demo/session',
+    '/api/team',
+    '/api/teams',
+    `/api/people/${id}/role`,
+    '/api/invitations',
+    '/api/audit?after=x',
     '/healthz',
     '/s/xxxxxxxxxxxxxxxxxxxxxxxxxxxxxxxx',
     '/',
@@ -85,8 +104,9 @@ function* requests(id) {
   ];
   for (const method of ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS', 'PROPFIND'])
     for (const path of paths) {
-      // A song that is deleted cannot be attacked any more.
-      if (method === 'DELETE' && path === `/api/songs/${id}`) continue;
+      // What is deleted, or signed out, cannot be attacked any more.
+      if (method === 'DELETE' && [`/api/songs/${id}`, '/api/session', '/api/team'].includes(path))
+        continue;
       yield { method, path, headers: json, body: '' };
       if (['POST', 'PUT'].includes(method))
         for (const body of bodies)

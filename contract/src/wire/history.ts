@@ -14,6 +14,8 @@ export const versionListed = z.object({
   savedAt: moment,
   /** What somebody called it; null where nobody did. */
   name: z.string().nullable(),
+  /** Who saved it; null of who is not named any more, and of what was saved before there were accounts. */
+  who: z.string().nullable(),
 });
 export type VersionListed = z.infer<typeof versionListed>;
 
@@ -38,5 +40,7 @@ export const songVersion = versionListed.extend({ text: z.string(), decisions })
 export type SongVersion = z.infer<typeof songVersion>;
 
 /** A set as it was; its songs are shown as they are now. */
-export const setVersion = songSet.omit({ id: true }).extend({ label: z.string().nullable() });
+export const setVersion = songSet
+  .omit({ id: true })
+  .extend({ label: z.string().nullable(), who: z.string().nullable() });
 export type SetVersion = z.infer<typeof setVersion>;

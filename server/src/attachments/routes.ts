@@ -11,7 +11,7 @@ import type { Arriving, AttachmentService } from './service.ts';
 
 export function attachmentRoutes(files: AttachmentService) {
   return [
-    route('GET', '/api/songs/:id/attachments', 'member', async (request, response, scope) => {
+    route('GET', '/api/songs/:id/attachments', 'read', async (request, response, scope) => {
       response.json(await files.list(scope, idInPath(request)));
     }),
     fileRoute('POST', '/api/songs/:id/attachments', async (request, response, scope) => {
@@ -26,22 +26,22 @@ export function attachmentRoutes(files: AttachmentService) {
         .location(`/api/attachments/${attachment.id}/content`)
         .json(attachment);
     }),
-    route('GET', '/api/attachments/:id/content', 'member', (request, response, scope) =>
+    route('GET', '/api/attachments/:id/content', 'read', (request, response, scope) =>
       sendContent(files, request, response, scope),
     ),
-    route('PUT', '/api/attachments/:id', 'member', async (request, response, scope) => {
+    route('PUT', '/api/attachments/:id', 'write', async (request, response, scope) => {
       const id = idInPath(request);
       const { name } = checked(attachmentDraft, request.body);
       response.json(await files.rename(scope, id, name));
     }),
-    route('DELETE', '/api/attachments/:id', 'member', async (request, response, scope) => {
+    route('DELETE', '/api/attachments/:id', 'write', async (request, response, scope) => {
       await files.setDeleted(scope, idInPath(request), true);
       response.status(204).end();
     }),
-    route('POST', '/api/attachments/:id/restore', 'member', async (request, response, scope) => {
+    route('POST', '/api/attachments/:id/restore', 'write', async (request, response, scope) => {
       response.json(await files.setDeleted(scope, idInPath(request), false));
     }),
-    route('DELETE', '/api/trash/attachments/:id', 'member', async (request, response, scope) => {
+    route('DELETE', '/api/trash/attachments/:id', 'plan', async (request, response, scope) => {
       await files.end(scope, idInPath(request));
       response.status(204).end();
     }),

@@ -42,4 +42,6 @@ export interface ListedVersion {
   readonly revision: number;
   readonly savedAt: Date;
   readonly name: string | null;
+  /** Who saved it, as they are called now. */
+  readonly who: string | null;
 }

@@ -1,4 +1,6 @@
 import type {
+  AuditKind,
+  Role,
   SongSummary,
   StoredDecisions,
   StoredMove,
@@ -10,7 +12,6 @@ import { isNull, sql } from 'drizzle-orm';
 import {
   bigint,
   check,
-  customType,
   date,
   doublePrecision,
   foreignKey,
@@ -20,15 +21,13 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { accounts } from './accountSchema.ts';
+import { bytes, createdAt, moment, savedAt } from './columns.ts';
 
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
-const moment = (name: string) => timestamp(name, { withTimezone: true });
-const createdAt = () => moment('created_at').notNull().defaultNow();
-const savedAt = () => moment('saved_at').notNull().defaultNow();
+export * from './accountSchema.ts';
 
 /** The rules of chart text that the row's text is written by (core's `chartRules`); a start rewrites what is of earlier ones. */
 const rules = () =>
@@ -42,6 +41,8 @@ export const teams = pgTable('teams', {
   id: uuid('id').primaryKey().defaultRandom(),
   name: text('name').notNull(),
   createdAt: createdAt(),
+  /** A deleted team is nobody's any more; its owners can take it back for a time. */
+  deletedAt: moment('deleted_at'),
 });
 
 const teamId = () =>
@@ -56,17 +57,74 @@ export const teamCounters = pgTable('team_counters', {
 });
 const seq = () => bigint('seq', { mode: 'number' }).notNull().default(0);
 
-/** Those who play. They exist without accounts; until there are some, what is decided belongs to nobody in particular. */
+/**
+ * Those of a team. A member has an account and a role; others are named only, among them who was a member: what they did
+ * stays theirs.
+ */
 export const people = pgTable(
   'people',
   {
     teamId: teamId(),
-    id: uuid('id').notNull(),
+    id: uuid('id').notNull().defaultRandom(),
     name: text('name').notNull(),
+    accountId: uuid('account_id').references(() => accounts.id),
+    role: text('role').$type<Role>(),
+    joinedAt: moment('joined_at'),
     seq: seq(),
     createdAt: createdAt(),
   },
-  (table) => [primaryKey({ columns: [table.teamId, table.id] })],
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    unique('people_one_account').on(table.teamId, table.accountId),
+    index('people_account').on(table.accountId),
+    check(
+      'people_member_or_not',
+      sql`(${table.accountId} is null) = (${table.role} is null) and (${table.role} is null or ${table.role} in ('owner', 'leader', 'player', 'guest'))`,
+    ),
+  ],
+);
+
+/** A link by which somebody becomes a member, once. Only the SHA-256 of its key is stored. */
+export const invitations = pgTable(
+  'invitations',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
+    tokenHash: bytes('token_hash').notNull().unique(),
+    role: text('role').$type<Role>().notNull(),
+    note: text('note').notNull().default(''),
+    /** The person of the team whom it makes a member; null for somebody new. */
+    personId: uuid('person_id'),
+    invitedBy: uuid('invited_by'),
+    createdAt: createdAt(),
+    expiresAt: moment('expires_at').notNull(),
+    takenAt: moment('taken_at'),
+    revokedAt: moment('revoked_at'),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** What was done and by whom, for owners: rows are only added. */
+export const audit = pgTable(
+  'audit',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
+    at: moment('at').notNull().defaultNow(),
+    personId: uuid('person_id'),
+    what: text('what').$type<AuditKind>().notNull(),
+    about: text('about').notNull().default(''),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('audit_by_time').on(table.teamId, sql`${table.at} desc`, sql`${table.id} desc`),
+  ],
 );
 
 /**

@@ -1,3 +1,4 @@
+import type { Role } from '@intervallum/contract';
 import { sql } from 'drizzle-orm';
 import type { Database } from './database.ts';
 import { teamCounters } from './schema.ts';
@@ -8,18 +9,43 @@ import { teamCounters } from './schema.ts';
  */
 export interface Scope {
   readonly teamId: string;
-  /** Null until there are accounts, and for those who only have a link. */
+  /** Null for those who only have a link, and for what the server does by itself. */
   readonly personId: string | null;
-  readonly role: 'member' | 'reader';
+  /** What may be done is asked of contract's `rights`; a link reads what it opens. */
+  readonly role: Role | 'link' | 'server';
   readonly [scoped]: true;
 }
 declare const scoped: unique symbol;
 
 export function scopeOf(
   teamId: string,
-  { personId = null, role = 'member' }: { personId?: string | null; role?: Scope['role'] } = {},
+  { personId = null, role = 'server' }: { personId?: string | null; role?: Scope['role'] } = {},
 ): Scope {
   return { teamId, personId, role } as Scope;
+}
+
+/** Who is signed in, in which session: for what is of no team. Made from a session's key only. */
+export interface Account {
+  readonly accountId: string;
+  readonly sessionId: string;
+  readonly [signedIn]: true;
+}
+declare const signedIn: unique symbol;
+
+export function accountOf(accountId: string, sessionId: string): Account {
+  return { accountId, sessionId } as Account;
+}
+
+/** Does something in one transaction in which the database shows what is of this account only (row-level security). */
+export function inAccount<Value>(
+  database: Database,
+  { accountId }: Account,
+  work: (transaction: Database) => Promise<Value>,
+): Promise<Value> {
+  return database.transaction(async (transaction) => {
+    await transaction.execute(sql`select set_config('app.account', ${accountId}, true)`);
+    return work(transaction);
+  });
 }
 
 /**

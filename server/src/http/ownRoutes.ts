@@ -26,10 +26,10 @@ export function ownRoutes<One>(
   { many, one, sent, most, list, count, insert, remove }: Own<One>,
 ): readonly Route[] {
   return [
-    route('GET', `/api/${many}`, 'member', async (_request, response, scope) => {
+    route('GET', `/api/${many}`, 'read', async (_request, response, scope) => {
       response.json({ [many]: await inScope(database, scope, (db) => list(scope, db)) });
     }),
-    route('POST', `/api/${many}`, 'member', async (request, response, scope) => {
+    route('POST', `/api/${many}`, 'write', async (request, response, scope) => {
       const all = checked(sent, request.body)[many]!;
       const kept = await inScope(database, scope, async (db) => {
         await insert(scope, db, all);
@@ -43,7 +43,7 @@ export function ownRoutes<One>(
       });
       response.status(201).json({ [many]: kept });
     }),
-    route('DELETE', `/api/${many}/:id`, 'member', async (request, response, scope) => {
+    route('DELETE', `/api/${many}/:id`, 'write', async (request, response, scope) => {
       const id = idInPath(request);
       const isGone = await inScope(database, scope, (db) => remove(scope, db, id));
       if (!isGone) throw new Refusal('not-found', `This ${one} is not there any more.`);

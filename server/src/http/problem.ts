@@ -6,10 +6,12 @@ import { withoutValues } from './log.ts';
 const statusOf: Record<ProblemKind, number> = {
   malformed: 400,
   'signed-out': 401,
+  'not-allowed': 403,
   'foreign-origin': 403,
   'not-found': 404,
   'wrong-method': 405,
   taken: 409,
+  'other-team': 409,
   stale: 412,
   'wrong-version': 412,
   'wrong-range': 416,
@@ -18,6 +20,7 @@ const statusOf: Record<ProblemKind, number> = {
   'wrong-host': 421,
   invalid: 422,
   'needs-revision': 428,
+  'too-often': 429,
   internal: 500,
   'database-unavailable': 503,
 };
@@ -25,6 +28,9 @@ const statusOf: Record<ProblemKind, number> = {
 const titleOf: Record<ProblemKind, string> = {
   malformed: 'The request cannot be read',
   'signed-out': 'Nobody is signed in',
+  'not-allowed': 'This is for others in the team',
+  'other-team': 'Another team is open',
+  'too-often': 'Tried too often',
   'foreign-origin': 'The request comes from another site',
   'wrong-host': 'Not an address of this application',
   'not-found': 'Not found',
@@ -45,15 +51,26 @@ const titleOf: Record<ProblemKind, string> = {
 export class Refusal extends Error {
   readonly kind: ProblemKind;
   readonly more: Pick<ProblemDetails, 'errors' | 'current'>;
+  /** After how many seconds it can be tried again, where that is known. */
+  readonly retryAfter: number | null;
 
-  constructor(kind: ProblemKind, detail: string, more: Refusal['more'] = {}) {
+  constructor(
+    kind: ProblemKind,
+    detail: string,
+    more: Refusal['more'] = {},
+    retryAfter: number | null = kind === 'database-unavailable' ? 2 : null,
+  ) {
     super(detail);
     this.kind = kind;
     this.more = more;
+    this.retryAfter = retryAfter;
   }
 }
 
-export function sendProblem(response: Response, { kind, message, more }: Refusal): void {
+export function sendProblem(
+  response: Response,
+  { kind, message, more, retryAfter }: Refusal,
+): void {
   const status = statusOf[kind];
   const details: ProblemDetails = {
     type: problemType(kind),
@@ -62,7 +79,7 @@ export function sendProblem(response: Response, { kind, message, more }: Refusal
     detail: message,
     ...more,
   };
-  if (kind === 'database-unavailable') response.set('Retry-After', '2');
+  if (retryAfter !== null) response.set('Retry-After', String(retryAfter));
   response.status(status).type('application/problem+json').send(JSON.stringify(details));
 }
 

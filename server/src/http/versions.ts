@@ -35,6 +35,7 @@ export async function versionPage<Version extends ListedVersion>(
       revision: version.revision,
       savedAt: version.savedAt.toISOString(),
       name: version.name,
+      who: version.who,
       changed: all && { some: all.slice(0, mostTold), count: all.length },
     });
   }

@@ -22,10 +22,10 @@ const partColumns = {
 const ofSong = (scope: Scope, songId: string) =>
   and(eq(parts.teamId, scope.teamId), eq(parts.songId, songId));
 
-const own = ({ personId }: Scope) =>
+const isOf = (personId: string | null) =>
   personId === null ? isNull(parts.personId) : eq(parts.personId, personId);
 
-/** The part of the one who asks; null where nothing was decided yet. */
+/** The part of the one who asks; null where they decided nothing yet. */
 export async function findOwnPart(
   scope: Scope,
   db: Database,
@@ -34,7 +34,20 @@ export async function findOwnPart(
   const [row] = await db
     .select(partColumns)
     .from(parts)
-    .where(and(ofSong(scope, songId), own(scope)));
+    .where(and(ofSong(scope, songId), isOf(scope.personId)));
+  return row ?? null;
+}
+
+/** The song's own part, which whoever has none goes by; null where there is none. */
+export async function findCommonPart(
+  scope: Scope,
+  db: Database,
+  songId: string,
+): Promise<PartRow | null> {
+  const [row] = await db
+    .select(partColumns)
+    .from(parts)
+    .where(and(ofSong(scope, songId), isOf(null)));
   return row ?? null;
 }
 
@@ -44,18 +57,28 @@ export async function listParts(scope: Scope, db: Database, songId: string): Pro
 }
 
 /** Makes the part of the one who asks, or gives it its next decisions. */
-export async function saveOwnPart(
+export function saveOwnPart(
   scope: Scope,
   db: Database,
   songId: string,
   decisions: StoredDecisions,
+): Promise<PartRow> {
+  return savePart(scope, db, songId, { personId: scope.personId, decisions });
+}
+
+/** Makes a part of somebody, or of the song itself, or gives it its next decisions. */
+export async function savePart(
+  scope: Scope,
+  db: Database,
+  songId: string,
+  { personId, decisions }: Pick<PartRow, 'personId' | 'decisions'>,
 ): Promise<PartRow> {
   const [row] = await db
     .insert(parts)
     .values({
       teamId: scope.teamId,
       songId,
-      personId: scope.personId,
+      personId,
       decisions,
       seq: await nextSeq(scope, db),
     })

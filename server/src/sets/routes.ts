@@ -12,10 +12,10 @@ import type { SetService } from './service.ts';
 
 export function setRoutes(sets: SetService) {
   return [
-    route('GET', '/api/sets', 'member', async (request, response, scope) => {
+    route('GET', '/api/sets', 'read', async (request, response, scope) => {
       response.json(await sets.list(scope, checked(setSearch, request.query)));
     }),
-    route('POST', '/api/sets', 'member', async (request, response, scope) => {
+    route('POST', '/api/sets', 'plan', async (request, response, scope) => {
       const { set, isNew } = await sets.create(
         scope,
         checked(newSet, request.body),
@@ -27,27 +27,27 @@ export function setRoutes(sets: SetService) {
         .set('ETag', etag(set.revision))
         .json(set);
     }),
-    route('GET', '/api/sets/:id', 'member', async (request, response, scope) => {
+    route('GET', '/api/sets/:id', 'read', async (request, response, scope) => {
       const set = await sets.find(scope, idInPath(request));
       response.set('ETag', etag(set.revision)).json(set);
     }),
-    route('PUT', '/api/sets/:id', 'member', async (request, response, scope) => {
+    route('PUT', '/api/sets/:id', 'plan', async (request, response, scope) => {
       const id = idInPath(request);
       const draft = checked(setDraft, request.body);
       const set = await sets.save(scope, id, expectedRevision(request), draft, screenOf(request));
       response.set('ETag', etag(set.revision)).json(set);
     }),
-    route('GET', '/api/sets/:id/versions', 'member', async (request, response, scope) => {
+    route('GET', '/api/sets/:id/versions', 'read', async (request, response, scope) => {
       const page = checked(historySearch, request.query);
       response.json(await sets.versions(scope, idInPath(request), page));
     }),
-    route('GET', '/api/sets/:id/versions/:revision', 'member', async (request, response, scope) => {
+    route('GET', '/api/sets/:id/versions/:revision', 'read', async (request, response, scope) => {
       response.json(await sets.version(scope, idInPath(request), revisionInPath(request)));
     }),
     route(
       'PUT',
       '/api/sets/:id/versions/:revision/name',
-      'member',
+      'plan',
       async (request, response, scope) => {
         const { name } = checked(versionName, request.body);
         await sets.nameVersion(scope, idInPath(request), {
@@ -57,11 +57,11 @@ export function setRoutes(sets: SetService) {
         response.status(204).end();
       },
     ),
-    route('DELETE', '/api/sets/:id', 'member', async (request, response, scope) => {
+    route('DELETE', '/api/sets/:id', 'plan', async (request, response, scope) => {
       await sets.setDeleted(scope, idInPath(request), true);
       response.status(204).end();
     }),
-    route('POST', '/api/sets/:id/restore', 'member', async (request, response, scope) => {
+    route('POST', '/api/sets/:id/restore', 'plan', async (request, response, scope) => {
       const id = idInPath(request);
       await sets.setDeleted(scope, id, false);
       response.json(await sets.find(scope, id));

@@ -189,7 +189,7 @@ export function setService(database: Database, charts: ChartReader) {
       if (!(await findSet(scope, db, id))) throw noSuchSet();
       const version = await findSetVersion(scope, db, id, revision);
       if (!version) throw new Refusal('not-found', 'The history of this set has no such version.');
-      const { draft, savedAt, name: label } = version;
+      const { draft, savedAt, name: label, who } = version;
       const shown = await songsShown(
         scope,
         db,
@@ -202,7 +202,7 @@ export function setService(database: Database, charts: ChartReader) {
       });
       const set = { ...draft, id, revision, savedAt: savedAt.toISOString(), items };
       const { id: _, ...made } = await repaired(scope, db, set);
-      return { ...made, label };
+      return { ...made, label, who };
     });
   }
 

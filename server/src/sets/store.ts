@@ -8,7 +8,7 @@ import {
 import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
-import { setItems, setRevisions, sets, songs } from '../db/schema.ts';
+import { people, setItems, setRevisions, sets, songs } from '../db/schema.ts';
 import { nextSeq, type Scope } from '../db/scope.ts';
 
 /** A place in the list of sets: after this day (`infinity` for none), of one day after this moment, then this set. */
@@ -227,6 +227,9 @@ const historyColumns = {
   savedAt: setRevisions.savedAt,
 };
 
+/** Joins who saved a version; the version is of the team, and so are they. */
+const whoSaved = and(eq(people.teamId, setRevisions.teamId), eq(people.id, setRevisions.personId));
+
 const historyOf = (scope: Scope, id: string) =>
   and(eq(setRevisions.teamId, scope.teamId), eq(setRevisions.setId, id));
 
@@ -239,8 +242,9 @@ export async function listSetVersions(
 ): Promise<(ListedVersion & { readonly draft: SetDraft | null })[]> {
   const { revision, name, savedAt } = historyColumns;
   const rows = await db
-    .select({ revision, name, savedAt, content: setRevisions.content })
+    .select({ revision, name, savedAt, who: people.name, content: setRevisions.content })
     .from(setRevisions)
+    .leftJoin(people, whoSaved)
     .where(and(historyOf(scope, id), before === null ? undefined : lt(revision, before)))
     .orderBy(desc(revision))
     .limit(most);
@@ -274,9 +278,11 @@ export async function findSetVersion(
       revision: setRevisions.revision,
       name: setRevisions.name,
       savedAt: setRevisions.savedAt,
+      who: people.name,
       content: setRevisions.content,
     })
     .from(setRevisions)
+    .leftJoin(people, whoSaved)
     .where(and(historyOf(scope, id), eq(setRevisions.revision, revision)));
   const draft = row && readStoredSet(row.content);
   if (!draft) return null;

@@ -9,12 +9,12 @@ import { hasTarget, insertShare, listShares, readShare, revokeShare } from './st
 /** Links: the team opens, lists and revokes them; whoever has one reads what it opens. */
 export function shareRoutes(database: Database, linksUrl: string | null) {
   return [
-    route('GET', '/api/shares', 'member', async (request, response, scope) => {
+    route('GET', '/api/shares', 'share', async (request, response, scope) => {
       const target = checked(shareTarget, request.query);
       const shares = await inScope(database, scope, (db) => listShares(scope, db, target));
       response.json({ shares, address: linksUrl });
     }),
-    route('POST', '/api/shares', 'member', async (request, response, scope) => {
+    route('POST', '/api/shares', 'share', async (request, response, scope) => {
       const target = checked(shareTarget, request.body);
       const share = await inScope(database, scope, async (db) =>
         (await hasTarget(scope, db, target)) ? insertShare(scope, db, target) : null,
@@ -22,7 +22,7 @@ export function shareRoutes(database: Database, linksUrl: string | null) {
       if (!share) throw new Refusal('not-found', 'There is nothing there to share.');
       response.status(201).json(share);
     }),
-    route('DELETE', '/api/shares/:id', 'member', async (request, response, scope) => {
+    route('DELETE', '/api/shares/:id', 'share', async (request, response, scope) => {
       const id = idInPath(request);
       const revoked = await inScope(database, scope, (db) => revokeShare(scope, db, id));
       if (!revoked) throw new Refusal('not-found', 'This link is not open any more.');

@@ -12,7 +12,7 @@ import type { SongService } from './service.ts';
 
 export function songRoutes(songs: SongService) {
   return [
-    route('POST', '/api/songs', 'member', async (request, response, scope) => {
+    route('POST', '/api/songs', 'write', async (request, response, scope) => {
       const { song, isNew } = await songs.create(
         scope,
         checked(newSong, request.body),
@@ -24,32 +24,27 @@ export function songRoutes(songs: SongService) {
         .set('ETag', etag(song.revision))
         .json(song);
     }),
-    route('GET', '/api/songs/:id', 'member', async (request, response, scope) => {
+    route('GET', '/api/songs/:id', 'read', async (request, response, scope) => {
       const song = await songs.find(scope, idInPath(request));
       response.set('ETag', etag(song.revision)).json(song);
     }),
-    route('PUT', '/api/songs/:id', 'member', async (request, response, scope) => {
+    route('PUT', '/api/songs/:id', 'write', async (request, response, scope) => {
       const id = idInPath(request);
       const draft = checked(songDraft, request.body);
       const song = await songs.save(scope, id, expectedRevision(request), draft, screenOf(request));
       response.set('ETag', etag(song.revision)).json(song);
     }),
-    route('GET', '/api/songs/:id/versions', 'member', async (request, response, scope) => {
+    route('GET', '/api/songs/:id/versions', 'read', async (request, response, scope) => {
       const page = checked(historySearch, request.query);
       response.json(await songs.versions(scope, idInPath(request), page));
     }),
-    route(
-      'GET',
-      '/api/songs/:id/versions/:revision',
-      'member',
-      async (request, response, scope) => {
-        response.json(await songs.version(scope, idInPath(request), revisionInPath(request)));
-      },
-    ),
+    route('GET', '/api/songs/:id/versions/:revision', 'read', async (request, response, scope) => {
+      response.json(await songs.version(scope, idInPath(request), revisionInPath(request)));
+    }),
     route(
       'PUT',
       '/api/songs/:id/versions/:revision/name',
-      'member',
+      'write',
       async (request, response, scope) => {
         const { name } = checked(versionName, request.body);
         await songs.nameVersion(scope, idInPath(request), {
@@ -59,11 +54,11 @@ export function songRoutes(songs: SongService) {
         response.status(204).end();
       },
     ),
-    route('DELETE', '/api/songs/:id', 'member', async (request, response, scope) => {
+    route('DELETE', '/api/songs/:id', 'plan', async (request, response, scope) => {
       await songs.setDeleted(scope, idInPath(request), true);
       response.status(204).end();
     }),
-    route('POST', '/api/songs/:id/restore', 'member', async (request, response, scope) => {
+    route('POST', '/api/songs/:id/restore', 'plan', async (request, response, scope) => {
       const id = idInPath(request);
       await songs.setDeleted(scope, id, false);
       response.json(await songs.find(scope, id));

@@ -13,7 +13,14 @@ import { inScope, type Scope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
-import { carryPart, findOwnPart, listParts, saveOwnPart, type PartRow } from '../parts/store.ts';
+import {
+  carryPart,
+  findCommonPart,
+  findOwnPart,
+  listParts,
+  saveOwnPart,
+  type PartRow,
+} from '../parts/store.ts';
 import {
   findSong,
   findSongVersion,
@@ -37,8 +44,14 @@ export function songService(database: Database, charts: ChartReader) {
     return inScope(database, scope, async (db) => {
       const song = await findSong(scope, db, id);
       if (!song) throw noSuchSong();
-      return answer(song, await findOwnPart(scope, db, id));
+      return answer(song, await partsFor(scope, db, id));
     });
+  }
+
+  /** What the one who asks goes by: their own part, or the song's own while they have none. */
+  async function partsFor(scope: Scope, db: Database, id: string): Promise<Parts> {
+    const own = await findOwnPart(scope, db, id);
+    return { own, common: own ? null : await findCommonPart(scope, db, id) };
   }
 
   /** Makes a song. The same request once more finds what the first one made. */
@@ -52,12 +65,12 @@ export function songService(database: Database, charts: ChartReader) {
       const isNew = await insertSong(scope, db, { id, text, reading });
       const row = await findSong(scope, db, id);
       if (row?.text !== text) throw new Refusal('taken', 'There is another song with this id.');
-      const own =
+      const parts =
         isNew && part
-          ? await saveOwnPart(scope, db, id, storeDecisions(part))
-          : await findOwnPart(scope, db, id);
-      if (isNew) await writeHistory(scope, db, row, own?.decisions ?? null, screen);
-      return { song: answer(row, own), isNew };
+          ? { own: await saveOwnPart(scope, db, id, storeDecisions(part)), common: null }
+          : await partsFor(scope, db, id);
+      if (isNew) await writeHistory(scope, db, row, decisionsOf(parts), screen);
+      return { song: answer(row, parts), isNew };
     });
   }
 
@@ -76,17 +89,19 @@ export function songService(database: Database, charts: ChartReader) {
     return inScope(database, scope, async (db) => {
       const before = await lockSong(scope, db, id);
       if (!before) throw noSuchSong();
-      const own = await findOwnPart(scope, db, id);
+      const standing = await partsFor(scope, db, id);
+      const { own } = standing;
       const isOwnStale = draft.part && draft.partRevision !== (own?.revision ?? 0);
       if (before.revision !== expected || isOwnStale)
         throw new Refusal('stale', 'The song was saved from somewhere else since you opened it.', {
-          current: answer(before, own),
+          current: answer(before, standing),
         });
-      let [row, part]: [SongRow, PartRow | null] = [before, own];
+      let row = before;
+      let parts = standing;
       const isEdited = draft.text !== before.text;
       if (isEdited) {
-        const standing = await listParts(scope, db, id);
-        const followers = draft.part ? standing.filter((one) => one.id !== own?.id) : standing;
+        const all = await listParts(scope, db, id);
+        const followers = draft.part ? all.filter((one) => one.id !== own?.id) : all;
         const carried = await charts.carry({
           before: before.text,
           after: draft.text,
@@ -98,12 +113,17 @@ export function songService(database: Database, charts: ChartReader) {
           const decisions = carried[index];
           if (!decisions) continue;
           const moved = await carryPart(scope, db, follower.id, decisions);
-          if (follower.id === own?.id) part = moved;
+          if (follower.id === own?.id) parts = { ...parts, own: moved };
+          if (follower.id === parts.common?.id) parts = { ...parts, common: moved };
         }
       }
-      if (draft.part) part = await saveOwnPart(scope, db, id, storeDecisions(draft.part));
-      if (isEdited) await writeHistory(scope, db, row, part?.decisions ?? null, screen);
-      return answer(row, part);
+      if (draft.part)
+        parts = {
+          own: await saveOwnPart(scope, db, id, storeDecisions(draft.part)),
+          common: null,
+        };
+      if (isEdited) await writeHistory(scope, db, row, decisionsOf(parts), screen);
+      return answer(row, parts);
     });
   }
 
@@ -163,15 +183,25 @@ export function songService(database: Database, charts: ChartReader) {
   return { find, create, save, setDeleted, versions, version, nameVersion };
 }
 
-function answer({ id, revision, savedAt, text }: SongRow, part: PartRow | null): Song {
+/** What somebody goes by: the own part, or while there is none the song's own. */
+interface Parts {
+  readonly own: PartRow | null;
+  readonly common: PartRow | null;
+}
+
+function decisionsOf({ own, common }: Parts): PartRow['decisions'] | null {
+  return (own ?? common)?.decisions ?? null;
+}
+
+function answer({ id, revision, savedAt, text }: SongRow, parts: Parts): Song {
   return {
     id,
     revision,
     savedAt: savedAt.toISOString(),
     text,
     part: {
-      revision: part?.revision ?? 0,
-      decisions: readDecisions(part?.decisions).decisions,
+      revision: parts.own?.revision ?? 0,
+      decisions: readDecisions(decisionsOf(parts) ?? undefined).decisions,
     },
   };
 }

@@ -3,7 +3,7 @@ import { chartRules } from '@intervallum/core';
 import { and, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
-import { songRevisions, songs } from '../db/schema.ts';
+import { people, songRevisions, songs } from '../db/schema.ts';
 import { nextSeq, type Scope } from '../db/scope.ts';
 import type { ChartReading } from '../jobs/readings.ts';
 
@@ -178,6 +178,12 @@ const historyColumns = {
   savedAt: songRevisions.savedAt,
 };
 
+/** Joins who saved a version; the version is of the team, and so are they. */
+const whoSaved = and(
+  eq(people.teamId, songRevisions.teamId),
+  eq(people.id, songRevisions.personId),
+);
+
 const historyOf = (scope: Scope, id: string) =>
   and(eq(songRevisions.teamId, scope.teamId), eq(songRevisions.songId, id));
 
@@ -190,8 +196,9 @@ export async function listSongVersions(
 ): Promise<(ListedVersion & { readonly text: string })[]> {
   const { revision, name, savedAt } = historyColumns;
   return db
-    .select({ revision, name, savedAt, text: songRevisions.text })
+    .select({ revision, name, savedAt, who: people.name, text: songRevisions.text })
     .from(songRevisions)
+    .leftJoin(people, whoSaved)
     .where(and(historyOf(scope, id), before === null ? undefined : lt(revision, before)))
     .orderBy(desc(revision))
     .limit(most);
@@ -227,9 +234,11 @@ export async function findSongVersion(
       name: songRevisions.name,
       savedAt: songRevisions.savedAt,
       text: songRevisions.text,
+      who: people.name,
       decisions: songRevisions.decisions,
     })
     .from(songRevisions)
+    .leftJoin(people, whoSaved)
     .where(and(historyOf(scope, id), eq(songRevisions.revision, revision)));
   return row ?? null;
 }

@@ -10,7 +10,7 @@ const most = 200;
 /** What was deleted and can be taken back; each is restored at its own address. */
 export function trashRoutes(database: Database) {
   return [
-    route('GET', '/api/trash', 'member', async (_request, response, scope) => {
+    route('GET', '/api/trash', 'plan', async (_request, response, scope) => {
       const found = await inScope(database, scope, (db) =>
         listDeleted(scope, db, { days: trashDays, most: most + 1 }),
       );

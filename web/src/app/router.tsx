@@ -4,6 +4,8 @@ import { LoadingState, NotFoundState } from '../ui/states.tsx';
 import { Announcer } from '../ui/announce.tsx';
 import { HelpPlace } from './help/HelpPlace.tsx';
 import { DeskShell, Shell } from './Shell.tsx';
+import { Needs } from './Needs.tsx';
+import { SignedInOnly } from './SignedInOnly.tsx';
 import { useArrival } from './useArrival.ts';
 import { t } from '../words/words.ts';
 
@@ -40,99 +42,179 @@ export const router = createBrowserRouter([
         }),
       },
       {
-        path: '/songs/:songId/stand',
+        path: '/sign-in',
         lazy: async () => ({
-          Component: (await import('../screens/stand/StandScreens.tsx')).SongStand,
+          Component: (await import('../screens/front/SignInScreen.tsx')).SignInScreen,
         }),
       },
       {
-        path: '/sets/:setId/stand',
+        path: '/forgotten',
         lazy: async () => ({
-          Component: (await import('../screens/stand/StandScreens.tsx')).SetStand,
+          Component: (await import('../screens/front/ForgottenScreen.tsx')).ForgottenScreen,
         }),
       },
       {
-        element: <DeskShell />,
-        children: [
-          {
-            path: '/songs/:songId/:lens?',
-            lazy: async () => ({
-              Component: (await import('../screens/song/SongScreen.tsx')).SongScreen,
-            }),
-          },
-        ],
+        path: '/new-password',
+        lazy: async () => ({
+          Component: (await import('../screens/front/NewPasswordScreen.tsx')).NewPasswordScreen,
+        }),
       },
       {
-        element: <Shell />,
+        path: '/confirm',
+        lazy: async () => ({
+          Component: (await import('../screens/front/ConfirmScreen.tsx')).ConfirmScreen,
+        }),
+      },
+      {
+        path: '/join',
+        lazy: async () => ({
+          Component: (await import('../screens/front/JoinScreen.tsx')).JoinScreen,
+        }),
+      },
+      {
+        path: '/mailbox',
+        lazy: async () => ({
+          Component: (await import('../screens/mailbox/MailboxScreen.tsx')).MailboxScreen,
+        }),
+      },
+      {
+        element: <SignedInOnly />,
         children: [
-          { path: '/', element: <Navigate to="/songs" replace /> },
           {
-            path: '/songs',
+            path: '/songs/:songId/stand',
             lazy: async () => ({
-              Component: (await import('../screens/songs/SongsScreen.tsx')).SongsScreen,
+              Component: (await import('../screens/stand/StandScreens.tsx')).SongStand,
             }),
           },
           {
-            path: '/songs/import',
+            path: '/sets/:setId/stand',
             lazy: async () => ({
-              Component: (await import('../screens/import/ImportScreen.tsx')).ImportScreen,
+              Component: (await import('../screens/stand/StandScreens.tsx')).SetStand,
             }),
           },
           {
-            path: '/songs/:songId/print',
-            lazy: async () => ({
-              Component: (await import('../screens/print/PaperScreen.tsx')).PaperScreen,
-            }),
+            element: <DeskShell />,
+            children: [
+              {
+                path: '/songs/:songId/:lens?',
+                lazy: async () => ({
+                  Component: (await import('../screens/song/SongScreen.tsx')).SongScreen,
+                }),
+              },
+            ],
           },
           {
-            path: '/sets',
-            lazy: async () => ({
-              Component: (await import('../screens/sets/SetsScreen.tsx')).SetsScreen,
-            }),
-          },
-          {
-            path: '/sets/:setId/print',
-            lazy: async () => ({
-              Component: (await import('../screens/print/SetPaperScreen.tsx')).SetPaperScreen,
-            }),
-          },
-          {
-            path: '/sets/:setId',
-            lazy: async () => ({
-              Component: (await import('../screens/set/SetScreen.tsx')).SetScreen,
-            }),
-          },
-          {
-            path: '/sung',
-            lazy: async () => ({
-              Component: (await import('../screens/sung/SungScreen.tsx')).SungScreen,
-            }),
-          },
-          {
-            path: '/trash',
-            lazy: async () => ({
-              Component: (await import('../screens/trash/TrashScreen.tsx')).TrashScreen,
-            }),
-          },
-          {
-            path: '/settings',
-            lazy: async () => ({
-              Component: (await import('../screens/settings/SettingsScreen.tsx')).SettingsScreen,
-            }),
-          },
-          {
-            path: '/drafts',
-            lazy: async () => ({
-              Component: (await import('../screens/drafts/DraftsScreen.tsx')).DraftsScreen,
-            }),
-          },
-          {
-            path: '*',
-            element: (
-              <NotFoundState title={t('No page at this address')}>
-                {t('The address may be mistyped.')}
-              </NotFoundState>
-            ),
+            element: <Shell />,
+            children: [
+              { path: '/', element: <Navigate to="/songs" replace /> },
+              {
+                path: '/songs',
+                lazy: async () => ({
+                  Component: (await import('../screens/songs/SongsScreen.tsx')).SongsScreen,
+                }),
+              },
+              {
+                element: <Needs right="write" />,
+                children: [
+                  {
+                    path: '/songs/import',
+                    lazy: async () => ({
+                      Component: (await import('../screens/import/ImportScreen.tsx')).ImportScreen,
+                    }),
+                  },
+                ],
+              },
+              {
+                path: '/songs/:songId/print',
+                lazy: async () => ({
+                  Component: (await import('../screens/print/PaperScreen.tsx')).PaperScreen,
+                }),
+              },
+              {
+                path: '/sets',
+                lazy: async () => ({
+                  Component: (await import('../screens/sets/SetsScreen.tsx')).SetsScreen,
+                }),
+              },
+              {
+                path: '/sets/:setId/print',
+                lazy: async () => ({
+                  Component: (await import('../screens/print/SetPaperScreen.tsx')).SetPaperScreen,
+                }),
+              },
+              {
+                path: '/sets/:setId',
+                lazy: async () => ({
+                  Component: (await import('../screens/set/SetScreen.tsx')).SetScreen,
+                }),
+              },
+              {
+                path: '/sung',
+                lazy: async () => ({
+                  Component: (await import('../screens/sung/SungScreen.tsx')).SungScreen,
+                }),
+              },
+              {
+                element: <Needs right="plan" />,
+                children: [
+                  {
+                    path: '/trash',
+                    lazy: async () => ({
+                      Component: (await import('../screens/trash/TrashScreen.tsx')).TrashScreen,
+                    }),
+                  },
+                ],
+              },
+              {
+                path: '/settings',
+                lazy: async () => ({
+                  Component: (await import('../screens/settings/SettingsScreen.tsx'))
+                    .SettingsScreen,
+                }),
+              },
+              {
+                path: '/team',
+                lazy: async () => ({
+                  Component: (await import('../screens/team/TeamScreen.tsx')).TeamScreen,
+                }),
+              },
+              {
+                element: <Needs right="govern" />,
+                children: [
+                  {
+                    path: '/team/done',
+                    lazy: async () => ({
+                      Component: (await import('../screens/team/DoneScreen.tsx')).DoneScreen,
+                    }),
+                  },
+                ],
+              },
+              {
+                path: '/account',
+                lazy: async () => ({
+                  Component: (await import('../screens/account/AccountScreen.tsx')).AccountScreen,
+                }),
+              },
+              {
+                element: <Needs right="write" />,
+                children: [
+                  {
+                    path: '/drafts',
+                    lazy: async () => ({
+                      Component: (await import('../screens/drafts/DraftsScreen.tsx')).DraftsScreen,
+                    }),
+                  },
+                ],
+              },
+              {
+                path: '*',
+                element: (
+                  <NotFoundState title={t('No page at this address')}>
+                    {t('The address may be mistyped.')}
+                  </NotFoundState>
+                ),
+              },
+            ],
           },
         ],
       },

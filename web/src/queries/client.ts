@@ -1,5 +1,6 @@
 import { problemDetails, problemType, type ProblemDetails } from '@intervallum/contract';
 import type { z } from 'zod';
+import { createStore } from 'zustand/vanilla';
 import { t } from '../words/words.ts';
 
 /** How a request ended. Only `unreachable` is worth trying again unchanged. */
@@ -9,7 +10,28 @@ export type Answer<Value> =
   | { readonly kind: 'missing'; readonly message: string }
   /** `isTaken`: something else has the id that was asked for. */
   | { readonly kind: 'refused'; readonly message: string; readonly isTaken?: boolean }
-  | { readonly kind: 'unreachable'; readonly message: string };
+  /** `isSignedOut`: not before somebody signs in by this browser. */
+  | { readonly kind: 'unreachable'; readonly message: string; readonly isSignedOut?: boolean };
+
+/**
+ * What the page learned of who is signed in: `ended` once the server knows nobody by this browser any more, `elsewhere` once
+ * another window went to another team.
+ */
+export const standing = createStore<{ readonly is: 'well' | 'ended' | 'elsewhere' }>(() => ({
+  is: 'well',
+}));
+
+/** The team that this page shows; each request says it, so that none changes another one's. */
+let shownTeam: string | null = null;
+
+export function showTeam(teamId: string | null): void {
+  shownTeam = teamId;
+}
+
+/** What every request says. */
+export function ownHeaders(): Record<string, string> {
+  return shownTeam === null ? {} : { 'Team-Id': shownTeam };
+}
 
 interface Question {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE';
@@ -27,7 +49,7 @@ export async function ask<Schema extends z.ZodType>(
   path: string,
   { method = 'GET', body, revision, screen, signal }: Question = {},
 ): Promise<Answer<z.output<Schema>>> {
-  const headers: Record<string, string> = {};
+  const headers = ownHeaders();
   if (body !== undefined) headers['Content-Type'] = 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
   if (screen !== undefined) headers['Screen-Id'] = screen;
@@ -70,6 +92,11 @@ export function answerOf<Schema extends z.ZodType>(
 
 function refusal(problem: ProblemDetails | undefined, status: number): Answer<never> {
   const message = problem?.detail ?? t('The server refused ({{status}}).', { status });
+  if (problem?.type === problemType('signed-out')) {
+    standing.setState({ is: 'ended' });
+    return { kind: 'unreachable', message: t('You are signed out.'), isSignedOut: true };
+  }
+  if (problem?.type === problemType('other-team')) standing.setState({ is: 'elsewhere' });
   if (problem?.type === problemType('stale')) return { kind: 'stale', current: problem.current };
   if (status === 404) return { kind: 'missing', message };
   if (problem?.type === problemType('database-unavailable')) {

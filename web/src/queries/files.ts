@@ -1,7 +1,7 @@
 import { attachment, attachmentList } from '@intervallum/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { z } from 'zod';
-import { answerOf, ask, unreachable, type Answer } from './client.ts';
+import { answerOf, ask, ownHeaders, unreachable, type Answer } from './client.ts';
 import { answered } from './queries.ts';
 
 const nothing = z.null();
@@ -55,7 +55,8 @@ function send<Schema extends z.ZodType>(
   return new Promise((resolve) => {
     const request = new XMLHttpRequest();
     request.open('POST', `/api${path}`);
-    request.setRequestHeader('Content-Type', 'application/octet-stream');
+    const headers = { ...ownHeaders(), 'Content-Type': 'application/octet-stream' };
+    for (const [name, value] of Object.entries(headers)) request.setRequestHeader(name, value);
     request.upload.onprogress = ({ loaded, total }) => onSent(total === 0 ? 0 : loaded / total);
     request.onload = () => resolve(answerOf(schema, request.status, jsonOf(request.responseText)));
     request.onerror = () => resolve(unreachable());

@@ -65,7 +65,7 @@ async function orKept<Schema extends z.ZodType>(
   const asking = ask();
   const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), patience));
   const soon = await Promise.race([asking, late]);
-  if (soon === null || soon.kind === 'unreachable') {
+  if (soon === null || (soon.kind === 'unreachable' && !soon.isSignedOut)) {
     const kept = await findKept(name).catch((error: unknown) => (tell(error), null));
     const read = kept && schema.safeParse(kept.value);
     if (kept && read?.success) {

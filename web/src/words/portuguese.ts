@@ -9,6 +9,7 @@ import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
+import { team } from './portuguese/team.ts';
 import { versions } from './portuguese/versions.ts';
 
 /** Every phrase of the interface in Portuguese, by its English. What counts has an entry for one and one for more. */
@@ -23,6 +24,7 @@ export const portuguese = {
   ...versions,
   ...bringing,
   ...sets,
+  ...team,
   ...files,
   ...help,
 };

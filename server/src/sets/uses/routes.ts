@@ -6,10 +6,10 @@ import type { UseService } from './service.ts';
 /** What the team sang. */
 export function useRoutes(uses: UseService) {
   return [
-    route('GET', '/api/uses', 'member', async (request, response, scope) => {
+    route('GET', '/api/uses', 'read', async (request, response, scope) => {
       response.json(await uses.list(scope, checked(useSearch, request.query)));
     }),
-    route('GET', '/api/uses/keys', 'member', async (request, response, scope) => {
+    route('GET', '/api/uses/keys', 'read', async (request, response, scope) => {
       response.json(await uses.sungKeys(scope, checked(sungSearch, request.query)));
     }),
   ];

@@ -1,5 +1,6 @@
 import { createStore, promisifyRequest, type UseStore } from 'idb-keyval';
 import { z } from 'zod';
+import { ownerNow } from './owner.ts';
 
 /** Which document a draft is of. */
 export interface DraftPlace {
@@ -13,6 +14,8 @@ export interface DraftPlace {
  */
 export interface StoredDraft extends DraftPlace {
   readonly tab: string;
+  /** Whose it is; null of one that was kept before there were accounts: it is whoever's finds it. */
+  readonly owner: string | null;
   /** When it was kept, in milliseconds since 1970. */
   readonly at: number;
   readonly draft: unknown;
@@ -27,6 +30,7 @@ const storedDraft = z.object({
   kind: z.enum(['song', 'set']),
   id: z.string(),
   tab: z.string(),
+  owner: z.string().nullable().default(null),
   at: z.number().catch(0),
   draft: z.unknown(),
   revision: z.unknown(),
@@ -41,7 +45,10 @@ const box: UseStore = async (mode, use) => {
   return opened(mode, use);
 };
 
-const keyOf = ({ kind, id, tab }: DraftPlace & { readonly tab: string }) => `${kind}:${id}:${tab}`;
+type DraftKey = DraftPlace & Pick<StoredDraft, 'tab' | 'owner'>;
+
+const keyOf = ({ kind, id, tab, owner }: DraftKey) =>
+  owner === null ? `${kind}:${id}:${tab}` : `${kind}:${id}:${tab}:${owner}`;
 
 /** Changes the box in one transaction that ends even if the page goes away meanwhile. */
 function change(make: (store: IDBObjectStore) => void): Promise<void> {
@@ -53,18 +60,27 @@ function change(make: (store: IDBObjectStore) => void): Promise<void> {
   });
 }
 
-export function putDraft(draft: StoredDraft): Promise<void> {
-  return change((store) => store.put(draft, keyOf(draft)));
+/** Keeps a draft of who is signed in. */
+export function putDraft(draft: Omit<StoredDraft, 'owner'>): Promise<void> {
+  const own = { ...draft, owner: ownerNow() };
+  return change((store) => store.put(own, keyOf(own)));
 }
 
+/** Forgets the draft that a tab kept of a document. */
 export function removeDraft(draft: DraftPlace & { readonly tab: string }): Promise<void> {
+  return change((store) => store.delete(keyOf({ ...draft, owner: ownerNow() })));
+}
+
+/** Forgets a draft as it was found, whoever's it is. */
+export function removeFound(draft: StoredDraft): Promise<void> {
   return change((store) => store.delete(keyOf(draft)));
 }
 
-/** Gives a draft to another tab, as it is. */
+/** Gives a draft to another tab of who is signed in, as it is. */
 export function giveDraft(draft: StoredDraft, tab: string): Promise<void> {
+  const given = { ...draft, tab, owner: ownerNow() };
   return change((store) => {
-    store.put({ ...draft, tab }, keyOf({ ...draft, tab }));
+    store.put(given, keyOf(given));
     store.delete(keyOf(draft));
   });
 }
@@ -74,7 +90,7 @@ export async function draftsOf({ kind, id }: DraftPlace): Promise<StoredDraft[]>
   return (await allDrafts()).filter((draft) => draft.kind === kind && draft.id === id);
 }
 
-/** Every draft that is kept, the latest first. */
+/** Every draft that is kept of who is signed in, the latest first. */
 export async function allDrafts(): Promise<StoredDraft[]> {
   await moveOldDrafts();
   const kept = await box('readonly', (store) => promisifyRequest<unknown[]>(store.getAll()));
@@ -84,6 +100,7 @@ export async function allDrafts(): Promise<StoredDraft[]> {
       if (!read.success) console.warn('A kept draft is of no known form; it stays.', read.error);
       return read.success ? [read.data] : [];
     })
+    .filter((draft) => draft.owner === null || draft.owner === ownerNow())
     .sort((one, other) => other.at - one.at);
 }
 

@@ -1,5 +1,6 @@
-import { createStore, delMany, entries, get, set, type UseStore } from 'idb-keyval';
+import { createStore, delMany, entries, get, keys, set, type UseStore } from 'idb-keyval';
 import { z } from 'zod';
+import { ownerNow } from './owner.ts';
 
 /** What the server answered, as this browser keeps it for when there is no network. */
 export interface KeptAnswer {
@@ -22,9 +23,12 @@ const box: UseStore = async (mode, use) => {
 
 let isTidied = false;
 
+/** What is kept for somebody stands under who it is: nobody else who uses this browser is answered with it. */
+const keyOf = (name: string, owner = ownerNow()) => (owner === null ? name : `${owner}/${name}`);
+
 /** Keeps an answer under its name, in the place of the one before. */
 export async function putKept(name: string, answer: KeptAnswer): Promise<void> {
-  await set(name, answer, box);
+  await set(keyOf(name), answer, box);
   if (isTidied) return;
   isTidied = true;
   const all = (await entries<string, unknown>(box)).map(
@@ -39,9 +43,16 @@ export async function putKept(name: string, answer: KeptAnswer): Promise<void> {
 
 /** What is kept under a name; null where nothing is, or nothing that can be read. */
 export async function findKept(name: string): Promise<KeptAnswer | null> {
-  return keptAnswer.safeParse(await get(name, box)).data ?? null;
+  return keptAnswer.safeParse(await get(keyOf(name), box)).data ?? null;
 }
 
 export async function dropKept(name: string): Promise<void> {
-  await delMany([name], box);
+  await delMany([keyOf(name)], box);
+}
+
+/** Forgets all that was kept for somebody, who signs out. */
+export async function dropAllKept(owner: string): Promise<void> {
+  const all = await keys<string>(box);
+  const theirs = all.filter((key) => key.startsWith(keyOf('', owner)));
+  await delMany(theirs, box);
 }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { putDraft, removeDraft } from '../../device/storage/draftBox.ts';
+import { putDraft, removeFound } from '../../device/storage/draftBox.ts';
 import { saveFile } from '../../device/saveFile.ts';
 import { chooseDraft } from '../../document/drafts.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
@@ -34,12 +34,12 @@ export function DraftsScreen() {
     const { stored } = kept;
     const made = await saveAsNew(kept);
     if (!made.ok) return notify(t('It could not be saved: {{why}}', { why: made.why }));
-    await removeDraft(stored);
+    await removeFound(stored);
     await navigate(`/${stored.kind}s/${made.id}`);
   }
 
   async function throwAway({ stored, content }: KeptInBrowser) {
-    await removeDraft(stored);
+    await removeFound(stored);
     await reload();
     notify(t('Draft of “{{name}}” thrown away', { name: content.name }), () => {
       void putDraft(stored).then(reload);

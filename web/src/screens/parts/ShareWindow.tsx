@@ -8,6 +8,7 @@ import { Fetched } from '../../queries/Fetched.tsx';
 import { sharesQuery } from '../../queries/queries.ts';
 import { readersLanguage } from '../../ui/dates.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { copyText } from '../../ui/copyText.ts';
 import { notify } from '../../ui/notices.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
@@ -120,22 +121,12 @@ function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: 
     month: 'long',
   });
 
-  async function copy() {
-    try {
-      await navigator.clipboard.writeText(address);
-      notify(t('Link copied'));
-    } catch (error) {
-      console.warn('The browser does not let the link be copied.', error);
-      notify(t('The browser does not allow copying; mark the link and copy it by hand.'));
-    }
-  }
-
   return (
     <Row>
       <code>{address}</code>
       <div>
         <small>{t('open since {{date}}', { date: made })}</small>
-        <Button onPress={() => void copy()}>
+        <Button onPress={() => void copyText(address, t('Link copied'))}>
           <Copy size={16} strokeWidth={1.5} aria-hidden /> {t('Copy')}
         </Button>
         <Button onPress={onRevoke}>

@@ -1,6 +1,7 @@
 import { Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { useMay } from '../../queries/session.ts';
 import { t } from '../../words/words.ts';
 
 const Line = styled.p`
@@ -18,8 +19,9 @@ const Line = styled.p`
   }
 `;
 
-/** Under a list: the way to what was deleted from it. */
+/** Under a list: the way to what was deleted from it, for who may take it back. */
 export function TrashLink() {
+  if (!useMay('plan')) return null;
   return (
     <Line>
       <Link to="/trash">

@@ -154,7 +154,7 @@ function Versions<Version>({ of, onClose, fetch, show, onRestore }: VersionsWind
                   {versions.map((one, at) => (
                     <Item key={one.revision} id={one.revision} textValue={inWords(one, at)}>
                       {one.name ? <b>{one.name}</b> : null}
-                      {momentInWords(Date.parse(one.savedAt))}
+                      {savedBy(one)}
                       {at === 0 ? <small>{t('as it stands')}</small> : null}
                       <small>
                         {one.changed ? changedInWords(one.changed) : t('its beginning')}
@@ -267,10 +267,17 @@ function OneVersion<Version>(props: OneVersionProps<Version>) {
   );
 }
 
-function inWords({ savedAt, name, changed }: VersionInList, place: number): string {
+/** When it was saved, and by whom where that is known. */
+function savedBy({ savedAt, who }: VersionInList): string {
+  const when = momentInWords(Date.parse(savedAt));
+  return who ? t('{{when}}, {{who}}', { when, who }) : when;
+}
+
+function inWords(version: VersionInList, place: number): string {
+  const { name, changed } = version;
   return [
     name,
-    momentInWords(Date.parse(savedAt)),
+    savedBy(version),
     place === 0 && t('as it stands'),
     changed ? changedInWords(changed) : t('its beginning'),
   ]

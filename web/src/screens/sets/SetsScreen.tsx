@@ -9,6 +9,7 @@ import { Fetched } from '../../queries/Fetched.tsx';
 import { createMaker } from '../../queries/making.ts';
 import { keptNames } from '../../queries/kept.ts';
 import { setsKey, setsQuery } from '../../queries/queries.ts';
+import { useMay } from '../../queries/session.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { dateInWords } from '../../ui/dates.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -71,6 +72,7 @@ export function SetsScreen() {
   const client = useQueryClient();
   const reload = () => void client.invalidateQueries({ queryKey: setsKey });
   const navigate = useNavigate();
+  const mayPlan = useMay('plan');
   const [makeSet] = useState(() => createMaker(api.makeSet));
 
   async function make() {
@@ -94,9 +96,11 @@ export function SetsScreen() {
       <Button onPress={() => void navigate('/sung')}>
         <ScrollText size={18} strokeWidth={1.5} aria-hidden /> {t('What was sung')}
       </Button>
-      <PrimaryButton onPress={() => void make()}>
-        <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New set')}
-      </PrimaryButton>
+      {mayPlan ? (
+        <PrimaryButton onPress={() => void make()}>
+          <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New set')}
+        </PrimaryButton>
+      ) : null}
     </>
   );
   return (
@@ -108,9 +112,11 @@ export function SetsScreen() {
             <EmptyState
               title={t('No sets yet')}
               action={
-                <PrimaryButton onPress={() => void make()}>
-                  {t('Make the next service')}
-                </PrimaryButton>
+                mayPlan ? (
+                  <PrimaryButton onPress={() => void make()}>
+                    {t('Make the next service')}
+                  </PrimaryButton>
+                ) : null
               }
             >
               {t('A set is a service: songs in their order, each in the key it is sung in.')}
@@ -121,7 +127,11 @@ export function SetsScreen() {
                 {pages
                   .flatMap(({ sets }) => sets)
                   .map((set) => (
-                    <SetRow key={set.id} set={set} onDelete={() => void remove(set)} />
+                    <SetRow
+                      key={set.id}
+                      set={set}
+                      onDelete={mayPlan ? () => void remove(set) : null}
+                    />
                   ))}
               </List>
               {fetched.hasNextPage ? (
@@ -141,7 +151,7 @@ export function SetsScreen() {
   );
 }
 
-function SetRow({ set, onDelete }: { set: SetListItem; onDelete: () => void }) {
+function SetRow({ set, onDelete }: { set: SetListItem; onDelete: (() => void) | null }) {
   const facts = [
     set.date && dateInWords(set.date),
     set.leader && t('led by {{leader}}', { leader: set.leader }),
@@ -157,9 +167,11 @@ function SetRow({ set, onDelete }: { set: SetListItem; onDelete: () => void }) {
           ))}
         </ol>
       </div>
-      <Tool name={t('Delete {{name}}', { name: set.name })} onPress={onDelete}>
-        <Trash2 size={18} strokeWidth={1.5} />
-      </Tool>
+      {onDelete ? (
+        <Tool name={t('Delete {{name}}', { name: set.name })} onPress={onDelete}>
+          <Trash2 size={18} strokeWidth={1.5} />
+        </Tool>
+      ) : null}
     </Row>
   );
 }

@@ -1,8 +1,10 @@
 import { parseChart } from '@intervallum/core';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { viewAsWritten } from '../../music/rails/view.ts';
+import { useWho } from '../../queries/session.ts';
 import { desk } from '../../settings/desk.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { QuietButton } from '../../ui/Button.tsx';
@@ -11,6 +13,7 @@ import { notify } from '../../ui/notices.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Asked, Question } from '../../ui/Question.tsx';
 import { phone } from '../../ui/theme.ts';
+import { roleNames } from '../../words/roleNames.ts';
 import { wordLanguages, type WordLanguage } from '../../words/languages.ts';
 import { chooseLanguage, t, wordLanguage } from '../../words/words.ts';
 import { ChartQuestions, NumberQuestions } from '../parts/ChartQuestions.tsx';
@@ -43,6 +46,23 @@ const Sample = styled.div`
   }
 `;
 
+const YouLine = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 16px;
+  b {
+    font-weight: 600;
+    font-size: 17px;
+  }
+  span {
+    color: var(--soft);
+  }
+  a {
+    padding: 9px 0;
+  }
+`;
+
 const help: readonly HelpLine[] = [
   { id: 'language', name: t('Choose the language of the pages') },
   { id: 'theme', name: t('Choose light or dark pages') },
@@ -50,10 +70,11 @@ const help: readonly HelpLine[] = [
   { id: 'keys', name: t('Switch off keys of one sign') },
 ];
 
-/** How the pages of this browser speak and look. Everything here stays on this device. */
+/** Who is signed in, and how the pages of this browser speak and look: that stays on this device. */
 export function SettingsScreen() {
   return (
     <Page title={t('Settings')} help={help}>
+      <You />
       <Part>
         <h2>{t('All pages')}</h2>
         <Questions>
@@ -71,6 +92,22 @@ export function SettingsScreen() {
         </Questions>
       </Part>
     </Page>
+  );
+}
+
+/** Who is signed in here, and the way to their account. */
+function You() {
+  const who = useWho();
+  if (!who) return null;
+  return (
+    <Part>
+      <h2>{t('You')}</h2>
+      <YouLine>
+        <b>{who.name}</b>
+        <span>{who.team ? `${roleNames[who.team.role]}, ${who.team.team}` : t('in no team')}</span>
+        <Link to="/account">{t('Your account')}</Link>
+      </YouLine>
+    </Part>
   );
 }
 

@@ -15,6 +15,7 @@ import { useLook } from '../../document/look.tsx';
 import { useWhole } from '../../document/voicing.ts';
 import type { Lens } from '../../lenses/lens.ts';
 import { canUnroll } from '../../music/rails/Road.tsx';
+import { useMay } from '../../queries/session.ts';
 import { desk } from '../../settings/desk.ts';
 import { IconButton } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
@@ -86,6 +87,8 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
   const { search } = useLocation();
   const navigate = useNavigate();
   const { pianoOpen, toolsOpen } = desk.use('pianoOpen', 'toolsOpen');
+  const mayPlan = useMay('plan');
+  const mayShare = useMay('share');
   const isChart = lens.needs === 'text';
   const { download } = useSteady({
     download: (id: string) => {
@@ -128,8 +131,8 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
       </MenuSection>
       <MenuSection>
         <Header>{t('For others')}</Header>
-        <Item id="set">{t('Add to a set')}</Item>
-        <Item id="share">{t('Share')}</Item>
+        {mayPlan ? <Item id="set">{t('Add to a set')}</Item> : null}
+        {mayShare ? <Item id="share">{t('Share')}</Item> : null}
         <Item id="print">{t('Print')}</Item>
         <SubmenuTrigger>
           <Item id="download" textValue={t('Download')}>

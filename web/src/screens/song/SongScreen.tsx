@@ -2,15 +2,21 @@ import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { opening } from '../../queries/queries.ts';
+import { useMay } from '../../queries/session.ts';
 import { DraftOfMissing } from '../parts/DraftsNotice.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { lensNamed } from './lenses.ts';
 import { fetchSong } from './openSong.ts';
 import { SongDesk } from './SongDesk.tsx';
+import { SongReader } from './SongReader.tsx';
 import { t } from '../../words/words.ts';
 
-/** One song at its address, under the lens that the address names. */
+/** One song at its address, under the lens that the address names; for who writes none, to be read. */
 export function SongScreen() {
+  return useMay('write') ? <Desk /> : <SongReader />;
+}
+
+function Desk() {
   const { songId = '', lens: lensId = 'chart' } = useParams();
   const fetched = useQuery({
     queryKey: ['song', 'work', songId],

@@ -31,6 +31,8 @@ interface ChosenBarProps {
   count: number;
   /** Whether each of them is at hand. */
   areAtHand: boolean;
+  /** Whether the one who chose may change sets and delete songs. */
+  mayPlan: boolean;
   onAdd: () => void;
   onTags: () => void;
   onFavourite: () => void;
@@ -40,14 +42,16 @@ interface ChosenBarProps {
 
 /** What can be done with the songs that were chosen. */
 export function ChosenBar(props: ChosenBarProps) {
-  const { count, areAtHand, onAdd, onTags, onFavourite, onDelete, onNone } = props;
+  const { count, areAtHand, mayPlan, onAdd, onTags, onFavourite, onDelete, onNone } = props;
   const isDisabled = count === 0;
   return (
     <Bar role="toolbar" aria-label={t('The songs that are chosen')}>
       <p role="status">{count === 0 ? t('No song is chosen') : t('{{count}} chosen', { count })}</p>
-      <Button isDisabled={isDisabled} onPress={onAdd}>
-        <ListPlus size={18} strokeWidth={1.5} aria-hidden /> {t('Add to a set')}
-      </Button>
+      {mayPlan ? (
+        <Button isDisabled={isDisabled} onPress={onAdd}>
+          <ListPlus size={18} strokeWidth={1.5} aria-hidden /> {t('Add to a set')}
+        </Button>
+      ) : null}
       <Button isDisabled={isDisabled} onPress={onTags}>
         <Tag size={18} strokeWidth={1.5} aria-hidden /> {t('Tags')}
       </Button>
@@ -55,9 +59,11 @@ export function ChosenBar(props: ChosenBarProps) {
         <Star size={18} strokeWidth={1.5} aria-hidden />{' '}
         {areAtHand && count > 0 ? t('Not at hand') : t('Keep at hand')}
       </Button>
-      <Button isDisabled={isDisabled} onPress={onDelete}>
-        <Trash2 size={18} strokeWidth={1.5} aria-hidden /> {t('Delete')}
-      </Button>
+      {mayPlan ? (
+        <Button isDisabled={isDisabled} onPress={onDelete}>
+          <Trash2 size={18} strokeWidth={1.5} aria-hidden /> {t('Delete')}
+        </Button>
+      ) : null}
       <QuietButton isDisabled={isDisabled} onPress={onNone}>
         {t('Choose none')}
       </QuietButton>

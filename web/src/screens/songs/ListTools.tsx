@@ -4,6 +4,7 @@ import { ListChecks, SlidersHorizontal, X } from 'lucide-react';
 import { useId, useState } from 'react';
 import styled from 'styled-components';
 import { keyName } from '../../music/rails/view.ts';
+import { useMay } from '../../queries/session.ts';
 import { reader } from '../../settings/reader.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { Pick } from '../../ui/Pick.tsx';
@@ -88,6 +89,7 @@ interface ListToolsProps {
 
 /** Which songs the list shows, and in which order. */
 export function ListTools({ view, onChange, choosing }: ListToolsProps) {
+  const mayWrite = useMay('write');
   const [isOpen, setOpen] = useState(false);
   const settings = reader.use('language');
   const keyInWords = (name: string) => {
@@ -127,10 +129,12 @@ export function ListTools({ view, onChange, choosing }: ListToolsProps) {
         >
           <SlidersHorizontal size={18} strokeWidth={1.5} aria-hidden /> {t('Filter')}
         </Button>
-        <Choose aria-pressed={choosing.isOn} onPress={choosing.toggle}>
-          <ListChecks size={18} strokeWidth={1.5} aria-hidden />
-          <span>{choosing.isOn ? t('End choosing') : t('Choose several')}</span>
-        </Choose>
+        {mayWrite ? (
+          <Choose aria-pressed={choosing.isOn} onPress={choosing.toggle}>
+            <ListChecks size={18} strokeWidth={1.5} aria-hidden />
+            <span>{choosing.isOn ? t('End choosing') : t('Choose several')}</span>
+          </Choose>
+        ) : null}
       </Line>
       {isOpen ? (
         <FilterPanel

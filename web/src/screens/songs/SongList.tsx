@@ -1,11 +1,12 @@
-import type { SongListItem, SongOrder } from '@intervallum/contract';
+import { may, type SongListItem, type SongOrder } from '@intervallum/contract';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useMembership } from '../../queries/session.ts';
 import { keepFocus } from '../../ui/focus.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { ChosenBar } from './ChosenBar.tsx';
-import { rowActions, type RowAction } from './rowActions.ts';
+import { actionsOf, type RowAction } from './rowActions.ts';
 import { SongRow, titleOf } from './SongRow.tsx';
 import { SongRows } from './SongRows.tsx';
 import type { Choosing } from './useChoosing.ts';
@@ -47,6 +48,7 @@ interface SongListProps {
 export function SongList({ songs, total, order, choosing, onMore }: SongListProps) {
   const [opened, setOpened] = useState<Opened | null>(null);
   const doing = useSongDoing();
+  const role = useMembership()?.role ?? 'guest';
   const navigate = useNavigate();
   const latest = useRef<string | null>(null);
   const close = () => setOpened(null);
@@ -116,7 +118,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
             order={order}
             isChosen={choosing.isOn ? choosing.chosen.has(song.id) : null}
             onChoose={onChoose}
-            onFavourite={onFavourite}
+            onFavourite={may(role, 'write') ? onFavourite : null}
             onMenu={onMenu}
           />
         )}
@@ -125,6 +127,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
         <ChosenBar
           count={chosen.length}
           areAtHand={areAtHand}
+          mayPlan={may(role, 'plan')}
           onAdd={() => setOpened({ kind: 'set', ids: [...choosing.chosen.keys()] })}
           onTags={() => setOpened({ kind: 'tags', songs: chosen })}
           onFavourite={() => void doing.favourite(chosen, !areAtHand)}
@@ -137,7 +140,7 @@ export function SongList({ songs, total, order, choosing, onMore }: SongListProp
           <ActionMenu
             label={titleOf(opened.song)}
             from={opened.from}
-            actions={rowActions}
+            actions={actionsOf(role)}
             placement="bottom end"
             onAction={(action) => does[action](opened.song)}
             onClose={close}

@@ -150,7 +150,8 @@ interface SongRowProps {
   /** Null while none are chosen. */
   isChosen: boolean | null;
   onChoose: (song: SongListItem, isChosen: boolean, withShift: boolean) => void;
-  onFavourite: (song: SongListItem) => void;
+  /** Null for who keeps none at hand. */
+  onFavourite: ((song: SongListItem) => void) | null;
   onMenu: (song: SongListItem, from: Element) => void;
 }
 
@@ -164,11 +165,13 @@ export const SongRow = memo(function SongRow(props: SongRowProps) {
   const isSaid = order === 'used' || order === 'changed';
   return (
     <Row data-chosen={isChosen || undefined}>
-      {isChosen === null ? (
+      {isChosen === null && onFavourite === null ? (
+        <span />
+      ) : isChosen === null ? (
         <Hand
           aria-label={t('Keep {{title}} at hand', { title })}
           aria-pressed={favourite}
-          onPress={() => onFavourite(song)}
+          onPress={() => onFavourite?.(song)}
         >
           <Star size={19} strokeWidth={1.5} />
         </Hand>

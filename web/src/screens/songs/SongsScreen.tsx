@@ -9,6 +9,7 @@ import { saveFile } from '../../device/saveFile.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames } from '../../queries/kept.ts';
 import { songsQuery } from '../../queries/queries.ts';
+import { useMay } from '../../queries/session.ts';
 import { useSearch } from '../../queries/useSearch.ts';
 import { visit } from '../../settings/visit.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
@@ -74,6 +75,7 @@ export function SongsScreen() {
   const choosing = useChoosing();
   const navigate = useNavigate();
   const isPlain = writeListView(view).size === 0;
+  const mayWrite = useMay('write');
 
   /** It is nowhere until something is written in it. */
   const makeSong = () => void navigate(`/songs/${beginSong()}`);
@@ -93,12 +95,16 @@ export function SongsScreen() {
       <Tool name={t('Download the list as CSV')} onPress={() => void downloadList()}>
         <Download size={18} strokeWidth={1.5} />
       </Tool>
-      <Button onPress={() => void navigate('/songs/import')}>
-        <FileUp size={18} strokeWidth={1.5} aria-hidden /> {t('Import a song')}
-      </Button>
-      <PrimaryButton onPress={makeSong}>
-        <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New song')}
-      </PrimaryButton>
+      {mayWrite ? (
+        <>
+          <Button onPress={() => void navigate('/songs/import')}>
+            <FileUp size={18} strokeWidth={1.5} aria-hidden /> {t('Import a song')}
+          </Button>
+          <PrimaryButton onPress={makeSong}>
+            <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('New song')}
+          </PrimaryButton>
+        </>
+      ) : null}
     </>
   );
   const { hasNextPage, isFetchingNextPage, fetchNextPage } = fetched;
@@ -126,11 +132,11 @@ export function SongsScreen() {
               view.shown === 'opened' ? openedThen : null,
             );
             const [first] = songs;
-            if (!first && isPlain) return <NoSongs onMake={makeSong} />;
+            if (!first && isPlain) return <NoSongs onMake={mayWrite ? makeSong : null} />;
             const isCounted = 'search' in asked && Object.keys(asked).length === 1;
             return (
               <>
-                {isPlain && first ? (
+                {isPlain && first && mayWrite ? (
                   <Welcome
                     sample={{
                       id: first.id,
@@ -215,11 +221,13 @@ function inOrder(
   return [...songs].sort((one, other) => placeOf(one) - placeOf(other));
 }
 
-function NoSongs({ onMake }: { onMake: () => void }) {
+function NoSongs({ onMake }: { onMake: (() => void) | null }) {
   return (
     <EmptyState
       title={t('No songs yet')}
-      action={<PrimaryButton onPress={onMake}>{t('Write the first one')}</PrimaryButton>}
+      action={
+        onMake ? <PrimaryButton onPress={onMake}>{t('Write the first one')}</PrimaryButton> : null
+      }
     >
       {t('A song is a chart in numbers: write it once, read it in every key.')}
     </EmptyState>

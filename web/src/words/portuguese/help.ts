@@ -93,13 +93,10 @@ export const help = {
   'In use': 'Em uso',
   'Switched off': 'Desligados',
   'A few bars as charts are shown now': 'Alguns compassos como as cifras aparecem agora',
-  'Charts by a link': 'Cifras por um link',
   'Read it in numbers or in letters': 'Ler em números ou em letras',
   'Choose your own key and capo for each song': 'Escolher o próprio tom e capo de cada música',
   'Choose the size, the words and the names of notes':
     'Escolher o tamanho, a letra e os nomes das notas',
-  'What you choose stays on this device, for this link':
-    'O que você escolhe fica neste aparelho, para este link',
   'Begin a song, or import one from a file or a text':
     'Começar uma música, ou importar de um arquivo ou texto',
   'Filter by key, metre, tempo, singer, tag; choose the order':

@@ -10,21 +10,21 @@ import {
 } from '@intervallum/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { KeyStepper } from '../../music/KeyStepper.tsx';
-import { Chart } from '../../music/rails/Chart.tsx';
-import { canUnroll, Road } from '../../music/rails/Road.tsx';
+import { KeyStepper } from '../../../music/KeyStepper.tsx';
+import { Chart } from '../../../music/rails/Chart.tsx';
+import { canUnroll, Road } from '../../../music/rails/Road.tsx';
 import {
   keyName,
   keyNamed,
   letterStyle,
   numberStyle,
   shapesUnder,
-} from '../../music/rails/view.ts';
-import { highestCapo, type LinkSettings } from '../../settings/links.ts';
-import { chartSettings, reader } from '../../settings/reader.ts';
-import { Pick } from '../../ui/Pick.tsx';
-import { display } from '../../ui/theme.ts';
-import { t } from '../../words/words.ts';
+} from '../../../music/rails/view.ts';
+import { highestCapo, type LinkSettings } from '../../../settings/links.ts';
+import { chartSettings, reader } from '../../../settings/reader.ts';
+import { Pick } from '../../../ui/Pick.tsx';
+import { display } from '../../../ui/theme.ts';
+import { t } from '../../../words/words.ts';
 
 const Song = styled.article`
   padding: 18px 0 26px;
@@ -86,7 +86,7 @@ const capos = Array.from(
   (_, fret) => [String(fret), fret === 0 ? t('none') : String(fret)] as const,
 );
 
-interface SharedSongProps {
+interface ReadSongProps {
   song: SharedPage['songs'][number];
   place: number | null;
   /** The height of numerals, in CSS pixels. */
@@ -97,8 +97,8 @@ interface SharedSongProps {
   onChange: (change: { keys: LinkSettings['keys'] } | { capos: LinkSettings['capos'] }) => void;
 }
 
-/** One song of what a link opens, in one's own key and with one's own capo. */
-export function SharedSong(props: SharedSongProps) {
+/** One song of what is read, in one's own key and with one's own capo. */
+export function ReadSong(props: ReadSongProps) {
   const { song: shared, place, numeral, id, link, onChange } = props;
   const { text, key, notes } = shared;
   const { hero } = link;

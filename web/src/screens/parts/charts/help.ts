@@ -1,16 +1,16 @@
-import type { HelpTopic } from '../../ui/help.ts';
-import { t } from '../../words/words.ts';
+import type { HelpTopic } from '../../../ui/help.ts';
+import { t } from '../../../words/words.ts';
 
-/** What can be done with what a link opens. */
-export const shareHelp: HelpTopic = {
-  title: t('Charts by a link'),
+/** What can be done with charts that are read. */
+export const readHelp: HelpTopic = {
+  title: t('Charts to read'),
   lines: [
     { id: 'show', name: t('Read it in numbers or in letters') },
     { id: 'key', name: t('Choose your own key and capo for each song') },
     { id: 'size', name: t('Choose the size, the words and the names of notes') },
     { id: 'stand', name: t('Open at the stand') },
     { id: 'print', name: t('Print') },
-    { id: 'kept', name: t('What you choose stays on this device, for this link') },
+    { id: 'kept', name: t('What you choose stays on this device') },
   ],
   charts: 'read',
 };
