@@ -96,6 +96,11 @@ export async function playing(page: Page): Promise<string> {
   return (await cell.count()) === 0 ? '' : (await cell.innerText()).replace(/\s+/g, ' ');
 }
 
+/** Before a page is opened: it hears nothing of what others save, as over a line that is broken. */
+export async function withoutLive(page: Page): Promise<void> {
+  await page.route('**/api/events*', (route) => route.abort());
+}
+
 /** Before a page is opened: it has no sound, and keeps the same times by its clock, which the test turns. */
 export async function withoutSound(page: Page): Promise<void> {
   await page.addInitScript(() => {

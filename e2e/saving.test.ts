@@ -13,6 +13,7 @@ import {
   replaceText,
   section,
   writeSong,
+  withoutLive,
 } from './pages.ts';
 import { signInAs } from './signIn.ts';
 
@@ -22,8 +23,10 @@ test('two screens never overwrite each other: both versions are offered', async 
   page,
   browser,
 }) => {
+  await withoutLive(page);
   await writeSong(page, chart('Two Screens'));
   const other = await (await browser.newContext()).newPage();
+  await withoutLive(other);
   await other.goto(page.url());
   await expect(section(other, 'Verse')).toBeVisible();
 
@@ -245,6 +248,7 @@ test('what two people write in different lines is joined, and nobody is asked', 
   const two = `${chart('Two Pens')}\nChorus:\n  4 | 1\n`;
   await writeSong(page, two);
   const other = await (await browser.newContext()).newPage();
+  await withoutLive(other);
   await other.goto(page.url());
   await expect(section(other, 'Verse')).toBeVisible();
   // The other is not told of the save: its own meets it.
@@ -267,6 +271,7 @@ test('what a song was is looked at and put back, also what “Keep mine” wrote
 }) => {
   await writeSong(page, chart('Long Memory'));
   const other = await (await browser.newContext()).newPage();
+  await withoutLive(other);
   await other.goto(page.url());
   await expect(section(other, 'Verse')).toBeVisible();
   await replaceText(page, chart('Long Memory').replace('5 | 1', '57 | 1'));

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
+import { withoutLive } from './pages.ts';
 
 async function makeSet(page: Page, name: string, titles: string[]): Promise<void> {
   await page.goto('/sets');
@@ -78,6 +79,7 @@ test('each song has a key and a note of its own, and opens in that key', async (
 });
 
 test('two screens on one set: both versions are offered', async ({ page, browser }) => {
+  await withoutLive(page);
   await makeSet(page, 'Both', ['The Ferry Bell']);
   const other = await (await browser.newContext()).newPage();
   await other.goto(page.url());

@@ -13,8 +13,8 @@ import { Stop } from './say.mjs';
 
 /**
  * Starts the built server and waits until it answers that it and its database are well.
- * @param {{ cluster: import('./cluster.mjs').Cluster, database: string, port: number, webFolder: string, quiet?: boolean, settings?: Readonly<Record<string, string>> }} options
- * `settings`: more of the server's environment
+ * @param {{ cluster: import('./cluster.mjs').Cluster, database: string, port: number, webFolder: string, quiet?: boolean, isEmpty?: boolean, settings?: Readonly<Record<string, string>> }} options
+ * `isEmpty`: no demo is loaded; `settings`: more of the server's environment
  * @returns {Promise<Application>}
  */
 export async function startApplication({
@@ -23,6 +23,7 @@ export async function startApplication({
   port,
   webFolder,
   quiet = false,
+  isEmpty = false,
   settings = {},
 }) {
   const child = spawn(
@@ -36,7 +37,7 @@ export async function startApplication({
         MIGRATION_DATABASE_URL: cluster.url(database),
         PORT: String(port),
         WEB_FOLDER: webFolder,
-        DEMO_FOLDER: join(root, 'demo'),
+        ...(isEmpty ? {} : { DEMO_FOLDER: join(root, 'demo') }),
       },
       // A group of its own: Ctrl-C reaches this command, which then ends the server in order.
       // The channel tells the server when this command is gone, however it went.

@@ -27,9 +27,10 @@ export const layers = {
     ['http', 'jobs'],
     ['mail', 'audit'],
     ['accounts'],
-    ['installation', 'teams', 'parts', 'moves', 'runs'],
+    ['installation', 'teams', 'live', 'parts', 'moves', 'runs'],
     ['songs'],
     ['sets', 'attachments'],
+    ['sends'],
     ['shares', 'trash'],
   ],
   'web/src': [

@@ -1,5 +1,6 @@
 // Starts Intervallum: installs and builds what is stale, starts a database of its own, loads the demo data once,
-// serves until Ctrl-C. `--fresh` sets the data aside and loads the demo again.
+// serves until Ctrl-C. `--fresh` sets the data aside and loads the demo again; with `--empty` no demo is loaded, and the first
+// page asks for the owner.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -16,8 +17,8 @@ import { root } from './shell.mjs';
 
 await run(async () => {
   const words = process.argv.slice(2);
-  const strange = words.find((word) => !['--fresh', '--yes'].includes(word));
-  if (strange) throw new Stop(`bin/start knows --fresh and --yes, not “${strange}”.`);
+  const strange = words.find((word) => !['--fresh', '--empty', '--yes'].includes(word));
+  if (strange) throw new Stop(`bin/start knows --fresh, --empty and --yes, not “${strange}”.`);
 
   const folder = dataFolder();
   const port = await wantedPort();
@@ -65,6 +66,7 @@ await run(async () => {
       database: 'intervallum',
       port,
       webFolder,
+      isEmpty: words.includes('--empty'),
     });
     running.push(application.stop);
     say(`Intervallum is open at ${application.url}`);

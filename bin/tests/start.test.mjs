@@ -136,7 +136,7 @@ describe('the start command', () => {
   }, 120_000);
 
   test.each([
-    ['--frsh', /knows --fresh and --yes, not “--frsh”/],
+    ['--frsh', /knows --fresh, --empty and --yes, not “--frsh”/],
     ['--fresh --yes now', /not “now”/],
   ])('%s is refused in a sentence', async (words, sentence) => {
     const command = start(...words.split(' '));

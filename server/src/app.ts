@@ -12,6 +12,7 @@ import type { Admitted, Route } from './http/route.ts';
 import { scopeOfLink, type Session } from './http/session.ts';
 import { linkPages, webPages } from './http/webPages.ts';
 import type { ChartReader } from './jobs/charts.ts';
+import type { LiveHub } from './live/hub.ts';
 import { allRoutes } from './routes.ts';
 import { noSuchLink } from './shares/routes.ts';
 
@@ -22,6 +23,8 @@ export interface AppParts {
   readonly session: Session;
   readonly log: Logger;
   readonly limits: Limits;
+  /** What open pages are told. */
+  readonly live: LiveHub;
   /** How mail leaves. */
   readonly mail: Installation['mail'];
   /** Whose word is taken for where a request comes from, as Express's “trust proxy”; nobody's where it is left out. */

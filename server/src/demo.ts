@@ -23,7 +23,7 @@ import { saveOwnPart } from './parts/store.ts';
 import { setService } from './sets/service.ts';
 import { songListService } from './songs/list/service.ts';
 import { songService } from './songs/service.ts';
-import { hasTeam, insertMember, insertTeam, markDemo } from './installation/store.ts';
+import { asksForOwner, hasTeam, insertMember, insertTeam, markDemo } from './installation/store.ts';
 
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
 const parish = z.object({
@@ -52,13 +52,14 @@ const parish = z.object({
   ),
 });
 
-/** Loads the demo from its folder, whole or not at all; a database that has a team is left alone. */
+/** Loads the demo from its folder, whole or not at all; a database that has a team, or was begun without
+ * the demo, is left alone. */
 export async function loadDemo(
   database: Database,
   charts: ChartReader,
   folder: string,
 ): Promise<void> {
-  if (await hasTeam(database)) return;
+  if ((await hasTeam(database)) || (await asksForOwner(database))) return;
   const { team, people, password, hands, marks, sets } = parish.parse(
     JSON.parse(await readFile(join(folder, 'parish.json'), 'utf8')),
   );

@@ -14,6 +14,7 @@ import { loadDemo } from './demo.ts';
 import { createLog } from './http/log.ts';
 import { installationState, setSetupCode } from './installation/store.ts';
 import { openChartReader } from './jobs/charts.ts';
+import { openLiveHub } from './live/hub.ts';
 import { boxPost, keepSending, noPost, smtpPost, type Post } from './mail/sending.ts';
 import { rewriteCharts } from './songs/rewriting/store.ts';
 import { keepEmptying } from './trash/emptying.ts';
@@ -49,12 +50,14 @@ async function main(): Promise<void> {
   const { database, pool, close } = openDatabase(config.DATABASE_URL, (error) =>
     log.warn(error, 'A database connection was lost.'),
   );
+  const live = openLiveHub(config.DATABASE_URL, log);
   const post = await postOf(config, database);
   const parts = {
     database,
     charts,
     session: cookieSession(database),
     limits: openLimits(pool),
+    live,
     mail: post.kind,
     ...(config.TRUST_PROXY === undefined ? {} : { trustProxy: config.TRUST_PROXY }),
     log,
@@ -79,7 +82,7 @@ async function main(): Promise<void> {
     stopping = true;
     endEmptying();
     // What is under way ends: a save that was sent is a save that was made.
-    void Promise.all([...servers.map(closed), endSending()])
+    void Promise.all([...servers.map(closed), endSending(), live.close()])
       .then(() => Promise.all([close(), charts.close()]))
       .then(() => process.exit(0));
   };

@@ -11,8 +11,12 @@ import { route, type Route } from './http/route.ts';
 import type { Session } from './http/session.ts';
 import { installationRoutes } from './installation/routes.ts';
 import type { ChartReader } from './jobs/charts.ts';
+import type { LiveHub } from './live/hub.ts';
+import { liveRoutes } from './live/routes.ts';
 import { moveRoutes } from './moves/routes.ts';
 import { runRoutes } from './runs/routes.ts';
+import { sendRoutes } from './sends/routes.ts';
+import { sendService } from './sends/service.ts';
 import { setRoutes } from './sets/routes.ts';
 import { setService } from './sets/service.ts';
 import { useRoutes } from './sets/uses/routes.ts';
@@ -31,6 +35,7 @@ export interface RouteParts {
   readonly charts: ChartReader;
   readonly session: Session;
   readonly limits: Limits;
+  readonly live: LiveHub;
   readonly mail: Installation['mail'];
   /** How others reach the links, where they are served by themselves. */
   readonly linksUrl?: string | null;
@@ -42,9 +47,11 @@ export function allRoutes({
   charts,
   session,
   limits,
+  live,
   mail,
   linksUrl = null,
 }: RouteParts): readonly Route[] {
+  const sends = sendService(database, charts);
   const accounts = accountService(database, limits, mail !== 'none');
   return [
     route('GET', '/healthz', 'anybody', async (_request, response) => {
@@ -55,12 +62,14 @@ export function allRoutes({
     ...accountRoutes(database, accounts, session),
     ...teamRoutes(database),
     ...auditRoutes(database),
+    ...liveRoutes(database, live, session),
     ...songListRoutes(songListService(database, charts)),
     ...songRoutes(songService(database, charts)),
     ...attachmentRoutes(attachmentService(database)),
     ...setRoutes(setService(database, charts)),
     ...useRoutes(useService(database, charts)),
-    ...shareRoutes(database, linksUrl),
+    ...sendRoutes(sends),
+    ...shareRoutes(database, sends, linksUrl),
     ...moveRoutes(database),
     ...runRoutes(database),
     ...trashRoutes(database),

@@ -7,7 +7,9 @@ import {
   storeDecisions,
   storeMove,
   storeRun,
+  storeSend,
   storeSet,
+  type SharedPage,
   type SongOrder,
 } from '@intervallum/contract';
 import { noDecisions, type NumberSearch, type WrittenRun } from '@intervallum/core';
@@ -15,12 +17,14 @@ import { accountOf, inAccount, inScope, nextSeq, scopeOf, type Scope } from '../
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
 import * as files from '../src/attachments/store.ts';
+import * as live from '../src/live/store.ts';
 import * as moves from '../src/moves/store.ts';
 import * as parts from '../src/parts/store.ts';
 import { allRoutes } from '../src/routes.ts';
 import * as runs from '../src/runs/store.ts';
 import * as sets from '../src/sets/store.ts';
 import * as uses from '../src/sets/uses/store.ts';
+import * as sends from '../src/sends/store.ts';
 import * as shares from '../src/shares/store.ts';
 import * as lists from '../src/songs/list/store.ts';
 import * as songs from '../src/songs/store.ts';
@@ -52,6 +56,8 @@ const somebody = randomUUID();
 const member = randomUUID();
 const invitation = randomUUID();
 const noted = randomUUID();
+const sent = randomUUID();
+const there = randomUUID();
 
 const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
 const named = (mark: string): WrittenRun => ({
@@ -113,6 +119,20 @@ beforeAll(async () => {
         'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
         [team, share, mark.padEnd(32, 'x'), set],
       );
+      const page: SharedPage = {
+        kind: 'set',
+        team: mark,
+        name: mark,
+        date: null,
+        leader: '',
+        notes: '',
+        songs: [],
+        sent: null,
+      };
+      await server.owner.query(
+        'insert into sends (team_id, id, set_id, person_id, note, content) values ($1, $2, $3, $4, $5, $6)',
+        [team, sent, set, member, mark, storeSend(page)],
+      );
       for (const [id, state] of [
         [file, 'now(), null'],
         [trashed, 'now(), now()'],
@@ -150,6 +170,10 @@ beforeAll(async () => {
       await server.owner.query(
         "insert into invitations (team_id, id, token_hash, role, note, invited_by, expires_at) values ($1, $2, $3, 'guest', $4, $5, now() + interval '1 day')",
         [team, invitation, Buffer.from(mark), mark, member],
+      );
+      await server.owner.query(
+        'insert into presence (team_id, screen, person_id, place) values ($1, $2, $3, $4)',
+        [team, there, member, `song:${song}`],
       );
       await server.owner.query(
         "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",
@@ -265,6 +289,7 @@ const tables = [
   'set_items',
   'set_revisions',
   'shares',
+  'sends',
   'attachments',
   'attachment_pieces',
   'own_moves',
@@ -273,6 +298,7 @@ const tables = [
   'people',
   'invitations',
   'audit',
+  'presence',
 ];
 
 /** Everything that the other team has. */
@@ -516,32 +542,68 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   revokeInvitationsOf: (db) => teams.revokeInvitationsOf(ours, db, member),
   record: (db) => audits.record(ours, db, 'team renamed', 'BETA'),
   listAudit: (db) => audits.listAudit(ours, db, { after: null, most: 9 }),
+  tell: (db) =>
+    live.tell(ours, db, { kind: 'saved', of: { kind: 'song', id: song }, screen: null }),
+  listPresent: async (db) => [
+    await live.listPresent(ours, db, { kind: 'song', id: song }, somebody),
+    await live.listPresent(ours, db, { kind: 'song', id: notMarked }, somebody),
+  ],
+  forgetPresence: (db) => live.forgetPresence(ours, db, there),
+  notePresence: (db) =>
+    live.notePresence(ours, db, {
+      screen: there,
+      personId: member,
+      at: { kind: 'song', id: song },
+    }),
   endMembership: (db) => teams.endMembership(ours, db, member),
   deletePerson: (db) => teams.deletePerson(ours, db, somebody),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
-  hasTarget: (db) => shares.hasTarget(ours, db, { kind: 'set', id: set }),
   insertShare: (db) => shares.insertShare(ours, db, { kind: 'song', id: song }),
   revokeShare: (db) => shares.revokeShare(ours, db, share),
-  'readShare, theirs': (db) => shares.readShare(ours, db, 'ALPHA'.padEnd(32, 'x')),
-  'readShare, a set': async (db) => {
-    await db.execute(`update shares set revoked_at = null where team_id = '${ours.teamId}'`);
-    return shares.readShare(ours, db, 'BETA'.padEnd(32, 'x'));
-  },
-  'readShare, of a song that is deleted here alone': async (db) => {
+  'targetOfShare, theirs': (db) => shares.targetOfShare(ours, db, 'ALPHA'.padEnd(32, 'x')),
+  targetOfShare: async (db) => {
     const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
+    return (await shares.targetOfShare(ours, db, token)) ? 'BETA' : 'ALPHA';
+  },
+  listSends: async (db) => [
+    await sends.listSends(ours, db, { kind: 'set', id: set }, 9),
+    await sends.listSends(ours, db, { kind: 'song', id: song }, 9),
+  ],
+  findSend: (db) => sends.findSend(ours, db, sent),
+  'findTarget, a set': (db) => sends.findTarget(ours, db, { kind: 'set', id: set }),
+  'findTarget, a song that is deleted here alone': async (db) => {
     await songs.setSongDeleted(ours, db, song, true);
-    const read = await shares.readShare(ours, db, token);
+    const read = [
+      await sends.findTarget(ours, db, { kind: 'song', id: song }),
+      await sends.findTarget(ours, db, { kind: 'set', id: set }),
+    ];
     await songs.setSongDeleted(ours, db, song, false);
-    return read;
+    return [read, 'BETA'];
   },
-  'readShare, a song': async (db) => {
-    const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
-    return shares.readShare(ours, db, token);
+  'findTarget, a song': (db) => sends.findTarget(ours, db, { kind: 'song', id: song }),
+  insertSend: async (db) => {
+    const page = await sends.findTarget(ours, db, { kind: 'song', id: song });
+    return sends.insertSend(ours, db, { kind: 'song', id: song }, { page: page!, note: 'BETA' });
   },
 };
 
-const stores = [songs, lists, files, moves, runs, parts, sets, uses, shares, trash, teams, audits];
+const stores = [
+  songs,
+  lists,
+  files,
+  moves,
+  runs,
+  parts,
+  sets,
+  uses,
+  shares,
+  sends,
+  trash,
+  teams,
+  audits,
+  live,
+];
 
 describe('a store asked for one team', () => {
   test('has each of its functions asked here', () => {
@@ -567,7 +629,7 @@ describe('a store asked for one team', () => {
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
       if (
-        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|readShare, a|filter|besides|present|setsOf|purge|readPiece)/.test(
+        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|targetOfShare$|filter|besides|present|setsOf|purge|readPiece)/.test(
           name,
         )
       )
@@ -628,11 +690,11 @@ describe('a store asked for one team', () => {
       expect(await songs.findSong(ours, db, only)).toBeNull();
       expect(await songs.textsOf(ours, db, [only])).toEqual([]);
       expect(await songs.knownSongs(ours, db, [only])).toEqual([]);
-      expect(await songs.setSongDeleted(ours, db, only, true)).toBe(false);
+      expect(await songs.setSongDeleted(ours, db, only, true)).toBeNull();
       expect(await lists.presentSongs(ours, db, [only])).toEqual([]);
       expect(await lists.setsOfSong(ours, db, only, 9)).toEqual([]);
-      expect(await shares.hasTarget(ours, db, { kind: 'song', id: only })).toBe(false);
-      expect(await shares.hasTarget(ours, db, { kind: 'set', id: only })).toBe(false);
+      expect(await sends.findTarget(ours, db, { kind: 'song', id: only })).toBeNull();
+      expect(await sends.findTarget(ours, db, { kind: 'set', id: only })).toBeNull();
     });
   });
 });
@@ -707,7 +769,18 @@ describe('every route', () => {
     path: string,
     body?: unknown,
     headers: Record<string, string> = {},
-  ) => server.call(method, path, body, headers);
+  ) =>
+    path === '/api/events' ? begunOnly(path, headers) : server.call(method, path, body, headers);
+  /** A stream never ends by itself: how it begins says whether one is let in. */
+  const begunOnly = async (path: string, headers: Record<string, string>) => {
+    const ending = new AbortController();
+    const answer = await fetch(server.url + path, { headers, signal: ending.signal });
+    const { status } = answer;
+    const isStream = answer.headers.get('Content-Type')?.startsWith('text/event-stream');
+    const body = isStream ? null : await answer.json();
+    ending.abort();
+    return { status, body, type: '', headers: answer.headers };
+  };
   const filled = (path: string, ids: Readonly<Record<string, string>>) =>
     path.replace(/:(\w+)/g, (_, name: string) => ids[name] ?? randomUUID());
   const bodies: Readonly<Record<string, unknown>> = {
@@ -718,8 +791,10 @@ describe('every route', () => {
     'POST /api/sets': draft,
     'PUT /api/sets/:id': draft,
     'POST /api/shares': { kind: 'set', id: set },
+    'POST /api/sends': { kind: 'set', id: set, note: 'GAMMA' },
     'PUT /api/attachments/:id': { name: 'BETA' },
     'PUT /api/team': { name: 'GAMMA' },
+    'PUT /api/presence': { screen: randomUUID(), at: null },
     'POST /api/people': { name: 'GAMMA' },
     'PUT /api/people/:id': { name: 'GAMMA' },
     'PUT /api/people/:id/role': { role: 'owner' },
@@ -727,6 +802,7 @@ describe('every route', () => {
   };
   const query: Readonly<Record<string, string>> = {
     'GET /api/shares': `?kind=set&id=${set}`,
+    'GET /api/sends': `?kind=set&id=${set}`,
     'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,
   };
   const table = () => allRoutes(server.parts);
@@ -761,16 +837,17 @@ describe('every route', () => {
           '/attachments/': file,
           '/sets/': set,
           '/shares/': share,
+          '/sends/': sent,
           '/people/': somebody,
           '/invitations/': invitation,
         }).find(([part]) => path.includes(part))?.[1] ?? song;
       const url = filled(path, { id }) + (query[name] ?? '');
-      const sent: [unknown, string] =
+      const said: [unknown, string] =
         takes === 'file'
           ? ['%PDF-1.7', 'application/octet-stream']
           : [bodies[name], 'application/json'];
       const ask = (headers: Record<string, string>) =>
-        asked(method, url, sent[0], { 'If-Match': '"1"', 'Content-Type': sent[1], ...headers });
+        asked(method, url, said[0], { 'If-Match': '"1"', 'Content-Type': said[1], ...headers });
       return [{ name, path, rule, ask }];
     });
 

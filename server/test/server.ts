@@ -11,6 +11,7 @@ import { cookieSession } from '../src/accounts/session.ts';
 import { insertTeam } from '../src/installation/store.ts';
 import { createLog } from '../src/http/log.ts';
 import type { Session } from '../src/http/session.ts';
+import { openLiveHub } from '../src/live/hub.ts';
 import { openChartReader } from '../src/jobs/charts.ts';
 
 /** How a server is started: by default as it is in production, on a database brought up to date. */
@@ -74,11 +75,16 @@ export async function startTestServer({
     'by header': byHeader,
     'by cookie': cookieSession(database),
   } as const satisfies Record<string, Session>;
+  const live = openLiveHub(
+    `postgres://${role}@127.0.0.1:${cable.port}/${name}`,
+    createLog('silent'),
+  );
   const parts = {
     database,
     charts,
     session: sessions[session],
     limits: openLimits(pool),
+    live,
     mail,
   };
   const app = createApp({
@@ -132,7 +138,7 @@ export async function startTestServer({
     cable,
     stop: async () => {
       await new Promise((resolve) => server.close(resolve));
-      await Promise.all([close(), owned.close(), owner.end(), charts.close()]);
+      await Promise.all([close(), live.close(), owned.close(), owner.end(), charts.close()]);
       cable.pull();
       await onCluster(cluster, `drop database ${name}`);
     },

@@ -100,6 +100,7 @@ export const auditKinds = [
   'person forgotten',
   'link opened',
   'link revoked',
+  'sent',
   'song deleted',
   'song taken back',
   'set deleted',

@@ -5,6 +5,7 @@ import {
   type AttachmentList,
   type NewAttachment,
 } from '@intervallum/contract';
+import { record } from '../audit/store.ts';
 import type { Database } from '../db/database.ts';
 import { inScope, nextSeq, type Scope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
@@ -180,7 +181,9 @@ export function attachmentService(database: Database) {
   /** Ends a file that is in the trash, for good. */
   async function end(scope: Scope, id: string): Promise<void> {
     await inScope(database, scope, async (db) => {
-      if (!(await endDeletedAttachment(scope, db, id))) throw noSuchFile();
+      const name = await endDeletedAttachment(scope, db, id);
+      if (name === null) throw noSuchFile();
+      await record(scope, db, 'file deleted for good', name);
     });
   }
 

@@ -189,15 +189,15 @@ export async function setAttachmentDeleted(
   return row ?? null;
 }
 
-/** Ends a file in the trash for good; false if there was none. */
+/** Ends a file in the trash for good. @returns its name; null if there was none */
 export async function endDeletedAttachment(
   scope: Scope,
   db: Database,
   id: string,
-): Promise<boolean> {
-  const rows = await db
+): Promise<string | null> {
+  const [row] = await db
     .delete(attachments)
     .where(and(ofTeam(scope), eq(attachments.id, id), isNotNull(attachments.deletedAt)))
-    .returning({ id: attachments.id });
-  return rows.length > 0;
+    .returning({ name: attachments.name });
+  return row?.name ?? null;
 }

@@ -5,6 +5,7 @@ import type {
   StoredDecisions,
   StoredMove,
   StoredRun,
+  StoredSend,
   StoredSet,
 } from '@intervallum/contract';
 import { chartRules } from '@intervallum/core';
@@ -405,6 +406,55 @@ export const shares = pgTable(
     foreignKey({
       columns: [table.teamId, table.setId],
       foreignColumns: [sets.teamId, sets.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** What was sent to the band, frozen as it was then: so that it can be told what changed since. */
+export const sends = pgTable(
+  'sends',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
+    songId: uuid('song_id'),
+    setId: uuid('set_id'),
+    personId: uuid('person_id'),
+    note: text('note').notNull().default(''),
+    content: jsonb('content').$type<StoredSend>().notNull(),
+    sentAt: moment('sent_at').notNull().defaultNow(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('sends_song').on(table.teamId, table.songId, table.sentAt),
+    index('sends_set').on(table.teamId, table.setId, table.sentAt),
+    check('sends_one_target', sql`num_nonnulls(${table.songId}, ${table.setId}) = 1`),
+    foreignKey({
+      columns: [table.teamId, table.songId],
+      foreignColumns: [songs.teamId, songs.id],
+    }).onDelete('cascade'),
+    foreignKey({
+      columns: [table.teamId, table.setId],
+      foreignColumns: [sets.teamId, sets.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** Where the open screens of a team are, for as long as they say so: nothing of it outlives a crash. */
+export const presence = pgTable(
+  'presence',
+  {
+    teamId: teamId(),
+    screen: uuid('screen').notNull(),
+    personId: uuid('person_id').notNull(),
+    place: text('place').notNull(),
+    seenAt: moment('seen_at').notNull().defaultNow(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.screen] }),
+    index('presence_place').on(table.teamId, table.place),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
     }).onDelete('cascade'),
   ],
 );

@@ -90,6 +90,14 @@ export async function markDemo(owner: Database): Promise<void> {
   await owner.execute(sql`update installation set is_demo = true`);
 }
 
+/** Whether it was begun without the demo: its first owner is asked for. */
+export async function asksForOwner(owner: Database): Promise<boolean> {
+  const { rows } = await owner.execute(
+    sql`select setup_hash is not null as asks from installation`,
+  );
+  return rows[0]!['asks'] as boolean;
+}
+
 export async function setSetupCode(owner: Database, hash: Buffer): Promise<void> {
   await owner.execute(sql`update installation set setup_hash = ${hash}`);
 }

@@ -8,12 +8,14 @@ import type {
   VersionList,
 } from '@intervallum/contract';
 import { z } from 'zod';
+import { record } from '../audit/store.ts';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
 import { readCursor, writeCursor } from '../http/cursor.ts';
 import { Refusal } from '../http/problem.ts';
 import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
+import { tell } from '../live/store.ts';
 import { knownSongs, repairReading } from '../songs/store.ts';
 import { compareSets } from './compareSets.ts';
 import {
@@ -133,6 +135,7 @@ export function setService(database: Database, charts: ChartReader) {
       await replaceItems(scope, db, id, draft.items);
       const set = await found(scope, db, id);
       await writeSetHistory(scope, db, set, draft, screen);
+      await tell(scope, db, { kind: 'saved', of: { kind: 'set', id }, screen });
       return set;
     });
   }
@@ -140,7 +143,9 @@ export function setService(database: Database, charts: ChartReader) {
   /** Takes a set from the list, or puts it back. */
   async function setDeleted(scope: Scope, id: string, deleted: boolean): Promise<void> {
     await inScope(database, scope, async (db) => {
-      if (!(await setSetDeleted(scope, db, id, deleted))) throw noSuchSet();
+      const name = await setSetDeleted(scope, db, id, deleted);
+      if (name === null) throw noSuchSet();
+      await record(scope, db, deleted ? 'set deleted' : 'set taken back', name);
     });
   }
 

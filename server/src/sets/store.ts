@@ -168,14 +168,14 @@ export async function replaceItems(
     .values(items.map((item, position) => ({ ...item, setId, teamId: scope.teamId, position })));
 }
 
-/** Takes a set from the list, or puts it back; false if there was none to take or put back. */
+/** Takes a set from the list, or puts it back. @returns its name; null if there was none to take or put back */
 export async function setSetDeleted(
   scope: Scope,
   db: Database,
   id: string,
   deleted: boolean,
-): Promise<boolean> {
-  const rows = await db
+): Promise<string | null> {
+  const [row] = await db
     .update(sets)
     .set({ deletedAt: deleted ? sql`now()` : null, seq: await nextSeq(scope, db) })
     .where(
@@ -185,8 +185,8 @@ export async function setSetDeleted(
         deleted ? isNull(sets.deletedAt) : isNotNull(sets.deletedAt),
       ),
     )
-    .returning({ id: sets.id });
-  return rows.length > 0;
+    .returning({ name: sets.name });
+  return row?.name ?? null;
 }
 
 /** Writes what a set is now into its history, in the place of the row before where both are one stretch of work. */

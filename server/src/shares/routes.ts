@@ -1,13 +1,16 @@
 import { shareTarget, shareToken } from '@intervallum/contract';
+import { record } from '../audit/store.ts';
 import type { Database } from '../db/database.ts';
 import { inScope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import { route } from '../http/route.ts';
 import { checked, idInPath } from '../http/validate.ts';
-import { hasTarget, insertShare, listShares, readShare, revokeShare } from './store.ts';
+import type { SendService } from '../sends/service.ts';
+import { findTarget } from '../sends/store.ts';
+import { insertShare, listShares, revokeShare, targetOfShare } from './store.ts';
 
 /** Links: the team opens, lists and revokes them; whoever has one reads what it opens. */
-export function shareRoutes(database: Database, linksUrl: string | null) {
+export function shareRoutes(database: Database, sends: SendService, linksUrl: string | null) {
   return [
     route('GET', '/api/shares', 'share', async (request, response, scope) => {
       const target = checked(shareTarget, request.query);
@@ -16,22 +19,29 @@ export function shareRoutes(database: Database, linksUrl: string | null) {
     }),
     route('POST', '/api/shares', 'share', async (request, response, scope) => {
       const target = checked(shareTarget, request.body);
-      const share = await inScope(database, scope, async (db) =>
-        (await hasTarget(scope, db, target)) ? insertShare(scope, db, target) : null,
-      );
-      if (!share) throw new Refusal('not-found', 'There is nothing there to share.');
+      const share = await inScope(database, scope, async (db) => {
+        const page = await findTarget(scope, db, target);
+        if (!page) throw new Refusal('not-found', 'There is nothing there to share.');
+        await record(scope, db, 'link opened', page.name);
+        return insertShare(scope, db, target);
+      });
       response.status(201).json(share);
     }),
     route('DELETE', '/api/shares/:id', 'share', async (request, response, scope) => {
       const id = idInPath(request);
-      const revoked = await inScope(database, scope, (db) => revokeShare(scope, db, id));
-      if (!revoked) throw new Refusal('not-found', 'This link is not open any more.');
+      await inScope(database, scope, async (db) => {
+        const target = await revokeShare(scope, db, id);
+        if (!target) throw new Refusal('not-found', 'This link is not open any more.');
+        const page = await findTarget(scope, db, target);
+        await record(scope, db, 'link revoked', page?.name ?? '');
+      });
       response.status(204).end();
     }),
     route('GET', '/api/shared/:token', 'link', async (request, response, scope) => {
       response.set('X-Robots-Tag', 'noindex, nofollow').set('Cache-Control', 'private, no-store');
       const token = shareToken.parse(request.params['token']);
-      const page = await inScope(database, scope, (db) => readShare(scope, db, token));
+      const target = await inScope(database, scope, (db) => targetOfShare(scope, db, token));
+      const page = target && (await sends.asItStands(scope, target));
       if (!page) throw noSuchLink();
       response.json(page);
     }),

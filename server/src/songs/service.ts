@@ -8,11 +8,13 @@ import {
   type SongVersion,
   type VersionList,
 } from '@intervallum/contract';
+import { record } from '../audit/store.ts';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
+import { tell } from '../live/store.ts';
 import {
   carryPart,
   findCommonPart,
@@ -123,6 +125,7 @@ export function songService(database: Database, charts: ChartReader) {
           common: null,
         };
       if (isEdited) await writeHistory(scope, db, row, decisionsOf(parts), screen);
+      if (isEdited) await tell(scope, db, { kind: 'saved', of: { kind: 'song', id }, screen });
       return answer(row, parts);
     });
   }
@@ -130,7 +133,9 @@ export function songService(database: Database, charts: ChartReader) {
   /** Takes a song from the list, or puts it back. */
   async function setDeleted(scope: Scope, id: string, deleted: boolean): Promise<void> {
     await inScope(database, scope, async (db) => {
-      if (!(await setSongDeleted(scope, db, id, deleted))) throw noSuchSong();
+      const title = await setSongDeleted(scope, db, id, deleted);
+      if (title === null) throw noSuchSong();
+      await record(scope, db, deleted ? 'song deleted' : 'song taken back', title);
     });
   }
 

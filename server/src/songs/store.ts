@@ -103,14 +103,14 @@ export async function updateText(
   return row!;
 }
 
-/** Takes a song from the list, or puts it back; false if there was none to take or put back. */
+/** Takes a song from the list, or puts it back. @returns its title; null if there was none to take or put back */
 export async function setSongDeleted(
   scope: Scope,
   db: Database,
   id: string,
   deleted: boolean,
-): Promise<boolean> {
-  const rows = await db
+): Promise<string | null> {
+  const [row] = await db
     .update(songs)
     .set({ deletedAt: deleted ? sql`now()` : null, seq: await nextSeq(scope, db) })
     .where(
@@ -120,8 +120,8 @@ export async function setSongDeleted(
         deleted ? isNull(songs.deletedAt) : isNotNull(songs.deletedAt),
       ),
     )
-    .returning({ id: songs.id });
-  return rows.length > 0;
+    .returning({ title: songs.title });
+  return row?.title ?? null;
 }
 
 /** Which of these ids are songs of the team, deleted ones too: a set keeps what was played. */

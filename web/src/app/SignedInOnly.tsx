@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { standing as standingOfPage } from '../queries/client.ts';
+import { listenToTeam } from '../queries/live.ts';
 import { askWho, useStanding, useWho } from '../queries/session.ts';
 import { SignInForm } from '../screens/front/SignInForm.tsx';
 import { PrimaryButton, QuietButton } from '../ui/Button.tsx';
@@ -30,10 +31,17 @@ export function SignedInOnly() {
       return (
         <>
           <Outlet />
+          {standing.who.team ? <Live teamId={standing.who.team.teamId} /> : null}
           <Ended />
         </>
       );
   }
+}
+
+/** Hears what others do, as long as pages of the team are open. */
+function Live({ teamId }: { teamId: string }) {
+  useEffect(() => listenToTeam(teamId), [teamId]);
+  return null;
 }
 
 /** What this page learned of its session meanwhile: it was ended, or works for another team. What was typed is still there. */

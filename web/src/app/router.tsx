@@ -173,6 +173,12 @@ export const router = createBrowserRouter([
                 }),
               },
               {
+                path: '/sent/:sendId',
+                lazy: async () => ({
+                  Component: (await import('../screens/sent/SentScreen.tsx')).SentScreen,
+                }),
+              },
+              {
                 path: '/team',
                 lazy: async () => ({
                   Component: (await import('../screens/team/TeamScreen.tsx')).TeamScreen,

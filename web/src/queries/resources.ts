@@ -1,6 +1,8 @@
 import {
   moveList,
   runList,
+  send,
+  sendList,
   setList,
   share,
   sharedPage,
@@ -126,6 +128,10 @@ export const api = {
 
   shares: ({ kind, id }: ShareTarget) => ask(shareList, `/shares?kind=${kind}&id=${id}`),
   openShare: (target: ShareTarget) => ask(share, '/shares', { method: 'POST', body: target }),
+  sends: ({ kind, id }: ShareTarget) => ask(sendList, `/sends?kind=${kind}&id=${id}`),
+  noteSent: (target: ShareTarget, note: string) =>
+    ask(send, '/sends', { method: 'POST', body: { ...target, note } }),
+  sent: (id: string) => ask(sharedPage, `/sends/${id}`),
   revokeShare: (id: string) => ask(nothing, `/shares/${id}`, { method: 'DELETE' }),
   shared: (token: string) => ask(sharedPage, `/shared/${encodeURIComponent(token)}`),
 };

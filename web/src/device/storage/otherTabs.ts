@@ -19,13 +19,18 @@ function open(): BroadcastChannel {
   return channel;
 }
 
+/** Somebody else saved a document, as the server tells: it is heard here as from another tab. */
+export function hearSave({ kind, id }: DraftPlace): void {
+  open().dispatchEvent(new MessageEvent('message', { data: { kind, id } }));
+}
+
 /** Tells the other tabs of this browser that something was saved here. */
 export function tellOtherTabs({ kind, id }: DraftPlace): void {
   open().postMessage({ kind, id });
 }
 
 /**
- * How often other tabs of this browser saved a document, as far as this tab has heard: asked before it is fetched, so that
+ * How often others saved a document, in other tabs of this browser or elsewhere, as far as this tab has heard: asked before it is fetched, so that
  * no save falls between what is fetched and `onSavedElsewhere`.
  */
 export function savesElsewhere(place: DraftPlace): number {

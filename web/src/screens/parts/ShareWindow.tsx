@@ -12,6 +12,7 @@ import { copyText } from '../../ui/copyText.ts';
 import { notify } from '../../ui/notices.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
+import { SentList } from './SentList.tsx';
 
 const Links = styled.ul`
   display: grid;
@@ -64,6 +65,7 @@ export function ShareWindow({ target, name, isOpen, onClose }: ShareWindowProps)
         )}
       </WindowWords>
       <LinkList target={target} />
+      <SentList target={target} />
     </Window>
   );
 }

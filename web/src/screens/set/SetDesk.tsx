@@ -9,6 +9,7 @@ import { useStore } from 'zustand';
 import { fillScreen } from '../../device/fullScreen.ts';
 import { onSavedElsewhere } from '../../device/storage/otherTabs.ts';
 import { OtherDrafts } from '../parts/DraftsNotice.tsx';
+import { OthersHere } from '../parts/OthersHere.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { redo, remember, undo } from '../../document/steps.ts';
 import { useLeftOpen } from '../../document/leftOpen.ts';
@@ -154,6 +155,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
       )}
       <Top>
         <SaveMark status={status} />
+        <OthersHere at={{ kind: 'set', id: setId }} />
         <Spacer />
         <Tool
           name={t('Undo')}

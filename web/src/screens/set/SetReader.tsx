@@ -51,6 +51,7 @@ export function SetReader() {
                 key,
                 notes: note,
               })),
+              sent: null,
             }}
             name={`set:${id}`}
             standAt={`/sets/${id}/stand`}

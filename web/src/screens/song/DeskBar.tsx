@@ -16,6 +16,7 @@ import { reader } from '../../settings/reader.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
+import { OthersHere } from '../parts/OthersHere.tsx';
 import { songsAddress } from '../parts/songsAddress.ts';
 import { OtherDrafts } from '../parts/DraftsNotice.tsx';
 import { isUnmade, makeSure } from './openSong.ts';
@@ -234,6 +235,7 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
           <PlayPlace />
           <KeyMoved />
           <SavedHere />
+          <OthersHere at={{ kind: 'song', id: songId }} isShort />
           <Repairs panel={panel} />
           <LensLinks songId={songId} open={lens} />
           <PanelTool lens={lens} panel={panel} />

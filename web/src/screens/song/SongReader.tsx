@@ -40,6 +40,7 @@ export function SongReader() {
             leader: '',
             notes: '',
             songs: [{ id, text, key: null, notes: '' }],
+            sent: null,
           }}
           name={`song:${id}`}
           standAt={`/songs/${id}/stand`}

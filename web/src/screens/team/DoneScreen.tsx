@@ -38,6 +38,7 @@ const kindWords: Readonly<Record<AuditKind, string>> = {
   'person forgotten': t('forgot'),
   'link opened': t('opened a link'),
   'link revoked': t('revoked a link'),
+  sent: t('noted as sent'),
   'song deleted': t('deleted the song'),
   'song taken back': t('took back the song'),
   'set deleted': t('deleted the set'),

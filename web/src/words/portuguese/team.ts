@@ -222,4 +222,22 @@ export const team = {
   'Type the name of the team': 'Digite o nome da equipe',
   'Charts to read': 'Cifras para ler',
   'What you choose stays on this device': 'O que você escolhe fica neste aparelho',
+  'Changed since it was sent on {{when}}': 'Mudou desde que foi enviado em {{when}}',
+  'As it was sent on {{when}}': 'Como foi enviado em {{when}}',
+  'Sent on {{when}}, and the same since': 'Enviado em {{when}} e igual desde então',
+  '{{song}}: {{words}}': '{{song}}: {{words}}',
+  'Nothing was sent here': 'Nada foi enviado aqui',
+  'what was sent': 'o que foi enviado',
+  'Noted as sent: what changes from now on is told, here and on the link':
+    'Anotado como enviado: o que mudar a partir de agora é dito, aqui e no link',
+  'What was sent': 'O que foi enviado',
+  'Note when you send it, and it is kept as it is now: here and on the link stands what changed since.':
+    'Anote quando enviar, e fica guardado como está agora: aqui e no link aparece o que mudou desde então.',
+  'Note as sent now': 'Anotar como enviado agora',
+  'To whom, for what (may be left empty)': 'A quem, para quê (pode ficar vazio)',
+  'As it was sent': 'Como foi enviado',
+  'nothing changed since': 'nada mudou desde então',
+  'changed since: {{words}}': 'mudou desde então: {{words}}',
+  'noted as sent': 'anotou como enviado',
+  'Also here: {{names}}': 'Também aqui: {{names}}',
 };

@@ -20,6 +20,7 @@ import { useTitle } from '../../../ui/useTitle.ts';
 import { t } from '../../../words/words.ts';
 import { readHelp } from './help.ts';
 import { ReadSong } from './ReadSong.tsx';
+import { SinceSent } from './SinceSent.tsx';
 
 const Sheet = styled.div`
   max-width: 1000px;
@@ -107,14 +108,16 @@ interface ReadChartsProps {
   page: SharedPage;
   /** Under which name it is remembered on this device how they are read. */
   name: string;
-  /** Where they are on the music stand. */
-  standAt: string;
+  /** Where they are on the music stand; null where they cannot be. */
+  standAt: string | null;
+  /** What is shown is what was sent once, not what stands now. */
+  isFrozen?: boolean;
   /** What stands over the title. */
   before?: ReactNode;
 }
 
 /** Charts to be read, played from and printed, each in one's own key: what a link opens, and what members see who write none. */
-export function ReadCharts({ page, name, standAt, before }: ReadChartsProps) {
+export function ReadCharts({ page, name, standAt, isFrozen = false, before }: ReadChartsProps) {
   const navigate = useNavigate();
   const [link, changeLink] = useLink(name);
   const numeral = useNumeral(link.size);
@@ -133,6 +136,7 @@ export function ReadCharts({ page, name, standAt, before }: ReadChartsProps) {
         <h1>{page.name || t('Song without a title')}</h1>
         <p>{facts.join(' · ')}</p>
         {page.notes ? <p>{page.notes}</p> : null}
+        {page.sent ? <SinceSent sent={page.sent} isFrozen={isFrozen} /> : null}
       </Top>
       <Tools>
         <Choice
@@ -144,14 +148,16 @@ export function ReadCharts({ page, name, standAt, before }: ReadChartsProps) {
           ]}
           onChange={(hero) => changeLink({ hero })}
         />
-        <Button
-          onPress={() => {
-            fillScreen();
-            void navigate(standAt);
-          }}
-        >
-          <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
-        </Button>
+        {standAt === null ? null : (
+          <Button
+            onPress={() => {
+              fillScreen();
+              void navigate(standAt);
+            }}
+          >
+            <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
+          </Button>
+        )}
         <Button onPress={() => print()}>
           <Printer size={18} strokeWidth={1.5} aria-hidden /> {t('Print')}
         </Button>

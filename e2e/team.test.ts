@@ -1,0 +1,253 @@
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { bars, editor, fromMenu, openText, section, writeSong } from './pages.ts';
+import { signInAs } from './signIn.ts';
+
+/** A browser of somebody's own, in which nobody is signed in. */
+async function browserOf(browser: Browser): Promise<Page> {
+  const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+  const page = await context.newPage();
+  page.setDefaultTimeout(12_000);
+  return page;
+}
+
+const password = 'two oars and a lantern hook';
+
+async function signIn(page: Page, email: string, said = password): Promise<void> {
+  await page.getByLabel('E-mail address').fill(email);
+  await page.getByLabel('Password', { exact: true }).fill(said);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+}
+
+/** Opens the link of the latest mail to an address, as the simulated mailbox shows it. */
+async function openMail(page: Page, email: string): Promise<void> {
+  await page.goto('/mailbox');
+  const mail = page.getByRole('article').filter({ hasText: email }).first();
+  await mail.getByRole('link').click();
+}
+
+test('three people: invited, signed in, each sees what the others write; versions, a link, what changed since, signed out everywhere', async ({
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  // A session of its own: other journeys have the demo's team open.
+  const page = await browserOf(browser);
+  await signInAs(page.request);
+  // The owner begins a team of their own: nobody else's songs are in it.
+  await page.goto('/account');
+  await page.getByRole('button', { name: 'Begin a team' }).click();
+  await page.getByLabel('Name of the team').fill('Saltmarsh Chapel');
+  await page.getByRole('button', { name: 'Begin the team' }).click();
+  await expect(page.getByText('No songs yet')).toBeVisible();
+  await writeSong(
+    page,
+    'title: Reed and Rudder\nkey: G\n\nVerse:\n  1 | 4 | 5 | 1\n\nChorus:\n  4 | 5\n',
+  );
+  const song = new URL(page.url()).pathname;
+
+  const invite = async (as: 'Leader' | 'Player', name: string) => {
+    await page.goto('/team');
+    await page.getByRole('button', { name: 'Invite', exact: true }).click();
+    await page.getByLabel('Whom it is for').fill(name);
+    await page.getByText(as, { exact: true }).last().click();
+    await page.getByRole('button', { name: 'Make the link' }).click();
+    return page.locator('[data-link]').innerText();
+  };
+
+  // One is new, and makes an account by mail.
+  const juna = await browserOf(browser);
+  await juna.goto(await invite('Leader', 'Juna'));
+  await expect(juna.getByRole('heading', { name: 'Saltmarsh Chapel' })).toBeVisible();
+  await juna.getByLabel('Your name').fill('Juna Vey');
+  await juna.getByLabel('E-mail address').fill('Juna.Vey@Example.org ');
+  await juna.getByLabel('Password', { exact: true }).fill('short');
+  await juna.getByRole('button', { name: 'Make an account' }).click();
+  await expect(juna.getByRole('alert')).toContainText('15 signs at least; this has 5');
+  await juna.getByLabel('Password', { exact: true }).fill(password);
+  await juna.getByRole('button', { name: 'Make an account' }).click();
+  await expect(juna.getByText('A mail is on its way')).toBeVisible();
+  await openMail(juna, 'juna.vey@example.org');
+  await juna.getByRole('button', { name: 'Yes, it is me' }).click();
+  await expect(juna.getByRole('link', { name: 'Reed and Rudder' })).toBeVisible();
+
+  // The other has an account, and is asked for it.
+  const link = await invite('Player', 'Wim');
+  const wim = await browserOf(browser);
+  await wim.goto(link);
+  await wim.getByText('I have an account', { exact: true }).click();
+  await signIn(wim, 'wim@harbour.example', 'four lanterns, one quay');
+  await wim.getByRole('button', { name: 'Join as Wim Aldane' }).click();
+  await expect(wim.getByRole('link', { name: 'Reed and Rudder' })).toBeVisible();
+  // Taken once.
+  await juna.goto(link);
+  await expect(juna.getByText('This invitation opens nothing')).toBeVisible();
+
+  // Three screens at one song: who is there, and what each writes, is seen at the others.
+  for (const one of [page, juna, wim]) {
+    await one.goto(song);
+    await openText(one);
+    await expect(section(one, 'Verse')).toBeVisible();
+  }
+  await expect(page.getByText('Also here: Juna Vey, Wim Aldane')).toBeAttached();
+  await expect(wim.getByText('Also here: Juna Vey, Odile Farrow')).toBeAttached();
+  const write = async (one: Page, line: string, text: string) => {
+    await editor(one).getByText(line, { exact: true }).first().click();
+    await one.keyboard.press('End');
+    await one.keyboard.type(text);
+  };
+  await write(juna, 'Chorus:', ' ');
+  await juna.keyboard.press('ArrowDown');
+  await juna.keyboard.press('End');
+  await juna.keyboard.type(' | 1');
+  await expect(juna.getByText('Saved', { exact: true })).toBeVisible();
+  await expect.poll(async () => (await bars(page, 'Chorus')).length).toBe(3);
+  await expect.poll(async () => (await bars(wim, 'Chorus')).length).toBe(3);
+  // Two at once in different lines: both are in it, and nobody is asked.
+  await write(page, 'key: G', '');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('tempo: 84');
+  await editor(juna).getByText('Verse:', { exact: true }).click();
+  await juna.keyboard.press('ArrowDown');
+  await juna.keyboard.press('End');
+  await juna.keyboard.type(' | 6m');
+  for (const one of [page, juna, wim]) {
+    await expect.poll(async () => (await bars(one, 'Verse')).length).toBe(5);
+    await expect(editor(one)).toContainText('tempo: 84');
+    await expect(one.getByRole('alertdialog', { name: 'Saved from somewhere else' })).toHaveCount(
+      0,
+    );
+  }
+  // Versions say who; one is compared and put back.
+  await fromMenu(page, 'Earlier versions');
+  const versions = page.getByRole('listbox', { name: 'Versions' });
+  await expect(versions.getByRole('option').filter({ hasText: 'Juna Vey' }).first()).toBeVisible();
+  await versions.getByRole('option').last().click();
+  await page.getByRole('button', { name: 'Put this one back' }).click();
+  await expect.poll(async () => (await bars(wim, 'Verse')).length).toBe(4);
+
+  // A link, noted as sent; what changes then is told here and there.
+  await page.goto(song);
+  await fromMenu(page, 'Share');
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const shared = await page.getByText(/\/s\/[\w-]{32}$/).innerText();
+  await page.getByLabel('To whom, for what (may be left empty)').fill('for Friday');
+  await page.getByRole('button', { name: 'Note as sent now' }).click();
+  await expect(page.getByText('nothing changed since')).toBeVisible();
+  await page.keyboard.press('Escape');
+  const reader = await browserOf(browser);
+  await reader.goto(shared);
+  await expect(reader.getByText(/^Sent on .*, and the same since$/)).toBeVisible();
+  await editor(wim).getByText('Verse:', { exact: true }).click();
+  await wim.keyboard.press('ArrowDown');
+  await wim.keyboard.press('End');
+  await wim.keyboard.type(' | 2m');
+  await expect(wim.getByText('Saved', { exact: true })).toBeVisible();
+  await reader.reload();
+  await expect(reader.getByText(/^Changed since it was sent on/)).toBeVisible();
+  await reader.getByText(/^Changed since it was sent on/).click();
+  await expect(reader.getByRole('list', { name: 'What differs' })).toContainText(
+    'Verse: 1 bar more',
+  );
+  await fromMenu(page, 'Share');
+  await expect(page.getByText(/^changed since: .*Verse/)).toBeVisible();
+  await page.getByText(/for Friday/).click();
+  await page.getByRole('link', { name: 'As it was sent' }).click();
+  await expect(page.getByText(/^As it was sent on/)).toBeVisible();
+  expect((await bars(page, 'Verse')).length).toBe(4);
+
+  // Signed out everywhere: what is written meanwhile is kept, and saved after signing in again.
+  const phone = await browserOf(browser);
+  await phone.goto('/account');
+  await signIn(phone, 'juna.vey@example.org');
+  await phone.getByRole('button', { name: 'Sign out everywhere else' }).click();
+  await expect(phone.getByRole('listitem').filter({ hasText: 'here, now' })).toBeVisible();
+  await editor(juna).getByText('Chorus:', { exact: true }).click();
+  await juna.keyboard.press('ArrowDown');
+  await juna.keyboard.press('End');
+  await juna.keyboard.type(' | 6m');
+  const again = juna.getByRole('alertdialog', { name: 'You are signed out' });
+  await again.getByLabel('Password', { exact: true }).fill(password);
+  await again.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(again).toHaveCount(0);
+  await expect(juna.getByText('Saved', { exact: true })).toBeVisible({ timeout: 20_000 });
+  // What was sent stays as it was; the song has it.
+  expect((await bars(page, 'Chorus')).length).toBe(2);
+  await page.goto(song);
+  await expect.poll(async () => (await bars(page, 'Chorus')).length).toBe(3);
+
+  // Removed with a page that is open: told so, and shown nothing more.
+  await page.goto('/team');
+  await page.getByRole('button', { name: 'Remove Wim Aldane' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(page.getByText('Wim Aldane is no longer in the team')).toBeVisible();
+  await wim.keyboard.type(' | 3m');
+  await expect(wim.getByRole('alertdialog', { name: 'Another team is open' })).toBeVisible();
+  await wim.getByRole('button', { name: 'Load the page anew' }).click();
+  await expect(wim.getByRole('link', { name: 'The Ferry Bell' })).toBeVisible();
+  await expect(wim.getByRole('link', { name: 'Reed and Rudder' })).toHaveCount(0);
+
+  // The owner's list of what was done.
+  await page.getByRole('link', { name: 'What was done, and by whom' }).click();
+  const done = page.getByRole('list', { name: 'What was done, and by whom' });
+  for (const said of [
+    'removed: Wim Aldane',
+    'noted as sent: Reed and Rudder, for Friday',
+    'joined: leader',
+  ])
+    await expect(done.getByText(said).first()).toBeVisible();
+});
+
+test('a guest reads, plays and prints, and is offered nothing else; a player writes songs and no sets', async ({
+  browser,
+}) => {
+  const page = await browserOf(browser);
+  await signInAs(page.request, 'guest');
+  await page.goto('/songs');
+  await expect(page.getByRole('link', { name: 'The Ferry Bell' })).toBeVisible();
+  for (const name of ['New song', 'Import a song', 'Choose several'])
+    await expect(page.getByRole('button', { name })).toHaveCount(0);
+  await page.getByRole('button', { name: 'More for The Ferry Bell' }).click();
+  await expect(page.getByRole('menuitem')).toHaveText(['Open', 'Open at the stand']);
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'The Ferry Bell' }).click();
+  await expect(section(page, 'Verse')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Menu', exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Stand', exact: true }).click();
+  await expect(page).toHaveURL(/\/stand$/);
+  await page.goto('/sets');
+  await expect(page.getByRole('button', { name: 'New set' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
+  await expect(page.getByRole('heading', { level: 2 }).first()).toContainText(
+    'Lanterns on the Quay',
+  );
+  await page.goto('/trash');
+  await expect(page.getByText('This is for others in the team')).toBeVisible();
+  await page.goto('/team');
+  await expect(page.getByRole('listitem').filter({ hasText: 'you' })).toContainText('Guest');
+  await expect(page.getByText('@harbour.example')).toHaveCount(0);
+
+  await signInAs(page.request, 'player');
+  await page.goto('/songs');
+  await expect(page.getByRole('button', { name: 'New song' })).toBeVisible();
+  await page.getByRole('button', { name: 'More for The Ferry Bell' }).click();
+  await expect(page.getByRole('menuitem', { name: 'Delete' })).toHaveCount(0);
+});
+
+test('a password that was forgotten is chosen anew by mail', async ({ browser }) => {
+  const page = await browserOf(browser);
+  await page.goto('/sets');
+  await expect(page).toHaveURL(/\/sign-in\?to=%2Fsets$/);
+  await signIn(page, 'imre@harbour.example', 'not his password');
+  await expect(page.getByRole('alert')).toContainText('do not go together');
+  await page.getByRole('link', { name: 'Password forgotten?' }).click();
+  await page.getByLabel('E-mail address').fill('imre@harbour.example');
+  await page.getByRole('button', { name: 'Send a link' }).click();
+  await expect(page.getByText('If imre@harbour.example has an account')).toBeVisible();
+  await page.getByRole('link', { name: 'It lies in the simulated mailbox' }).click();
+  const mail = page.getByRole('article').filter({ hasText: 'choose a new password' });
+  await mail.first().getByRole('link').click();
+  await page.getByLabel('New password').fill(password);
+  await page.getByRole('button', { name: 'Change the password' }).click();
+  await page.getByRole('link', { name: 'Sign in' }).click();
+  await signIn(page, 'IMRE@harbour.example');
+  await expect(page.getByRole('heading', { level: 1, name: 'Songs' })).toBeVisible();
+});

@@ -1,0 +1,2 @@
+/** The channel that all servers of an installation listen to. */
+export const channel = 'intervallum_live';

@@ -1,0 +1,74 @@
+import { presenceSeconds, type LiveEvent, type ShareTarget } from '@intervallum/contract';
+import { and, asc, eq, ne, sql } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { people, presence } from '../db/schema.ts';
+import type { Scope } from '../db/scope.ts';
+import { channel } from './channel.ts';
+
+/** Tells all open pages of the team, once the transaction is committed, whichever server they are at. */
+export async function tell(scope: Scope, db: Database, event: LiveEvent): Promise<void> {
+  const message = JSON.stringify({ team: scope.teamId, event });
+  await db.execute(sql`select pg_notify(${channel}, ${message})`);
+}
+
+const placeOf = ({ kind, id }: ShareTarget) => `${kind}:${id}`;
+
+/** Where a screen of the one who asks is. @returns whether it was not there before */
+export async function notePresence(
+  scope: Scope,
+  db: Database,
+  { screen, personId, at }: { screen: string; personId: string; at: ShareTarget },
+): Promise<boolean> {
+  const place = placeOf(at);
+  const [before] = await db
+    .select({ place: presence.place })
+    .from(presence)
+    .where(and(eq(presence.teamId, scope.teamId), eq(presence.screen, screen), isFresh))
+    .for('update');
+  await db
+    .insert(presence)
+    .values({ teamId: scope.teamId, screen, personId, place })
+    .onConflictDoUpdate({
+      target: [presence.teamId, presence.screen],
+      set: { personId, place, seenAt: sql`now()` },
+    });
+  return before?.place !== place;
+}
+
+/** A screen is nowhere any more. @returns where it was, as it was written */
+export async function forgetPresence(
+  scope: Scope,
+  db: Database,
+  screen: string,
+): Promise<ShareTarget | null> {
+  const [row] = await db
+    .delete(presence)
+    .where(and(eq(presence.teamId, scope.teamId), eq(presence.screen, screen)))
+    .returning({ place: presence.place });
+  const [kind, id] = row?.place.split(':') ?? [];
+  return (kind === 'song' || kind === 'set') && id ? { kind, id } : null;
+}
+
+/** Who said within twice the time that they are there, but for one person. */
+export async function listPresent(
+  scope: Scope,
+  db: Database,
+  at: ShareTarget,
+  but: string,
+): Promise<{ readonly personId: string; readonly name: string }[]> {
+  return db
+    .selectDistinct({ personId: presence.personId, name: people.name })
+    .from(presence)
+    .innerJoin(people, and(eq(people.teamId, presence.teamId), eq(people.id, presence.personId)))
+    .where(
+      and(
+        eq(presence.teamId, scope.teamId),
+        eq(presence.place, placeOf(at)),
+        ne(presence.personId, but),
+        isFresh,
+      ),
+    )
+    .orderBy(asc(people.name), asc(presence.personId));
+}
+
+const isFresh = sql`${presence.seenAt} > now() - make_interval(secs => ${2 * presenceSeconds})`;
