@@ -115,6 +115,23 @@ const screens: readonly Screen[] = [
   },
   { name: 'Sets', help: 'Sets', come: at('/sets') },
   {
+    name: 'Team',
+    help: 'Harbour Street Parish, Venna Sound',
+    come: at('/team'),
+    over: [press('Invite'), press('Name somebody'), press('Leave the team')],
+  },
+  {
+    name: 'What was done',
+    help: 'What was done, and by whom',
+    come: at('/team/done'),
+  },
+  {
+    name: 'Account',
+    help: 'Your account',
+    come: at('/account'),
+    over: [press('Begin a team'), press('Delete your account')],
+  },
+  {
     name: 'Set',
     help: 'Set',
     come: (page) => openSet(page, set),

@@ -18,12 +18,12 @@ const browser = await chromium.launch({
 
 /**
  * @param {string} name
- * @param {{ path: string, viewport: { width: number, height: number }, dark?: boolean,
+ * @param {{ path: string, viewport: { width: number, height: number }, dark?: boolean, isNobody?: boolean,
  *   act?: (page: import('@playwright/test').Page) => Promise<void> }} view
  */
-async function take(name, { path, viewport, dark = false, act }) {
+async function take(name, { path, viewport, dark = false, isNobody = false, act }) {
   const page = await browser.newPage({
-    storageState,
+    ...(isNobody ? {} : { storageState }),
     viewport,
     locale: 'en-GB',
     colorScheme: dark ? 'dark' : 'light',
@@ -168,8 +168,8 @@ await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, d
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const { token } = await ask('/shares', { kind: 'set', id: advent });
-await take('sung', { path: '/sung', viewport: laptop });
-await take('settings', { path: '/settings', viewport: { width: 1024, height: 768 } });
+await take('team', { path: '/team', viewport: { width: 1024, height: 768 } });
+await take('sign-in', { path: '/songs', viewport: laptop, isNobody: true });
 await take('share', { path: `/s/${token}`, viewport: phone });
 
 await take('moves', {

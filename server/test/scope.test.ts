@@ -549,19 +549,23 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await live.listPresent(ours, db, { kind: 'song', id: notMarked }, somebody),
   ],
   forgetPresence: (db) => live.forgetPresence(ours, db, there),
-  notePresence: (db) =>
-    live.notePresence(ours, db, {
+  // Ours was just forgotten; theirs, of the same screen, is still there.
+  notePresence: async (db) =>
+    (await live.notePresence(ours, db, {
       screen: there,
       personId: member,
       at: { kind: 'song', id: song },
-    }),
+    }))
+      ? 'BETA'
+      : 'ALPHA',
   endMembership: (db) => teams.endMembership(ours, db, member),
   deletePerson: (db) => teams.deletePerson(ours, db, somebody),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   insertShare: (db) => shares.insertShare(ours, db, { kind: 'song', id: song }),
   revokeShare: (db) => shares.revokeShare(ours, db, share),
-  'targetOfShare, theirs': (db) => shares.targetOfShare(ours, db, 'ALPHA'.padEnd(32, 'x')),
+  'targetOfShare, theirs': async (db) =>
+    (await shares.targetOfShare(ours, db, 'ALPHA'.padEnd(32, 'x'))) === null ? 'BETA' : 'ALPHA',
   targetOfShare: async (db) => {
     const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
     return (await shares.targetOfShare(ours, db, token)) ? 'BETA' : 'ALPHA';
@@ -582,6 +586,10 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     return [read, 'BETA'];
   },
   'findTarget, a song': (db) => sends.findTarget(ours, db, { kind: 'song', id: song }),
+  'findTarget, its team': async (db) =>
+    (await sends.findTarget(ours, db, { kind: 'song', id: song }))?.team === 'BETA'
+      ? 'BETA'
+      : 'ALPHA',
   insertSend: async (db) => {
     const page = await sends.findTarget(ours, db, { kind: 'song', id: song });
     return sends.insertSend(ours, db, { kind: 'song', id: song }, { page: page!, note: 'BETA' });

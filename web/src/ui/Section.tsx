@@ -27,6 +27,8 @@ export const Row = styled.li`
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 16px;
+  /* What does not fit beside the name stands under it, at the end of the line. */
+  justify-content: flex-end;
   min-height: 56px;
   padding: 8px 4px;
   border-bottom: 1px solid var(--hairline);

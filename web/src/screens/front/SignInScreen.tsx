@@ -37,7 +37,7 @@ export function SignInScreen() {
   const navigate = useNavigate();
   const standing = useStanding();
   const fetched = useQuery(installationQuery());
-  const to = safePath(parameters.get('to'));
+  const to = safePath(parameters.get('to'), location.origin);
   const isUnknown = standing.kind === 'asking';
   useEffect(() => {
     if (isUnknown) void askWho();
