@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { bars, editor, fromMenu, openText, section, writeSong } from './pages.ts';
+import { bars, editor, expectAccessible, fromMenu, openText, section, writeSong } from './pages.ts';
 import { signInAs } from './signIn.ts';
 
 /** A browser of somebody's own, in which nobody is signed in. */
@@ -204,7 +204,7 @@ test('a guest reads, plays and prints, and is offered nothing else; a player wri
   await page.goto('/songs');
   await expect(page.getByRole('link', { name: 'The Ferry Bell' })).toBeVisible();
   for (const name of ['New song', 'Import a song', 'Choose several'])
-    await expect(page.getByRole('button', { name })).toHaveCount(0);
+    await expect(page.getByRole('button', { name, exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'More for The Ferry Bell' }).click();
   await expect(page.getByRole('menuitem')).toHaveText(['Open', 'Open at the stand']);
   await page.keyboard.press('Escape');
@@ -250,4 +250,52 @@ test('a password that was forgotten is chosen anew by mail', async ({ browser })
   await page.getByRole('link', { name: 'Sign in' }).click();
   await signIn(page, 'IMRE@harbour.example');
   await expect(page.getByRole('heading', { level: 1, name: 'Songs' })).toBeVisible();
+});
+
+test('another player’s hands are looked at beside one’s own, taken, given back; one’s own become the song’s', async ({
+  browser,
+  page,
+}) => {
+  await writeSong(page, 'title: Hands Apart\nkey: D\n\nVerse:\n  1 | 4 | 6m7 | 5\n');
+  const path = `/api${new URL(page.url()).pathname}`;
+  const wim = await browserOf(browser);
+  await signInAs(wim.request, 'player');
+  type Read = { text: string; part: { revision: number; decisions: Record<string, object> } };
+  const schoolOf = async (one: Page) =>
+    ((await (await one.request.get(path)).json()) as Read).part.decisions['hands'] as {
+      school: string | null;
+    };
+  const { text, part } = (await (await wim.request.get(path)).json()) as Read;
+  const decisions = {
+    ...part.decisions,
+    hands: { ...part.decisions['hands'], school: 'open and low' },
+  };
+  const saved = await wim.request.put(path, {
+    headers: { 'If-Match': '"1"' },
+    data: { text, part: decisions, partRevision: 0 },
+  });
+  expect(saved.status()).toBe(200);
+  // One's own pin is no matter of others.
+  expect((await schoolOf(page)).school).toBeNull();
+
+  await fromMenu(page, 'Hands of others');
+  const others = page.getByRole('dialog', { name: 'Hands of others' });
+  await expect(others.getByText(/They hold \d+ chords? otherwise/)).toBeVisible();
+  await expect(others.getByRole('list', { name: 'What differs' })).toContainText(
+    /Verse, bar 1: D you .+ \| .+, they .+ \| .+/,
+  );
+  await expectAccessible(page);
+  await others.getByRole('button', { name: 'Take these hands' }).click();
+  await expect.poll(async () => (await schoolOf(page)).school).toBe('open and low');
+  await fromMenu(page, 'Hands of others');
+  await expect(others.getByText('They hold every chord as you do.')).toBeVisible();
+  // Who decided nothing goes by the song's own from now on.
+  const imre = await browserOf(browser);
+  await signInAs(imre.request, 'leader');
+  expect((await schoolOf(imre)).school).toBeNull();
+  await others.getByRole('button', { name: 'Make mine the song’s own' }).click();
+  await expect(page.getByText('Your hands are the song’s own now')).toBeVisible();
+  expect((await schoolOf(imre)).school).toBe('open and low');
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await expect.poll(async () => (await schoolOf(page)).school).toBeNull();
 });

@@ -56,6 +56,18 @@ export const song = z.object({
 });
 export type Song = z.infer<typeof song>;
 
+/** What somebody decided about a song; of nobody (null) is the song's own, by which whoever has none goes. */
+export const playerPart = z.object({
+  personId: id.nullable(),
+  name: z.string().nullable(),
+  isYou: z.boolean(),
+  savedAt: moment,
+  decisions,
+});
+export type PlayerPart = z.infer<typeof playerPart>;
+export const playerParts = z.object({ parts: z.array(playerPart) });
+export const commonPart = z.object({ decisions });
+
 /** What a client sends to make a song. With an id of its own making a request can be repeated: it makes one song. */
 export const newSong = z.object({
   id: id.optional(),

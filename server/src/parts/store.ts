@@ -1,7 +1,7 @@
 import type { StoredDecisions } from '@intervallum/contract';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { parts } from '../db/schema.ts';
+import { parts, people } from '../db/schema.ts';
 import { nextSeq, type Scope } from '../db/scope.ts';
 
 /** What one player decided about a song, as it is stored. */
@@ -54,6 +54,20 @@ export async function findCommonPart(
 /** Everybody's parts of a song. */
 export async function listParts(scope: Scope, db: Database, songId: string): Promise<PartRow[]> {
   return db.select(partColumns).from(parts).where(ofSong(scope, songId));
+}
+
+/** Everybody's parts of a song with whose they are, the song's own first. */
+export async function listNamedParts(
+  scope: Scope,
+  db: Database,
+  songId: string,
+): Promise<(PartRow & { readonly name: string | null; readonly savedAt: Date })[]> {
+  return db
+    .select({ ...partColumns, name: people.name, savedAt: parts.savedAt })
+    .from(parts)
+    .leftJoin(people, and(eq(people.teamId, parts.teamId), eq(people.id, parts.personId)))
+    .where(ofSong(scope, songId))
+    .orderBy(sql`${parts.personId} is not null`, asc(people.name), asc(parts.id));
 }
 
 /** Makes the part of the one who asks, or gives it its next decisions. */

@@ -1,4 +1,4 @@
-import { historySearch, newSong, songDraft, versionName } from '@intervallum/contract';
+import { commonPart, historySearch, newSong, songDraft, versionName } from '@intervallum/contract';
 import { route } from '../http/route.ts';
 import {
   checked,
@@ -33,6 +33,14 @@ export function songRoutes(songs: SongService) {
       const draft = checked(songDraft, request.body);
       const song = await songs.save(scope, id, expectedRevision(request), draft, screenOf(request));
       response.set('ETag', etag(song.revision)).json(song);
+    }),
+    route('GET', '/api/songs/:id/parts', 'read', async (request, response, scope) => {
+      response.json({ parts: await songs.players(scope, idInPath(request)) });
+    }),
+    route('PUT', '/api/songs/:id/parts/common', 'write', async (request, response, scope) => {
+      const { decisions } = checked(commonPart, request.body);
+      await songs.setCommon(scope, idInPath(request), decisions);
+      response.status(204).end();
     }),
     route('GET', '/api/songs/:id/versions', 'read', async (request, response, scope) => {
       const page = checked(historySearch, request.query);

@@ -3,12 +3,14 @@ import {
   readDecisions,
   storeDecisions,
   type NewSong,
+  type PlayerPart,
   type Song,
   type SongDraft,
   type SongVersion,
   type VersionList,
 } from '@intervallum/contract';
 import { record } from '../audit/store.ts';
+import type { Decisions } from '@intervallum/core';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
@@ -19,8 +21,10 @@ import {
   carryPart,
   findCommonPart,
   findOwnPart,
+  listNamedParts,
   listParts,
   saveOwnPart,
+  savePart,
   type PartRow,
 } from '../parts/store.ts';
 import {
@@ -130,6 +134,29 @@ export function songService(database: Database, charts: ChartReader) {
     });
   }
 
+  /** What each player decided about a song, the song's own first. */
+  async function players(scope: Scope, id: string): Promise<PlayerPart[]> {
+    return inScope(database, scope, async (db) => {
+      if (!(await findSong(scope, db, id))) throw noSuchSong();
+      const rows = await listNamedParts(scope, db, id);
+      return rows.map(({ personId, name, savedAt, decisions }) => ({
+        personId,
+        name,
+        isYou: personId !== null && personId === scope.personId,
+        savedAt: savedAt.toISOString(),
+        decisions: readDecisions(decisions).decisions,
+      }));
+    });
+  }
+
+  /** Makes decisions the song's own, by which whoever has none of their own goes. */
+  async function setCommon(scope: Scope, id: string, decisions: Decisions): Promise<void> {
+    await inScope(database, scope, async (db) => {
+      if (!(await lockSong(scope, db, id))) throw noSuchSong();
+      await savePart(scope, db, id, { personId: null, decisions: storeDecisions(decisions) });
+    });
+  }
+
   /** Takes a song from the list, or puts it back. */
   async function setDeleted(scope: Scope, id: string, deleted: boolean): Promise<void> {
     await inScope(database, scope, async (db) => {
@@ -185,7 +212,7 @@ export function songService(database: Database, charts: ChartReader) {
     });
   }
 
-  return { find, create, save, setDeleted, versions, version, nameVersion };
+  return { find, create, save, players, setCommon, setDeleted, versions, version, nameVersion };
 }
 
 /** What somebody goes by: the own part, or while there is none the song's own. */

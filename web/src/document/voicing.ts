@@ -86,6 +86,13 @@ export function useWhole(): () => Promise<Filled> {
   }, [store, view]);
 }
 
+/** Finds the hands of the open song as somebody else decided them. */
+export function useHandsAs(): (hands: SongHands) => Promise<Voiced> {
+  const { store } = useDocument();
+  const { view } = useLook();
+  return useCallback((hands) => findHands(store.getState().read.song, hands, view), [store, view]);
+}
+
 type Decide = (hands: SongHands, song: Song) => SongHands;
 
 /**

@@ -1,5 +1,6 @@
 import {
   moveList,
+  playerParts,
   runList,
   send,
   sendList,
@@ -29,7 +30,7 @@ import {
   type SongOrder,
   type ShareTarget,
 } from '@intervallum/contract';
-import type { WrittenRun } from '@intervallum/core';
+import type { Decisions, WrittenRun } from '@intervallum/core';
 import { z } from 'zod';
 import { today } from '../ui/dates.ts';
 import { browserTabs } from '../device/storage/tab.ts';
@@ -90,6 +91,9 @@ export const api = {
   makeSong: (draft: NewSong) => ask(song, '/songs', { method: 'POST', body: draft }),
   saveSong: async (id: string, draft: SongDraft, revision: number) =>
     ask(song, `/songs/${id}`, { method: 'PUT', body: draft, revision, ...(await thisScreen()) }),
+  playerParts: (id: string) => ask(playerParts, `/songs/${id}/parts`),
+  setCommonPart: (id: string, decisions: Decisions) =>
+    ask(nothing, `/songs/${id}/parts/common`, { method: 'PUT', body: { decisions } }),
   deleteSong: (id: string) => ask(nothing, `/songs/${id}`, { method: 'DELETE' }),
   trash: () => ask(trashList, '/trash'),
   restoreSong: (id: string) => ask(song, `/songs/${id}/restore`, { method: 'POST' }),

@@ -1,6 +1,7 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
   '{{count}} chords at most_one': '{{count}} chord at most',
+  'They hold {{count}} chords otherwise:_one': 'They hold {{count}} chord otherwise:',
   '{{count}} runs_one': '{{count}} run',
   '{{count}} runs fit_one': '{{count}} run fits',
   '{{count}} runs are placed._one': '{{count}} run is placed.',

@@ -108,6 +108,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     print: () =>
       void makeSure(songDocument).then(() => navigate(`/songs/${songId}/print${search}`)),
     files: () => void makeSure(songDocument).then(() => onOpen('files')),
+    hands: () => void makeSure(songDocument).then(() => onOpen('hands')),
     versions: () => void makeSure(songDocument).then(() => onOpen('versions')),
     panel: panel.toggle,
     tools: () => desk.change({ toolsOpen: !toolsOpen }),
@@ -127,6 +128,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
           <Item id="played">{asPlayed ? t('Show it as written') : t('Show it as played')}</Item>
         ) : null}
         <Item id="files">{t('Recordings and papers')}</Item>
+        <Item id="hands">{t('Hands of others')}</Item>
         <Item id="versions">{t('Earlier versions')}</Item>
       </MenuSection>
       <MenuSection>

@@ -17,7 +17,12 @@ const FilesWindow = lazy(async () => ({
   default: (await import('./files/FilesWindow.tsx')).FilesWindow,
 }));
 
-export type SongWindow = 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
+const OthersHands = lazy(async () => ({
+  default: (await import('./others/OthersHands.tsx')).OthersHands,
+}));
+
+export type SongWindow =
+  'hands' | 'share' | 'set' | 'road' | 'versions' | 'view' | 'facts' | 'files';
 
 interface SongWindowsProps {
   songId: string;
@@ -51,6 +56,11 @@ function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
       />
       {opened === 'view' ? <ViewWindow song={song} onRewrite={rewrite} onClose={onClose} /> : null}
       {opened === 'facts' ? <FactsWindow onClose={onClose} /> : null}
+      {opened === 'hands' ? (
+        <Suspense fallback={null}>
+          <OthersHands songId={songId} onClose={onClose} />
+        </Suspense>
+      ) : null}
       {opened === 'files' ? (
         <Suspense fallback={null}>
           <FilesWindow

@@ -240,4 +240,23 @@ export const team = {
   'changed since: {{words}}': 'mudou desde então: {{words}}',
   'noted as sent': 'anotou como enviado',
   'Also here: {{names}}': 'Também aqui: {{names}}',
+  'Hands of others': 'Mãos dos outros',
+  'Each player has hands, runs and fills of their own. Who decided nothing yet goes by the song’s own.':
+    'Cada músico tem suas próprias mãos, frases e preenchimentos. Quem ainda não decidiu nada segue os da música.',
+  'The song’s own': 'Os da música',
+  'The hands are yours now': 'As mãos agora são suas',
+  'Your hands are the song’s own now': 'Suas mãos agora são as da música',
+  'Whose hands': 'Mãos de quem',
+  'No others yet': 'Ainda não há outros',
+  'Nobody else has decided about the hands of this song.':
+    'Ninguém mais decidiu sobre as mãos desta música.',
+  'Make mine the song’s own': 'Fazer das minhas as da música',
+  'Take these hands': 'Pegar estas mãos',
+  'Decided last on {{when}}.': 'Decidido pela última vez em {{when}}.',
+  'They hold every chord as you do.': 'Seguram cada acorde como você.',
+  'They hold {{count}} chords otherwise:_one': 'Seguram um acorde de outro modo:',
+  'They hold {{count}} chords otherwise:_other': 'Seguram {{count}} acordes de outro modo:',
+  'Where it differs': 'Onde difere',
+  '{{section}}, bar {{bar}}: {{chord}}': '{{section}}, compasso {{bar}}: {{chord}}',
+  'you {{mine}}, they {{theirs}}': 'você {{mine}}, eles {{theirs}}',
 };
