@@ -1,5 +1,5 @@
 import type { PlayerPart } from '@intervallum/contract';
-import { noteNamer, toLetters, type Decisions, type VoicedSlot } from '@intervallum/core';
+import { noteNamer, toLetters, type VoicedSlot } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -19,6 +19,10 @@ import { Window, WindowWords } from '../../../ui/Window.tsx';
 import { t } from '../../../words/words.ts';
 import { wasDone } from '../../parts/said.ts';
 import { differentHands, type DifferentHands } from './differentHands.ts';
+
+const Said = styled.p`
+  margin: 14px 0;
+`;
 
 const Places = styled.ul`
   display: grid;
@@ -112,7 +116,7 @@ function Parts({ songId, parts, onClose }: PartsProps) {
             options={others.map((one, place) => [String(place), nameOf(one)] as const)}
             onChange={(place) => setChosen(Number(place))}
           />
-          <Compared key={chosen} decisions={part.decisions} savedAt={part.savedAt} />
+          <Compared key={chosen} part={part} />
         </>
       ) : (
         <EmptyState title={t('No others yet')}>
@@ -130,13 +134,13 @@ function Parts({ songId, parts, onClose }: PartsProps) {
 }
 
 /** Where the other's hands differ from one's own, in the chart and in words. */
-function Compared({ decisions, savedAt }: { decisions: Decisions; savedAt: string }) {
+function Compared({ part: { personId, decisions, savedAt } }: { part: PlayerPart }) {
   const { store } = useDocument();
   const song = useSong(({ read }) => read.song);
   const { view } = useLook();
   const handsAs = useHandsAs();
   const compared = useQuery({
-    queryKey: ['hands compared', savedAt],
+    queryKey: ['hands compared', personId, savedAt],
     queryFn: async () => {
       const [mine, theirs] = [
         await handsAs(store.getState().decisions.hands),
@@ -153,12 +157,12 @@ function Compared({ decisions, savedAt }: { decisions: Decisions; savedAt: strin
   const listed = places.slice(0, mostListed);
   return (
     <>
-      <p>
+      <Said>
         {t('Decided last on {{when}}.', { when: momentInWords(Date.parse(savedAt)) })}{' '}
         {places.length === 0
           ? t('They hold every chord as you do.')
           : t('They hold {{count}} chords otherwise:', { count: places.length })}
-      </p>
+      </Said>
       {places.length === 0 ? null : (
         <>
           <Places aria-label={t('What differs')}>
