@@ -155,11 +155,13 @@ LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp AS $$
   INSERT INTO audit (team_id, person_id, what, about)
   SELECT people.team_id, people.id, $2, $3 FROM people WHERE people.account_id = $1
 $$;--> statement-breakpoint
+-- In the place of the one that the browser had; of the same account it goes on with the same team.
 CREATE FUNCTION open_session(account uuid, hash bytea, its_device text, before bytea, whole_days integer) RETURNS void
 LANGUAGE sql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+  INSERT INTO sessions (account_id, token_hash, device, team_id) VALUES (account, hash, its_device,
+    (SELECT team_id FROM sessions WHERE token_hash = before AND account_id = account));
   DELETE FROM sessions WHERE token_hash = before
-    OR (account_id = account AND created_at < now() - make_interval(days => whole_days));
-  INSERT INTO sessions (account_id, token_hash, device) VALUES (account, hash, its_device)
+    OR (account_id = account AND created_at < now() - make_interval(days => whole_days))
 $$;--> statement-breakpoint
 -- Who a session is of, and the team that it works for: the chosen one, else the one joined first. It ends after days
 -- without use, and after days in all.

@@ -19,7 +19,7 @@ import { attachmentService } from './attachments/service.ts';
 import type { Database } from './db/database.ts';
 import { scopeOf } from './db/scope.ts';
 import type { ChartReader } from './jobs/charts.ts';
-import { saveOwnPart } from './parts/store.ts';
+import { savePart } from './parts/store.ts';
 import { setService } from './sets/service.ts';
 import { songListService } from './songs/list/service.ts';
 import { songService } from './songs/service.ts';
@@ -52,8 +52,10 @@ const parish = z.object({
   ),
 });
 
-/** Loads the demo from its folder, whole or not at all; a database that has a team, or was begun without
- * the demo, is left alone. */
+/**
+ * Loads the demo from its folder, whole or not at all; a database that has a team, or was begun without the demo, is left
+ * alone.
+ */
 export async function loadDemo(
   database: Database,
   charts: ChartReader,
@@ -74,11 +76,10 @@ export async function loadDemo(
         name,
         account: account && { ...account, hash },
       });
-      members.push({ own, scope: scopeOf(teamId, { personId }) });
+      members.push({ own, personId });
     }
-    const [{ scope }] = members as [(typeof members)[0]];
-    /** What is nobody's in particular is the song's own part. */
-    const nobody = scopeOf(teamId);
+    const [first] = members;
+    const scope = scopeOf(teamId, { personId: first?.personId ?? null });
     const [songs, services] = [songService(db, charts), setService(db, charts)];
     const [lists, files] = [songListService(db, charts), attachmentService(db)];
     const idOfTitle = new Map<string, string>();
@@ -87,12 +88,13 @@ export async function loadDemo(
       const part = decided && { ...noDecisions, hands: decided };
       const { id } = (await songs.create(scope, { text })).song;
       idOfTitle.set(title, id);
-      if (part) await saveOwnPart(nobody, db, id, storeDecisions(part));
+      // What is nobody's in particular is the song's own part.
+      if (part) await savePart(scope, db, id, { personId: null, decisions: storeDecisions(part) });
     }
-    for (const { own, scope: player } of members)
+    for (const { own, personId } of members)
       for (const [title, decided] of Object.entries(own)) {
-        const part = storeDecisions({ ...noDecisions, hands: decided });
-        await saveOwnPart(player, db, idOfTitle.get(title)!, part);
+        const decisions = storeDecisions({ ...noDecisions, hands: decided });
+        await savePart(scope, db, idOfTitle.get(title)!, { personId, decisions });
       }
     for (const [title, songId] of idOfTitle) {
       const folderOfSong = join(folder, 'files', title);

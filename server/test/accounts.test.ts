@@ -1,12 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { createServer, type AddressInfo } from 'node:net';
 import { dictionary } from '@zxcvbn-ts/language-common';
 import { emailAddress } from '@intervallum/contract';
 import { hashPassword, whyNotPassword } from '../src/accounts/passwords.ts';
 import { hashOf } from '../src/accounts/tokens.ts';
 import { createLog } from '../src/http/log.ts';
 import { insertMember, purgeTeams, setSetupCode } from '../src/installation/store.ts';
-import { sendNext, type Post } from '../src/mail/sending.ts';
+import { sendNext, smtpPost, type Post } from '../src/mail/sending.ts';
 import { openDatabase } from '../src/db/database.ts';
 import { startTestServer, type TestServer } from './server.ts';
 
@@ -230,6 +231,20 @@ describe('a password', () => {
     expect(await mailsTo(one.email)).toEqual([expect.stringContaining('was just changed')]);
     const old = await browser().call('POST', '/api/session', { email: one.email, password });
     expect(old.status).toBe(422);
+  });
+
+  test('that is changed leaves the page in the team that is open', async () => {
+    const one = await somebody();
+    await one.call('POST', '/api/teams', { name: 'Second' });
+    const { teamId } = (await who(one)).team;
+    expect(teamId).not.toBe(one.team);
+    const said = { old: password, password: 'nine sparrows in the gutter' };
+    await one.call('PUT', '/api/account/password', said, { 'Team-Id': teamId });
+    expect((await who(one)).team.teamId).toBe(teamId);
+    // Of somebody else who signs in on the same browser the team is their own.
+    const other = await somebody();
+    await one.call('POST', '/api/session', { email: other.email, password });
+    expect((await who(one)).team.teamId).toBe(other.team);
   });
 
   test('is chosen anew by a mail: once, within an hour, and whoever was signed in is so no more', async () => {
@@ -572,6 +587,45 @@ describe('a new installation', () => {
     }
   });
 });
+
+/** A mail server that takes one letter, or keeps silent. @returns where it is, and what it was sent */
+async function mailServer(isSilent = false) {
+  const said: string[] = [];
+  const server = createServer((socket) => {
+    let isLetter = false;
+    if (!isSilent) socket.write('220 here\r\n');
+    socket.on('error', () => undefined);
+    socket.on('data', (piece) => {
+      said.push(String(piece));
+      if (isLetter && !String(piece).includes('\r\n.\r\n')) return;
+      const word = /^(EHLO|MAIL|RCPT|DATA|QUIT)/.exec(String(piece))?.[1];
+      isLetter = word === 'DATA';
+      socket.write(isLetter ? '354 go on\r\n' : word === 'QUIT' ? '221 bye\r\n' : '250 yes\r\n');
+    });
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', () => resolve()));
+  const { port } = server.address() as AddressInfo;
+  return { url: `smtp://127.0.0.1:${port}`, said, close: () => server.close() };
+}
+
+test('a mail leaves by SMTP to one address, as plain text, and a silent server is not waited for', async () => {
+  const real = await mailServer();
+  await smtpPost(real.url, 'Band <band@example.org>').send({
+    to: 'juna@example.org',
+    subject: 'A new password',
+    text: 'Hello Juna,\n\nhttp://127.0.0.1/new-password#key\n',
+  });
+  const letter = real.said.join('');
+  expect(letter.match(/RCPT TO:<[^>]+>/g)).toEqual(['RCPT TO:<juna@example.org>']);
+  expect(letter).toMatch(/^From: Band <band@example.org>\r$/m);
+  expect(letter).toMatch(/^Content-Type: text\/plain; charset=utf-8\r$/m);
+  expect(letter).toContain('http://127.0.0.1/new-password#key');
+  real.close();
+  const silent = await mailServer(true);
+  const letterToNobody = { to: 'juna@example.org', subject: 'S', text: 'T' };
+  await expect(smtpPost(silent.url, 'band@example.org').send(letterToNobody)).rejects.toThrow();
+  silent.close();
+}, 20_000);
 
 test('a mail that cannot leave is tried again, later each time, and given up without its words', async () => {
   await server.owner.query('delete from mails');

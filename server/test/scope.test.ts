@@ -414,11 +414,11 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   nameSongVersion: (db) => songs.nameSongVersion(ours, db, song, { revision: 1, name: 'BETA' }),
   findSongVersion: (db) => songs.findSongVersion(ours, db, song, 1),
   'findSongVersion, theirs': (db) => songs.findSongVersion(ours, db, song, 2),
-  findCommonPart: (db) => parts.findCommonPart(ours, db, song),
+  findPart: (db) => parts.findPart(ours, db, song, null),
   listNamedParts: (db) => parts.listNamedParts(ours, db, song),
-  findOwnPart: (db) => parts.findOwnPart(ours, db, song),
   listParts: (db) => parts.listParts(ours, db, song),
-  saveOwnPart: (db) => parts.saveOwnPart(ours, db, song, storeDecisions(noDecisions)),
+  'savePart, the song’s own': (db) =>
+    parts.savePart(ours, db, song, { personId: null, decisions: storeDecisions(noDecisions) }),
   carryPart: (db) => parts.carryPart(ours, db, part, storeDecisions(noDecisions)),
   listSets: (db) => sets.listSets(ours, db, { after: null, most: 9 }),
   titlesOf: (db) => sets.titlesOf(ours, db, [set]),
@@ -549,7 +549,8 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     await live.listPresent(ours, db, { kind: 'song', id: song }, somebody),
     await live.listPresent(ours, db, { kind: 'song', id: notMarked }, somebody),
   ],
-  forgetPresence: (db) => live.forgetPresence(ours, db, there),
+  forgetPresence: (db) =>
+    live.forgetPresence(ours, db, { screen: there, at: { kind: 'song', id: song } }),
   // Ours was just forgotten; theirs, of the same screen, is still there.
   notePresence: async (db) =>
     (await live.notePresence(ours, db, {
@@ -804,7 +805,11 @@ describe('every route', () => {
     'POST /api/sends': { kind: 'set', id: set, note: 'GAMMA' },
     'PUT /api/attachments/:id': { name: 'BETA' },
     'PUT /api/team': { name: 'GAMMA' },
-    'PUT /api/presence': { screen: randomUUID(), at: null },
+    'PUT /api/presence': {
+      screen: randomUUID(),
+      at: { kind: 'song', id: song },
+      isHere: false,
+    },
     'POST /api/people': { name: 'GAMMA' },
     'PUT /api/people/:id': { name: 'GAMMA' },
     'PUT /api/people/:id/role': { role: 'owner' },

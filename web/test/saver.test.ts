@@ -158,6 +158,13 @@ describe('another screen of this browser saved', () => {
     expect([server.text, page.status()]).toEqual(['and more', 'saved']);
   });
 
+  test('what stands here already is no news', () => {
+    const page = openPage(makeServer());
+    const { draft, revision } = page.store.getState();
+    expect(page.follow('another text of the same revision', revision)).toBe(false);
+    expect(page.store.getState().draft).toBe(draft);
+  });
+
   test('what is not saved here stays and is asked about', async () => {
     const server = makeServer();
     const page = openPage(server);

@@ -16,8 +16,8 @@ export type LiveEvent = z.infer<typeof liveEvent>;
 /** Somebody says so often, in seconds, where they are; after twice as long they count as gone. */
 export const presenceSeconds = 20;
 
-/** Where a screen is: at a song or set that is open to be written, or at none. */
-export const presence = z.object({ screen: id, at: shareTarget.nullable() });
+/** A screen is at a song or set that is open to be written, or has left it. */
+export const presence = z.object({ screen: id, at: shareTarget, isHere: z.boolean() });
 
 /** Who else is there, each once. */
 export const present = z.object({ others: z.array(z.object({ personId: id, name: z.string() })) });

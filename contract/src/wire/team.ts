@@ -8,8 +8,8 @@ import { id, line, moment } from './text.ts';
 export const invitationDays = 7;
 /** So many days a deleted team can be taken back by its owners. */
 export const teamGraceDays = 30;
-/** So many people a team names, and so many invitations are open. */
-export const teamLimits = { people: 200, invitations: 50 } as const;
+/** So many people a team names, so many invitations are open, in so many teams one is to begin another. */
+export const teamLimits = { people: 200, invitations: 50, teams: 20 } as const;
 
 export const teamName = line(80, 'The name of a team').refine(
   (name) => name !== '',

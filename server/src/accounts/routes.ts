@@ -11,6 +11,7 @@ import {
   signIn,
   signUp,
   teamChosen,
+  teamLimits,
 } from '@intervallum/contract';
 import type { Database } from '../db/database.ts';
 import { inAccount } from '../db/scope.ts';
@@ -126,6 +127,11 @@ export function accountRoutes(database: Database, accounts: AccountService, sess
     route('POST', '/api/teams', 'account', async (request, response, account) => {
       const { name } = checked(newTeam, request.body);
       const teamId = await inAccount(database, account, async (db) => {
+        if ((await membershipsOf(account, db)).length >= teamLimits.teams)
+          throw new Refusal(
+            'too-large',
+            `One is in up to ${teamLimits.teams} teams: leave one first.`,
+          );
         const made = await beginTeam(account, db, name);
         await chooseTeam(account, db, made);
         return made;

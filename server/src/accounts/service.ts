@@ -17,6 +17,7 @@ import {
   signUpLetter,
 } from '../mail/letters.ts';
 import { putMail } from '../mail/store.ts';
+import { atLeast } from './atLeast.ts';
 import type { Limits } from './limits.ts';
 import { hashPassword, isPassword, whyNotPassword } from './passwords.ts';
 import * as store from './store.ts';
@@ -44,6 +45,9 @@ const signUpContent = z.object({
 });
 const addressContent = z.object({ email: emailAddress });
 
+/** What would tell by its time whether an address has an account takes so long, in milliseconds: longer than either way. */
+const evenly = 250;
+
 const opensNothing = () =>
   new Refusal('not-found', 'This link opens nothing any more. Ask for another one.');
 
@@ -69,11 +73,14 @@ export function accountService(database: Database, limits: Limits, sendsMail: bo
   async function signIn(email: string, password: string, from: From): Promise<string> {
     const tried = { pair: `${email} ${from.place}`, account: email, place: from.place };
     await limits.count(tried);
-    const found = await store.accountOfEmail(database, email);
-    if (!(await isPassword(found?.passwordHash ?? null, password)) || !found) {
-      if (found) await store.recordOfAccount(database, found.id, 'sign-in refused', from.device);
-      throw notTogether();
-    }
+    const found = await atLeast(evenly, async () => {
+      const account = await store.accountOfEmail(database, email);
+      if (await isPassword(account?.passwordHash ?? null, password)) return account;
+      if (account)
+        await store.recordOfAccount(database, account.id, 'sign-in refused', from.device);
+      return null;
+    });
+    if (!found) throw notTogether();
     await limits.takeBack(tried);
     return begin(found.id, from);
   }
@@ -149,13 +156,15 @@ export function accountService(database: Database, limits: Limits, sendsMail: bo
   async function askReset(email: string, from: From): Promise<void> {
     refuseWithoutMail();
     await limits.count({ mail: email, mailsOfPlace: from.place });
-    const found = await store.accountOfEmail(database, email);
-    if (!found) return;
-    const token = newToken();
-    await database.transaction(async (db) => {
-      const content = { hash: hashOf(token), purpose: 'reset', accountId: found.id } as const;
-      await store.putMailToken(db, { ...content, hours: 1 });
-      await putMail(db, resetLetter(email, found.name, `${from.pages}/new-password#${token}`));
+    await atLeast(evenly, async () => {
+      const found = await store.accountOfEmail(database, email);
+      if (!found) return;
+      const token = newToken();
+      await database.transaction(async (db) => {
+        const content = { hash: hashOf(token), purpose: 'reset', accountId: found.id } as const;
+        await store.putMailToken(db, { ...content, hours: 1 });
+        await putMail(db, resetLetter(email, found.name, `${from.pages}/new-password#${token}`));
+      });
     });
   }
 
@@ -202,28 +211,28 @@ export function accountService(database: Database, limits: Limits, sendsMail: bo
     if (!invitation) throw opensNothing();
     refuseWeak(password, [name, email]);
     await limits.count({ mail: email, mailsOfPlace: from.place });
-    // Hashed in any case, so that the time tells nothing.
-    const [hash, found] = [
-      await hashPassword(password),
-      await store.accountOfEmail(database, email),
-    ];
-    if (!sendsMail) {
-      await store.createAccount(database, { email, name, hash, isConfirmed: false });
-      return { next: 'sign in' };
-    }
-    await database.transaction(async (db) => {
-      if (found) {
-        const link = `${from.pages}/join#${token}`;
-        return putMail(db, knownLetter(email, found.name, invitation.team, link));
+    return atLeast(evenly, async () => {
+      // Hashed in any case, so that the time tells nothing.
+      const hash = await hashPassword(password);
+      const found = await store.accountOfEmail(database, email);
+      if (!sendsMail) {
+        await store.createAccount(database, { email, name, hash, isConfirmed: false });
+        return { next: 'sign in' };
       }
-      const key = newToken();
-      const content = { email, name, hash, invitation: hashOf(token).toString('base64url') };
-      const kept = { hash: hashOf(key), purpose: 'sign-up', accountId: null, content } as const;
-      await store.putMailToken(db, { ...kept, hours: 24 });
-      const link = `${from.pages}/confirm#${key}`;
-      await putMail(db, signUpLetter(email, name, invitation.team, link));
+      await database.transaction(async (db) => {
+        if (found) {
+          const link = `${from.pages}/join#${token}`;
+          return putMail(db, knownLetter(email, found.name, invitation.team, link));
+        }
+        const key = newToken();
+        const content = { email, name, hash, invitation: hashOf(token).toString('base64url') };
+        const kept = { hash: hashOf(key), purpose: 'sign-up', accountId: null, content } as const;
+        await store.putMailToken(db, { ...kept, hours: 24 });
+        const link = `${from.pages}/confirm#${key}`;
+        await putMail(db, signUpLetter(email, name, invitation.team, link));
+      });
+      return { next: 'mail' };
     });
-    return { next: 'mail' };
   }
 
   /** What a key that came by mail confirms. @returns the key of a session, where one begins by it */

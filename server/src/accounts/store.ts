@@ -1,4 +1,4 @@
-import type { InvitationSeen, Membership, Role } from '@intervallum/contract';
+import type { AuditKind, InvitationSeen, Membership, Role } from '@intervallum/contract';
 import { and, desc, eq, ne, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { accounts, mailTokens, sessions } from '../db/schema.ts';
@@ -177,7 +177,7 @@ export async function beginTeam(account: Account, db: Database, name: string): P
 export async function recordOfAccount(
   db: Database,
   accountId: string,
-  what: string,
+  what: AuditKind,
   about = '',
 ): Promise<void> {
   await db.execute(sql`select record_of_account(${accountId}, ${what}, ${about})`);

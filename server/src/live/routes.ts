@@ -20,18 +20,15 @@ export function liveRoutes(database: Database, hub: LiveHub, session: Session) {
       return Promise.resolve();
     }),
     route('PUT', '/api/presence', 'read', async (request, response, scope) => {
-      const { screen, at } = checked(presence, request.body);
+      const { screen, at, isHere } = checked(presence, request.body);
       const { personId } = scope;
       if (personId === null) throw new Refusal('not-found', 'You are nobody of this team.');
       const others = await inScope(database, scope, async (db) => {
-        if (at === null) {
-          const left = await forgetPresence(scope, db, screen);
-          if (left) await tell(scope, db, { kind: 'here', of: left });
-          return [];
-        }
-        if (await notePresence(scope, db, { screen, personId, at }))
-          await tell(scope, db, { kind: 'here', of: at });
-        return listPresent(scope, db, at, personId);
+        const isNew = isHere
+          ? await notePresence(scope, db, { screen, personId, at })
+          : await forgetPresence(scope, db, { screen, at });
+        if (isNew) await tell(scope, db, { kind: 'here', of: at });
+        return isHere ? listPresent(scope, db, at, personId) : [];
       });
       response.set('Cache-Control', 'no-store').json({ others } satisfies Present);
     }),

@@ -35,18 +35,23 @@ export async function notePresence(
   return before?.place !== place;
 }
 
-/** A screen is nowhere any more. @returns where it was, as it was written */
+/** A screen has left a place; where it is elsewhere by now it stays there. @returns whether it was there */
 export async function forgetPresence(
   scope: Scope,
   db: Database,
-  screen: string,
-): Promise<ShareTarget | null> {
-  const [row] = await db
+  { screen, at }: { screen: string; at: ShareTarget },
+): Promise<boolean> {
+  const rows = await db
     .delete(presence)
-    .where(and(eq(presence.teamId, scope.teamId), eq(presence.screen, screen)))
-    .returning({ place: presence.place });
-  const [kind, id] = row?.place.split(':') ?? [];
-  return (kind === 'song' || kind === 'set') && id ? { kind, id } : null;
+    .where(
+      and(
+        eq(presence.teamId, scope.teamId),
+        eq(presence.screen, screen),
+        eq(presence.place, placeOf(at)),
+      ),
+    )
+    .returning({ screen: presence.screen });
+  return rows.length > 0;
 }
 
 /** Who said within twice the time that they are there, but for one person. */

@@ -22,32 +22,18 @@ const partColumns = {
 const ofSong = (scope: Scope, songId: string) =>
   and(eq(parts.teamId, scope.teamId), eq(parts.songId, songId));
 
-const isOf = (personId: string | null) =>
-  personId === null ? isNull(parts.personId) : eq(parts.personId, personId);
-
-/** The part of the one who asks; null where they decided nothing yet. */
-export async function findOwnPart(
+/** The part of somebody, or the song's own (null), by which whoever has none goes; null where nothing was decided. */
+export async function findPart(
   scope: Scope,
   db: Database,
   songId: string,
+  personId: string | null,
 ): Promise<PartRow | null> {
+  const isOf = personId === null ? isNull(parts.personId) : eq(parts.personId, personId);
   const [row] = await db
     .select(partColumns)
     .from(parts)
-    .where(and(ofSong(scope, songId), isOf(scope.personId)));
-  return row ?? null;
-}
-
-/** The song's own part, which whoever has none goes by; null where there is none. */
-export async function findCommonPart(
-  scope: Scope,
-  db: Database,
-  songId: string,
-): Promise<PartRow | null> {
-  const [row] = await db
-    .select(partColumns)
-    .from(parts)
-    .where(and(ofSong(scope, songId), isOf(null)));
+    .where(and(ofSong(scope, songId), isOf));
   return row ?? null;
 }
 
@@ -68,16 +54,6 @@ export async function listNamedParts(
     .leftJoin(people, and(eq(people.teamId, parts.teamId), eq(people.id, parts.personId)))
     .where(ofSong(scope, songId))
     .orderBy(sql`${parts.personId} is not null`, asc(people.name), asc(parts.id));
-}
-
-/** Makes the part of the one who asks, or gives it its next decisions. */
-export function saveOwnPart(
-  scope: Scope,
-  db: Database,
-  songId: string,
-  decisions: StoredDecisions,
-): Promise<PartRow> {
-  return savePart(scope, db, songId, { personId: scope.personId, decisions });
 }
 
 /** Makes a part of somebody, or of the song itself, or gives it its next decisions. */

@@ -19,11 +19,9 @@ import type { ChartReader } from '../jobs/charts.ts';
 import { tell } from '../live/store.ts';
 import {
   carryPart,
-  findCommonPart,
-  findOwnPart,
+  findPart,
   listNamedParts,
   listParts,
-  saveOwnPart,
   savePart,
   type PartRow,
 } from '../parts/store.ts';
@@ -56,8 +54,8 @@ export function songService(database: Database, charts: ChartReader) {
 
   /** What the one who asks goes by: their own part, or the song's own while they have none. */
   async function partsFor(scope: Scope, db: Database, id: string): Promise<Parts> {
-    const own = await findOwnPart(scope, db, id);
-    return { own, common: own ? null : await findCommonPart(scope, db, id) };
+    const own = await findPart(scope, db, id, scope.personId);
+    return { own, common: own ? null : await findPart(scope, db, id, null) };
   }
 
   /** Makes a song. The same request once more finds what the first one made. */
@@ -73,7 +71,7 @@ export function songService(database: Database, charts: ChartReader) {
       if (row?.text !== text) throw new Refusal('taken', 'There is another song with this id.');
       const parts =
         isNew && part
-          ? { own: await saveOwnPart(scope, db, id, storeDecisions(part)), common: null }
+          ? { own: await saveMine(scope, db, id, part), common: null }
           : await partsFor(scope, db, id);
       if (isNew) await writeHistory(scope, db, row, decisionsOf(parts), screen);
       return { song: answer(row, parts), isNew };
@@ -125,7 +123,7 @@ export function songService(database: Database, charts: ChartReader) {
       }
       if (draft.part)
         parts = {
-          own: await saveOwnPart(scope, db, id, storeDecisions(draft.part)),
+          own: await saveMine(scope, db, id, draft.part),
           common: null,
         };
       if (isEdited) await writeHistory(scope, db, row, decisionsOf(parts), screen);
@@ -213,6 +211,12 @@ export function songService(database: Database, charts: ChartReader) {
   }
 
   return { find, create, save, players, setCommon, setDeleted, versions, version, nameVersion };
+}
+
+/** Makes the part of the one who asks, or gives it its next decisions. */
+function saveMine(scope: Scope, db: Database, id: string, decisions: Decisions): Promise<PartRow> {
+  const { personId } = scope;
+  return savePart(scope, db, id, { personId, decisions: storeDecisions(decisions) });
 }
 
 /** What somebody goes by: the own part, or while there is none the song's own. */

@@ -1,8 +1,10 @@
+import type { Membership } from '@intervallum/contract';
 import { useEffect } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { standing as standingOfPage } from '../queries/client.ts';
 import { listenToTeam } from '../queries/live.ts';
+import { accountApi } from '../queries/accounts.ts';
 import { askWho, useStanding, useWho } from '../queries/session.ts';
 import { SignInForm } from '../screens/front/SignInForm.tsx';
 import { PrimaryButton, QuietButton } from '../ui/Button.tsx';
@@ -54,7 +56,7 @@ function Ended() {
         <WindowWords>
           {t('What you wrote is still here, and is saved once you are signed in again.')}
         </WindowWords>
-        <SignInForm email={who?.email ?? ''} onDone={() => void comeBack(who?.team?.personId)} />
+        <SignInForm email={who?.email ?? ''} onDone={() => void comeBack(who?.team ?? null)} />
         <QuietButton onPress={() => location.assign('/sign-in')}>
           {t('Sign in as somebody else')}
         </QuietButton>
@@ -76,8 +78,10 @@ function Ended() {
   return null;
 }
 
-/** The same person goes on where they were; for somebody else everything begins anew. */
-async function comeBack(before: string | undefined): Promise<void> {
+/** The same person goes on where they were, in the same team; for somebody else everything begins anew. */
+async function comeBack(before: Membership | null): Promise<void> {
+  // The session that was ended had the team; somebody else is in none of this id, or in it as another person.
+  if (before) await accountApi.chooseTeam(before.teamId);
   const now = await askWho();
-  if (now.kind !== 'in' || now.who.team?.personId !== before) location.assign('/songs');
+  if (now.kind !== 'in' || now.who.team?.personId !== before?.personId) location.assign('/songs');
 }

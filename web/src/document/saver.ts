@@ -227,7 +227,9 @@ export function createSaver<Draft, Revision = number>(
   }
 
   function follow(theirs: Draft, revision: Revision): boolean {
-    if (store.getState().status.kind !== 'saved') return false;
+    const now = store.getState();
+    // What stands here already is no news.
+    if (now.status.kind !== 'saved' || sameRevision(now.revision, revision)) return false;
     base = theirs;
     store.setState({ draft: theirs, revision });
     return true;

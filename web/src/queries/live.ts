@@ -1,6 +1,6 @@
 import { liveEvent, type LiveEvent } from '@intervallum/contract';
 import { createStore } from 'zustand/vanilla';
-import { hearSave } from '../device/storage/otherTabs.ts';
+import { hearSave, hearThatSomeWereMissed } from '../device/storage/otherTabs.ts';
 import { browserTabs } from '../device/storage/tab.ts';
 
 /**
@@ -10,6 +10,9 @@ import { browserTabs } from '../device/storage/tab.ts';
 const channelName = 'intervallum-live';
 const lockName = 'intervallum-live';
 
+/** So long, in milliseconds, after a refusal it is tried again. */
+const pause = 10_000;
+
 /** Raised whenever somebody came to a document or went: by its kind and id. */
 export const comings = createStore<Readonly<Record<string, number>>>(() => ({}));
 
@@ -18,15 +21,27 @@ export function listenToTeam(teamId: string): () => void {
   const ending = new AbortController();
   const others = new BroadcastChannel(`${channelName}:${teamId}`);
   others.onmessage = ({ data }: MessageEvent<unknown>) => void hear(data);
+  const tell = (event: unknown) => {
+    others.postMessage(event);
+    void hear(event);
+  };
   const listen = () =>
     new Promise<void>((resolve) => {
-      const source = new EventSource(`/api/events?team=${teamId}`);
-      source.onmessage = ({ data }: MessageEvent<string>) => {
-        const event: unknown = JSON.parse(data);
-        others.postMessage(event);
-        void hear(event);
+      let source: EventSource;
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const connect = () => {
+        source = new EventSource(`/api/events?team=${teamId}`);
+        // What was saved before the line was there is asked for, the first time and each time after.
+        source.onopen = () => tell({ kind: 'again' });
+        source.onmessage = ({ data }: MessageEvent<string>) => tell(JSON.parse(data));
+        source.onerror = () => {
+          // A browser tries again by itself, unless it was refused: as while nobody is signed in.
+          if (source.readyState === EventSource.CLOSED) timer = setTimeout(connect, pause);
+        };
       };
+      connect();
       ending.signal.addEventListener('abort', () => {
+        clearTimeout(timer);
         source.close();
         resolve();
       });
@@ -60,18 +75,6 @@ async function hear(data: unknown): Promise<void> {
       return;
     }
     case 'again':
-      for (const place of open) hearSave(place);
+      hearThatSomeWereMissed();
   }
-}
-
-/** The documents that are open here: after a broken line they are asked for anew. */
-const open = new Set<{ readonly kind: 'song' | 'set'; readonly id: string }>();
-
-/** A document is open here, until what is given back is called. */
-export function keepOpen(place: {
-  readonly kind: 'song' | 'set';
-  readonly id: string;
-}): () => void {
-  open.add(place);
-  return () => open.delete(place);
 }

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { browserTabs } from '../device/storage/tab.ts';
 import { ask } from './client.ts';
-import { comings, keepOpen } from './live.ts';
+import { comings } from './live.ts';
 
 const nobody: Present['others'] = [];
 
@@ -11,12 +11,11 @@ const nobody: Present['others'] = [];
 export function useOthersHere({ kind, id }: ShareTarget): Present['others'] {
   const [others, setOthers] = useState(nobody);
   const came = useStore(comings, (all) => all[`${kind}:${id}`] ?? 0);
-  useEffect(() => keepOpen({ kind, id }), [kind, id]);
   useEffect(() => {
     let isLeft = false;
     const say = async () => {
       if (document.visibilityState === 'hidden') return;
-      const answer = await sayWhere({ kind, id });
+      const answer = await sayWhere({ kind, id }, true);
       // Without an answer nobody is known to be there.
       if (!isLeft) setOthers(answer.kind === 'ok' ? answer.value.others : nobody);
     };
@@ -32,14 +31,14 @@ export function useOthersHere({ kind, id }: ShareTarget): Present['others'] {
   }, [kind, id, came]);
   useEffect(
     () => () => {
-      void sayWhere(null);
+      void sayWhere({ kind, id }, false);
     },
     [kind, id],
   );
   return others;
 }
 
-async function sayWhere(at: ShareTarget | null) {
+async function sayWhere(at: ShareTarget, isHere: boolean) {
   const screen = await browserTabs.own();
-  return ask(present, '/presence', { method: 'PUT', body: { screen, at } });
+  return ask(present, '/presence', { method: 'PUT', body: { screen, at, isHere } });
 }

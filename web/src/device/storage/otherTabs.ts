@@ -7,6 +7,8 @@ const message = z.object({ kind: z.enum(['song', 'set']), id: z.string() });
 let channel: BroadcastChannel | undefined;
 /** How often each document was saved in another tab since this one began to listen. */
 const heard = new Map<string, number>();
+let missed = 0;
+const everything = 'everything';
 const nameOf = ({ kind, id }: DraftPlace) => `${kind}:${id}`;
 
 function open(): BroadcastChannel {
@@ -14,7 +16,7 @@ function open(): BroadcastChannel {
   channel = new BroadcastChannel('intervallum-saved');
   channel.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
     const read = message.safeParse(data);
-    if (read.success) heard.set(nameOf(read.data), savesElsewhere(read.data) + 1);
+    if (read.success) heard.set(nameOf(read.data), (heard.get(nameOf(read.data)) ?? 0) + 1);
   });
   return channel;
 }
@@ -22,6 +24,12 @@ function open(): BroadcastChannel {
 /** Somebody else saved a document, as the server tells: it is heard here as from another tab. */
 export function hearSave({ kind, id }: DraftPlace): void {
   open().dispatchEvent(new MessageEvent('message', { data: { kind, id } }));
+}
+
+/** Anything may have been saved elsewhere unheard: every document that is open, or is just being opened, is asked for anew. */
+export function hearThatSomeWereMissed(): void {
+  missed += 1;
+  open().dispatchEvent(new MessageEvent('message', { data: everything }));
 }
 
 /** Tells the other tabs of this browser that something was saved here. */
@@ -35,7 +43,7 @@ export function tellOtherTabs({ kind, id }: DraftPlace): void {
  */
 export function savesElsewhere(place: DraftPlace): number {
   open();
-  return heard.get(nameOf(place)) ?? 0;
+  return missed + (heard.get(nameOf(place)) ?? 0);
 }
 
 /**
@@ -45,7 +53,7 @@ export function savesElsewhere(place: DraftPlace): number {
 export function onSavedElsewhere(place: DraftPlace, since: number, then: () => void): () => void {
   const listen = ({ data }: MessageEvent<unknown>) => {
     const read = message.safeParse(data);
-    if (read.success && nameOf(read.data) === nameOf(place)) then();
+    if (data === everything || (read.success && nameOf(read.data) === nameOf(place))) then();
   };
   const opened = open();
   opened.addEventListener('message', listen);

@@ -1,7 +1,8 @@
 import type { SignedIn } from '@intervallum/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { accountApi, askWho } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
+import { askWho } from '../../queries/session.ts';
 import { answered } from '../../queries/queries.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { notify } from '../../ui/notices.tsx';

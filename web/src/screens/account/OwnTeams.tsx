@@ -1,6 +1,6 @@
 import { teamGraceDays, type Membership, type SignedIn } from '@intervallum/contract';
 import { useState } from 'react';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { dateInWords } from '../../ui/dates.ts';

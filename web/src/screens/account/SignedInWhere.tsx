@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { answered } from '../../queries/queries.ts';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { keepFocus } from '../../ui/focus.ts';

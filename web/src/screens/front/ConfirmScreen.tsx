@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { accountApi, askWho } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
+import { askWho } from '../../queries/session.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { t } from '../../words/words.ts';
 import { whyNot } from '../parts/said.ts';

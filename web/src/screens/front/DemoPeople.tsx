@@ -1,6 +1,6 @@
 import type { Installation } from '@intervallum/contract';
 import styled from 'styled-components';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { roleNames } from '../../words/roleNames.ts';
 import { t } from '../../words/words.ts';

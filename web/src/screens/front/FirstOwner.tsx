@@ -1,17 +1,16 @@
 import { useState } from 'react';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
-import { SecretField } from '../../ui/SecretField.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { t } from '../../words/words.ts';
 import { whyNot } from '../parts/said.ts';
+import { NewAccountFields } from './NewAccountFields.tsx';
 import { Front } from './Front.tsx';
-import { passwordNote } from '../parts/passwordNote.ts';
 
 /** The first page of a new installation: makes its owner, by the code that its terminal shows. */
 export function FirstOwner({ onDone }: { onDone: () => void }) {
   const [said, setSaid] = useState({ code: '', team: '', name: '', email: '', password: '' });
-  const field = (name: keyof typeof said) => ({
+  const field = (name: 'code' | 'team') => ({
     value: said[name],
     onChange: (value: string) => setSaid({ ...said, [name]: value }),
     isRequired: true,
@@ -36,20 +35,7 @@ export function FirstOwner({ onDone }: { onDone: () => void }) {
           {...field('code')}
         />
         <TextField label={t('Name of the team')} autoComplete="organization" {...field('team')} />
-        <TextField label={t('Your name')} autoComplete="name" {...field('name')} />
-        <TextField
-          label={t('E-mail address')}
-          type="email"
-          autoComplete="username"
-          {...field('email')}
-        />
-        <SecretField
-          label={t('Password')}
-          autoComplete="new-password"
-          note={passwordNote}
-          value={said.password}
-          onChange={(password) => setSaid({ ...said, password })}
-        />
+        <NewAccountFields said={said} onChange={(changed) => setSaid({ ...said, ...changed })} />
       </AskForm>
     </Front>
   );

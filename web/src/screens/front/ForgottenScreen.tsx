@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { TextField } from '../../ui/fields.tsx';
 import { t } from '../../words/words.ts';

@@ -4,21 +4,20 @@ import { useLocation, useNavigate } from 'react-router';
 import type { InvitationSeen } from '@intervallum/contract';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { answered } from '../../queries/queries.ts';
-import { accountApi, askWho, signOut, useStanding } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
+import { askWho, signOut, useStanding } from '../../queries/session.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { QuietButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { SecretField } from '../../ui/SecretField.tsx';
-import { TextField } from '../../ui/fields.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { roleNames, roleWords } from '../../words/roleNames.ts';
 import { t } from '../../words/words.ts';
 import { whyNot } from '../parts/said.ts';
 import { Front } from './Front.tsx';
+import { NewAccountFields } from './NewAccountFields.tsx';
 import { MailboxHint } from './MailboxHint.tsx';
 import { SignInForm } from './SignInForm.tsx';
 import { installationQuery } from './SignInScreen.tsx';
-import { passwordNote } from '../parts/passwordNote.ts';
 
 /** What the link of an invitation opens. Its key stands behind the #, which no browser sends. */
 export function JoinScreen() {
@@ -139,28 +138,7 @@ function SignUp({ token, onSignIn }: { token: string; onSignIn: () => void }) {
     );
   return (
     <AskForm does={t('Make an account')} send={send}>
-      <TextField
-        label={t('Your name')}
-        autoComplete="name"
-        isRequired
-        value={said.name}
-        onChange={(name) => setSaid({ ...said, name })}
-      />
-      <TextField
-        label={t('E-mail address')}
-        type="email"
-        autoComplete="username"
-        isRequired
-        value={said.email}
-        onChange={(email) => setSaid({ ...said, email })}
-      />
-      <SecretField
-        label={t('Password')}
-        autoComplete="new-password"
-        note={passwordNote}
-        value={said.password}
-        onChange={(password) => setSaid({ ...said, password })}
-      />
+      <NewAccountFields said={said} onChange={(changed) => setSaid({ ...said, ...changed })} />
     </AskForm>
   );
 }

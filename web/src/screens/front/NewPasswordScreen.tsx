@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { SecretField } from '../../ui/SecretField.tsx';
 import { t } from '../../words/words.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { SecretField } from '../../ui/SecretField.tsx';
 import { TextField } from '../../ui/fields.tsx';

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { Mail } from '@intervallum/contract';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { answered } from '../../queries/queries.ts';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { momentInWords } from '../../ui/dates.ts';
 import { EmptyState, NotFoundState } from '../../ui/states.tsx';
 import { useTitle } from '../../ui/useTitle.ts';

@@ -54,8 +54,12 @@ export async function fetchSet(id: string): Promise<OpenedSet> {
 }
 
 /** Takes over what was saved from somewhere else, unless something here is not saved yet. */
-export async function followSet({ id, saver, beside }: OpenedSet): Promise<void> {
+export async function followSet(opened: OpenedSet): Promise<void> {
+  const { id, saver, beside } = opened;
+  const before = saver.store.getState().revision;
   const answer = await api.set(id);
+  // Saved here while it was fetched: what came may be older than that.
+  if (saver.store.getState().revision !== before) return followSet(opened);
   if (answer.kind !== 'unreachable') isBack(keptNames.set(id));
   // What could not be fetched now is offered when this tab saves: no word is lost by it.
   if (answer.kind !== 'ok') return;

@@ -71,8 +71,12 @@ export async function makeSure({ saver }: Pick<OpenedSong, 'saver'>): Promise<vo
 }
 
 /** Takes over what was saved from somewhere else, unless something here is not saved yet. */
-export async function followSong({ id, document }: OpenedSong): Promise<void> {
+export async function followSong(opened: OpenedSong): Promise<void> {
+  const { id, document, saver } = opened;
+  const before = saver.store.getState().revision;
   const answer = await api.song(id);
+  // Saved here while it was fetched: what came may be older than that.
+  if (saver.store.getState().revision !== before) return followSong(opened);
   if (answer.kind !== 'unreachable') isBack(keptNames.song(id));
   // What could not be fetched now is offered when this tab saves: no word is lost by it.
   if (answer.kind !== 'ok') return;

@@ -2,7 +2,7 @@ import type { AuditKind } from '@intervallum/contract';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { answered } from '../../queries/queries.ts';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import type { HelpLine } from '../../ui/help.ts';

@@ -1,5 +1,5 @@
 import type { Invitation } from '@intervallum/contract';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { momentInWords } from '../../ui/dates.ts';
 import { keepFocus } from '../../ui/focus.ts';

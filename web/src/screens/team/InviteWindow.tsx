@@ -2,7 +2,7 @@ import { invitable, invitationDays, type Role } from '@intervallum/contract';
 import { Copy } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { accountApi } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

@@ -1,7 +1,8 @@
 import { may, roles, type Person, type Role } from '@intervallum/contract';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { accountApi, askWho } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
+import { askWho } from '../../queries/session.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { keepFocus } from '../../ui/focus.ts';
 import { InPlace } from '../../ui/InPlace.tsx';

@@ -2,7 +2,8 @@ import { may, teamGraceDays, type Role, type Team } from '@intervallum/contract'
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Link } from 'react-router';
-import { accountApi, askWho } from '../../queries/session.ts';
+import { accountApi } from '../../queries/accounts.ts';
+import { askWho } from '../../queries/session.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
