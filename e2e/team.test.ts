@@ -239,6 +239,7 @@ test('a password that was forgotten is chosen anew by mail', async ({ browser })
   await signIn(page, 'imre@harbour.example', 'not his password');
   await expect(page.getByRole('alert')).toContainText('do not go together');
   await page.getByRole('link', { name: 'Password forgotten?' }).click();
+  await expect(page.getByRole('heading', { name: 'A new password' })).toBeVisible();
   await page.getByLabel('E-mail address').fill('imre@harbour.example');
   await page.getByRole('button', { name: 'Send a link' }).click();
   await expect(page.getByText('If imre@harbour.example has an account')).toBeVisible();
