@@ -214,7 +214,7 @@ test('a guest reads, plays and prints, and is offered nothing else; a player wri
   await page.getByRole('button', { name: 'Stand', exact: true }).click();
   await expect(page).toHaveURL(/\/stand$/);
   await page.goto('/sets');
-  await expect(page.getByRole('button', { name: 'New set' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'New set', exact: true })).toHaveCount(0);
   await page.getByRole('link', { name: 'First Sunday in Advent' }).click();
   await expect(page.getByRole('heading', { level: 2 }).first()).toContainText(
     'Lanterns on the Quay',
@@ -227,7 +227,7 @@ test('a guest reads, plays and prints, and is offered nothing else; a player wri
 
   await signInAs(page.request, 'player');
   await page.goto('/songs');
-  await expect(page.getByRole('button', { name: 'New song' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New song', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'More for The Ferry Bell' }).click();
   await expect(page.getByRole('menuitem', { name: 'Delete' })).toHaveCount(0);
 });

@@ -1,26 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import {
-  may,
-  roles,
-  storeDecisions,
-  storeMove,
-  storeRun,
-  storeSend,
-  storeSet,
-  type SharedPage,
-  type SongOrder,
-} from '@intervallum/contract';
-import { noDecisions, type NumberSearch, type WrittenRun } from '@intervallum/core';
-import { accountOf, inAccount, inScope, nextSeq, scopeOf, type Scope } from '../src/db/scope.ts';
+import { storeDecisions, type SongOrder } from '@intervallum/contract';
+import { noDecisions, type NumberSearch } from '@intervallum/core';
+import { accountOf, inAccount, inScope, nextSeq } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
 import { readForLists } from '../src/jobs/readings.ts';
 import * as files from '../src/attachments/store.ts';
 import * as live from '../src/live/store.ts';
 import * as moves from '../src/moves/store.ts';
 import * as parts from '../src/parts/store.ts';
-import { allRoutes } from '../src/routes.ts';
 import * as runs from '../src/runs/store.ts';
 import * as sets from '../src/sets/store.ts';
 import * as uses from '../src/sets/uses/store.ts';
@@ -31,290 +20,36 @@ import * as songs from '../src/songs/store.ts';
 import * as teams from '../src/teams/store.ts';
 import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
-import { roleHeader, startTestServer, teamHeader, type TestServer } from './server.ts';
+import {
+  draft,
+  everythingOfTheirs,
+  file,
+  invitation,
+  item,
+  member,
+  move,
+  named,
+  notMarked,
+  onItsWay,
+  openTwoTeams,
+  ours,
+  part,
+  run,
+  sent,
+  server,
+  set,
+  share,
+  somebody,
+  song,
+  tables,
+  text,
+  theirs,
+  there,
+  trashed,
+} from './twoTeams.ts';
 
-/**
- * Two teams whose songs, sets and parts have the very same ids, so that a query that forgets its team is seen at once.
- * What is asked here is asked as the owner of the tables: row-level security, the second net, is not there to help.
- */
-let server: TestServer;
-let ours: Scope;
-let theirs: Scope;
-/** A song of both, to which only theirs gave anything. */
-let notMarked: string;
-const song = randomUUID();
-const set = randomUUID();
-const item = randomUUID();
-const part = randomUUID();
-const share = randomUUID();
-const file = randomUUID();
-const trashed = randomUUID();
-const move = randomUUID();
-const run = randomUUID();
-const onItsWay = randomUUID();
-const somebody = randomUUID();
-const member = randomUUID();
-const invitation = randomUUID();
-const noted = randomUUID();
-const sent = randomUUID();
-const there = randomUUID();
-
-const text = (mark: string) => `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
-const named = (mark: string): WrittenRun => ({
-  id: run,
-  name: mark,
-  family: 'answer',
-  grade: 'simple',
-  from: 'chord',
-  kinds: ['major'],
-  why: 'Played in.',
-  step: 'eighths',
-  right: '1 2 3',
-});
-
-beforeAll(async () => {
-  server = await startTestServer({ role: 'app', session: 'by header' });
-  const made = await Promise.all(
-    ['ALPHA', 'BETA'].map(async (mark) => {
-      const { rows } = await server.owner.query(
-        'insert into teams (name) values ($1) returning id',
-        [mark],
-      );
-      const team = rows[0].id as string;
-      const { summary, title, titleKey, sung } = readForLists(text(mark));
-      await server.owner.query(
-        'insert into songs (team_id, id, text, title, title_key, sung, summary) values ($1, $2, $3, $4, $5, $6, $7)',
-        [team, song, text(mark), title, titleKey, sung, summary],
-      );
-      await server.owner.query('update songs set tags = $3 where team_id = $1 and id = $2', [
-        team,
-        song,
-        ['bells', mark],
-      ]);
-      await server.owner.query('insert into favourites (team_id, song_id) values ($1, $2)', [
-        team,
-        song,
-      ]);
-      await server.owner.query(
-        'insert into song_revisions (team_id, song_id, revision, person_id, text) values ($1, $2, 1, $3, $4)',
-        [team, song, member, text(mark)],
-      );
-      await server.owner.query(
-        'insert into parts (team_id, id, song_id, decisions) values ($1, $2, $3, $4)',
-        [team, part, song, { hands: { version: 1, value: { mark } } }],
-      );
-      await server.owner.query(
-        "insert into sets (team_id, id, name, leader, notes) values ($1, $2, $3, '', '')",
-        [team, set, mark],
-      );
-      await server.owner.query(
-        'insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, $5)',
-        [team, set, item, song, mark],
-      );
-      await server.owner.query(
-        'insert into set_revisions (team_id, set_id, revision, person_id, content) values ($1, $2, 1, $3, $4)',
-        [team, set, member, storeSet({ name: mark, date: null, leader: '', notes: '', items: [] })],
-      );
-      await server.owner.query(
-        'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
-        [team, share, mark.padEnd(32, 'x'), set],
-      );
-      const page: SharedPage = {
-        kind: 'set',
-        team: mark,
-        name: mark,
-        date: null,
-        leader: '',
-        notes: '',
-        songs: [],
-        sent: null,
-      };
-      await server.owner.query(
-        'insert into sends (team_id, id, set_id, person_id, note, content) values ($1, $2, $3, $4, $5, $6)',
-        [team, sent, set, member, mark, storeSend(page)],
-      );
-      for (const [id, state] of [
-        [file, 'now(), null'],
-        [trashed, 'now(), now()'],
-        [onItsWay, 'null, null'],
-      ])
-        await server.owner.query(
-          `insert into attachments (team_id, id, song_id, name, type, size, digest, ready_at, deleted_at) values ($1, $2, $3, $4, 'audio/mpeg', 4, $4, ${state})`,
-          [team, id, song, mark],
-        );
-      await server.owner.query(
-        'insert into attachment_pieces (team_id, attachment_id, position, content) values ($1, $2, 0, $3)',
-        [team, file, Buffer.from(mark)],
-      );
-      await server.owner.query(
-        'insert into own_moves (team_id, id, name, move) values ($1, $2, $3, $4)',
-        [team, move, mark, storeMove({ name: mark, chords: '4m', target: 'any' })],
-      );
-      await server.owner.query(
-        'insert into own_runs (team_id, id, name, run) values ($1, $2, $3, $4)',
-        [team, run, mark, storeRun(named(mark))],
-      );
-      await server.owner.query('insert into people (team_id, id, name) values ($1, $2, $3)', [
-        team,
-        somebody,
-        mark,
-      ]);
-      const { rows: made } = await server.owner.query(
-        "insert into accounts (email, name, password_hash) values ($1, $2, '') returning id",
-        [`${mark.toLowerCase()}@example.org`, mark],
-      );
-      await server.owner.query(
-        "insert into people (team_id, id, name, account_id, role) values ($1, $2, $3, $4, 'owner')",
-        [team, member, mark, made[0].id],
-      );
-      await server.owner.query(
-        "insert into invitations (team_id, id, token_hash, role, note, invited_by, expires_at) values ($1, $2, $3, 'guest', $4, $5, now() + interval '1 day')",
-        [team, invitation, Buffer.from(mark), mark, member],
-      );
-      await server.owner.query(
-        'insert into presence (team_id, screen, person_id, place) values ($1, $2, $3, $4)',
-        [team, there, member, `song:${song}`],
-      );
-      await server.owner.query(
-        "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",
-        [team, noted, member, mark],
-      );
-      return scopeOf(team, { role: 'owner' });
-    }),
-  );
-  [theirs, ours] = made as [Scope, Scope];
-  await server.owner.query(
-    "insert into song_revisions (team_id, song_id, revision, text) values ($1, $2, 2, 'ALPHA')",
-    [theirs.teamId, song],
-  );
-  await server.owner.query(
-    'insert into set_revisions (team_id, set_id, revision, content) values ($1, $2, 2, $3)',
-    [theirs.teamId, set, storeSet({ ...draft, name: 'ALPHA' })],
-  );
-  await server.owner.query(
-    "insert into songs (team_id, id, text, title, title_key, deleted_at) values ($1, $2, 'ALPHA', 'ALPHA', 'alpha', now())",
-    [theirs.teamId, randomUUID()],
-  );
-  await server.owner.query(
-    "insert into sets (team_id, id, name, leader, notes, deleted_at) values ($1, $2, 'ALPHA', '', '', now())",
-    [theirs.teamId, randomUUID()],
-  );
-  // Theirs alone: the song at hand, in a set of a day that was and one to come.
-  const alone = randomUUID();
-  await server.owner.query(
-    "insert into songs (team_id, id, text, title, title_key, summary) select team_id, $2, 'ALPHA', 'ALPHA', 'alpha', summary from songs where team_id = $1 and id = $3",
-    [theirs.teamId, alone, song],
-  );
-  await server.owner.query(
-    "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'BETA', 'Quiet', 'quiet')",
-    [ours.teamId, alone],
-  );
-  notMarked = alone;
-  await server.owner.query('insert into favourites (team_id, song_id) values ($1, $2)', [
-    theirs.teamId,
-    alone,
-  ]);
-  for (const [team, date] of [
-    [theirs, '2020-01-05'],
-    [theirs, '2999-01-05'],
-    [ours, null],
-  ] as const)
-    for (const songId of team === ours ? [song] : [song, alone]) {
-      const dated = randomUUID();
-      await server.owner.query(
-        "insert into sets (team_id, id, name, leader, notes, date) values ($1, $2, $3, '', '', $4)",
-        [team.teamId, dated, team === ours ? 'BETA' : 'ALPHA', date],
-      );
-      await server.owner.query(
-        "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, '')",
-        [team.teamId, dated, item, songId],
-      );
-      if (team === theirs) {
-        await server.owner.query(
-          "insert into sets (team_id, id, name, leader, notes, date) values ($1, $2, 'BETA', '', '', $3)",
-          [ours.teamId, dated, null],
-        );
-        // The same song in it, so that only the team tells whose day it is.
-        await server.owner.query(
-          "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 0, $4, '')",
-          [ours.teamId, dated, item, songId],
-        );
-      }
-    }
-  await server.owner.query(
-    `update songs set summary = jsonb_set(summary, '{key}', '"ALPHA"') where team_id = $1 and id = $2`,
-    [theirs.teamId, song],
-  );
-  const [old, oldInSet] = [randomUUID(), randomUUID()];
-  for (const { teamId } of [theirs, ours]) {
-    for (const id of [old, oldInSet])
-      await server.owner.query(
-        "insert into songs (team_id, id, text, title, title_key, deleted_at) values ($1, $2, '', '', '', now() - interval '40 days')",
-        [teamId, id],
-      );
-    await server.owner.query(
-      "insert into sets (team_id, id, name, leader, notes, deleted_at) values ($1, $2, '', '', '', now() - interval '40 days')",
-      [teamId, old],
-    );
-  }
-  // A file that is theirs alone, of the song of both, and one that was deleted long ago of each.
-  for (const [{ teamId }, deleted] of [
-    [theirs, null],
-    [theirs, '40 days'],
-    [ours, '40 days'],
-  ] as const)
-    await server.owner.query(
-      "insert into attachments (team_id, id, song_id, name, type, size, ready_at, deleted_at) values ($1, $2, $3, 'ALPHA', 'audio/mpeg', 4, now(), now() - $4::interval)",
-      [teamId, randomUUID(), song, deleted],
-    );
-  await server.owner.query(
-    "insert into set_items (team_id, set_id, id, position, song_id, notes) values ($1, $2, $3, 1, $4, '')",
-    [theirs.teamId, set, randomUUID(), oldInSet],
-  );
-  // More songs of theirs than a page holds, all of them before ours.
-  for (let count = 0; count < 24; count += 1)
-    await server.owner.query(
-      "insert into songs (team_id, id, text, title, title_key) values ($1, $2, 'rings, theirs alone', $3, lower($3))",
-      [theirs.teamId, randomUUID(), count % 2 ? 'AAA' : 'BAA'],
-    );
-});
+beforeAll(openTwoTeams);
 afterAll(() => server.stop());
-
-const tables = [
-  'songs',
-  'favourites',
-  'song_revisions',
-  'parts',
-  'sets',
-  'set_items',
-  'set_revisions',
-  'shares',
-  'sends',
-  'attachments',
-  'attachment_pieces',
-  'own_moves',
-  'own_runs',
-  'team_counters',
-  'people',
-  'invitations',
-  'audit',
-  'presence',
-];
-
-/** Everything that the other team has. */
-async function everythingOfTheirs(): Promise<unknown> {
-  const all = await Promise.all(
-    tables.map(async (table) => {
-      const { rows } = await server.owner.query(
-        `select to_jsonb(x) as row from ${table} x where team_id = $1 order by 1`,
-        [theirs.teamId],
-      );
-      return rows;
-    }),
-  );
-  const { rows } = await server.owner.query('select * from teams where id = $1', [theirs.teamId]);
-  return [...all, rows];
-}
 
 /** What each function of a store is asked, always for our team; the ids are theirs as well. */
 const reading = readForLists(text('BETA'));
@@ -338,7 +73,6 @@ async function onADay(ask: () => Promise<unknown>): Promise<unknown> {
   }
 }
 
-const draft = { name: 'BETA', date: null, leader: '', notes: '', items: [] };
 const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   listSongs: (db) => lists.listSongs(ours, db, { after: null, most: 9 }),
   countSongs: async (db) => ((await lists.countSongs(ours, db)) === 2 ? 'BETA' : 'ALPHA'),
@@ -770,188 +504,5 @@ describe('the second net', () => {
     ])
       await expect(net.database.execute(asked)).rejects.toThrow();
     await net.close();
-  });
-});
-
-describe('every route', () => {
-  const asked = (
-    method: string,
-    path: string,
-    body?: unknown,
-    headers: Record<string, string> = {},
-  ) =>
-    path === '/api/events' ? begunOnly(path, headers) : server.call(method, path, body, headers);
-  /** A stream never ends by itself: how it begins says whether one is let in. */
-  const begunOnly = async (path: string, headers: Record<string, string>) => {
-    const ending = new AbortController();
-    const answer = await fetch(server.url + path, { headers, signal: ending.signal });
-    const { status } = answer;
-    const isStream = answer.headers.get('Content-Type')?.startsWith('text/event-stream');
-    const body = isStream ? null : await answer.json();
-    ending.abort();
-    return { status, body, type: '', headers: answer.headers };
-  };
-  const filled = (path: string, ids: Readonly<Record<string, string>>) =>
-    path.replace(/:(\w+)/g, (_, name: string) => ids[name] ?? randomUUID());
-  const bodies: Readonly<Record<string, unknown>> = {
-    'PUT /api/songs/:id/versions/:revision/name': { name: 'GAMMA' },
-    'PUT /api/sets/:id/versions/:revision/name': { name: 'GAMMA' },
-    'POST /api/songs': { text: text('BETA') },
-    'PUT /api/songs/:id': { text: text('BETA') },
-    'PUT /api/songs/:id/parts/common': { decisions: noDecisions },
-    'POST /api/sets': draft,
-    'PUT /api/sets/:id': draft,
-    'POST /api/shares': { kind: 'set', id: set },
-    'POST /api/sends': { kind: 'set', id: set, note: 'GAMMA' },
-    'PUT /api/attachments/:id': { name: 'BETA' },
-    'PUT /api/team': { name: 'GAMMA' },
-    'PUT /api/presence': {
-      screen: randomUUID(),
-      at: { kind: 'song', id: song },
-      isHere: false,
-    },
-    'POST /api/people': { name: 'GAMMA' },
-    'PUT /api/people/:id': { name: 'GAMMA' },
-    'PUT /api/people/:id/role': { role: 'owner' },
-    'POST /api/invitations': { role: 'guest', note: 'GAMMA' },
-  };
-  const query: Readonly<Record<string, string>> = {
-    'GET /api/shares': `?kind=set&id=${set}`,
-    'GET /api/sends': `?kind=set&id=${set}`,
-    'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,
-  };
-  const table = () => allRoutes(server.parts);
-
-  test('that the server answers stands in the table, with its rule', () => {
-    // Express lists a way of asking for each method; what answers all of them is the refusal at the end of each path.
-    const { stack } = (
-      server.app as unknown as {
-        router: { stack: { route?: { path: string; methods: Record<string, boolean> } }[] };
-      }
-    ).router;
-    const answered = stack.flatMap(({ route }) => {
-      const methods = Object.keys(route?.methods ?? {});
-      return methods.length > 9 ? [] : methods.map((one) => `${one.toUpperCase()} ${route?.path}`);
-    });
-    expect(answered.length).toBeGreaterThan(10);
-    expect(answered.sort()).toEqual(
-      table()
-        .map(({ method, path }) => `${method} ${path}`)
-        .sort(),
-    );
-  });
-
-  /** Each way to ask that takes a right, filled in so that it means something of theirs. */
-  const asks = () =>
-    table().flatMap(({ method, path, rule, takes }) => {
-      if (rule === 'anybody' || rule === 'link' || rule === 'account') return [];
-      const name = `${method} ${path}`;
-      const id =
-        Object.entries({
-          '/trash/': trashed,
-          '/attachments/': file,
-          '/sets/': set,
-          '/shares/': share,
-          '/sends/': sent,
-          '/people/': somebody,
-          '/invitations/': invitation,
-        }).find(([part]) => path.includes(part))?.[1] ?? song;
-      const url = filled(path, { id }) + (query[name] ?? '');
-      const said: [unknown, string] =
-        takes === 'file'
-          ? ['%PDF-1.7', 'application/octet-stream']
-          : [bodies[name], 'application/json'];
-      const ask = (headers: Record<string, string>) =>
-        asked(method, url, said[0], { 'If-Match': '"1"', 'Content-Type': said[1], ...headers });
-      return [{ name, path, rule, ask }];
-    });
-
-  test('that takes a right admits nobody, and a stranger finds nothing of the team', async () => {
-    const stranger = randomUUID();
-    await server.owner.query("insert into teams (id, name) values ($1, 'GAMMA')", [stranger]);
-    const before = await everythingOfTheirs();
-    for (const { name, path, ask } of asks()) {
-      expect([name, (await ask({})).status]).toEqual([name, 401]);
-      const answer = await ask({ [teamHeader]: stranger });
-      expect([name, JSON.stringify(answer.body)]).not.toEqual([
-        name,
-        expect.stringContaining('ALPHA'),
-      ]);
-      if (path.includes(':')) expect([name, answer.status]).toEqual([name, 404]);
-    }
-    expect(await everythingOfTheirs()).toEqual(before);
-  });
-
-  test('admits each role that the table of rights names, and no other', async () => {
-    const before = await everythingOfTheirs();
-    for (const { name, rule, ask } of asks())
-      for (const role of roles) {
-        if (may(role, rule)) continue;
-        const answer = await ask({ [teamHeader]: theirs.teamId, [roleHeader]: role });
-        expect([name, role, answer.status]).toEqual([name, role, 403]);
-      }
-    expect(await everythingOfTheirs()).toEqual(before);
-    // Who may is let in: what is answered is about what was asked, no longer about who asks.
-    const own = randomUUID();
-    await server.owner.query("insert into teams (id, name) values ($1, 'DELTA')", [own]);
-    for (const { name, rule, ask } of asks())
-      for (const role of roles) {
-        // The team is deleted last, and leaving it takes somebody who is in it.
-        if (!may(role, rule) || /^(DELETE \/api\/team|POST \/api\/team\/leave)$/.test(name))
-          continue;
-        const { status } = await ask({ [teamHeader]: own, [roleHeader]: role });
-        expect([name, role, [401, 403].includes(status)]).toEqual([name, role, false]);
-        expect([name, role, status < 500]).toEqual([name, role, true]);
-      }
-  });
-
-  test('that takes an account admits nobody', async () => {
-    for (const { method, path, rule } of table()) {
-      if (rule !== 'account') continue;
-      const body = method === 'GET' || method === 'DELETE' ? undefined : {};
-      const answer = await asked(method, filled(path, {}), body);
-      expect([method, path, answer.status]).toEqual([method, path, 401]);
-    }
-  });
-
-  // What anybody may ask: each is known, so that a new one is thought about.
-  test('that anybody may ask is one of these', () => {
-    const open = table().filter(({ rule }) => rule === 'anybody');
-    expect(open.map(({ method, path }) => `${method} ${path}`).sort()).toEqual([
-      'DELETE /api/session',
-      'GET /api/demo/mails',
-      'GET /api/installation',
-      'GET /api/session',
-      'GET /healthz',
-      'POST /api/confirmation',
-      'POST /api/demo/session',
-      'POST /api/installation/owner',
-      'POST /api/invitation',
-      'POST /api/invitation/sign-up',
-      'POST /api/password-reset',
-      'POST /api/session',
-      'PUT /api/password-reset',
-    ]);
-  });
-
-  test('of a link opens with that link only, and no more once it is revoked', async () => {
-    for (const { method, path, rule } of table()) {
-      if (rule !== 'link') continue;
-      const open = filled(path, { token: 'ALPHA'.padEnd(32, 'x') });
-      const answer = await asked(method, open, undefined, { [teamHeader]: ours.teamId });
-      expect([answer.status, answer.body.name]).toEqual([200, 'ALPHA']);
-      for (const token of ['', 'short', 'GAMMA'.padEnd(32, 'x')])
-        expect((await asked(method, filled(path, { token }))).status).toBe(404);
-      await server.owner.query('update shares set revoked_at = now() where team_id = $1', [
-        theirs.teamId,
-      ]);
-      expect((await asked(method, open)).status).toBe(404);
-    }
-  });
-
-  test('asked in a way that it does not know says which ones it does', async () => {
-    const answer = await asked('DELETE', '/api/songs', undefined, { [teamHeader]: ours.teamId });
-    expect([answer.status, answer.headers.get('Allow')]).toEqual([405, 'GET, POST']);
-    expect(answer.type).toContain('application/problem+json');
   });
 });
