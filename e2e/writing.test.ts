@@ -86,6 +86,8 @@ test('the bar behind the last chord waits: eight chords with Space and N leave n
     await page.getByLabel('Its name').fill(name);
     await page.keyboard.press('Enter');
     await expect(section(page, name)).toBeVisible();
+    // The window gives the keys back a frame after the section stands.
+    await expect(chart(page)).toBeFocused();
   };
   await addSection('Verse');
   await page.keyboard.type('1 5/7 6m 4 ');
