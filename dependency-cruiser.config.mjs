@@ -41,7 +41,7 @@ export default {
       pathNot: '^$1/',
     }),
     // Only a store knows the tables.
-    forbid('tables-in-stores-only', '^server/src/(?!db/|[a-z/]+/store\\.ts$)', {
+    forbid('tables-in-stores-only', '^server/src/(?!db/|[a-zA-Z/]+/store\\.ts$)', {
       path: '^server/src/db/(?:account)?[Ss]chema\\.ts$',
     }),
     forbid('no-lens-imports-a-lens', '^web/src/lenses/([^/]+)/', {

@@ -1,4 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { bars, editor, expectAccessible, fromMenu, openText, section, writeSong } from './pages.ts';
 import { signInAs } from './signIn.ts';
 
@@ -299,4 +300,58 @@ test('another player’s hands are looked at beside one’s own, taken, given ba
   expect((await schoolOf(imre)).school).toBe('open and low');
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
   await expect.poll(async () => (await schoolOf(page)).school).toBeNull();
+});
+
+test('a whole team is saved as a file, refused where it broke off, brought into another one, and once more adds nothing', async ({
+  browser,
+}) => {
+  const page = await browserOf(browser);
+  await signInAs(page.request, 'owner');
+  await page.goto('/team');
+  await page.getByRole('button', { name: 'Save the whole team' }).click();
+  await expectAccessible(page);
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save the file' }).click(),
+  ]);
+  const file = { name: saved.suggestedFilename(), mimeType: 'application/json' };
+  expect(file.name).toMatch(/^Harbour Street Parish, Venna Sound .*\.team\.json$/);
+  const content = readFileSync(await saved.path());
+
+  await page.goto('/account');
+  await page.getByRole('button', { name: 'Begin a team' }).click();
+  await page.getByLabel('Name of the team').fill('Over the Water');
+  await page.getByRole('dialog').getByRole('button', { name: 'Begin' }).click();
+  await expect(page).toHaveURL(/\/songs$/);
+  await expect(page.getByRole('link', { name: 'The Ferry Bell' })).toHaveCount(0);
+  await page.goto('/team');
+  await page.getByRole('button', { name: 'Bring a team in' }).click();
+  const bring = async (buffer: Buffer) => {
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Choose the file' }).click(),
+    ]);
+    await chooser.setFiles({ ...file, buffer });
+  };
+  await bring(content.subarray(0, content.length - 900));
+  await expect(page.getByRole('alert')).toContainText('it is not whole');
+  await bring(content);
+  const outcome = page.getByRole('list', { name: 'What came of it' });
+  await expect(outcome).toContainText(/Came in: \d+ songs, \d+ sets, \d+ people/);
+  await expect(outcome).toContainText('stay as they stand: 1 person.');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('button', { name: 'Invite Wim Aldane' })).toBeVisible();
+  await page.goto('/songs');
+  await page.getByRole('link', { name: 'The Ferry Bell' }).click();
+  await expect(section(page, 'Verse')).toBeVisible();
+
+  await page.goto('/team');
+  await page.getByRole('button', { name: 'Bring a team in' }).click();
+  await bring(content);
+  await expect(outcome).toContainText('Nothing came that was not here already.');
+  await page.goto('/team/done');
+  await expect(
+    page.getByText('brought a whole team in: Harbour Street Parish, Venna Sound').first(),
+  ).toBeVisible();
 });

@@ -31,7 +31,7 @@ export const layers = {
     ['songs'],
     ['sets', 'attachments'],
     ['sends'],
-    ['shares', 'trash'],
+    ['shares', 'trash', 'teamFile'],
   ],
   'web/src': [
     ['words'],

@@ -1,5 +1,6 @@
 /** Everything that crosses the wire, is stored or filed, checked on both sides. */
 export * from './files/songFile.ts';
+export * from './files/teamFile.ts';
 export * from './stored/decisions.ts';
 export * from './stored/ownMove.ts';
 export * from './stored/ownRun.ts';

@@ -26,6 +26,7 @@ import { songListRoutes } from './songs/list/routes.ts';
 import { songListService } from './songs/list/service.ts';
 import { songRoutes } from './songs/routes.ts';
 import { songService } from './songs/service.ts';
+import { teamFileRoutes } from './teamFile/routes.ts';
 import { teamRoutes } from './teams/routes.ts';
 import { trashRoutes } from './trash/routes.ts';
 
@@ -61,6 +62,7 @@ export function allRoutes({
     ...installationRoutes(database, accounts, limits, mail),
     ...accountRoutes(database, accounts, session),
     ...teamRoutes(database),
+    ...teamFileRoutes(database, charts),
     ...auditRoutes(database),
     ...liveRoutes(database, live, session),
     ...songListRoutes(songListService(database, charts)),

@@ -1,7 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
-import { storeDecisions, type SongOrder } from '@intervallum/contract';
+import {
+  storeDecisions,
+  storeMove,
+  storeRun,
+  storeSet,
+  type SongOrder,
+} from '@intervallum/contract';
 import { noDecisions, type NumberSearch } from '@intervallum/core';
 import { accountOf, inAccount, inScope, nextSeq } from '../src/db/scope.ts';
 import { openDatabase, type Database } from '../src/db/database.ts';
@@ -17,6 +23,8 @@ import * as sends from '../src/sends/store.ts';
 import * as shares from '../src/shares/store.ts';
 import * as lists from '../src/songs/list/store.ts';
 import * as songs from '../src/songs/store.ts';
+import * as brought from '../src/teamFile/bringing/store.ts';
+import * as saved from '../src/teamFile/saving/store.ts';
 import * as teams from '../src/teams/store.ts';
 import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
@@ -34,6 +42,7 @@ import {
   openTwoTeams,
   ours,
   part,
+  pieceOfTheirs,
   run,
   sent,
   server,
@@ -41,6 +50,7 @@ import {
   share,
   somebody,
   song,
+  songOfTheirs,
   tables,
   text,
   theirs,
@@ -94,7 +104,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     return total === 2 && never ? 'BETA' : 'ALPHA';
   },
   besides: async (db) => {
-    const found = await lists.besides(ours, db, [song, notMarked], today);
+    const found = await lists.besides(ours, db, [song, notMarked, songOfTheirs], today);
     return found.size === 2 &&
       JSON.stringify([found.get(song), found.get(notMarked)]) ===
         JSON.stringify([
@@ -211,7 +221,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   readPiece: async (db) => {
     const of = async (position: number) =>
       String(await files.readPiece(ours, db, { id: file, position }));
-    return [await of(0), await of(1)];
+    return [await of(0), await of(1), await of(pieceOfTheirs)];
   },
   'finishAttachment, dropUnfinished': async (db) => {
     await files.dropUnfinished(ours, db, onItsWay);
@@ -252,7 +262,9 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   renameTeam: (db) => teams.renameTeam(ours, db, 'BETA'),
   setTeamDeleted: async (db) => {
     await teams.setTeamDeleted(ours, db, true);
-    return teams.setTeamDeleted(ours, db, false);
+    const { rows } = await db.execute(sql`select name from teams where deleted_at is not null`);
+    await teams.setTeamDeleted(ours, db, false);
+    return rows;
   },
   listPeople: (db) => teams.listPeople(ours, db),
   listAddresses: async (db) =>
@@ -332,6 +344,93 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   },
 };
 
+/** What stands under an id of both teams already, and what is added beside it, each with a page of its own. */
+const page = { after: null, most: 9 };
+const at = '2026-11-28T10:00:00.000Z';
+const row = { revision: 9, savedAt: at, createdAt: at, deletedAt: null };
+const ofNobody = { personId: null, name: null, revision: 9, savedAt: at };
+const fileCalls: typeof calls = {
+  songRecords: async (db) => {
+    const all = await saved.songRecords(ours, db, page);
+    return all.every(({ atHand }) => atHand.length < 2) ? all : 'ALPHA';
+  },
+  'songRecords, further on': async (db) => {
+    const all = await saved.songRecords(ours, db, { ...page, after: song });
+    return [all.map(({ text: one }) => one), 'BETA'];
+  },
+  partRecords: async (db) => [await saved.partRecords(ours, db, song), 'BETA'],
+  songVersionRecords: (db) => saved.songVersionRecords(ours, db, song),
+  setRecords: (db) => saved.setRecords(ours, db, { ...page, most: 99 }),
+  setVersionRecords: (db) => saved.setVersionRecords(ours, db, set),
+  moveRecords: (db) => saved.moveRecords(ours, db),
+  runRecords: (db) => saved.runRecords(ours, db),
+  sendRecords: (db) => saved.sendRecords(ours, db, page),
+  fileRecords: (db) => saved.fileRecords(ours, db),
+  standingSongs: (db) => brought.standingSongs(ours, db, [song]),
+  addPeople: (db) => brought.addPeople(ours, db, [{ id: randomUUID(), name: 'BETA' }], 1),
+  addSongs: (db) =>
+    brought.addSongs(
+      ours,
+      db,
+      [{ kind: 'song', id: song, ...row, text: 'BETA', rules: 1, tags: [], atHand: [], reading }],
+      1,
+    ),
+  addMarks: (db) => brought.addMarks(ours, db, [{ songId: song, personId: member }]),
+  addParts: (db) =>
+    brought.addParts(
+      ours,
+      db,
+      [{ kind: 'part', songId: song, personId: member, revision: 9, decisions: {}, savedAt: at }],
+      1,
+    ),
+  addSongVersions: (db) =>
+    brought.addSongVersions(ours, db, [
+      { kind: 'song version', songId: song, ...ofNobody, text: 'BETA', rules: 1, decisions: null },
+    ]),
+  addSets: (db) =>
+    brought.addSets(
+      ours,
+      db,
+      [set, randomUUID()].map((id) => ({
+        kind: 'set',
+        ...row,
+        ...draft,
+        id,
+        items: [{ id: item, songId: song, key: null, notes: 'BETA' }],
+      })),
+      1,
+    ),
+  addSetVersions: (db) =>
+    brought.addSetVersions(ours, db, [
+      { kind: 'set version', setId: set, ...ofNobody, content: storeSet(draft) },
+    ]),
+  addMoves: (db) => {
+    const kept = storeMove({ name: 'BETA', chords: '4m', target: 'any' });
+    return brought.addMoves(ours, db, [{ kind: 'move', id: move, createdAt: at, move: kept }], 1);
+  },
+  addRuns: (db) =>
+    brought.addRuns(
+      ours,
+      db,
+      [{ kind: 'run', id: run, createdAt: at, run: storeRun(named('BETA')) }],
+      1,
+    ),
+  addSends: async (db) => {
+    const content = (await saved.sendRecords(ours, db, page))[0]!.content;
+    const one = { personId: null, note: 'BETA', content, sentAt: at } as const;
+    await brought.addSends(ours, db, [
+      { kind: 'send', id: sent, of: 'set', ofId: set, ...one },
+      { kind: 'send', id: randomUUID(), of: 'song', ofId: song, ...one },
+    ]);
+  },
+  addFiles: (db) => {
+    const one = { name: 'BETA', type: 'audio/mpeg', size: 4, digest: '', createdAt: at };
+    const whose = { songId: song, personId: null, deletedAt: null };
+    return brought.addFiles(ours, db, [{ kind: 'file', id: file, ...one, ...whose }], 1);
+  },
+};
+Object.assign(calls, fileCalls);
+
 const stores = [
   songs,
   lists,
@@ -345,6 +444,8 @@ const stores = [
   sends,
   trash,
   teams,
+  saved,
+  brought,
   audits,
   live,
 ];
@@ -373,7 +474,7 @@ describe('a store asked for one team', () => {
       expect(given).not.toContain('ALPHA');
       expect(await everythingOfTheirs()).toEqual(before);
       if (
-        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|targetOfShare$|filter|besides|present|setsOf|purge|readPiece)/.test(
+        /^(list|count|search|text|find\w+$|lock|known|titles|songsShown|targetOfShare$|filter|besides|present|setsOf|purge|readPiece|standing|\w+Records)/.test(
           name,
         )
       )

@@ -31,6 +31,9 @@ export const invitation = randomUUID();
 export const noted = randomUUID();
 export const sent = randomUUID();
 export const there = randomUUID();
+/** What they alone have by its id or place: found by whoever asks without the team. */
+export const songOfTheirs = randomUUID();
+export const pieceOfTheirs = 7;
 
 export const text = (mark: string) =>
   `title: ${mark}\nkey: G\n\nVerse:\n  1 | 4\n  > ${mark} rings\n`;
@@ -170,7 +173,11 @@ export async function openTwoTeams(): Promise<void> {
   );
   await server.owner.query(
     "insert into songs (team_id, id, text, title, title_key, deleted_at) values ($1, $2, 'ALPHA', 'ALPHA', 'alpha', now())",
-    [theirs.teamId, randomUUID()],
+    [theirs.teamId, songOfTheirs],
+  );
+  await server.owner.query(
+    "insert into attachment_pieces (team_id, attachment_id, position, content) values ($1, $2, $3, 'ALPHA')",
+    [theirs.teamId, file, pieceOfTheirs],
   );
   await server.owner.query(
     "insert into sets (team_id, id, name, leader, notes, deleted_at) values ($1, $2, 'ALPHA', '', '', now())",

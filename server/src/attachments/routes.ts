@@ -3,6 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import { attachmentDraft, newAttachment } from '@intervallum/contract';
 import { create as disposition } from 'content-disposition';
 import type { Request, Response } from 'express';
+import { untilItBreaksOff } from '../http/arriving.ts';
 import { Refusal } from '../http/problem.ts';
 import { fileRoute, route } from '../http/route.ts';
 import { checked, idInPath } from '../http/validate.ts';
@@ -14,7 +15,7 @@ export function attachmentRoutes(files: AttachmentService) {
     route('GET', '/api/songs/:id/attachments', 'read', async (request, response, scope) => {
       response.json(await files.list(scope, idInPath(request)));
     }),
-    fileRoute('POST', '/api/songs/:id/attachments', async (request, response, scope) => {
+    fileRoute('POST', '/api/songs/:id/attachments', 'write', async (request, response, scope) => {
       const songId = idInPath(request);
       const said = checked(newAttachment, request.query);
       const { attachment, isNew } = await files
@@ -54,17 +55,6 @@ function arriving(request: Request): Arriving {
   if (said === undefined)
     throw new Refusal('malformed', 'Send Content-Length: how many bytes the file has.');
   return { size: Number(said), stream: untilItBreaksOff(request) };
-}
-
-/** What of a request arrives. It is left as it is where nobody reads on, so that it can be answered. */
-async function* untilItBreaksOff(request: Request): AsyncGenerator<Buffer> {
-  try {
-    for await (const chunk of request.iterator({ destroyOnReturn: false })) yield chunk as Buffer;
-  } catch (error) {
-    if (request.errored ?? request.destroyed)
-      throw new Refusal('malformed', 'The request broke off before it had arrived.');
-    throw error;
-  }
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { Role } from '@intervallum/contract';
 import { sql } from 'drizzle-orm';
+import type { PgTransactionConfig } from 'drizzle-orm/pg-core';
 import type { Database } from './database.ts';
 import { teamCounters } from './schema.ts';
 
@@ -56,10 +57,23 @@ export function inScope<Value>(
   database: Database,
   { teamId }: Scope,
   work: (transaction: Database) => Promise<Value>,
+  config?: PgTransactionConfig,
 ): Promise<Value> {
   return database.transaction(async (transaction) => {
     await transaction.execute(sql`select set_config('app.team', ${teamId}, true)`);
     return work(transaction);
+  }, config);
+}
+
+/** The same, of one moment: what others change meanwhile is not seen, and nothing is changed. */
+export function inScopeOfOneMoment<Value>(
+  database: Database,
+  scope: Scope,
+  work: (transaction: Database) => Promise<Value>,
+): Promise<Value> {
+  return inScope(database, scope, work, {
+    isolationLevel: 'repeatable read',
+    accessMode: 'read only',
   });
 }
 

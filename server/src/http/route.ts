@@ -55,11 +55,12 @@ export function route<For extends Admitted>(
   };
 }
 
-/** A route for those who may write that takes the bytes of a file, which it reads as they come. */
+/** A route that takes the bytes of a file, which it reads as they come. */
 export function fileRoute(
   method: 'POST' | 'PUT',
   path: string,
+  rule: Right,
   handle: (request: Request, response: Response, scope: Scope) => Promise<void>,
 ): Route {
-  return { ...route(method, path, 'write', handle), takes: 'file' };
+  return { ...route(method, path, rule, handle), takes: 'file' };
 }

@@ -36,8 +36,7 @@ export const Button = styled(AriaButton)`
   ${base}
 `;
 
-/** The one thing to do next. */
-export const PrimaryButton = styled(AriaButton)`
+const primary = css`
   ${base}
   background: var(--accent);
   border-color: var(--accent);
@@ -48,6 +47,16 @@ export const PrimaryButton = styled(AriaButton)`
   &:hover {
     background: color-mix(in srgb, var(--accent) 86%, var(--ink));
   }
+`;
+
+/** The one thing to do next. */
+export const PrimaryButton = styled(AriaButton)`
+  ${primary}
+`;
+
+/** The same where it is an address, as of something to save. */
+export const PrimaryLink = styled.a`
+  ${primary}
 `;
 
 /** A button with a sign on it; its aria-label is its name. */

@@ -1,5 +1,8 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
+  '{{count}} sets_one': '{{count}} set',
+  '{{count}} people_one': '{{count}} person',
+  '{{count}} moves_one': '{{count}} move',
   '{{count}} chords at most_one': '{{count}} chord at most',
   'They hold {{count}} chords otherwise:_one': 'They hold {{count}} chord otherwise:',
   '{{count}} runs_one': '{{count}} run',

@@ -12,6 +12,8 @@ import { TextField } from '../../ui/fields.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
 import { wasDone, whyNot } from '../parts/said.ts';
+import { BringTeam } from './BringTeam.tsx';
+import { SaveTeam } from './SaveTeam.tsx';
 
 const Does = styled.div`
   display: flex;
@@ -26,9 +28,9 @@ interface WholeTeamProps {
   onChanged: () => void;
 }
 
-/** What is done with the team as a whole: its name, what was done in it, leaving it, deleting it. */
+/** What is done with the team as a whole: its name, its file, what was done in it, leaving it, deleting it. */
 export function WholeTeam({ team, role, onChanged }: WholeTeamProps) {
-  const [opened, setOpened] = useState<'name' | 'leave' | 'delete' | null>(null);
+  const [opened, setOpened] = useState<'name' | 'save' | 'bring' | 'leave' | 'delete' | null>(null);
   const close = () => setOpened(null);
   const governs = may(role, 'govern');
   return (
@@ -39,6 +41,8 @@ export function WholeTeam({ team, role, onChanged }: WholeTeamProps) {
           <>
             <Link to="/team/done">{t('What was done, and by whom')}</Link>
             <Button onPress={() => setOpened('name')}>{t('Rename the team')}</Button>
+            <Button onPress={() => setOpened('save')}>{t('Save the whole team')}</Button>
+            <Button onPress={() => setOpened('bring')}>{t('Bring a team in')}</Button>
           </>
         ) : null}
         <Button onPress={() => setOpened('leave')}>{t('Leave the team')}</Button>
@@ -48,6 +52,10 @@ export function WholeTeam({ team, role, onChanged }: WholeTeamProps) {
       </Does>
       {opened === 'name' ? (
         <Rename team={team} onChanged={onChanged} onClose={close} />
+      ) : opened === 'save' ? (
+        <SaveTeam onClose={close} />
+      ) : opened === 'bring' ? (
+        <BringTeam team={team} onChanged={onChanged} onClose={close} />
       ) : opened === 'leave' ? (
         <Leave team={team} onClose={close} />
       ) : opened === 'delete' ? (

@@ -259,4 +259,33 @@ export const team = {
   'Where it differs': 'Onde difere',
   '{{section}}, bar {{bar}}: {{chord}}': '{{section}}, compasso {{bar}}: {{chord}}',
   'you {{mine}}, they {{theirs}}': 'você {{mine}}, eles {{theirs}}',
+  'The team is brought in': 'A equipe entrou',
+  'It was stopped; nothing was brought in.': 'Foi interrompido; nada entrou.',
+  'Bring a team in': 'Trazer uma equipe',
+  'All of a team that was saved as a file comes into “{{name}}”. What is here already stays as it stands. People of the same name are taken to be the same; others are named, and can be invited.':
+    'Tudo de uma equipe que foi salva como arquivo entra em “{{name}}”. O que já está aqui fica como está. Pessoas do mesmo nome são consideradas a mesma; as outras são nomeadas e podem ser convidadas.',
+  'Choose the file': 'Escolher o arquivo',
+  'It is read and looked through.': 'Está sendo lido e conferido.',
+  'It is written down.': 'Está sendo gravado.',
+  'What came of it': 'O que resultou',
+  Done: 'Pronto',
+  'Save the whole team': 'Salvar a equipe inteira',
+  'One file with every song, everybody’s hands, sets, moves and runs, versions, what was sent, names, and what was done. It can be brought into another team, here or elsewhere.':
+    'Um arquivo com todas as músicas, as mãos de cada um, repertórios, passagens e frases, versões, o que foi enviado, nomes e o que foi feito. Pode ser trazido para outra equipe, aqui ou em outro lugar.',
+  'Not in it are accounts, addresses, passwords, invitations and links: they are of this place.':
+    'Ficam de fora contas, endereços, senhas, convites e links: são deste lugar.',
+  'With recordings, papers and pictures': 'Com gravações, papéis e imagens',
+  'Save the file': 'Salvar o arquivo',
+  '{{count}} sets_one': '{{count}} repertório',
+  '{{count}} sets_other': '{{count}} repertórios',
+  '{{count}} people_one': '{{count}} pessoa',
+  '{{count}} people_other': '{{count}} pessoas',
+  '{{count}} moves_one': '{{count}} passagem',
+  '{{count}} moves_other': '{{count}} passagens',
+  'Nothing came that was not here already.': 'Não veio nada que já não estivesse aqui.',
+  'Came in: {{what}}.': 'Entraram: {{what}}.',
+  'Were here already, and stay as they stand: {{what}}.':
+    'Já estavam aqui e ficam como estão: {{what}}.',
+  'Stand otherwise in the file, and stay as they are here: {{titles}}.':
+    'São diferentes no arquivo e ficam como estão aqui: {{titles}}.',
 };
