@@ -7,7 +7,6 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { otherAccount } from './attacks/accounts.mjs';
 import { editors } from './attacks/editors.mjs';
-import { hostileFiles } from './attacks/files.mjs';
 import { kills } from './attacks/kills.mjs';
 import { foreignName } from './attacks/rebinding.mjs';
 import { hostileRequests } from './attacks/requests.mjs';
@@ -37,7 +36,8 @@ const attacks = [
   ['requests that no page sends', hostileRequests, true],
   ['a page under a foreign name', foreignName, false],
   ['another account of the machine', otherAccount, true],
-  ['hostile files', hostileFiles, true],
+  // It reads what `prepare` builds, which is not there before.
+  ['hostile files', async () => (await import('./attacks/files.mjs')).hostileFiles(), true],
   ['editors at once', editors, true],
   ['kills while an editor saves', kills, true],
 ];
