@@ -1,5 +1,6 @@
 // Deletes the conditions that keep teams apart, one at a time, and shows that the tests notice each: every `teamId` that
-// a store compares, and every one in the functions that search as the owner of the tables. Takes some minutes.
+// a store compares, and every one in the functions that search as the owner of the tables. Takes some minutes; with words,
+// only files with one of them in their path are gone through, as after a change: bin/mutate-scope teamFile.
 import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -25,6 +26,10 @@ const kinds = [
   },
 ];
 
+const words = process.argv.slice(2);
+const isAsked = (/** @type {string} */ path) =>
+  words.length === 0 || words.some((word) => path.includes(word));
+
 await run(async () => {
   await ensurePackages({ chromium: false });
   await installPackages();
@@ -49,7 +54,7 @@ async function withoutEach(clusterUrl) {
   let count = 0;
   for (const { folder, file: wanted, condition, instead } of kinds) {
     for (const name of readdirSync(join(root, folder), { recursive: true })) {
-      if (!wanted.test(String(name))) continue;
+      if (!wanted.test(String(name)) || !isAsked(`${folder}/${name}`)) continue;
       const file = join(root, folder, String(name));
       const text = readFileSync(file, 'utf8');
       for (const found of text.matchAll(condition)) {
