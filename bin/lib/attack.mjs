@@ -8,7 +8,6 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { otherAccount } from './attacks/accounts.mjs';
 import { editors } from './attacks/editors.mjs';
 import { kills } from './attacks/kills.mjs';
-import { foreignName } from './attacks/rebinding.mjs';
 import { hostileRequests } from './attacks/requests.mjs';
 import { startApplication } from './application.mjs';
 import { freePort, startCluster } from './cluster.mjs';
@@ -31,13 +30,16 @@ import { run, say, Stop } from './say.mjs';
  * @typedef {{ holds: boolean, figure: string } | null} Outcome
  */
 
+// These two work with packages, and with what is built, which are not there before `prepare`.
+const foreign = () => import('./attacks/rebinding.mjs');
+const files = () => import('./attacks/files.mjs');
+
 /** @type {readonly (readonly [name: string, attack: (world: World) => Promise<Outcome>, isQuick: boolean])[]} */
 const attacks = [
   ['requests that no page sends', hostileRequests, true],
-  ['a page under a foreign name', foreignName, false],
+  ['a page under a foreign name', async (world) => (await foreign()).foreignName(world), false],
   ['another account of the machine', otherAccount, true],
-  // It reads what `prepare` builds, which is not there before.
-  ['hostile files', async () => (await import('./attacks/files.mjs')).hostileFiles(), true],
+  ['hostile files', async () => (await files()).hostileFiles(), true],
   ['editors at once', editors, true],
   ['kills while an editor saves', kills, true],
 ];
