@@ -509,3 +509,30 @@ export {
   type SongDifference,
   type SongsCompared,
 } from './compare/difference.ts';
+export type { SungPitch, SungRange } from './voices/range.ts';
+export { saidRange, sectionRanges, sungRange } from './voices/range.ts';
+export type { Singer, Voice } from './voices/singers.ts';
+export {
+  congregationRange,
+  singerTrouble,
+  sungNoteLimits,
+  usualVoices,
+  voiceOf,
+} from './voices/singers.ts';
+export { inSteps, nameOfPitch } from './voices/pitchNames.ts';
+export type { CapoShape, TransposingInstrument } from './voices/instruments.ts';
+export {
+  accidentalsIn,
+  capoShapes,
+  transposingInstruments,
+  writtenKey,
+} from './voices/instruments.ts';
+export type { Outside, VoiceFit } from './voices/fit.ts';
+export { fitVoice } from './voices/fit.ts';
+export type { KeyFact } from './voices/keyWords.ts';
+export type { KeyReason, KeyRequest, KeyWeights, RankedKey } from './voices/rankKeys.ts';
+export { isSingable, rankKeys, usualKeyWeights, worstBeyond } from './voices/rankKeys.ts';
+export type { NoKeyFits, Remedy } from './voices/remedies.ts';
+export { whyNoKey } from './voices/remedies.ts';
+export type { LiftVerdict } from './voices/judgeLift.ts';
+export { judgeLift } from './voices/judgeLift.ts';
