@@ -31,7 +31,7 @@ export const layers = {
     ['songs'],
     ['sets', 'attachments'],
     ['sends'],
-    ['shares', 'trash', 'teamFile'],
+    ['shares', 'trash', 'voices', 'teamFile'],
   ],
   'web/src': [
     ['words'],

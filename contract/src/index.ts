@@ -24,4 +24,5 @@ export * from './wire/songs.ts';
 export * from './wire/team.ts';
 export * from './wire/trash.ts';
 export * from './wire/uses.ts';
+export * from './wire/voices.ts';
 export { id, withoutInvisible } from './wire/text.ts';

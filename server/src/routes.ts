@@ -29,6 +29,7 @@ import { songService } from './songs/service.ts';
 import { teamFileRoutes } from './teamFile/routes.ts';
 import { teamRoutes } from './teams/routes.ts';
 import { trashRoutes } from './trash/routes.ts';
+import { voiceRoutes } from './voices/routes.ts';
 
 /** What the routes work with. */
 export interface RouteParts {
@@ -74,6 +75,7 @@ export function allRoutes({
     ...shareRoutes(database, sends, linksUrl),
     ...moveRoutes(database),
     ...runRoutes(database),
+    ...voiceRoutes(database),
     ...trashRoutes(database),
   ];
 }

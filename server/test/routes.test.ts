@@ -66,6 +66,7 @@ describe('every route', () => {
     'POST /api/people': { name: 'GAMMA' },
     'PUT /api/people/:id': { name: 'GAMMA' },
     'PUT /api/people/:id/role': { role: 'owner' },
+    'PUT /api/people/:id/voice': { low: 55, high: 70, extremeLow: 53, extremeHigh: 72 },
     'POST /api/invitations': { role: 'guest', note: 'GAMMA' },
   };
   const query: Readonly<Record<string, string>> = {

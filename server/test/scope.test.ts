@@ -28,6 +28,7 @@ import * as saved from '../src/teamFile/saving/store.ts';
 import * as teams from '../src/teams/store.ts';
 import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
+import * as voices from '../src/voices/store.ts';
 import {
   draft,
   everythingOfTheirs,
@@ -51,6 +52,7 @@ import {
   somebody,
   song,
   songOfTheirs,
+  voice,
   tables,
   text,
   theirs,
@@ -431,6 +433,35 @@ const fileCalls: typeof calls = {
 };
 Object.assign(calls, fileCalls);
 
+/** Theirs begins at 51, ours at 52. */
+const limits = { low: 52, high: 70, extremeLow: 52, extremeHigh: 72 };
+const ours52 = (all: readonly ({ low: number } | null)[]) =>
+  all.every((one) => one?.low !== 51) && all.some((one) => one?.low === 52) ? 'BETA' : 'ALPHA';
+const voiceCalls: typeof calls = {
+  listVoices: async (db) => {
+    const all = await voices.listVoices(ours, db);
+    return [ours52(all.map(({ voice }) => voice)), all.map(({ name }) => name)];
+  },
+  listNotes: async (db) => ours52(await voices.listNotes(ours, db, member)),
+  noteVoice: async (db) => {
+    // So many that the earliest are let go: ours alone.
+    for (let count = 0; count < 51; count += 1) await voices.noteVoice(ours, db, member, limits);
+  },
+  voiceRecords: async (db) => ours52(await saved.voiceRecords(ours, db)),
+  addVoices: (db) =>
+    brought.addVoices(
+      ours,
+      db,
+      [{ kind: 'voice', id: voice, personId: member, ...limits, notedAt: at }],
+      1,
+    ),
+  forgetVoice: async (db) => {
+    await voices.forgetVoice(ours, db, member);
+    await voices.noteVoice(ours, db, member, limits);
+  },
+};
+Object.assign(calls, voiceCalls);
+
 const stores = [
   songs,
   lists,
@@ -448,6 +479,7 @@ const stores = [
   brought,
   audits,
   live,
+  voices,
 ];
 
 describe('a store asked for one team', () => {

@@ -17,6 +17,7 @@ type Line = Record<string, unknown> & { kind: string };
 
 /** What is kept of a team, by table: everything but what a place gives by itself. */
 const kept = {
+  voices: 'id',
   songs: 'id',
   parts: 'song_id, person_id',
   favourites: 'song_id, person_id',
@@ -113,6 +114,8 @@ async function fullTeam(): Promise<Somebody> {
   await done(one, 204, 'PUT', `${path}/versions/1/name`, { name: 'As it began' });
   const marks = { ids: [song.id], addTag: 'tide', favourite: true };
   await done(two, 204, 'POST', '/api/songs/marks', marks);
+  const voice = { low: 57, high: 72, extremeLow: 55, extremeHigh: 74 };
+  await done(two, 204, 'PUT', `/api/people/${two.personId}/voice`, voice);
   const set = await done(one, 201, 'POST', '/api/sets', {
     name: 'Low water',
     date: '2026-11-29',

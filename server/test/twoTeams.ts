@@ -31,6 +31,7 @@ export const invitation = randomUUID();
 export const noted = randomUUID();
 export const sent = randomUUID();
 export const there = randomUUID();
+export const voice = randomUUID();
 /** What they alone have by its id or place: found by whoever asks without the team. */
 export const songOfTheirs = randomUUID();
 export const pieceOfTheirs = 7;
@@ -154,6 +155,10 @@ export async function openTwoTeams(): Promise<void> {
       await server.owner.query(
         'insert into presence (team_id, screen, person_id, place) values ($1, $2, $3, $4)',
         [team, there, member, `song:${song}`],
+      );
+      await server.owner.query(
+        'insert into voices (team_id, id, person_id, low, high, extreme_low, extreme_high) values ($1, $2, $3, $4, 70, $4, 72)',
+        [team, voice, member, mark === 'ALPHA' ? 51 : 52],
       );
       await server.owner.query(
         "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",
@@ -283,6 +288,7 @@ export const tables = [
   'invitations',
   'audit',
   'presence',
+  'voices',
 ];
 
 /** Everything that the other team has. */

@@ -11,6 +11,7 @@ import { newSet } from '../wire/sets.ts';
 import { mostTags, tag } from '../wire/songList.ts';
 import { auditKind, teamLimits } from '../wire/team.ts';
 import { chartText, id, line, moment, paragraph, revision } from '../wire/text.ts';
+import { canBeSung, newVoice } from '../wire/voices.ts';
 
 /** The version of the file of a whole team; raised when a record changes, with a step from the one before. */
 export const teamFileVersion = 1;
@@ -56,6 +57,10 @@ export const teamRecord = z.discriminatedUnion('kind', [
     savedAt: moment,
   }),
   z.object({ kind: z.literal('person'), id, name: personName, role: role.nullable() }),
+  z
+    .object({ kind: z.literal('voice'), id, personId: id, notedAt: moment })
+    .extend(newVoice.shape)
+    .superRefine(canBeSung),
   z.object({
     kind: z.literal('song'),
     id,

@@ -12,7 +12,7 @@ export type Role = z.infer<typeof role>;
 export const rights = {
   /** Songs, sets, files, versions, moves and runs are read, played from, printed and saved as files. */
   read: ['owner', 'leader', 'player', 'guest'],
-  /** Songs are written, with their files, tags and names of versions; the team's moves and runs; hands of one's own. */
+  /** Songs are written, with their files, tags and names of versions; the team's moves and runs; hands of one's own; voices are noted. */
   write: ['owner', 'leader', 'player'],
   /** Sets are written; songs and sets are deleted and taken back. */
   plan: ['owner', 'leader'],

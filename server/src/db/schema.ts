@@ -488,3 +488,32 @@ export const ownRuns = pgTable(
   },
   (table) => [primaryKey({ columns: [table.teamId, table.id] })],
 );
+
+/** What somebody of the team can sing, each time it was noted: the latest counts. */
+export const voices = pgTable(
+  'voices',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
+    personId: uuid('person_id').notNull(),
+    seq: seq(),
+    // MIDI numbers.
+    low: integer('low').notNull(),
+    high: integer('high').notNull(),
+    extremeLow: integer('extreme_low').notNull(),
+    extremeHigh: integer('extreme_high').notNull(),
+    notedAt: moment('noted_at').notNull().defaultNow(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('voices_person').on(table.teamId, table.personId, sql`${table.notedAt} desc`),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+    check(
+      'voices_in_order',
+      sql`${table.extremeLow} <= ${table.low} and ${table.low} < ${table.high} and ${table.high} <= ${table.extremeHigh}`,
+    ),
+  ],
+);

@@ -114,6 +114,10 @@ async function bringingInto(scope: Scope, db: Database) {
         strangers.map(({ id }) => id),
       );
     },
+    voice: async (all) => {
+      const rows = all.map((one) => ({ ...one, personId: people.here(one.personId)! }));
+      await store.addVoices(scope, db, rows, seq);
+    },
     song: async (all) => {
       const ids = await store.addSongs(scope, db, all, seq);
       for (const id of ids) fresh.song.add(id);

@@ -128,6 +128,9 @@ function knownNames() {
       case 'move':
       case 'run':
         return add(`${one.kind} ${one.id}`, twiceSameId);
+      case 'voice':
+        need('person', one.personId);
+        return add(`voice ${one.id}`, twiceSameId);
       case 'song':
         for (const id of one.atHand) need('person', id);
         if (new Set(one.atHand).size < one.atHand.length)

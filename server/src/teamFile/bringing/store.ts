@@ -20,6 +20,7 @@ import {
   sets,
   songRevisions,
   songs,
+  voices,
 } from '../../db/schema.ts';
 import type { Scope } from '../../db/scope.ts';
 import type { ChartReading } from '../../jobs/readings.ts';
@@ -40,6 +41,31 @@ export async function addPeople(
   await db
     .insert(people)
     .values(all.map(({ id, name }) => ({ teamId: scope.teamId, id, name, seq })));
+}
+
+/** Adds what was noted of voices; a note that is here already stays. */
+export async function addVoices(
+  scope: Scope,
+  db: Database,
+  all: readonly TeamRecordOf<'voice'>[],
+  seq: number,
+): Promise<void> {
+  await db
+    .insert(voices)
+    .values(
+      all.map(({ id, personId, low, high, extremeLow, extremeHigh, notedAt }) => ({
+        teamId: scope.teamId,
+        id,
+        personId,
+        seq,
+        low,
+        high,
+        extremeLow,
+        extremeHigh,
+        notedAt: new Date(notedAt),
+      })),
+    )
+    .onConflictDoNothing();
 }
 
 /** A song to be added, with what lists show of it. */

@@ -80,6 +80,7 @@ async function* recordsOf(scope: Scope, db: Database, name: string): AsyncGenera
   };
   for (const { id, name: called, role } of await listPeople(scope, db))
     yield { kind: 'person', id, name: called, role };
+  yield* await store.voiceRecords(scope, db);
   for await (const song of byPages((page) => store.songRecords(scope, db, page))) {
     yield song;
     yield* await store.partRecords(scope, db, song.id);

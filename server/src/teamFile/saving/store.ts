@@ -13,6 +13,7 @@ import {
   sets,
   songRevisions,
   songs,
+  voices,
 } from '../../db/schema.ts';
 import type { Scope } from '../../db/scope.ts';
 
@@ -24,6 +25,24 @@ export interface IdPage {
 
 const said = (at: Date) => at.toISOString();
 const saidIf = (at: Date | null) => at && said(at);
+
+/** What was noted of everybody's voice. */
+export async function voiceRecords(scope: Scope, db: Database): Promise<TeamRecordOf<'voice'>[]> {
+  const rows = await db
+    .select({
+      id: voices.id,
+      personId: voices.personId,
+      low: voices.low,
+      high: voices.high,
+      extremeLow: voices.extremeLow,
+      extremeHigh: voices.extremeHigh,
+      notedAt: voices.notedAt,
+    })
+    .from(voices)
+    .where(eq(voices.teamId, scope.teamId))
+    .orderBy(asc(voices.notedAt), asc(voices.id));
+  return rows.map(({ notedAt, ...row }) => ({ kind: 'voice', ...row, notedAt: said(notedAt) }));
+}
 
 /** Songs, those in the trash too, with who has them at hand. */
 export async function songRecords(
