@@ -6,6 +6,7 @@ import { Readable } from 'node:stream';
 import {
   emailAddress,
   newSong,
+  newVoice,
   role,
   setDraft,
   songHands,
@@ -23,6 +24,7 @@ import { savePart } from './parts/store.ts';
 import { setService } from './sets/service.ts';
 import { songListService } from './songs/list/service.ts';
 import { songService } from './songs/service.ts';
+import { noteVoice } from './voices/store.ts';
 import { asksForOwner, hasTeam, insertMember, insertTeam, markDemo } from './installation/store.ts';
 
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
@@ -35,6 +37,8 @@ const parish = z.object({
       account: z.object({ email: emailAddress, role }).nullable(),
       /** Hands of their own for some songs, by title. */
       hands: z.record(z.string(), songHands).default({}),
+      /** What they can sing, where it is noted. */
+      voice: newVoice.optional(),
     }),
   ),
   /** The password of all of them. */
@@ -71,11 +75,12 @@ export async function loadDemo(
     await markDemo(db);
     const teamId = await insertTeam(db, team);
     const members = [];
-    for (const { name, account, hands: own } of people) {
+    for (const { name, account, hands: own, voice } of people) {
       const personId = await insertMember(db, teamId, {
         name,
         account: account && { ...account, hash },
       });
+      if (voice) await noteVoice(scopeOf(teamId), db, personId, voice);
       members.push({ own, personId });
     }
     const [first] = members;

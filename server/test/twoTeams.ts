@@ -157,8 +157,9 @@ export async function openTwoTeams(): Promise<void> {
         [team, there, member, `song:${song}`],
       );
       await server.owner.query(
-        'insert into voices (team_id, id, person_id, low, high, extreme_low, extreme_high) values ($1, $2, $3, $4, 70, $4, 72)',
-        [team, voice, member, mark === 'ALPHA' ? 51 : 52],
+        // Theirs is the later one: it would be found first.
+        'insert into voices (team_id, id, person_id, low, high, extreme_low, extreme_high, noted_at) values ($1, $2, $3, $4, 70, $4, 72, now() + $5::interval)',
+        [team, voice, member, ...(mark === 'ALPHA' ? [51, '1 day'] : [52, '0'])],
       );
       await server.owner.query(
         "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",

@@ -29,10 +29,13 @@ export interface SungRange {
 /**
  * What is sung in a song, in the key of its timeline, lifts included: every time it is sung counts. Long notes are those of
  * a felt beat or more and accented ones, as everywhere that the tune decides (common practice, no published source).
+ * @param from only what is sung from this part of the timeline on, as behind a lift
  * @returns null where no tune is written
  */
-export function sungRange(timeline: Timeline): SungRange | null {
-  return rangeOf(sungNotes(timeline), timeline);
+export function sungRange(timeline: Timeline, from = 0): SungRange | null {
+  const sung = sungNotes(timeline);
+  const start = from === 0 ? 0 : (endsOfParts(timeline)[from - 1] ?? timeline.ticks);
+  return rangeOf(from === 0 ? sung : sung.filter(({ onset }) => onset >= start), timeline);
 }
 
 /** The range of each section that has a tune, by its place in the chart: all the times it is sung. */

@@ -1,6 +1,6 @@
 import { expand } from '../chart/time/timeline.ts';
 import type { Song } from '../chart/song.ts';
-import { sameKey, simplestKey, transposeKey, type Key } from '../pitch/key.ts';
+import { relativeMajor, sameKey, simplestKey, transposeKey, type Key } from '../pitch/key.ts';
 import {
   accidentalsIn,
   capoShapes,
@@ -230,7 +230,8 @@ function reading(key: Key, counts: number): Wish {
 }
 
 function atHome(keys: readonly Key[], key: Key, counts: number): Wish {
-  const isAtHome = keys.some((one) => sameKey(one, key));
+  // A minor key lies under the hands as its relative major does.
+  const isAtHome = keys.some((one) => sameKey(relativeMajor(one), relativeMajor(key)));
   return { who: 'player', fact: { kind: 'player', isAtHome }, far: isAtHome ? 0 : 1, counts };
 }
 

@@ -41,7 +41,7 @@ export interface Lens {
   readonly needs: 'text' | 'search';
   /** What its side panel is called, and where it is kept that it is open. */
   readonly panelName: string;
-  readonly panelKept: 'textOpen' | 'handsOpen' | 'movesOpen' | 'fillsOpen';
+  readonly panelKept: 'textOpen' | 'handsOpen' | 'movesOpen' | 'fillsOpen' | 'keyOpen';
   /**
    * Holds what its parts share, for as long as it is open, and says what it lays over the chart. The chart is drawn beside
    * the frame's context, not under it: at each change of a context React walks through all that stands under it.

@@ -1,5 +1,11 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
+  '{{who}} would sing {{note}}: {{count}} half steps too high._one':
+    '{{who}} would sing {{note}}: a half step too high.',
+  '{{who}} would sing {{note}}: {{count}} half steps too low._one':
+    '{{who}} would sing {{note}}: a half step too low.',
+  '{{count}} sharps to read._one': '{{count}} sharp to read.',
+  '{{count}} flats to read._one': '{{count}} flat to read.',
   '{{count}} sets_one': '{{count}} set',
   '{{count}} people_one': '{{count}} person',
   '{{count}} moves_one': '{{count}} move',

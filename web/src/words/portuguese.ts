@@ -5,6 +5,7 @@ import { files } from './portuguese/files.ts';
 import { help } from './portuguese/help.ts';
 import { hands } from './portuguese/hands.ts';
 import { fills } from './portuguese/fills.ts';
+import { key } from './portuguese/key.ts';
 import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { sets } from './portuguese/sets.ts';
@@ -18,6 +19,7 @@ export const portuguese = {
   ...chart,
   ...hands,
   ...fills,
+  ...key,
   ...moves,
   ...ownRuns,
   ...songs,

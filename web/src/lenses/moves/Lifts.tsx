@@ -1,10 +1,13 @@
 import {
   easyTop,
   expand,
+  judgeLift,
   liftPlaces,
   lifts,
   nameNote,
+  nameOfPitch,
   parseChart,
+  sungRange,
   topSung,
   transposeKey,
   withEdits,
@@ -26,6 +29,7 @@ import { beginOf, rangeAround } from './gap.ts';
 import { useMovesLens, useSigned } from './MovesState.tsx';
 import { OfferCard, OfferRow } from './OfferCard.tsx';
 import { List, Wishes } from '../parts/cards.ts';
+import { useNamedVoices } from '../parts/namedVoices.ts';
 
 const Top = styled.p<{ $high: boolean }>`
   padding-left: 12px;
@@ -138,6 +142,7 @@ function Ways({ place, semitones }: { place: LiftPlace; semitones: number }) {
         })}
       </p>
       {offered[0] ? <TopAfter way={offered[0]} part={place.part} /> : null}
+      <SungAfter place={place} semitones={semitones} />
       <List aria-label={t('Ways to lift the key')}>
         {offered.map((way) => (
           <OfferCard
@@ -190,5 +195,41 @@ function TopAfter({ way, part }: { way: LiftMove; part: number }) {
           )
         : t('The highest sung note there is {{note}}: most rooms reach it.', { note })}
     </Top>
+  );
+}
+
+/** What the lift makes of the tune for those whom the chart names as who sings it, where their voices are noted. */
+function SungAfter({ place, semitones }: { place: LiftPlace; semitones: number }) {
+  const { timeline, view } = useMovesLens();
+  const settings = reader.use('language');
+  const singers = useNamedVoices(timeline.song.details.singer);
+  const verdict = useMemo(() => {
+    const [all, behind] = [sungRange(timeline), sungRange(timeline, place.part)];
+    // What the roadmap lifts there now is in it already.
+    return all && behind && singers.length > 0
+      ? judgeLift(behind, all, singers, semitones - place.semitones)
+      : null;
+  }, [timeline, place, singers, semitones]);
+  if (!verdict) return null;
+  const style = { language: settings.language, spelling: 'easy', signs: 'printed' } as const;
+  if (verdict.against.length === 0)
+    return (
+      <Top $high={false}>
+        {t('{{names}} can sing it there.', { names: singers.map(({ name }) => name).join(', ') })}
+      </Top>
+    );
+  return (
+    <>
+      {verdict.against.map(({ who, note, by }) => {
+        const words = { who, note: nameOfPitch(note, view.key, style), count: Math.abs(by) };
+        return (
+          <Top key={who} $high>
+            {by > 0
+              ? t('{{who}} would sing {{note}}: {{count}} half steps too high.', words)
+              : t('{{who}} would sing {{note}}: {{count}} half steps too low.', words)}
+          </Top>
+        );
+      })}
+    </>
   );
 }

@@ -1,11 +1,12 @@
 import { chartLens } from '../../lenses/chart/chartLens.tsx';
 import { fillsLens } from '../../lenses/fills/fillsLens.tsx';
 import { handsLens } from '../../lenses/hands/handsLens.tsx';
+import { keyLens } from '../../lenses/key/keyLens.tsx';
 import { movesLens } from '../../lenses/moves/movesLens.tsx';
 import type { Lens } from '../../lenses/lens.ts';
 
 /** The lenses over a song, in the order of the work; each has an address under the song's. */
-export const lenses: readonly Lens[] = [chartLens, handsLens, movesLens, fillsLens];
+export const lenses: readonly Lens[] = [chartLens, handsLens, movesLens, fillsLens, keyLens];
 
 /** The lens of an address; null where there is none of that name. */
 export function lensNamed(id: string): Lens | null {

@@ -1,0 +1,299 @@
+import type { NewVoice, VoiceList } from '@intervallum/contract';
+import {
+  singerTrouble,
+  sungNoteLimits,
+  ticksPerQuarter,
+  twelveKeys,
+  usualVoices,
+} from '@intervallum/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { Minus, Plus } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import styled from 'styled-components';
+import { transport, type Owner } from '../../device/audio/transport.ts';
+import { halfStep, isBlack, topOf, UprightKeys } from '../../music/keys/UprightKeys.tsx';
+import { voicesApi, voicesQuery } from '../../queries/voices.ts';
+import { reader } from '../../settings/reader.ts';
+import { AskForm } from '../../ui/AskForm.tsx';
+import { Button, IconButton } from '../../ui/Button.tsx';
+import { notify } from '../../ui/notices.tsx';
+import { Pick } from '../../ui/Pick.tsx';
+import { Window, WindowWords } from '../../ui/Window.tsx';
+import { t } from '../../words/words.ts';
+import { pitchIn } from './keyFacts.ts';
+import type { KnownVoice } from './keyContext.ts';
+
+type Limit = keyof NewVoice;
+
+const limitNames: Readonly<Record<Limit, string>> = {
+  extremeHigh: t('Highest, just touched'),
+  high: t('Highest with comfort'),
+  low: t('Lowest with comfort'),
+  extremeLow: t('Lowest, just touched'),
+};
+/** From the highest down, as the keyboard beside them. */
+const limits = Object.keys(limitNames) as Limit[];
+
+const voiceNames: Readonly<Record<(typeof usualVoices)[number]['name'], string>> = {
+  soprano: t('a soprano'),
+  alto: t('an alto'),
+  tenor: t('a tenor'),
+  baritone: t('a baritone'),
+  bass: t('a bass'),
+};
+
+const Both = styled.div`
+  display: grid;
+  grid-template-columns: 132px minmax(0, 1fr);
+  gap: 18px;
+  margin-bottom: 14px;
+`;
+
+const Begun = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  margin-bottom: 14px;
+`;
+
+const Board = styled.svg`
+  display: block;
+  width: 100%;
+  height: 380px;
+  touch-action: manipulation;
+  cursor: pointer;
+  .comfort {
+    fill: var(--held);
+    opacity: 0.85;
+  }
+  .touched {
+    fill: none;
+    stroke: var(--held);
+    stroke-width: 2;
+    stroke-dasharray: 4 3;
+  }
+  .press {
+    fill: transparent;
+  }
+`;
+
+const Limits = styled.ul`
+  display: grid;
+  gap: 10px;
+  align-content: center;
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto auto;
+    align-items: center;
+    gap: 2px 8px;
+  }
+  label {
+    grid-column: 1 / -1;
+    font-size: 14px;
+    color: var(--soft);
+  }
+  input {
+    margin-right: 8px;
+    accent-color: var(--accent);
+  }
+  b {
+    font-size: 18px;
+    font-variant-numeric: tabular-nums;
+  }
+`;
+
+const Care = styled.p`
+  margin-bottom: 14px;
+  font-size: 14px;
+  color: var(--soft);
+`;
+
+const plain = twelveKeys('major')[0]!;
+const [from, to] = [36, 84];
+
+interface VoiceWindowProps {
+  /** Whose voice changes; null where somebody's is noted for the first time. */
+  voice: KnownVoice | null;
+  others: VoiceList['others'];
+  onClose: () => void;
+}
+
+/** Notes what somebody can sing: pressed on an upright keyboard, or step by step. */
+export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
+  const client = useQueryClient();
+  const names = reader.use('language');
+  const [personId, setPersonId] = useState(voice?.personId ?? others[0]?.personId ?? '');
+  const [noted, setNoted] = useState<NewVoice>(() => begun(voice ?? usualVoices[1]));
+  const [setting, setSetting] = useState<Limit>('high');
+  const sound = useNote();
+  const name = voice?.name ?? others.find((one) => one.personId === personId)?.name ?? '';
+
+  function set(limit: Limit, note: number) {
+    const kept = Math.min(sungNoteLimits.high, Math.max(sungNoteLimits.low, note));
+    setNoted({ ...noted, [limit]: kept });
+    sound(kept);
+  }
+  async function send() {
+    const trouble = singerTrouble({ name, ...noted });
+    if (trouble !== null) return trouble;
+    const answer = await voicesApi.note(personId, noted);
+    if (answer.kind !== 'ok')
+      return answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message;
+    await client.invalidateQueries(voicesQuery());
+    notify(t('The voice of {{name}} is noted', { name }));
+    onClose();
+    return null;
+  }
+  async function forget() {
+    const answer = await voicesApi.forget(personId);
+    if (answer.kind !== 'ok') return;
+    await client.invalidateQueries(voicesQuery());
+    notify(t('The voice of {{name}} is forgotten', { name }));
+    onClose();
+  }
+
+  return (
+    <Window
+      title={voice ? t('The voice of {{name}}', { name: voice.name }) : t('Note a voice')}
+      isOpen
+      onClose={onClose}
+      width={520}
+    >
+      <WindowWords>
+        {t('Choose a limit, then press the key; it is heard. Begin where speaking is easy.')}
+      </WindowWords>
+      <Begun>
+        {voice ? null : (
+          <Pick
+            label={t('Whose voice')}
+            value={personId}
+            options={others.map((one) => [one.personId, one.name] as const)}
+            onChange={setPersonId}
+          />
+        )}
+        <Pick
+          label={t('Begin from')}
+          value=""
+          options={[
+            ['', t('as it stands')],
+            ...usualVoices.map((one) => [one.name, voiceNames[one.name]] as const),
+          ]}
+          onChange={(chosen) => {
+            const usual = usualVoices.find((one) => one.name === chosen);
+            if (usual) setNoted(begun(usual));
+          }}
+        />
+      </Begun>
+      <Both>
+        <Keyboard noted={noted} onPress={(note) => set(setting, note)} />
+        <Limits aria-label={t('Limits')}>
+          {limits.map((limit) => (
+            <li key={limit}>
+              <label>
+                <input
+                  type="radio"
+                  name="limit"
+                  checked={setting === limit}
+                  onChange={() => setSetting(limit)}
+                />
+                {limitNames[limit]}
+              </label>
+              <b>{pitchIn(noted[limit], plain, names)}</b>
+              <IconButton
+                aria-label={t('{{limit}}: a half step down', { limit: limitNames[limit] })}
+                onPress={() => set(limit, noted[limit] - 1)}
+              >
+                <Minus size={18} strokeWidth={1.5} />
+              </IconButton>
+              <IconButton
+                aria-label={t('{{limit}}: a half step up', { limit: limitNames[limit] })}
+                onPress={() => set(limit, noted[limit] + 1)}
+              >
+                <Plus size={18} strokeWidth={1.5} />
+              </IconButton>
+            </li>
+          ))}
+        </Limits>
+      </Both>
+      <Care>
+        {t(
+          'Stop before it strains: a note that needs force is beyond the voice. With hoarseness or pain, rest, and see somebody who treats voices.',
+        )}
+      </Care>
+      <AskForm does={t('Note it')} send={send}>
+        {null}
+      </AskForm>
+      {voice ? <Button onPress={() => void forget()}>{t('Forget this voice')}</Button> : null}
+    </Window>
+  );
+}
+
+function begun({
+  low,
+  high,
+  extremeLow,
+  extremeHigh,
+}: {
+  readonly low: number;
+  readonly high: number;
+  readonly extremeLow?: number;
+  readonly extremeHigh?: number;
+}): NewVoice {
+  return { low, high, extremeLow: extremeLow ?? low - 2, extremeHigh: extremeHigh ?? high + 2 };
+}
+
+/** The keyboard upright, with what is noted beside it. For keys there are the buttons beside it. */
+function Keyboard({ noted, onPress }: { noted: NewVoice; onPress: (note: number) => void }) {
+  const notes = Array.from({ length: to - from + 1 }, (_, index) => from + index);
+  const height = (to - from + 1) * halfStep;
+  const stretch = (low: number, high: number) => ({
+    y: topOf(Math.min(to, high), to),
+    height: (Math.min(to, high) - Math.max(from, low) + 1) * halfStep,
+  });
+  return (
+    <Board viewBox={`0 0 110 ${height}`} preserveAspectRatio="none" aria-hidden>
+      <UprightKeys from={from} to={to} />
+      <rect
+        className="touched"
+        x={74}
+        width={26}
+        {...stretch(noted.extremeLow, noted.extremeHigh)}
+      />
+      <rect className="comfort" x={78} width={18} {...stretch(noted.low, noted.high)} />
+      {notes.map((note) => (
+        <rect
+          key={note}
+          className="press"
+          data-note={note}
+          x={0}
+          y={topOf(note, to)}
+          width={isBlack(note) ? 40 : 64}
+          height={halfStep}
+          onClick={() => onPress(note)}
+        />
+      ))}
+    </Board>
+  );
+}
+
+/** Sounds one note for a moment. */
+function useNote(): (note: number) => void {
+  const [owner] = useState<Owner>(() => ({}));
+  useEffect(() => () => transport.stop(owner), [owner]);
+  return (note) => {
+    const ticks = 2 * ticksPerQuarter;
+    transport.hear(owner, {
+      performance: {
+        notes: [],
+        tune: [{ note, onset: 0, ticks, velocity: 84 }],
+        pedal: [],
+        starts: [],
+        tempos: [{ onset: 0, factor: 1 }],
+        open: [],
+        ticks,
+      },
+      options: { quarters: 100, countIn: [], clicks: [], pedal: false, loop: false },
+      isOpenAt: () => false,
+    });
+  };
+}

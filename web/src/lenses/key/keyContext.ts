@@ -1,0 +1,38 @@
+import type { VoiceList } from '@intervallum/contract';
+import type { Key, NoKeyFits, RankedKey, Singer, SungRange } from '@intervallum/core';
+import { createContext, useContext } from 'react';
+
+/** A voice of the team, as the lens asks for it. */
+export type KnownVoice = Singer & { readonly personId: string; readonly notedAt: string };
+
+/** What the parts of the key lens share. */
+export interface KeyLensState {
+  /** What is sung, in the key that the song is written in; null where no tune is. */
+  readonly range: SungRange | null;
+  /** The same by section, with its name, in the order of the chart. */
+  readonly sections: readonly { readonly name: string; readonly range: SungRange }[];
+  readonly written: Key;
+  /** The key that the song is looked at in. */
+  readonly current: Key;
+  /** All voices that are noted, those who have none, and of whom the key is asked. */
+  readonly voices: readonly KnownVoice[];
+  readonly others: VoiceList['others'];
+  readonly singing: readonly KnownVoice[];
+  /** What the lists of the team could not be asked for; null where they could, or are on their way. */
+  readonly trouble: string | null;
+  /** All twelve keys, the best first. */
+  readonly ranked: readonly RankedKey[];
+  /** Why no key suits everybody, and what would help; null where one does. */
+  readonly why: NoKeyFits | null;
+  readonly setSinging: (personId: string, sings: boolean) => void;
+  readonly look: (key: Key) => void;
+  readonly write: (key: Key) => void;
+}
+
+export const KeyContext = createContext<KeyLensState | null>(null);
+
+export function useKeyLens(): KeyLensState {
+  const state = useContext(KeyContext);
+  if (!state) throw new Error('Only under the frame of the key lens.');
+  return state;
+}

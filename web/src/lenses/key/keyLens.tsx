@@ -1,0 +1,171 @@
+import {
+  expand,
+  formatKey,
+  parseKey,
+  rankKeys,
+  sectionRanges,
+  setField,
+  sungRange,
+  usualKeyWeights,
+  whyNoKey,
+  type Key,
+  type KeyWeights,
+} from '@intervallum/core';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
+import { useLook, useShown } from '../../document/look.tsx';
+import { textSlotOf } from '../../document/selectors.ts';
+import { keyName } from '../../music/rails/view.ts';
+import { voicesQuery } from '../../queries/voices.ts';
+import { band, type CountLevel } from '../../settings/band.ts';
+import { reader } from '../../settings/reader.ts';
+import { notify } from '../../ui/notices.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { t } from '../../words/words.ts';
+import type { Lens, LensFrameProps } from '../lens.ts';
+import { isNamed } from '../parts/namedVoices.ts';
+import { PlayHere } from '../parts/PlayHere.tsx';
+import { useChartSound } from '../parts/useChartSound.ts';
+import { useFirstChord } from '../parts/useFirstChord.ts';
+import { KeyContext, type KeyLensState, type KnownVoice } from './keyContext.ts';
+import { KeyPanel } from './KeyPanel.tsx';
+import { KeyStrip } from './KeyStrip.tsx';
+
+const factors: Readonly<Record<CountLevel, number>> = { not: 0, little: 0.5, usual: 1, much: 2 };
+
+/** How much each thing counts, as the player said. */
+function weightsOf(counts: Readonly<Record<keyof KeyWeights, CountLevel>>): KeyWeights {
+  const entries = Object.entries(usualKeyWeights) as [keyof KeyWeights, number][];
+  return Object.fromEntries(
+    entries.map(([name, usual]) => [name, usual * factors[counts[name]]]),
+  ) as unknown as KeyWeights;
+}
+
+const noVoices: readonly KnownVoice[] = [];
+const nobody: KeyLensState['others'] = [];
+
+/** The chart in the key that is looked at, and which key suits who sings and plays. */
+function Frame({ draw, children }: LensFrameProps) {
+  const songDocument = useDocument();
+  const { view, setViewKey } = useLook();
+  const { shown, unrolled } = useShown();
+  const slot = useSong(textSlotOf);
+  const text = useSong(({ read }) => read.text);
+  const settings = reader.use('language');
+  const { congregation, guitar, horns, home, counts } = band.use(
+    'congregation',
+    'guitar',
+    'horns',
+    'home',
+    'counts',
+  );
+  const asked = useQuery(voicesQuery());
+  const [chosen, setChosen] = useState<Readonly<Record<string, boolean>>>({});
+  const voices = asked.data?.voices ?? noVoices;
+  const { singer } = shown.details;
+  const singing = useMemo(
+    () => voices.filter(({ personId, name }) => chosen[personId] ?? isNamed(singer, name)),
+    [voices, chosen, singer],
+  );
+  const timeline = useMemo(() => expand(shown), [shown]);
+  const range = useMemo(() => sungRange(timeline), [timeline]);
+  const sections = useMemo(
+    () =>
+      [...sectionRanges(timeline)].map(([section, one]) => ({
+        name: shown.sections[section]!.name,
+        range: one,
+      })),
+    [timeline, shown],
+  );
+  const request = useMemo(
+    () => ({
+      singers: singing,
+      congregation,
+      guitar,
+      horns,
+      player: home.flatMap((name) => {
+        const read = parseKey(name);
+        return read.ok ? [read.value] : [];
+      }),
+      weights: weightsOf(counts),
+    }),
+    [singing, congregation, guitar, horns, home, counts],
+  );
+  const ranked = useMemo(
+    () => rankKeys({ ...request, song: range ?? shown }),
+    [request, range, shown],
+  );
+  const why = useMemo(
+    () =>
+      whyNoKey(
+        { ...request, song: shown },
+        voices.filter((one) => !singing.includes(one)),
+      ),
+    [request, shown, voices, singing],
+  );
+  const actions = useSteady({
+    setSinging: (personId: string, sings: boolean) => setChosen({ ...chosen, [personId]: sings }),
+    look: (key: Key) => setViewKey(key),
+    write: (key: Key) => {
+      const edited = songDocument.edit((read) => setField(read, 'key', formatKey(key)));
+      if (!edited.ok) return notify(edited.why);
+      setViewKey(null);
+      notify(
+        t('It is written in {{key}} now.', { key: keyName(key, settings) }),
+        songDocument.undo,
+      );
+    },
+  });
+  const state = useMemo<KeyLensState>(
+    () => ({
+      range,
+      sections,
+      written: shown.key,
+      current: view.key,
+      voices,
+      others: asked.data?.others ?? nobody,
+      singing,
+      trouble: asked.error ? asked.error.message : null,
+      ranked,
+      why,
+      ...actions,
+    }),
+    [
+      range,
+      sections,
+      shown.key,
+      view.key,
+      voices,
+      asked.data,
+      asked.error,
+      singing,
+      ranked,
+      why,
+      actions,
+    ],
+  );
+  useFirstChord(slot === null);
+  const asPlayed = unrolled !== null;
+  const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
+  return (
+    <>
+      {draw({ playing: (asPlayed ? playing?.at : playing?.slot) ?? null })}
+      <PlayHere sound={sound} />
+      <KeyContext.Provider value={state}>{children}</KeyContext.Provider>
+    </>
+  );
+}
+
+/** The singer's key: what is sung, who sings it, and which key suits everybody. */
+export const keyLens: Lens = {
+  id: 'key',
+  name: t('Key'),
+  needs: 'search',
+  panelName: t('Keys'),
+  panelKept: 'keyOpen',
+  Frame,
+  Panel: KeyPanel,
+  Strip: KeyStrip,
+  commands: [],
+};
