@@ -133,16 +133,16 @@ await take('print', {
   act: (page) => page.getByText('One page').waitFor(),
 });
 
-// The hands with the endings of the chart, and the first sheet of who learns the song.
+// The hands with the endings of the chart.
 await take('print-hands', {
   path: `${songAt('Every Window Lit')}/print?what=hands`,
   viewport: { width: 1280, height: 1240 },
   act: (page) => page.getByText(/\d pages/).waitFor(),
 });
-await take('print-shapes', {
-  path: `${songAt('Winter Wheat')}/print?what=shapes&level=both`,
-  viewport: { width: 1280, height: 1240 },
-  act: (page) => page.getByText(/\d pages/).waitFor(),
+await take('key', {
+  path: `${songAt('The Ferry Bell')}/key`,
+  viewport: laptop,
+  act: (page) => page.getByText('What is left of 100').waitFor(),
 });
 
 /** @param {import('@playwright/test').Page} page */

@@ -77,6 +77,24 @@ const Board = styled.svg`
   }
 `;
 
+/** Every C has its name on it. */
+const Upright = styled.div`
+  position: relative;
+  i {
+    position: absolute;
+    left: 51px;
+    transform: translateY(-50%);
+    font-size: 12px;
+    font-style: normal;
+    color: #1d2433;
+    pointer-events: none;
+  }
+`;
+
+const Forget = styled.div`
+  margin-top: 10px;
+`;
+
 const Limits = styled.ul`
   display: grid;
   gap: 10px;
@@ -223,7 +241,11 @@ export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
       <AskForm does={t('Note it')} send={send}>
         {null}
       </AskForm>
-      {voice ? <Button onPress={() => void forget()}>{t('Forget this voice')}</Button> : null}
+      {voice ? (
+        <Forget>
+          <Button onPress={() => void forget()}>{t('Forget this voice')}</Button>
+        </Forget>
+      ) : null}
     </Window>
   );
 }
@@ -244,6 +266,7 @@ function begun({
 
 /** The keyboard upright, with what is noted beside it. For keys there are the buttons beside it. */
 function Keyboard({ noted, onPress }: { noted: NewVoice; onPress: (note: number) => void }) {
+  const names = reader.use('language');
   const notes = Array.from({ length: to - from + 1 }, (_, index) => from + index);
   const height = (to - from + 1) * halfStep;
   const stretch = (low: number, high: number) => ({
@@ -251,28 +274,37 @@ function Keyboard({ noted, onPress }: { noted: NewVoice; onPress: (note: number)
     height: (Math.min(to, high) - Math.max(from, low) + 1) * halfStep,
   });
   return (
-    <Board viewBox={`0 0 110 ${height}`} preserveAspectRatio="none" aria-hidden>
-      <UprightKeys from={from} to={to} />
-      <rect
-        className="touched"
-        x={74}
-        width={26}
-        {...stretch(noted.extremeLow, noted.extremeHigh)}
-      />
-      <rect className="comfort" x={78} width={18} {...stretch(noted.low, noted.high)} />
-      {notes.map((note) => (
+    <Upright>
+      <Board viewBox={`0 0 110 ${height}`} preserveAspectRatio="none" aria-hidden>
+        <UprightKeys from={from} to={to} />
         <rect
-          key={note}
-          className="press"
-          data-note={note}
-          x={0}
-          y={topOf(note, to)}
-          width={isBlack(note) ? 40 : 64}
-          height={halfStep}
-          onClick={() => onPress(note)}
+          className="touched"
+          x={74}
+          width={26}
+          {...stretch(noted.extremeLow, noted.extremeHigh)}
         />
-      ))}
-    </Board>
+        <rect className="comfort" x={78} width={18} {...stretch(noted.low, noted.high)} />
+        {notes.map((note) => (
+          <rect
+            key={note}
+            className="press"
+            data-note={note}
+            x={0}
+            y={topOf(note, to)}
+            width={isBlack(note) ? 40 : 64}
+            height={halfStep}
+            onClick={() => onPress(note)}
+          />
+        ))}
+      </Board>
+      {notes
+        .filter((note) => note % 12 === 0)
+        .map((note) => (
+          <i key={note} aria-hidden style={{ top: `${(100 * (to - note + 0.5)) / notes.length}%` }}>
+            {pitchIn(note, plain, names)}
+          </i>
+        ))}
+    </Upright>
   );
 }
 
