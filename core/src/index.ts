@@ -536,3 +536,22 @@ export type { NoKeyFits, Remedy } from './voices/remedies.ts';
 export { whyNoKey } from './voices/remedies.ts';
 export type { LiftVerdict } from './voices/judgeLift.ts';
 export { judgeLift } from './voices/judgeLift.ts';
+export { assumedOpenTimes, minutesOf, songSeconds } from './sets/length.ts';
+export type { KeyRelation } from './sets/relation.ts';
+export { keyRelation } from './sets/relation.ts';
+export type { Bridge } from './sets/bridges.ts';
+export type { SongEnd, TempoRelation } from './sets/seam.ts';
+export type { Flow, PlayedSong } from './sets/flow.ts';
+export { beginOf, endOf, planFlow } from './sets/flow.ts';
+export type { GapCost, Order, Placed } from './sets/order.ts';
+export { bestOrder, mostExact, orderCost } from './sets/order.ts';
+export type {
+  BetterOrder,
+  MomentKind,
+  Seam,
+  ServiceItem,
+  SetPlan,
+  SetWarning,
+  TimedItem,
+} from './sets/planSet.ts';
+export { bedFor, momentKinds, planSet } from './sets/planSet.ts';

@@ -1,0 +1,260 @@
+import type { Song } from '../chart/song.ts';
+import { expand } from '../chart/time/timeline.ts';
+import { formatMeter } from '../chart/meter.ts';
+import { formatKey, type Key } from '../pitch/key.ts';
+import { beginOf, endOf, flowBetween, type Flow } from './flow.ts';
+import { seamBetween, type SongEnd } from './seam.ts';
+import { assumedOpenTimes, minutesOf, songSeconds } from './length.ts';
+import { bestOrder, orderCost, type GapCost } from './order.ts';
+
+/** What a service has besides songs. */
+export const momentKinds = ['reading', 'prayer', 'talk', 'moment'] as const;
+export type MomentKind = (typeof momentKinds)[number];
+
+/** Something in a service. */
+export type ServiceItem = {
+  readonly id: string;
+  readonly name: string;
+  /** It stays where it stands. */
+  readonly isFixed?: boolean;
+} & (
+  | { readonly kind: 'song'; readonly song: Song; readonly key?: Key; readonly singer?: string }
+  | { readonly kind: MomentKind; readonly minutes: number; readonly who?: string }
+);
+
+/** Something in a service with when it begins and how long it takes, in seconds from the beginning. */
+export interface TimedItem {
+  readonly id: string;
+  readonly begins: number;
+  readonly seconds: number;
+  /** Its length leans on how often something open is played. */
+  readonly isOpen: boolean;
+}
+
+/** How a song goes into the next one, and what is spoken between them. */
+export interface Seam {
+  readonly before: string;
+  readonly after: string;
+  /** Ids of what stands between the two songs; a bed can be played under it. */
+  readonly between: readonly string[];
+  readonly flow: Flow;
+  /** Something open-ended to play under what is spoken, in the key of what comes; null where nothing is. */
+  readonly bed: string | null;
+}
+
+/** Something to think about, and why. */
+export interface SetWarning {
+  readonly kind: 'far key' | 'tempo' | 'slow in a row' | 'long' | 'empty' | 'twice';
+  /** What it is about. */
+  readonly ids: readonly string[];
+  readonly words: string;
+}
+
+/** A better order, and by how much. */
+export interface BetterOrder {
+  readonly ids: readonly string[];
+  /** What its seams are heard less than those that stand. */
+  readonly gain: number;
+  /** No other order has less. */
+  readonly isBest: boolean;
+  readonly words: string;
+}
+
+export interface SetPlan {
+  readonly items: readonly TimedItem[];
+  readonly seconds: number;
+  readonly seams: readonly Seam[];
+  readonly warnings: readonly SetWarning[];
+  /** Null where nothing better was found. */
+  readonly order: BetterOrder | null;
+}
+
+interface PlanWishes {
+  /** How often what goes on until the signal is taken to be played. */
+  readonly openTimes?: number;
+  /** Minutes that the whole may take. */
+  readonly most?: number;
+}
+
+/** Half as much is heard of a seam where something is spoken over it (common practice, no published source). */
+const spoken = 0.5;
+/** A tempo under this, in felt beats a minute, is slow; so many in a row are many (common practice, no published source). */
+const slow = 72;
+const manySlow = 3;
+
+/** A service: when everything is, how each song goes into the next, what to think about, and a better order. */
+export function planSet(
+  items: readonly ServiceItem[],
+  { openTimes = assumedOpenTimes, most }: PlanWishes = {},
+): SetPlan {
+  const timed = timesOf(items, openTimes);
+  const seconds = timed.reduce((sum, one) => sum + one.seconds, 0);
+  const ends = items.map(endsOf);
+  const seams = seamsOf(items, ends);
+  return {
+    items: timed,
+    seconds,
+    seams,
+    warnings: warningsOf(items, seams, seconds, most ?? null),
+    order: betterOrder(items, ends),
+  };
+}
+
+function timesOf(items: readonly ServiceItem[], openTimes: number): TimedItem[] {
+  let begins = 0;
+  return items.map((item) => {
+    const timeline = item.kind === 'song' ? expand(item.song) : null;
+    const seconds =
+      item.kind === 'song' ? songSeconds(timeline!, openTimes) : 60 * Math.max(0, item.minutes);
+    const one = {
+      id: item.id,
+      begins,
+      seconds,
+      isOpen: timeline?.parts.some(({ open }) => open) ?? false,
+    };
+    begins += seconds;
+    return one;
+  });
+}
+
+interface Ends {
+  readonly begin: SongEnd;
+  readonly end: SongEnd;
+}
+
+function endsOf(item: ServiceItem): Ends | null {
+  if (item.kind !== 'song') return null;
+  const played = item.key ? { song: item.song, key: item.key } : { song: item.song };
+  return { begin: beginOf(played), end: endOf(played) };
+}
+
+function seamsOf(items: readonly ServiceItem[], ends: readonly (Ends | null)[]): Seam[] {
+  const seams: Seam[] = [];
+  let last: number | null = null;
+  for (const [place, one] of ends.entries()) {
+    if (!one) continue;
+    const before = last === null ? null : ends[last];
+    if (last !== null && before) {
+      const between = items.slice(last + 1, place).map(({ id }) => id);
+      seams.push({
+        before: items[last]!.id,
+        after: items[place]!.id,
+        between,
+        flow: flowBetween(before.end, one.begin),
+        bed: between.length > 0 ? bedFor(one.begin) : null,
+      });
+    }
+    last = place;
+  }
+  return seams;
+}
+
+/** Open-ended playing under speech, in the key of what comes: no third that would decide, no end that would ask for one. */
+export function bedFor({ key, meter, tempo }: SongEnd): string {
+  const chords = key.mode === 'minor' ? '6sus2~ | 4add2~' : '1sus2~ | 4add2~';
+  const fields = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\ntempo: ${tempo}\n`;
+  return `${fields}\nBed x2 open:\n  * soft, under the words\n  ${chords}\n`;
+}
+
+function warningsOf(
+  items: readonly ServiceItem[],
+  seams: readonly Seam[],
+  seconds: number,
+  most: number | null,
+): SetWarning[] {
+  const found: SetWarning[] = [];
+  const nameOf = (id: string) => items.find((item) => item.id === id)!.name;
+  if (items.length === 0)
+    found.push({ kind: 'empty', ids: [], words: 'Nothing stands in it yet: add a song first.' });
+  for (const { before, after, between, flow } of seams) {
+    if (between.length > 0) continue;
+    const pair = `${nameOf(before)} into ${nameOf(after)}`;
+    if (flow.relation.kind === 'far')
+      found.push({
+        kind: 'far key',
+        ids: [before, after],
+        words: `${pair}: ${flow.relation.words}`,
+      });
+    if (flow.tempo.kind === 'faster' || flow.tempo.kind === 'slower')
+      found.push({ kind: 'tempo', ids: [before, after], words: `${pair}: ${flow.tempo.words}` });
+  }
+  const songs = items.filter((item) => item.kind === 'song');
+  for (const run of slowRuns(songs))
+    found.push({
+      kind: 'slow in a row',
+      ids: run.map(({ id }) => id),
+      words: `${run.length} slow songs follow each other, from ${run[0]!.name} on.`,
+    });
+  const seen = new Map<Song, string>();
+  for (const { id, name, song } of songs) {
+    const before = seen.get(song);
+    if (before)
+      found.push({ kind: 'twice', ids: [before, id], words: `${name} stands in it twice.` });
+    seen.set(song, id);
+  }
+  if (most !== null && seconds > 60 * most)
+    found.push({
+      kind: 'long',
+      ids: [],
+      words: `It takes about ${minutesOf(seconds)}, ${minutesOf(seconds - 60 * most)} more than there is.`,
+    });
+  return found;
+}
+
+type SongItem = Extract<ServiceItem, { kind: 'song' }>;
+
+/** Stretches of three slow songs and more. */
+function slowRuns(songs: readonly SongItem[]): SongItem[][] {
+  const runs: SongItem[][] = [];
+  let run: SongItem[] = [];
+  for (const one of songs) {
+    if (one.song.tempo !== null && one.song.tempo < slow) run.push(one);
+    else run = [];
+    if (run.length === manySlow) runs.push(run);
+  }
+  return runs;
+}
+
+/**
+ * A better order of what is free: songs among the places of songs, everything else where it stands, so that the seams
+ * between songs are heard less.
+ */
+function betterOrder(
+  items: readonly ServiceItem[],
+  ends: readonly (Ends | null)[],
+): BetterOrder | null {
+  const songs = items.flatMap((item, place) =>
+    item.kind === 'song' ? [{ item, place, ends: ends[place]! }] : [],
+  );
+  if (songs.length < 3) return null;
+  // What is spoken after the song on a place weakens the seam behind it, whichever song stands there.
+  const weights = songs.map(({ place }, index) => {
+    const next = songs[index + 1];
+    return next && next.place > place + 1 ? spoken : 1;
+  });
+  const seams = songs.map((one) =>
+    songs.map((other) => (one === other ? 0 : seamBetween(one.ends.end, other.ends.begin).seam)),
+  );
+  const cost: GapCost = (before, after, gap) => weights[gap]! * seams[before]![after]!;
+  const all = bestOrder(
+    songs.map(({ item }) => ({ isFixed: item.isFixed === true })),
+    cost,
+  );
+  const standing = orderCost(
+    songs.map((_, index) => index),
+    cost,
+  );
+  const gain = Math.round(10 * (standing - all.cost)) / 10;
+  if (gain <= 0) return null;
+  const order = [...all.places];
+  const ids = items.map((item) =>
+    item.kind === 'song' ? songs[order.shift()!]!.item.id : item.id,
+  );
+  const names = ids.flatMap((id) => items.filter((item) => item.id === id && item.kind === 'song'));
+  return {
+    ids,
+    gain,
+    isBest: all.isBest,
+    words: `${names.map(({ name }) => name).join(', ')}: the seams are heard ${gain} less${all.isBest ? '' : ' (searched, not every order was tried)'}.`,
+  };
+}
