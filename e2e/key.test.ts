@@ -77,7 +77,14 @@ test('where no key suits, it is said by how much and what would help; a lift tha
     page,
     chart('Tern over Weir', 'Bram Okell', '1, . . . | 2, . . .', "6 . . . | 1' . . ."),
   );
+  const songId = /songs\/([^/?]+)/.exec(page.url())![1]!;
+  const items = [{ id: crypto.randomUUID(), songId, key: 'A', notes: '' }];
+  const set = { name: 'Weir Sunday', date: '2026-11-01', leader: 'Bram', notes: '', items };
+  expect((await page.request.post('/api/sets', { data: set })).status()).toBe(201);
   await openKey(page);
+  await expect(panel(page).getByRole('region', { name: 'Sung before' })).toContainText(
+    'sung with Bram on 1 Nov 2026',
+  );
   const none = panel(page).getByRole('region', { name: 'No key suits everybody' });
   await expect(none).toContainText('The nearest misses by');
   await expect(none).toContainText('half steps more than Bram Okell has');

@@ -266,7 +266,8 @@ describe('a key for those who sing', () => {
       singers: [ana],
       guitar: true,
     });
-    expect(names(without)[0]).toBe('C');
+    // Nobody knows what is sung: it stays where it is written.
+    expect(names(without).slice(0, 3)).toEqual(['Db', 'C', 'D']);
     expect(without[0]!.reasons.map(({ words }) => words).join()).toContain('No tune is written');
     expect(saidRange({ low: 72, high: 64, usual: 99 }, key('C'))).toMatchObject({
       low: 64,

@@ -6,6 +6,8 @@ import { inSteps, nameOfPitch } from './pitchNames.ts';
 /** What is said of a key for somebody, as data. Notes are MIDI numbers as they are sung, octaves count from where it is written. */
 export type KeyFact =
   | { readonly kind: 'no tune' }
+  /** Half steps from the key that it is written in. */
+  | { readonly kind: 'moved'; readonly semitones: number }
   | ({ readonly kind: 'strains' | 'out of reach'; readonly octave: number } & {
       readonly note: number;
       readonly by: number;
@@ -43,6 +45,10 @@ export function keyWords(who: string, fact: KeyFact, key: Key): string {
   switch (fact.kind) {
     case 'no tune':
       return 'No tune is written: what is sung is not known, so no voice was asked.';
+    case 'moved':
+      return fact.semitones === 0
+        ? 'It is written in it.'
+        : `It lies ${inSteps(Math.abs(fact.semitones))} ${fact.semitones > 0 ? 'above' : 'below'} the written key.`;
     case 'strains':
     case 'out of reach': {
       const side = fact.by > 0 ? 'above' : 'below';

@@ -170,6 +170,7 @@ function wishes(
 ): Weighed[] {
   const weights = { ...usualKeyWeights, ...request.weights };
   const all: Wish[] = [
+    ...(range ? [] : [moved(shift)]),
     ...voices.map((fit) => lying(fit, weights.voices)),
     ...(request.congregation && range ? [everybody(range, shift, weights.congregation)] : []),
     ...(request.guitar ? [guitar(key, weights.guitar)] : []),
@@ -183,6 +184,12 @@ function wishes(
     fact,
     weight: Math.round((10 * mostOfWishes * far * counts) / total) / 10,
   }));
+}
+
+/** Where nobody knows what is sung, whoever wrote it down knew best: only much of something else moves it. */
+function moved(shift: number): Wish {
+  const far = Math.abs(shift) / 6;
+  return { who: 'song', fact: { kind: 'moved', semitones: shift }, far, counts: 8 };
 }
 
 function lying(

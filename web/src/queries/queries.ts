@@ -124,8 +124,8 @@ export function usesQuery(from: string, to: string) {
   });
 }
 
-/** The keys that the songs of a set were sung in before. Without an answer none is offered. */
-export function sungKeysQuery(setId: string, songIds: readonly string[]) {
+/** The keys that songs were sung in before, in others than this set. Without an answer none is offered. */
+export function sungKeysQuery(setId: string | null, songIds: readonly string[]) {
   return queryOptions({
     queryKey: ['sung keys', setId, songIds],
     queryFn: () => answered(api.sungKeys(songIds, setId)),

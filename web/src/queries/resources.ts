@@ -109,7 +109,7 @@ export const api = {
 
   uses: (days: { from: string; to: string }, page: Page = {}) =>
     ask(useList, `/uses?${queryOf({ ...days, after: page.after, limit: '200' })}`, signalOf(page)),
-  sungKeys: (songs: readonly string[], except: string) =>
+  sungKeys: (songs: readonly string[], except: string | null) =>
     ask(sungKeys, `/uses/keys?${queryOf({ songs: songs.join(','), except, until: today() })}`),
 
   moves: () => ask(moveList, '/moves'),

@@ -9,6 +9,7 @@ import { t } from '../../words/words.ts';
 import { Card, CardHead, List, Steps } from '../parts/cards.ts';
 import { reasonInWords, remedyInWords, stepsInWords, verdictInWords } from './keyFacts.ts';
 import { useKeyLens } from './keyContext.ts';
+import { SungBefore } from './SungBefore.tsx';
 
 const KeyOf = styled.b`
   font: 600 20px/1.2 ${display};
@@ -91,6 +92,7 @@ export function RankedKeys({ onWho }: { onWho: () => void }) {
       <Button onPress={() => setAll(!isAll)}>
         {isAll ? t('The best three only') : t('All twelve keys')}
       </Button>
+      <SungBefore />
     </>
   );
 }
@@ -123,13 +125,20 @@ function KeyCard({ ranked, isOpen, onOpen }: KeyCardProps) {
             {reasons.map((reason) => (
               <li key={`${reason.who} ${reason.fact.kind}`}>
                 <span>{reasonInWords(reason, key, names)}</span>
-                <i>{reason.weight > 0 ? `−${reason.weight}` : ''}</i>
+                {/* What cannot be sung takes more than there is: the sentence says it. */}
+                <i>{reason.weight > 0 && reason.weight < 100 ? `−${reason.weight}` : ''}</i>
               </li>
             ))}
-            <li>
-              <b>{t('What is left of 100')}</b>
-              <i>{score}</i>
-            </li>
+            {score > 0 ? (
+              <li>
+                <b>{t('What is left of 100')}</b>
+                <i>{score}</i>
+              </li>
+            ) : (
+              <li>
+                <b>{t('Not to be sung so')}</b>
+              </li>
+            )}
           </Reasons>
           <Steps>
             {isCurrent ? null : (

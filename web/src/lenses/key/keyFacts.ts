@@ -49,6 +49,11 @@ export function reasonInWords({ who, fact }: KeyReason, key: Key, names: Names):
   switch (fact.kind) {
     case 'no tune':
       return t('No tune is written: what is sung is not known, so no voice was asked.');
+    case 'moved':
+      if (fact.semitones === 0) return t('It is written in it.');
+      return fact.semitones > 0
+        ? t('It lies {{steps}} above the written key.', { steps: stepsInWords(fact.semitones) })
+        : t('It lies {{steps}} below the written key.', { steps: stepsInWords(fact.semitones) });
     case 'strains':
       return fact.by > 0
         ? t('{{who}} holds {{note}}, {{steps}} above comfort.', words(fact))

@@ -1,5 +1,9 @@
 /** The key lens: voices, keys and why. */
 export const key = {
+  'It is written in it.': 'Está escrita nele.',
+  'It lies {{steps}} above the written key.': 'Fica {{steps}} acima do tom escrito.',
+  'It lies {{steps}} below the written key.': 'Fica {{steps}} abaixo do tom escrito.',
+  'Sung before': 'Cantada antes',
   '{{names}} can sing it there.': '{{names}} consegue cantar assim.',
   '{{who}} would sing {{note}}: {{count}} half steps too high._one':
     '{{who}} cantaria {{note}}: meio tom alto demais.',
@@ -38,6 +42,7 @@ export const key = {
   'All twelve keys': 'Todos os doze tons',
   'Why {{key}}': 'Por que {{key}}',
   'What is left of 100': 'O que resta de 100',
+  'Not to be sung so': 'Não dá para cantar assim',
   'Look at it in {{key}}': 'Ver em {{key}}',
   'No key suits everybody': 'Nenhum tom serve para todos',
   'The nearest misses by {{steps}}.': 'O mais próximo erra por {{steps}}.',
