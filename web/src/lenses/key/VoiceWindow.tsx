@@ -1,17 +1,9 @@
 import type { NewVoice, VoiceList } from '@intervallum/contract';
-import {
-  singerTrouble,
-  sungNoteLimits,
-  ticksPerQuarter,
-  twelveKeys,
-  usualVoices,
-} from '@intervallum/core';
+import { singerTrouble, sungNoteLimits, twelveKeys, usualVoices } from '@intervallum/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { Minus, Plus } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import styled from 'styled-components';
-import { transport, type Owner } from '../../device/audio/transport.ts';
-import { halfStep, isBlack, topOf, UprightKeys } from '../../music/keys/UprightKeys.tsx';
 import { voicesApi, voicesQuery } from '../../queries/voices.ts';
 import { reader } from '../../settings/reader.ts';
 import { AskForm } from '../../ui/AskForm.tsx';
@@ -22,6 +14,8 @@ import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
 import type { KnownVoice } from './keyContext.ts';
+import { useNote } from './useNote.ts';
+import { VoiceKeyboard } from './VoiceKeyboard.tsx';
 
 type Limit = keyof NewVoice;
 
@@ -54,41 +48,6 @@ const Begun = styled.div`
   flex-wrap: wrap;
   gap: 10px 14px;
   margin-bottom: 14px;
-`;
-
-const Board = styled.svg`
-  display: block;
-  width: 100%;
-  height: 380px;
-  touch-action: manipulation;
-  cursor: pointer;
-  .comfort {
-    fill: var(--held);
-    opacity: 0.85;
-  }
-  .touched {
-    fill: none;
-    stroke: var(--held);
-    stroke-width: 2;
-    stroke-dasharray: 4 3;
-  }
-  .press {
-    fill: transparent;
-  }
-`;
-
-/** Every C has its name on it. */
-const Upright = styled.div`
-  position: relative;
-  i {
-    position: absolute;
-    left: 51px;
-    transform: translateY(-50%);
-    font-size: 12px;
-    font-style: normal;
-    color: #1d2433;
-    pointer-events: none;
-  }
 `;
 
 const Forget = styled.div`
@@ -127,8 +86,6 @@ const Care = styled.p`
 `;
 
 const plain = twelveKeys('major')[0]!;
-const [from, to] = [36, 84];
-
 interface VoiceWindowProps {
   /** Whose voice changes; null where somebody's is noted for the first time. */
   voice: KnownVoice | null;
@@ -203,7 +160,7 @@ export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
         />
       </Begun>
       <Both>
-        <Keyboard noted={noted} onPress={(note) => set(setting, note)} />
+        <VoiceKeyboard noted={noted} onPress={(note) => set(setting, note)} />
         <Limits aria-label={t('Limits')}>
           {limits.map((limit) => (
             <li key={limit}>
@@ -262,70 +219,4 @@ function begun({
   readonly extremeHigh?: number;
 }): NewVoice {
   return { low, high, extremeLow: extremeLow ?? low - 2, extremeHigh: extremeHigh ?? high + 2 };
-}
-
-/** The keyboard upright, with what is noted beside it. For keys there are the buttons beside it. */
-function Keyboard({ noted, onPress }: { noted: NewVoice; onPress: (note: number) => void }) {
-  const names = reader.use('language');
-  const notes = Array.from({ length: to - from + 1 }, (_, index) => from + index);
-  const height = (to - from + 1) * halfStep;
-  const stretch = (low: number, high: number) => ({
-    y: topOf(Math.min(to, high), to),
-    height: (Math.min(to, high) - Math.max(from, low) + 1) * halfStep,
-  });
-  return (
-    <Upright>
-      <Board viewBox={`0 0 110 ${height}`} preserveAspectRatio="none" aria-hidden>
-        <UprightKeys from={from} to={to} />
-        <rect
-          className="touched"
-          x={74}
-          width={26}
-          {...stretch(noted.extremeLow, noted.extremeHigh)}
-        />
-        <rect className="comfort" x={78} width={18} {...stretch(noted.low, noted.high)} />
-        {notes.map((note) => (
-          <rect
-            key={note}
-            className="press"
-            data-note={note}
-            x={0}
-            y={topOf(note, to)}
-            width={isBlack(note) ? 40 : 64}
-            height={halfStep}
-            onClick={() => onPress(note)}
-          />
-        ))}
-      </Board>
-      {notes
-        .filter((note) => note % 12 === 0)
-        .map((note) => (
-          <i key={note} aria-hidden style={{ top: `${(100 * (to - note + 0.5)) / notes.length}%` }}>
-            {pitchIn(note, plain, names)}
-          </i>
-        ))}
-    </Upright>
-  );
-}
-
-/** Sounds one note for a moment. */
-function useNote(): (note: number) => void {
-  const [owner] = useState<Owner>(() => ({}));
-  useEffect(() => () => transport.stop(owner), [owner]);
-  return (note) => {
-    const ticks = 2 * ticksPerQuarter;
-    transport.hear(owner, {
-      performance: {
-        notes: [],
-        tune: [{ note, onset: 0, ticks, velocity: 84 }],
-        pedal: [],
-        starts: [],
-        tempos: [{ onset: 0, factor: 1 }],
-        open: [],
-        ticks,
-      },
-      options: { quarters: 100, countIn: [], clicks: [], pedal: false, loop: false },
-      isOpenAt: () => false,
-    });
-  };
 }
