@@ -66,7 +66,8 @@ test('a voice is noted on the upright keyboard, keys are ranked with why, one is
   await expect(page.getByText(`It is written in ${name} now.`)).toBeVisible();
   await expect(page).not.toHaveURL(/key=/);
   expect(await songText(page)).toContain(`key: ${name.replace('♭', 'b').replace('♯', '#')}\n`);
-  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await openKey(page);
+  await page.keyboard.press('Control+z');
   await expect.poll(() => songText(page)).toContain('key: C\n');
 });
 

@@ -9,7 +9,7 @@ const songs = keys.map((key, at): ServiceItem => {
     `title: ${key}\nkey: ${key}\nmeter: ${at % 3 ? '4/4' : '6/8'}\ntempo: ${60 + 7 * at}\n\nSong:\n${line.replaceAll('6m 5', '6m').repeat(15)}`,
   );
   if (!read.ok) throw new Error(read.problems[0]!.message);
-  return { id: key, name: key, kind: 'song', song: read.value };
+  return { id: key, name: key, kind: 'song', songId: key, song: read.value };
 });
 const items: ServiceItem[] = [
   ...songs.slice(0, 4),

@@ -519,7 +519,7 @@ export {
   usualVoices,
   voiceOf,
 } from './voices/singers.ts';
-export { inSteps, nameOfPitch } from './voices/pitchNames.ts';
+export { inSteps, nameOfPitch, nameWithOctave } from './pitch/pitchNames.ts';
 export type { CapoShape, TransposingInstrument } from './voices/instruments.ts';
 export {
   accidentalsIn,

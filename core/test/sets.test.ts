@@ -60,10 +60,13 @@ describe('keys beside each other', () => {
     ['G', 'G minor', 'parallel', /same home/],
     ['G', 'D', 'neighbour', /neighbour/],
     ['G', 'C', 'neighbour', /neighbour/],
-    ['G', 'A', 'lift', /2 half steps above/],
-    ['G', 'Ab', 'lift', /1 half step above/],
-    ['G', 'F', 'far', /2 fifths apart/],
-    ['C', 'F#', 'far', /6 fifths apart/],
+    ['G', 'A', 'lift', /a whole step above G/],
+    ['G', 'Ab', 'lift', /a half step above G/],
+    ['E minor', 'F# minor', 'lift', /a whole step above/],
+    // Its relative major lies a whole step above, its home a half step below: nobody hears a lift.
+    ['G', 'F# minor', 'far', /2 of seven notes differ/],
+    ['G', 'F', 'far', /2 of seven notes differ/],
+    ['C', 'F#', 'far', /5 of seven notes differ/],
   ])('%s to %s: %s', (from, to, kind, words) => {
     const relation = keyRelation(key(from), key(to));
     expect(relation.kind).toBe(kind);
@@ -255,6 +258,7 @@ describe('a service', () => {
     id: name,
     name,
     kind: 'song',
+    songId: name,
     song: made(name, inKey, tempo),
   });
 
@@ -287,7 +291,7 @@ describe('a service', () => {
     );
     const said = plan.warnings.map(({ kind, words }) => `${kind}: ${words}`);
     expect(said).toEqual([
-      'far key: A into B: C and F# are 6 fifths apart: most notes are others.',
+      'far key: A into B: C and F# lie far apart: 5 of seven notes differ.',
       expect.stringMatching(/^tempo: C into D: Faster, from 68 to 120/),
       'slow in a row: 3 slow songs follow each other, from A on.',
       'twice: D stands in it twice.',

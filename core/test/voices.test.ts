@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Note } from 'tonal';
 import {
+  allKeys,
   capoShapes,
   expand,
   formatKey,
@@ -324,8 +325,13 @@ describe('a key for those who sing', () => {
   });
 });
 
-test('names of pitches are those of tonal, in every key', () => {
-  for (const inKey of [...twelveKeys('major'), ...twelveKeys('minor')])
-    for (let midi = 36; midi < 96; midi += 1)
-      expect([midi, Note.midi(nameOfPitch(midi, inKey))]).toEqual([midi, midi]);
-});
+test.each(['strict', 'easy'] as const)(
+  'names of pitches are those of tonal, in every key, in %s spelling',
+  (spelling) => {
+    for (const inKey of allKeys)
+      for (let midi = 36; midi < 96; midi += 1) {
+        const name = nameOfPitch(midi, inKey, { spelling });
+        expect([midi, name, Note.midi(name)]).toEqual([midi, name, midi]);
+      }
+  },
+);

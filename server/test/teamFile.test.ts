@@ -304,6 +304,22 @@ describe('a file that cannot be brought in', () => {
     ['a record of no kind', () => changed((all) => (all[2]!['kind'] = 'x')), /Record 3 /],
     ['a song without its text', () => changed((all) => delete of(all, 'song')['text']), /“text”/],
     ['half a sign', () => changed((all) => (of(all, 'song')['text'] = '\ud800')), /half a char/],
+    [
+      'half a sign in what was sent',
+      () => changed((all) => (of(all, 'send')['content'] = { version: 1, value: 'x\ud800' })),
+      /Record \d+ .*half a char/,
+    ],
+    ['a sign of nothing', () => changed((all) => (of(all, 'set')['notes'] = '\0')), /U\+0000/],
+    [
+      'a revision without end',
+      () => changed((all) => (of(all, 'song')['revision'] = 1e12)),
+      /revision/,
+    ],
+    [
+      'a version later than its song',
+      () => changed((all) => (of(all, 'song version')['revision'] = 900)),
+      /revision 900, and \d is the last/,
+    ],
     ['a song twice', () => changed((all) => all.splice(3, 0, of(all, 'song'))), /twice/],
     ['a song of nobody known', () => without('person'), /names a person/],
     ['a set without its song', () => without('song'), /names a song/],

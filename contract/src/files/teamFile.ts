@@ -1,16 +1,16 @@
 import { chartRules } from '@intervallum/core';
 import { z } from 'zod';
-import { readStoredMove } from '../stored/ownMove.ts';
-import { readStoredRun } from '../stored/ownRun.ts';
-import { readStoredSend } from '../stored/sent.ts';
-import { readStoredSet } from '../stored/setContent.ts';
+import { readStoredMove, storeMove } from '../stored/ownMove.ts';
+import { readStoredRun, storeRun } from '../stored/ownRun.ts';
+import { readStoredSend, storeSend } from '../stored/sent.ts';
+import { readStoredSet, storeSet } from '../stored/setContent.ts';
 import { personName } from '../wire/accounts.ts';
 import { attachmentLimits } from '../wire/attachments.ts';
 import { role } from '../wire/rights.ts';
 import { newSet } from '../wire/sets.ts';
 import { mostTags, tag } from '../wire/songList.ts';
 import { auditKind, teamLimits } from '../wire/team.ts';
-import { chartText, id, line, moment, paragraph, revision } from '../wire/text.ts';
+import { chartText, id, line, moment, paragraph } from '../wire/text.ts';
 import { canBeSung, newVoice } from '../wire/voices.ts';
 
 /** The version of the file of a whole team; raised when a record changes, with a step from the one before. */
@@ -27,12 +27,23 @@ const rules = z
   .min(1)
   .max(chartRules, 'is of rules for charts that are newer than this program. Update it first.');
 
-/** Something stored by its version, which this program can read. */
-function readable(what: string, read: (stored: unknown) => unknown) {
-  return storedKind.refine((stored) => read(stored) !== null, {
-    error: `${what} cannot be read: it is broken, or newer than this program.`,
+/** Something stored by its version, as this program stores it: what it does not know of it is let go. */
+function readable<Value, Stored>(
+  what: string,
+  read: (stored: unknown) => Value | null,
+  store: (value: Value) => Stored,
+) {
+  return storedKind.transform((stored, context) => {
+    const value = read(stored);
+    if (value !== null) return store(value);
+    const message = `${what} cannot be read: it is broken, or newer than this program.`;
+    context.addIssue({ code: 'custom', message });
+    return z.NEVER;
   });
 }
+
+/** A revision with room for as many again: a column of the database ends at 2,147,483,647. */
+const revision = z.int().min(1).max(1_000_000_000);
 
 /** What was saved once, by whom: of a song or of a set. */
 const version = {
@@ -92,19 +103,19 @@ export const teamRecord = z.discriminatedUnion('kind', [
     kind: z.literal('set version'),
     setId: id,
     ...version,
-    content: readable('What the set was', readStoredSet),
+    content: readable('What the set was', readStoredSet, storeSet),
   }),
   z.object({
     kind: z.literal('move'),
     id,
     createdAt: moment,
-    move: readable('The move', readStoredMove),
+    move: readable('The move', readStoredMove, storeMove),
   }),
   z.object({
     kind: z.literal('run'),
     id,
     createdAt: moment,
-    run: readable('The run', readStoredRun),
+    run: readable('The run', readStoredRun, storeRun),
   }),
   z.object({
     kind: z.literal('send'),
@@ -113,7 +124,7 @@ export const teamRecord = z.discriminatedUnion('kind', [
     ofId: id,
     personId: maybe,
     note: line(80, 'To whom'),
-    content: readable('What was sent', readStoredSend),
+    content: readable('What was sent', readStoredSend, storeSend),
     sentAt: moment,
   }),
   z.object({

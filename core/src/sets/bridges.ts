@@ -18,8 +18,8 @@ export interface Bridge {
   /** The key that its numbers count in. */
   readonly key: Key;
   /**
-   * A section of a chart, as it can be read and edited; empty where one goes straight on. It stands in the metre and at the
-   * tempo of the song that comes, but for what leads out of the song that goes.
+   * Chart text: one section under the key, metre and tempo that it stands in, to be read and edited; empty where one goes
+   * straight on. They are those of the song that comes, but for what leads out of the song that goes.
    */
   readonly text: string;
 }
@@ -48,10 +48,12 @@ const straight = ({ to, relation, tempo }: SeamBetween): Bridge => ({
   text: '',
 });
 
+/** What can be held for long, the emptiest first. */
+const pads = ['1sus2', '1sus4', '5sus4', '4add2', '6m7'].map((text) => chord(text));
+
 /** A chord held in free time that both songs know: on a note that the last chord has and the new key too. */
 function padBetween({ from, to, commonTones }: SeamBetween): Bridge {
   const tones = commonTones.length > 0 ? commonTones : tonesOf(from.chord, from.key);
-  const pads = ['1sus2', '1sus4', '5sus4', '4add2', '6m7'].map((text) => chord(text));
   const shares = (one: Chord) => tonesOf(one, to.key).filter((tone) => tones.includes(tone));
   const best = pads.reduce((found, one) =>
     shares(one).length > shares(found).length ? one : found,
@@ -89,7 +91,7 @@ function vampInto({ to }: SeamBetween): Bridge {
   };
 }
 
-/** The bass steps down to the five of the new key, and so home. */
+/** The bass goes up by steps to home. */
 function walkInto({ to }: SeamBetween): Bridge {
   return {
     id: 'walk',
@@ -102,22 +104,21 @@ function walkInto({ to }: SeamBetween): Bridge {
 
 /** The chords that lead into another key, in the numbers of the one that is left. */
 function liftsBetween({ from, to }: SeamBetween): Bridge[] {
-  const bar = barTicks(from.meter);
   const ways = planLift(relativeMajor(from.key), relativeMajor(to.key), {
-    beats: bar / ticksPerQuarter,
+    beats: barTicks(from.meter) / ticksPerQuarter,
     ...(to.chord ? { target: to.chord } : {}),
   });
+  const beats = feltBeats(from.meter).length;
   return ways
-    .filter(({ chords }) => chords.length > 0 && chords.length <= feltBeats(from.meter).length)
+    .filter(({ chords }) => chords.length > 0 && chords.length <= beats)
     .slice(0, 2)
-    .flatMap(({ name, why, chords }) => {
-      const cells = inBar(
+    .map(({ name, why, chords }) => {
+      const bar = inBar(
         chords.map((one) => formatChord(one.chord)),
-        feltBeats(from.meter).length,
+        beats,
       );
-      if (cells === null) return [];
-      const text = section('Into the new key', from, [cells]);
-      return [{ id: 'lift' as const, name, why, key: from.key, text }];
+      const text = section('Into the new key', from, [bar]);
+      return { id: 'lift', name, why, key: from.key, text };
     });
 }
 
@@ -134,15 +135,13 @@ function stopAndCount({ to, tempo }: SeamBetween): Bridge {
   };
 }
 
-/** Chords of one bar as equal parts; null where the metre does not divide so. */
-function inBar(chords: readonly string[], beats: number): string | null {
-  if (chords.length === 1) return chords[0]!;
+/** Chords of one bar, no more than it has beats: in equal parts, else a beat each and what is left for the last. */
+function inBar(chords: readonly string[], beats: number): string {
   if (beats % chords.length === 0) return chords.join(' ');
-  // The last chord has what is left.
   return [...chords, ...Array.from({ length: beats - chords.length }, () => '.')].join(' ');
 }
 
-/** A section of a chart in the metre and at the tempo of one end. */
+/** Chart text of one section in the key, the metre and at the tempo of one end. */
 function section(
   name: string,
   { meter, tempo, key }: SeamBetween['to'],

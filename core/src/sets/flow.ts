@@ -1,5 +1,5 @@
 import { usualTempo, type Song } from '../chart/song.ts';
-import { expand, type TimedSlot } from '../chart/time/timeline.ts';
+import { expand, type TimedSlot, type Timeline } from '../chart/time/timeline.ts';
 import type { Key } from '../pitch/key.ts';
 import { bridgesBetween, type Bridge } from './bridges.ts';
 import { seamBetween, type SeamBetween, type SongEnd } from './seam.ts';
@@ -30,18 +30,25 @@ export function flowBetween(from: SongEnd, to: SongEnd): Flow {
 
 /** Where a song leaves off. */
 export function endOf({ song, key = song.key }: PlayedSong): SongEnd {
-  const { slots } = expand(song, { key });
-  const last = slots.findLast(({ is }) => is.kind === 'chord') ?? slots.at(-1);
-  return sideOf(song, key, last);
+  return endsOf(expand(song, { key })).end;
 }
 
 /** Where a song begins. */
 export function beginOf({ song, key = song.key }: PlayedSong): SongEnd {
-  const { slots } = expand(song, { key });
-  return sideOf(song, key, slots.find(({ is }) => is.kind === 'chord') ?? slots[0]);
+  return endsOf(expand(song, { key })).begin;
 }
 
-function sideOf(song: Song, key: Key, slot: TimedSlot | undefined): SongEnd {
+/** Both ends of a song that is unrolled. */
+export function endsOf(timeline: Timeline): { readonly begin: SongEnd; readonly end: SongEnd } {
+  const { slots } = timeline;
+  const isChord = ({ is }: TimedSlot) => is.kind === 'chord';
+  return {
+    begin: sideOf(timeline, slots.find(isChord) ?? slots[0]),
+    end: sideOf(timeline, slots.findLast(isChord) ?? slots.at(-1)),
+  };
+}
+
+function sideOf({ song, key }: Timeline, slot: TimedSlot | undefined): SongEnd {
   return {
     key: slot?.key ?? key,
     chord: slot?.is.kind === 'chord' ? slot.is.chord : null,

@@ -1,8 +1,8 @@
 import type { Song } from '../chart/song.ts';
-import { expand } from '../chart/time/timeline.ts';
+import { expand, type Timeline } from '../chart/time/timeline.ts';
 import { formatMeter } from '../chart/meter.ts';
 import { formatKey, type Key } from '../pitch/key.ts';
-import { beginOf, endOf, flowBetween, type Flow } from './flow.ts';
+import { endsOf, flowBetween, type Flow } from './flow.ts';
 import { seamBetween, type SongEnd } from './seam.ts';
 import { assumedOpenTimes, minutesOf, songSeconds } from './length.ts';
 import { bestOrder, orderCost, type GapCost } from './order.ts';
@@ -17,10 +17,12 @@ export type ServiceItem = {
   readonly name: string;
   /** It stays where it stands. */
   readonly isFixed?: boolean;
-} & (
-  | { readonly kind: 'song'; readonly song: Song; readonly key?: Key; readonly singer?: string }
-  | { readonly kind: MomentKind; readonly minutes: number; readonly who?: string }
-);
+} &
+  /** `songId` says which song it is, so that one that stands there twice is known. */
+  (
+    | { readonly kind: 'song'; readonly songId: string; readonly song: Song; readonly key?: Key }
+    | { readonly kind: MomentKind; readonly minutes: number }
+  );
 
 /** Something in a service with when it begins and how long it takes, in seconds from the beginning. */
 export interface TimedItem {
@@ -87,9 +89,13 @@ export function planSet(
   items: readonly ServiceItem[],
   { openTimes = assumedOpenTimes, most }: PlanWishes = {},
 ): SetPlan {
-  const timed = timesOf(items, openTimes);
+  // Each song is unrolled once.
+  const timelines = items.map((item) =>
+    item.kind === 'song' ? expand(item.song, { key: item.key ?? item.song.key }) : null,
+  );
+  const timed = timesOf(items, timelines, openTimes);
   const seconds = timed.reduce((sum, one) => sum + one.seconds, 0);
-  const ends = items.map(endsOf);
+  const ends = timelines.map((timeline) => timeline && endsOf(timeline));
   const seams = seamsOf(items, ends);
   return {
     items: timed,
@@ -100,33 +106,24 @@ export function planSet(
   };
 }
 
-function timesOf(items: readonly ServiceItem[], openTimes: number): TimedItem[] {
+function timesOf(
+  items: readonly ServiceItem[],
+  timelines: readonly (Timeline | null)[],
+  openTimes: number,
+): TimedItem[] {
   let begins = 0;
-  return items.map((item) => {
-    const timeline = item.kind === 'song' ? expand(item.song) : null;
-    const seconds =
-      item.kind === 'song' ? songSeconds(timeline!, openTimes) : 60 * Math.max(0, item.minutes);
-    const one = {
-      id: item.id,
-      begins,
-      seconds,
-      isOpen: timeline?.parts.some(({ open }) => open) ?? false,
-    };
+  return items.map((item, place) => {
+    const timeline = timelines[place];
+    const spokenFor = item.kind === 'song' ? 0 : 60 * Math.max(0, item.minutes);
+    const seconds = timeline ? songSeconds(timeline, openTimes) : spokenFor;
+    const isOpen = timeline?.parts.some(({ open }) => open) ?? false;
+    const one = { id: item.id, begins, seconds, isOpen };
     begins += seconds;
     return one;
   });
 }
 
-interface Ends {
-  readonly begin: SongEnd;
-  readonly end: SongEnd;
-}
-
-function endsOf(item: ServiceItem): Ends | null {
-  if (item.kind !== 'song') return null;
-  const played = item.key ? { song: item.song, key: item.key } : { song: item.song };
-  return { begin: beginOf(played), end: endOf(played) };
-}
+type Ends = ReturnType<typeof endsOf>;
 
 function seamsOf(items: readonly ServiceItem[], ends: readonly (Ends | null)[]): Seam[] {
   const seams: Seam[] = [];
@@ -149,7 +146,7 @@ function seamsOf(items: readonly ServiceItem[], ends: readonly (Ends | null)[]):
   return seams;
 }
 
-/** Open-ended playing under speech, in the key of what comes: no third that would decide, no end that would ask for one. */
+/** Open-ended playing under speech, in the key of what comes: home without its third, and nothing that would ask for an end. */
 export function bedFor({ key, meter, tempo }: SongEnd): string {
   const chords = key.mode === 'minor' ? '6sus2~ | 4add2~' : '1sus2~ | 4add2~';
   const fields = `key: ${formatKey(key)}\nmeter: ${formatMeter(meter)}\ntempo: ${tempo}\n`;
@@ -185,12 +182,12 @@ function warningsOf(
       ids: run.map(({ id }) => id),
       words: `${run.length} slow songs follow each other, from ${run[0]!.name} on.`,
     });
-  const seen = new Map<Song, string>();
-  for (const { id, name, song } of songs) {
-    const before = seen.get(song);
-    if (before)
+  const seen = new Map<string, string>();
+  for (const { id, name, songId } of songs) {
+    const before = seen.get(songId);
+    if (before !== undefined)
       found.push({ kind: 'twice', ids: [before, id], words: `${name} stands in it twice.` });
-    seen.set(song, id);
+    seen.set(songId, id);
   }
   if (most !== null && seconds > 60 * most)
     found.push({

@@ -1,6 +1,6 @@
-import { counted } from '../kit/words.ts';
-import { formatKey, keySignature, relativeMajor, sameKey, type Key } from '../pitch/key.ts';
+import { formatKey, keySignature, sameKey, type Key } from '../pitch/key.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
+import { inSteps } from '../pitch/pitchNames.ts';
 
 /** How two keys lie to each other. */
 export interface KeyRelation {
@@ -20,7 +20,7 @@ export function keyRelation(from: Key, to: Key): KeyRelation {
   const semitones = nearest(pitchClass(to.tonic) - pitchClass(from.tonic));
   const common = Math.max(2, 7 - Math.abs(fifths));
   const kind = kindOf(from, to, fifths, semitones);
-  return { kind, fifths, semitones, common, words: words(kind, from, to, fifths, semitones) };
+  return { kind, fifths, semitones, common, words: words(kind, from, to, semitones, common) };
 }
 
 /** A distance around a circle of twelve, the nearer way. */
@@ -34,16 +34,16 @@ function kindOf(from: Key, to: Key, fifths: number, semitones: number): KeyRelat
   if (fifths === 0) return 'relative';
   if (semitones === 0) return 'parallel';
   if (Math.abs(fifths) === 1) return 'neighbour';
-  const lift = nearest(pitchClass(relativeMajor(to).tonic) - pitchClass(relativeMajor(from).tonic));
-  return lift === 1 || lift === 2 ? 'lift' : 'far';
+  // A key is lifted to one of its own kind.
+  return from.mode === to.mode && (semitones === 1 || semitones === 2) ? 'lift' : 'far';
 }
 
 function words(
   kind: KeyRelation['kind'],
   from: Key,
   to: Key,
-  fifths: number,
   semitones: number,
+  common: number,
 ): string {
   const [one, other] = [formatKey(from), formatKey(to)];
   switch (kind) {
@@ -54,10 +54,10 @@ function words(
     case 'parallel':
       return `${one} and ${other} have the same home note.`;
     case 'neighbour':
-      return `${other} is ${one}'s neighbour on the circle of fifths: one note is another.`;
+      return `${other} is ${one}'s neighbour on the circle of fifths: one note differs.`;
     case 'lift':
-      return `${other} lies ${counted(Math.abs(semitones), 'half step')} ${semitones > 0 ? 'above' : 'below'} ${one}: it is heard as a lift.`;
+      return `${other} lies ${inSteps(semitones)} above ${one}: it is heard as a lift.`;
     case 'far':
-      return `${one} and ${other} are ${Math.abs(fifths)} fifths apart: most notes are others.`;
+      return `${one} and ${other} lie far apart: ${7 - common} of seven notes differ.`;
   }
 }

@@ -1,5 +1,5 @@
 import { fitVoice, outsideOf } from './fit.ts';
-import { inSteps, nameOfPitch } from './pitchNames.ts';
+import { inSteps, nameOfPitch } from '../pitch/pitchNames.ts';
 import type { SungRange } from './range.ts';
 import { voiceOf, type Singer } from './singers.ts';
 

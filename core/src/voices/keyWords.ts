@@ -1,7 +1,7 @@
 import { listed } from '../kit/words.ts';
 import { formatKey, keySignature, type Key } from '../pitch/key.ts';
 import type { TransposingInstrument } from './instruments.ts';
-import { inSteps, nameOfPitch } from './pitchNames.ts';
+import { inSteps, nameOfPitch } from '../pitch/pitchNames.ts';
 
 /** What is said of a key for somebody, as data. Notes are MIDI numbers as they are sung, octaves count from where it is written. */
 export type KeyFact =

@@ -5,7 +5,7 @@ import { degreeOfSemitones, formatDegree } from '../pitch/degree.ts';
 import { formatKey, relativeMajor, type Key } from '../pitch/key.ts';
 import { pitchClass } from '../pitch/note.ts';
 import { fitVoice, outsideOf } from './fit.ts';
-import { nameOfPitch } from './pitchNames.ts';
+import { nameOfPitch } from '../pitch/pitchNames.ts';
 import { sectionRanges, sungRange, type SungPitch, type SungRange } from './range.ts';
 import { isSingable, rankKeys, worstBeyond, type KeyRequest, type RankedKey } from './rankKeys.ts';
 import { voiceOf, type Singer, type Voice } from './singers.ts';
@@ -58,12 +58,13 @@ export function whyNoKey(
   request: Omit<KeyRequest, 'song'> & { readonly song: Song },
   others: readonly Singer[] = [],
 ): NoKeyFits | null {
-  const range = sungRange(expand(request.song));
-  const [nearest] = rankKeys(request);
+  const timeline = expand(request.song);
+  const range = sungRange(timeline);
+  const [nearest] = rankKeys({ ...request, song: range ?? request.song });
   if (!range || !nearest || isSingable(nearest)) return null;
   const remedies = [
     ...withoutLift(request),
-    ...bySections(request, nearest),
+    ...bySections(request, range, sectionRanges(timeline), nearest),
     ...byNotes(request, range, nearest),
     ...byOthers(request, range, others),
   ];
@@ -97,16 +98,15 @@ function withoutLift(request: KeyRequest & { readonly song: Song }): Remedy[] {
 /** One section an octave away, where all that somebody cannot sing stands in it; the rest stays where it is. */
 function bySections(
   { song, singers }: KeyRequest & { readonly song: Song },
+  whole: SungRange,
+  ranges: ReadonlyMap<number, SungRange>,
   { key, shift }: RankedKey,
 ): Remedy[] {
-  const ranges = sectionRanges(expand(song));
   if (ranges.size < 2) return [];
   const found: Remedy[] = [];
   for (const singer of singers) {
     const voice = voiceOf(singer);
-    const whole = sungRange(expand(song))!;
-    const { octave } = fitVoice(whole, shift, voice);
-    const by = shift + 12 * octave;
+    const by = shift + 12 * fitVoice(whole, shift, voice).octave;
     const bad = [...ranges].filter(([, range]) => outsideOf(range, by, voice).length > 0);
     if (bad.length === 0) continue;
     const [only] = bad;

@@ -1,4 +1,4 @@
-import { nameOfPitch } from './pitchNames.ts';
+import { nameOfPitch } from '../pitch/pitchNames.ts';
 
 /** What somebody can sing, as MIDI numbers (C4 = 60). */
 export interface Singer {

@@ -1,5 +1,4 @@
-import { createReadStream, createWriteStream } from 'node:fs';
-import { createInterface } from 'node:readline';
+import { createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import {
@@ -22,6 +21,7 @@ import { countRuns } from '../../runs/store.ts';
 import { countPeople, listPeople, lockTeam } from '../../teams/store.ts';
 import { checkRecords, type CheckedRecord } from './checking.ts';
 import { elementsOf } from './elements.ts';
+import { linesOf } from './lines.ts';
 import { samePeople } from './samePeople.ts';
 import * as store from './store.ts';
 
@@ -66,9 +66,8 @@ export function teamBringing(database: Database, charts: ChartReader) {
 
 /** The records in a spool, those of one kind that stand together at once. They were checked when they were put there. */
 async function* batches(spool: string): AsyncGenerator<readonly CheckedRecord[]> {
-  const lines = createInterface({ input: createReadStream(spool), crlfDelay: Infinity });
   let batch: CheckedRecord[] = [];
-  for await (const line of lines) {
+  for await (const line of linesOf(spool)) {
     const one = JSON.parse(line) as CheckedRecord;
     if (batch.length >= atOnce || (batch[0] && batch[0].kind !== one.kind)) {
       yield batch;

@@ -87,10 +87,20 @@ type Said = Readonly<Record<string, unknown>>;
 
 function jsonOf(element: string): Said {
   try {
-    return JSON.parse(element) as Said;
-  } catch {
+    return JSON.parse(element, (name, value: unknown) => {
+      if (!canBeStored(name) || (typeof value === 'string' && !canBeStored(value)))
+        throw new Refusal('invalid', 'it holds half a character, or the sign U+0000.');
+      return value;
+    }) as Said;
+  } catch (error) {
+    if (error instanceof Refusal) throw error;
     throw new Refusal('malformed', 'it is no JSON.');
   }
+}
+
+/** What no text of the database can be, wherever in a record it stands. */
+function canBeStored(text: string): boolean {
+  return text.isWellFormed() && !text.includes('\0');
 }
 
 function read(content: Said, at: number): TeamRecord {
@@ -113,6 +123,14 @@ function read(content: Said, at: number): TeamRecord {
 /** What records name, as far as they came. */
 function knownNames() {
   const known = new Set<string>();
+  /** Of songs and sets the revision that stands, and of songs how many files they carry. */
+  const revisions = new Map<string, number>();
+  const filesOf = new Map<string, number>();
+  const notBeyond = (id: string, revision: number) => {
+    const standing = revisions.get(id) ?? 0;
+    if (revision > standing)
+      throw new Refusal('invalid', `it is of revision ${revision}, and ${standing} is the last.`);
+  };
   const add = (name: string, twice: string) => {
     if (known.has(name)) throw new Refusal('invalid', twice);
     known.add(name);
@@ -120,6 +138,12 @@ function knownNames() {
   const need = (kind: 'song' | 'set' | 'person', id: string | null) => {
     if (id !== null && !known.has(`${kind} ${id}`))
       throw new Refusal('invalid', `it names a ${kind} that does not stand before it (${id}).`);
+  };
+  const carries = ({ songId, deletedAt }: TeamRecordOf<'file'>) => {
+    const count = (filesOf.get(songId) ?? 0) + (deletedAt === null ? 1 : 0);
+    if (count > attachmentLimits.ofSong)
+      throw new Refusal('invalid', `a song carries up to ${attachmentLimits.ofSong} files.`);
+    filesOf.set(songId, count);
   };
   const twiceSameId = 'its id stands twice.';
   function check(one: TeamRecord): void {
@@ -135,6 +159,7 @@ function knownNames() {
         for (const id of one.atHand) need('person', id);
         if (new Set(one.atHand).size < one.atHand.length)
           throw new Refusal('invalid', 'somebody has it at hand twice.');
+        revisions.set(one.id, one.revision);
         return add(`song ${one.id}`, twiceSameId);
       case 'part':
         need('song', one.songId);
@@ -142,13 +167,16 @@ function knownNames() {
         return add(`part ${one.songId} ${one.personId}`, 'somebody has two of them.');
       case 'song version':
         need('song', one.songId);
+        notBeyond(one.songId, one.revision);
         need('person', one.personId);
         return add(`version ${one.songId} ${one.revision}`, 'it stands twice.');
       case 'set':
         for (const { songId } of one.items) need('song', songId);
+        revisions.set(one.id, one.revision);
         return add(`set ${one.id}`, twiceSameId);
       case 'set version':
         need('set', one.setId);
+        notBeyond(one.setId, one.revision);
         need('person', one.personId);
         return add(`version ${one.setId} ${one.revision}`, 'it stands twice.');
       case 'send':
@@ -158,6 +186,7 @@ function knownNames() {
       case 'file':
         need('song', one.songId);
         need('person', one.personId);
+        carries(one);
         return add(`file ${one.id}`, twiceSameId);
       case 'team':
       case 'piece':

@@ -40,16 +40,10 @@ import { ToneChanges } from './ToneChanges.tsx';
 import { StretchCaution } from './StretchCaution.tsx';
 import type { HandsSearch } from './useHands.ts';
 import { ordinal, t } from '../../words/words.ts';
+import { PanelBody } from '../parts/PanelBody.ts';
 
-const Body = styled.div`
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-  padding: 12px 16px 24px;
-  background: var(--panel);
+const Body = styled(PanelBody)`
+  padding-inline: 16px;
   h3 {
     font:
       600 14px/1.3 'Atkinson Cut',

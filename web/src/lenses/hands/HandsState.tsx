@@ -1,6 +1,5 @@
 import {
   inTurn,
-  placedSlots,
   readDirections,
   instruments,
   putChord,
@@ -46,6 +45,7 @@ import { useLook, useShown } from '../../document/look.tsx';
 import type { ChartView } from '../../music/rails/view.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
+import { chordBeside } from '../parts/chordBeside.ts';
 import { TextureWindow } from '../parts/TextureWindow.tsx';
 import { useLensKeys } from '../parts/useLensKeys.ts';
 import { usePlayback, type Playback } from '../parts/usePlayback.ts';
@@ -139,10 +139,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       return changed === now.hands ? now : { ...now, hands: changed };
     });
   const step = (by: 1 | -1) => {
-    const placed = placedSlots(shown);
-    const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
-    const now = slot ? chords.indexOf(slot.index) : -1;
-    const next = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
+    const next = chordBeside(shown, slot?.index ?? null, by);
     if (next) songDocument.goTo(next);
   };
   const read = () => songDocument.store.getState().read;

@@ -1,4 +1,4 @@
-import { fitVoice, sameKey, voiceOf, type RankedKey, type SungRange } from '@intervallum/core';
+import { sameKey, twelveKeys, type RankedKey, type SungRange } from '@intervallum/core';
 import {
   BarController,
   BarElement,
@@ -15,10 +15,13 @@ import { text as fontNames } from '../../ui/theme.ts';
 import { useMedia } from '../../ui/useMedia.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
+import { inksOf } from '../parts/roadDrawing.ts';
 import { pitchIn, verdictInWords } from './keyFacts.ts';
 import { useKeyLens, type KnownVoice } from './keyContext.ts';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale);
+
+const plain = twelveKeys('major')[0]!;
 
 /** A key with how the tune lies in it for the one whose voice is looked at. */
 interface Column {
@@ -29,15 +32,12 @@ interface Column {
   readonly isStrained: boolean;
 }
 
-function columnsOf(
-  ranked: readonly RankedKey[],
-  range: SungRange,
-  voice: KnownVoice | null,
-): Column[] {
+/** @param whose which of the voices is looked at; -1 for the tune as it is written */
+function columnsOf(ranked: readonly RankedKey[], range: SungRange, whose: number): Column[] {
   return ranked
     .toSorted((one, other) => one.shift - other.shift)
     .map((one) => {
-      const fit = voice && fitVoice(range, one.shift, voiceOf(voice));
+      const fit = one.voices[whose];
       return fit
         ? { ranked: one, ...fit, isStrained: fit.long !== null || fit.beyond !== null }
         : {
@@ -95,32 +95,19 @@ const around = (current: () => Drawn | null): Plugin<'bar'> => ({
   },
 });
 
-function inks() {
-  const style = getComputedStyle(document.documentElement);
-  const of = (name: string) => style.getPropertyValue(name).trim();
-  return {
-    comfort: of('--held'),
-    accent: of('--accent'),
-    ink: of('--ink'),
-    rail: of('--rail'),
-    strained: of('--right'),
-    soft: of('--soft'),
-    line: of('--hairline'),
-  };
-}
-
 /** The tune in each key as a bar from its lowest to its highest note; a press looks at the song in that key. */
 export function KeysChart({ voice }: { voice: KnownVoice | null }) {
-  const { ranked, range, current, look } = useKeyLens();
+  const { ranked, range, singing, current, look } = useKeyLens();
   const names = reader.use('language');
   const { theme } = reader.use('theme');
   const isDark = useMedia('(prefers-color-scheme: dark)');
   const canvas = useRef<HTMLCanvasElement>(null);
   const made = useRef<Chart<'bar', [number, number][]> | null>(null);
   const drawn = useRef<Drawn | null>(null);
+  const whose = voice ? singing.indexOf(voice) : -1;
   const columns = useMemo(
-    () => (range ? columnsOf(ranked, range, voice) : []),
-    [ranked, range, voice],
+    () => (range ? columnsOf(ranked, range, whose) : []),
+    [ranked, range, whose],
   );
   const { choose } = useSteady({
     choose: (place: number) => {
@@ -139,7 +126,15 @@ export function KeysChart({ voice }: { voice: KnownVoice | null }) {
   }, []);
   useEffect(() => {
     const chart = made.current!;
-    const ink = inks();
+    const ink = inksOf({
+      comfort: '--held',
+      accent: '--accent',
+      ink: '--ink',
+      rail: '--rail',
+      strained: '--right',
+      soft: '--soft',
+      line: '--hairline',
+    });
     drawn.current = { columns, voice, ink };
     const notes = columns.flatMap(({ low, high }) => [low, high]);
     const limits = voice ? [voice.extremeLow ?? voice.low, voice.extremeHigh ?? voice.high] : [];
@@ -182,7 +177,7 @@ export function KeysChart({ voice }: { voice: KnownVoice | null }) {
               .filter((note) => note % 12 === 0 || note % 12 === 7)
               .map((value) => ({ value }));
           },
-          ticks: { ...tick, callback: (value) => pitchIn(Number(value), plainKey, names) },
+          ticks: { ...tick, callback: (value) => pitchIn(Number(value), plain, names) },
         },
       },
     };
@@ -208,5 +203,3 @@ export function KeysChart({ voice }: { voice: KnownVoice | null }) {
     </>
   );
 }
-
-const plainKey = { tonic: { letter: 'C', alter: 0 }, mode: 'major' } as const;

@@ -61,7 +61,8 @@ export function RankedKeys({ onWho }: { onWho: () => void }) {
   const [opened, setOpened] = useState<string | null>(null);
   const [isAll, setAll] = useState(false);
   const shown = isAll ? ranked : ranked.slice(0, first);
-  const open = opened ?? (ranked[0] ? formatKey(ranked[0].key) : null);
+  // What was opened may be none of the first three any more.
+  const open = shown.find(({ key }) => formatKey(key) === opened) ?? shown[0];
   return (
     <>
       <For>
@@ -84,7 +85,7 @@ export function RankedKeys({ onWho }: { onWho: () => void }) {
           <KeyCard
             key={formatKey(one.key)}
             ranked={one}
-            isOpen={open === formatKey(one.key)}
+            isOpen={one === open}
             onOpen={() => setOpened(formatKey(one.key))}
           />
         ))}
@@ -122,8 +123,8 @@ function KeyCard({ ranked, isOpen, onOpen }: KeyCardProps) {
       {isOpen ? (
         <div id={id}>
           <Reasons aria-label={t('Why {{key}}', { key: name })}>
-            {reasons.map((reason) => (
-              <li key={`${reason.who} ${reason.fact.kind}`}>
+            {reasons.map((reason, place) => (
+              <li key={place}>
                 <span>{reasonInWords(reason, key, names)}</span>
                 {/* What cannot be sung takes more than there is: the sentence says it. */}
                 <i>{reason.weight > 0 && reason.weight < 100 ? `−${reason.weight}` : ''}</i>
@@ -142,10 +143,7 @@ function KeyCard({ ranked, isOpen, onOpen }: KeyCardProps) {
           </Reasons>
           <Steps>
             {isCurrent ? null : (
-              <PrimaryButton
-                aria-label={t('Look at it in {{key}}', { key: name })}
-                onPress={() => look(key)}
-              >
+              <PrimaryButton onPress={() => look(key)}>
                 {t('Look at it in {{key}}', { key: name })}
               </PrimaryButton>
             )}

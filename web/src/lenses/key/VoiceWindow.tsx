@@ -86,6 +86,7 @@ const Care = styled.p`
 `;
 
 const plain = twelveKeys('major')[0]!;
+
 interface VoiceWindowProps {
   /** Whose voice changes; null where somebody's is noted for the first time. */
   voice: KnownVoice | null;
@@ -111,20 +112,24 @@ export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
   async function send() {
     const trouble = singerTrouble({ name, ...noted });
     if (trouble !== null) return trouble;
-    const answer = await voicesApi.note(personId, noted);
-    if (answer.kind !== 'ok')
-      return answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message;
-    await client.invalidateQueries(voicesQuery());
-    notify(t('The voice of {{name}} is noted', { name }));
+    const why = await keep(noted);
+    if (why !== null) return why;
+    notify(t('The voice of {{name}} is noted', { name }), () => void keep(voice && begun(voice)));
     onClose();
     return null;
   }
-  async function forget() {
-    const answer = await voicesApi.forget(personId);
-    if (answer.kind !== 'ok') return;
-    await client.invalidateQueries(voicesQuery());
-    notify(t('The voice of {{name}} is forgotten', { name }));
+  async function forget(before: NewVoice) {
+    const why = await keep(null);
+    if (why !== null) return notify(why);
+    notify(t('The voice of {{name}} is forgotten', { name }), () => void keep(before));
     onClose();
+  }
+  /** Notes a voice, or forgets it (null). @returns why that was not done */
+  async function keep(next: NewVoice | null): Promise<string | null> {
+    const answer = await (next ? voicesApi.note(personId, next) : voicesApi.forget(personId));
+    await client.invalidateQueries(voicesQuery());
+    if (answer.kind === 'ok') return null;
+    return answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message;
   }
 
   return (
@@ -200,7 +205,7 @@ export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
       </AskForm>
       {voice ? (
         <Forget>
-          <Button onPress={() => void forget()}>{t('Forget this voice')}</Button>
+          <Button onPress={() => void forget(begun(voice))}>{t('Forget this voice')}</Button>
         </Forget>
       ) : null}
     </Window>

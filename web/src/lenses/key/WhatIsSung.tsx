@@ -16,9 +16,6 @@ const Drawing = styled.svg`
   .time.held {
     fill: var(--accent);
   }
-  .black {
-    fill: #1d2433;
-  }
   .voice {
     fill: none;
     stroke: var(--held);
@@ -35,6 +32,9 @@ const Drawing = styled.svg`
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
     fill: var(--ink);
+  }
+  .whose {
+    text-anchor: middle;
   }
 `;
 
@@ -135,13 +135,20 @@ export function WhatIsSung() {
                 'voice touched',
               )}
               {line(voice.low, voice.high, 'voice')}
+              {singing.length > 1 ? (
+                <text className="whose" x={x} y={topOf(voice.extremeHigh ?? voice.high, high) - 2}>
+                  {place + 1}
+                </text>
+              ) : null}
             </g>
           );
         })}
       </Drawing>
       <Note>
         {t('Dark bars are held notes. A line is the comfort of a voice, dashed what it can touch.')}{' '}
-        {singing.map(({ name: who }) => who).join(', ')}
+        {singing
+          .map(({ name: who }, place) => (singing.length > 1 ? `${place + 1} ${who}` : who))
+          .join(', ')}
       </Note>
       {sections.length > 1 ? (
         <Table>

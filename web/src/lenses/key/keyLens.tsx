@@ -1,6 +1,7 @@
 import {
   expand,
   formatKey,
+  isSingable,
   parseKey,
   rankKeys,
   sectionRanges,
@@ -24,10 +25,13 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
 import type { Lens, LensFrameProps } from '../lens.ts';
+import { chordBeside } from '../parts/chordBeside.ts';
+import { lensCommands } from '../parts/lensCommands.ts';
 import { isNamed } from '../parts/namedVoices.ts';
 import { PlayHere } from '../parts/PlayHere.tsx';
 import { useChartSound } from '../parts/useChartSound.ts';
 import { useFirstChord } from '../parts/useFirstChord.ts';
+import { useLensKeys } from '../parts/useLensKeys.ts';
 import { KeyContext, type KeyLensState, type KnownVoice } from './keyContext.ts';
 import { KeyPanel } from './KeyPanel.tsx';
 import { KeyStrip } from './KeyStrip.tsx';
@@ -98,11 +102,13 @@ function Frame({ draw, children }: LensFrameProps) {
   );
   const why = useMemo(
     () =>
-      whyNoKey(
-        { ...request, song: shown },
-        voices.filter((one) => !singing.includes(one)),
-      ),
-    [request, shown, voices, singing],
+      ranked[0] && isSingable(ranked[0])
+        ? null
+        : whyNoKey(
+            { ...request, song: shown },
+            voices.filter((one) => !singing.includes(one)),
+          ),
+    [ranked, request, shown, voices, singing],
   );
   const actions = useSteady({
     setSinging: (personId: string, sings: boolean) => setChosen({ ...chosen, [personId]: sings }),
@@ -146,6 +152,14 @@ function Frame({ draw, children }: LensFrameProps) {
     ],
   );
   useFirstChord(slot === null);
+  useLensKeys(lensCommands, {
+    step: (by) => {
+      const place = chordBeside(shown, slot, by);
+      if (place) songDocument.goTo(place);
+    },
+    undo: songDocument.undo,
+    redo: songDocument.redo,
+  });
   const asPlayed = unrolled !== null;
   const { sound, playing } = useChartSound(slot, `${asPlayed} ${text}`);
   return (
@@ -167,5 +181,5 @@ export const keyLens: Lens = {
   Frame,
   Panel: KeyPanel,
   Strip: KeyStrip,
-  commands: [],
+  commands: lensCommands,
 };

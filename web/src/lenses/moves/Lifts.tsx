@@ -4,8 +4,8 @@ import {
   judgeLift,
   liftPlaces,
   lifts,
-  nameNote,
   nameOfPitch,
+  nameWithOctave,
   parseChart,
   sungRange,
   topSung,
@@ -181,8 +181,10 @@ function TopAfter({ way, part }: { way: LiftMove; part: number }) {
     return topSung(expand(song, { key: view.key }), part);
   }, [read, way, part, view.key]);
   if (!top) return null;
-  const name = nameNote(top.note, { language: settings.language, signs: 'printed' });
-  const note = `${name}${Math.floor((top.midi - top.note.alter) / 12) - 1}`;
+  const note = nameWithOctave(top.note, top.midi, {
+    language: settings.language,
+    signs: 'printed',
+  });
   const isHigh = top.midi > easyTop;
   return (
     <Top $high={isHigh}>

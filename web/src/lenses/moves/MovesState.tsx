@@ -2,7 +2,6 @@ import type { KeptMove } from '@intervallum/contract';
 import {
   findMoves,
   areWithin,
-  placedSlots,
   withMoveHands,
   withSigns,
   type Grade,
@@ -23,6 +22,7 @@ import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
 import type { MovesThread } from '../../workers/movesThread.ts';
+import { chordBeside } from '../parts/chordBeside.ts';
 import { useHearEdit, type Hearable } from '../parts/useHearEdit.ts';
 import { useLensKeys } from '../parts/useLensKeys.ts';
 import { useByHands, useMoveHands, type FoundHands } from './useIdeas.ts';
@@ -213,11 +213,7 @@ export function MovesState({ timeline, remote, own, wishes, onWish, children }: 
       else notify(edited.why);
     },
     step: (by) => {
-      const placed = placedSlots(shown);
-      const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
-      // A chord is held in the slots behind it.
-      const now = chords.findLastIndex((one) => slot !== null && one <= slot);
-      const place = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
+      const place = chordBeside(shown, slot, by);
       if (!place) return;
       stop();
       songDocument.goTo(place);

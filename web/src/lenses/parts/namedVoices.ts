@@ -5,13 +5,24 @@ import { voicesQuery } from '../../queries/voices.ts';
 
 const none: readonly VoiceNoted[] = [];
 
+/** What parts the names of several who sing. */
+const parting = /[,;/&+]|\s(?:and|e|und)\s/u;
+
 /**
- * Whether a chart names somebody as who sings it: by the whole name, or by the beginning of it.
- * @param singer what the chart says @param name of somebody of the team
+ * Whether a chart names somebody as who sings it: by the whole name, or by the words that it begins with.
+ * @param singer what the chart says, of one or several @param name of somebody of the team
+ * @example isNamed('Bram & Odile Farrow', 'Bram Okell') // true
  */
 export function isNamed(singer: string, name: string): boolean {
-  const [said, whole] = [singer.trim().toLowerCase(), name.toLowerCase()];
-  return said !== '' && (said.includes(whole) || whole.startsWith(said));
+  const whole = wordsOf(name);
+  return singer.split(parting).some((one) => {
+    const said = wordsOf(one);
+    return said.length > 0 && said.every((word, at) => word === whole[at]);
+  });
+}
+
+function wordsOf(name: string): string[] {
+  return name.toLowerCase().split(/\s+/u).filter(Boolean);
 }
 
 /** The voices of those whom a chart names as who sings it; none while they are on their way. */

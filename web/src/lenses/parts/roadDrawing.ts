@@ -26,17 +26,26 @@ export function stretchesOf<Bar extends RoadBar>(
   });
 }
 
-/** The colours of the page as they are now. */
-export function inks() {
+/** Colours of the page as they are now, by the names of the page's own. */
+export function inksOf<Name extends string>(
+  names: Readonly<Record<Name, `--${string}`>>,
+): Readonly<Record<Name, string>> {
   const style = getComputedStyle(document.documentElement);
-  const of = (name: string) => style.getPropertyValue(name).trim();
-  return {
-    inKey: of('--rail'),
-    outside: of('--borrowed'),
-    current: of('--accent'),
-    soft: of('--soft'),
-    line: of('--hairline'),
-  };
+  const entries = Object.entries<string>(names);
+  return Object.fromEntries(
+    entries.map(([name, own]) => [name, style.getPropertyValue(own).trim()]),
+  ) as Record<Name, string>;
+}
+
+/** The colours of what is drawn over a road. */
+export function inks() {
+  return inksOf({
+    inKey: '--rail',
+    outside: '--borrowed',
+    current: '--accent',
+    soft: '--soft',
+    line: '--hairline',
+  });
 }
 
 export interface RoadMarks {

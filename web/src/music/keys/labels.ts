@@ -2,8 +2,7 @@ import {
   chordTones,
   degreeOfSemitones,
   nameDegree,
-  nameNote,
-  noteOfDegree,
+  nameOfPitch,
   pitchClass,
   relativeMajor,
   withSigns,
@@ -21,8 +20,7 @@ export function degreeLabel(note: number, view: ChartView): string {
 
 /** A key's own name, for those who listen: `E♭4`. */
 export function keyLabel(note: number, view: ChartView): string {
-  const name = nameNote(noteOfDegree(degreeOf(note, view), view.key), view.letterStyle);
-  return `${name}${Math.floor(note / 12) - 1}`;
+  return nameOfPitch(note, view.key, view.letterStyle);
 }
 
 const shortRoles: Readonly<Record<string, string>> = {

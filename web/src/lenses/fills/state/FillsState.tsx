@@ -25,6 +25,7 @@ import { notify } from '../../../ui/notices.tsx';
 import { useSteady } from '../../../ui/useSteady.ts';
 import { t } from '../../../words/words.ts';
 import { useHeard } from '../../parts/useHeard.ts';
+import { chordBeside } from '../../parts/chordBeside.ts';
 import { useLensKeys } from '../../parts/useLensKeys.ts';
 import { fillsCommands } from './commands.ts';
 import { everything, firstOf, timesOf, usePlace } from './openPlace.ts';
@@ -163,11 +164,7 @@ export function FillsState({
       decide((now) => withoutRun(now, where, pass, [...new Set(all)]), t('The run is taken away.'));
     },
     step: (by) => {
-      const placed = placedSlots(shown);
-      const chords = placed.flatMap(({ is }, index) => (is.kind === 'chord' ? [index] : []));
-      // A chord is held in the slots behind it.
-      const now = chords.findLastIndex((one) => slot !== null && one <= slot);
-      const there = placed[chords[Math.max(0, Math.min(chords.length - 1, now + by))] ?? -1];
+      const there = chordBeside(shown, slot, by);
       if (!there) return;
       stop();
       songDocument.goTo(there);
