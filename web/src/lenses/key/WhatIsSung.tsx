@@ -1,4 +1,4 @@
-import { pitchClass } from '@intervallum/core';
+import { pitchClass, voiceOf } from '@intervallum/core';
 import styled from 'styled-components';
 import { halfStep, topOf, UprightKeys } from '../../music/keys/UprightKeys.tsx';
 import { reader } from '../../settings/reader.ts';
@@ -8,6 +8,8 @@ import { useKeyLens } from './keyContext.ts';
 
 const Drawing = styled.svg`
   display: block;
+  /* As wide as the panel: what is too high for it is scrolled to. */
+  flex: none;
   width: 100%;
   height: auto;
   .time {
@@ -27,7 +29,7 @@ const Drawing = styled.svg`
   }
   text {
     font:
-      600 11px 'Music Signs',
+      600 12px 'Music Signs',
       'Atkinson Cut',
       'Atkinson Hyperlegible Next Variable',
       sans-serif;
@@ -84,8 +86,14 @@ export function WhatIsSung() {
   const inKey = ranked.find((one) => one.shift === shift);
   const octave = inKey?.voices[0]?.octave ?? 0;
   const by = shift + 12 * octave;
-  const low = Math.min(range.low + by, ...singing.map((one) => one.extremeLow ?? one.low)) - 1;
-  const high = Math.max(range.high + by, ...singing.map((one) => one.extremeHigh ?? one.high)) + 1;
+  // Each voice beside the tune in the octave in which it sings it.
+  const lines = singing.map((voice, place) => {
+    const up = 12 * (octave - (inKey?.voices[place]?.octave ?? octave));
+    const { low: from, high: to, extremeLow, extremeHigh } = voiceOf(voice);
+    return { voice, low: from + up, high: to + up, least: extremeLow + up, most: extremeHigh + up };
+  });
+  const low = Math.min(range.low + by, ...lines.map(({ least }) => least)) - 1;
+  const high = Math.max(range.high + by, ...lines.map((one) => one.most)) + 1;
   const most = Math.max(...range.pitches.map(({ ticks }) => ticks));
   const left = UprightKeys.width + 6;
   const width = left + barsWidth + 34 + singing.length * voiceWidth;
@@ -119,7 +127,7 @@ export function WhatIsSung() {
             </g>
           );
         })}
-        {singing.map((voice, place) => {
+        {lines.map((one, place) => {
           const x = left + barsWidth + 40 + place * voiceWidth;
           const line = (from: number, to: number, className: string) => (
             <path
@@ -128,15 +136,11 @@ export function WhatIsSung() {
             />
           );
           return (
-            <g key={voice.personId}>
-              {line(
-                voice.extremeLow ?? voice.low,
-                voice.extremeHigh ?? voice.high,
-                'voice touched',
-              )}
-              {line(voice.low, voice.high, 'voice')}
-              {singing.length > 1 ? (
-                <text className="whose" x={x} y={topOf(voice.extremeHigh ?? voice.high, high) - 2}>
+            <g key={one.voice.personId}>
+              {line(one.least, one.most, 'voice touched')}
+              {line(one.low, one.high, 'voice')}
+              {lines.length > 1 ? (
+                <text className="whose" x={x} y={topOf(one.most, high) - 2}>
                   {place + 1}
                 </text>
               ) : null}
@@ -145,7 +149,9 @@ export function WhatIsSung() {
         })}
       </Drawing>
       <Note>
-        {t('Dark bars are held notes. A line is the comfort of a voice, dashed what it can touch.')}{' '}
+        {t(
+          'Coloured bars are held notes. A line is the comfort of a voice in the octave that it sings in, dashed what it can touch.',
+        )}{' '}
         {singing
           .map(({ name: who }, place) => (singing.length > 1 ? `${place + 1} ${who}` : who))
           .join(', ')}

@@ -78,8 +78,8 @@ export const key = {
     'De {{low}} a {{high}}, sobretudo em torno de {{usual}}.',
   'How long each note is sung, and what each voice has':
     'Quanto tempo cada nota é cantada, e o que cada voz tem',
-  'Dark bars are held notes. A line is the comfort of a voice, dashed what it can touch.':
-    'Barras escuras são notas sustentadas. Uma linha é o conforto de uma voz; tracejado, o que ela alcança.',
+  'Coloured bars are held notes. A line is the comfort of a voice in the octave that it sings in, dashed what it can touch.':
+    'Barras coloridas são notas sustentadas. Uma linha é o conforto de uma voz na oitava em que canta; tracejado, o que ela alcança.',
   Lowest: 'Mais grave',
   Usual: 'Usual',
   Highest: 'Mais aguda',
