@@ -352,6 +352,8 @@ export type { SungNote } from './chart/time/sung.ts';
 export { melodyOver, sungNotes } from './chart/time/sung.ts';
 export type { Performance, PlayedNote } from './playing/perform.ts';
 export { perform, performStruck } from './playing/perform.ts';
+export type { Paced } from './playing/oneAfterOther.ts';
+export { oneAfterOther } from './playing/oneAfterOther.ts';
 export { handsOfDirections, readDirections } from './chart/directions.ts';
 export { inTurn } from './playing/inTurn.ts';
 export { loosen, looseness } from './playing/loosen.ts';
@@ -541,11 +543,13 @@ export type { KeyRelation } from './sets/relation.ts';
 export { keyRelation } from './sets/relation.ts';
 export type { Bridge } from './sets/bridges.ts';
 export type { SongEnd, TempoRelation } from './sets/seam.ts';
+export { tempoMark } from './sets/seam.ts';
 export type { Flow, PlayedSong } from './sets/flow.ts';
 export { beginOf, endOf, planFlow } from './sets/flow.ts';
 export type { GapCost, Order, Placed } from './sets/order.ts';
 export { bestOrder, mostExact, orderCost } from './sets/order.ts';
 export type {
+  Bed,
   BetterOrder,
   MomentKind,
   Seam,
@@ -555,3 +559,7 @@ export type {
   TimedItem,
 } from './sets/planSet.ts';
 export { bedFor, momentKinds, planSet } from './sets/planSet.ts';
+export type { StepBeside } from './sets/roadDifference.ts';
+export { roadDifference, stepsOf } from './sets/roadDifference.ts';
+export type { Arrangement, AsPlayed } from './sets/asPlayed.ts';
+export { asPlayed } from './sets/asPlayed.ts';

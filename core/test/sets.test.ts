@@ -280,7 +280,9 @@ describe('a service', () => {
       ['A', 'B', ['r']],
       ['B', 'C', []],
     ]);
-    expect(plan.seams.map(({ bed }) => bed !== null)).toEqual([true, false]);
+    expect([...plan.beds].map(([id, { key: inKey }]) => [id, formatKey(inKey)])).toEqual([
+      ['r', 'G'],
+    ]);
   });
 
   test('is warned of with a reason: far keys, tempos, many slow songs, too long, a song twice', () => {

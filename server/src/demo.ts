@@ -13,7 +13,7 @@ import {
   storeDecisions,
   tag,
 } from '@intervallum/contract';
-import { noDecisions, parseChart } from '@intervallum/core';
+import { momentKinds, noDecisions, parseChart } from '@intervallum/core';
 import { z } from 'zod';
 import { hashPassword } from './accounts/passwords.ts';
 import { attachmentService } from './attachments/service.ts';
@@ -49,8 +49,24 @@ const parish = z.object({
   marks: z.record(z.string(), z.object({ tags: z.array(tag), favourite: z.boolean() })),
   sets: z.array(
     setDraft.omit({ items: true }).extend({
-      songs: z.array(
-        z.object({ title: z.string(), key: z.string().nullable(), notes: z.string() }),
+      /** Songs by their titles, and what is spoken between them. */
+      items: z.array(
+        z.union([
+          z.object({
+            title: z.string(),
+            key: z.string().nullable(),
+            notes: z.string(),
+            who: z.string().default(''),
+            road: z.string().nullable().default(null),
+          }),
+          z.object({
+            kind: z.enum(momentKinds),
+            name: z.string(),
+            minutes: z.number(),
+            who: z.string(),
+            notes: z.string(),
+          }),
+        ]),
       ),
     }),
   ),
@@ -114,13 +130,13 @@ export async function loadDemo(
       await lists.mark(scope, { ids, favourite });
       for (const addTag of tags) await lists.mark(scope, { ids, addTag });
     }
-    for (const { songs, ...fields } of sets) {
-      const items = songs.map(({ title, key, notes }) => ({
-        id: randomUUID(),
-        songId: idOfTitle.get(title),
-        key,
-        notes,
-      }));
+    for (const { items: told, ...fields } of sets) {
+      const items = told.map((item) => {
+        const own = { id: randomUUID(), fixed: false };
+        if (!('title' in item)) return { ...item, ...own, bed: null };
+        const { title, ...song } = item;
+        return { ...song, ...own, kind: 'song', songId: idOfTitle.get(title), bridge: null };
+      });
       await services.create(scope, setDraft.parse({ ...fields, items }));
     }
   });

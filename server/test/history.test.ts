@@ -1,6 +1,12 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import { setVersion, songSet as setSchema, songVersion, versionList } from '@intervallum/contract';
+import {
+  isSong,
+  setVersion,
+  songSet as setSchema,
+  songVersion,
+  versionList,
+} from '@intervallum/contract';
 import { freeHands } from '@intervallum/core';
 import { startTestServer, type TestServer } from './server.ts';
 
@@ -203,12 +209,14 @@ describe('what a set was', () => {
     const { versions } = versionList.parse((await server.call('GET', `${path}/versions`)).body);
     expect(versions.map(({ revision }) => revision)).toEqual([5, 3, 2, 1]);
     const was = setVersion.parse((await server.call('GET', `${path}/versions/3`)).body);
-    expect([was.name, was.items.map(({ summary }) => summary.title)]).toEqual([
+    expect([was.name, was.items.filter(isSong).map(({ summary }) => summary.title)]).toEqual([
       'Theirs',
       ['Second'],
     ]);
     const began = setVersion.parse((await server.call('GET', `${path}/versions/1`)).body);
-    expect(began.items.map(({ key, notes, removed }) => [key, notes, removed])).toEqual([
+    expect(
+      began.items.filter(isSong).map(({ key, notes, removed }) => [key, notes, removed]),
+    ).toEqual([
       ['D', 'softly', false],
       [null, '', false],
     ]);

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import {
+  plainSongItem,
   storeDecisions,
   storeMove,
   storeRun,
@@ -172,7 +173,9 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   insertSet: (db) => sets.insertSet(ours, db, set, draft),
   updateSet: (db) => sets.updateSet(ours, db, set, 1, draft),
   replaceItems: (db) =>
-    sets.replaceItems(ours, db, set, [{ id: item, songId: song, key: null, notes: 'BETA' }]),
+    sets.replaceItems(ours, db, set, [
+      { ...plainSongItem({ id: item, songId: song }), notes: 'BETA' },
+    ]),
   setSetDeleted: async (db) => {
     await sets.setSetDeleted(ours, db, set, true);
     return sets.setSetDeleted(ours, db, set, false);
@@ -398,7 +401,7 @@ const fileCalls: typeof calls = {
         ...row,
         ...draft,
         id,
-        items: [{ id: item, songId: song, key: null, notes: 'BETA' }],
+        items: [{ ...plainSongItem({ id: item, songId: song }), notes: 'BETA' }],
       })),
       1,
     ),

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import fc from 'fast-check';
-import { storeMove, teamLimits } from '@intervallum/contract';
+import { plainSongItem, storeMove, teamLimits } from '@intervallum/contract';
 import { chartRules, noDecisions } from '@intervallum/core';
 import { elementsOf } from '../src/teamFile/bringing/elements.ts';
 import { samePeople } from '../src/teamFile/bringing/samePeople.ts';
@@ -116,12 +116,25 @@ async function fullTeam(): Promise<Somebody> {
   await done(two, 204, 'POST', '/api/songs/marks', marks);
   const voice = { low: 57, high: 72, extremeLow: 55, extremeHigh: 74 };
   await done(two, 204, 'PUT', `/api/people/${two.personId}/voice`, voice);
+  const first = randomUUID();
+  const spoken = { who: 'Oda', notes: 'Slowly.', fixed: false, bed: 'Bed open:\n  1sus2~\n' };
   const set = await done(one, 201, 'POST', '/api/sets', {
     name: 'Low water',
     date: '2026-11-29',
     leader: 'Oda',
     notes: 'Slow.',
-    items: [song, other].map(({ id }) => ({ id: randomUUID(), songId: id, key: 'A', notes: 'x' })),
+    begins: '10:00',
+    most: 60,
+    rehearsal: { date: '2026-11-27', begins: '19:30' },
+    items: [
+      { ...plainSongItem({ id: first, songId: song.id, key: 'A' }), who: 'Oda', fixed: true },
+      { ...spoken, id: randomUUID(), kind: 'prayer', name: 'For the tide', minutes: 2.5 },
+      {
+        ...plainSongItem({ id: randomUUID(), songId: other.id }),
+        road: 'Verse x2',
+        bridge: { from: first, text: 'Vamp x2 open:\n  4 | 5\n' },
+      },
+    ],
   });
   await done(one, 201, 'POST', '/api/sends', { kind: 'set', id: set.id, note: 'the band' });
   await done(two, 201, 'POST', '/api/moves', {
@@ -243,6 +256,26 @@ describe('a whole team', () => {
     expect(await everything(one.team)).toEqual(before);
   });
 
+  test('from when sets had nothing but songs has them as they were', async () => {
+    const from = await fullTeam();
+    const into = await somebody('owner');
+    const all = lines(await save(from, '?files=no'));
+    all[0]!['version'] = 1;
+    const set = all.find(({ kind }) => kind === 'set')!;
+    for (const later of ['begins', 'most', 'rehearsal']) delete set[later];
+    const items = set['items'] as Record<string, unknown>[];
+    set['items'] = items
+      .filter(({ kind }) => kind === 'song')
+      .map(({ id, songId, key, notes }) => ({ id, songId, key, notes }));
+    expect((await bring(into, written(all))).status).toBe(200);
+    const found = (await into.call('GET', `/api/sets/${String(set['id'])}`)).body;
+    expect(found).toMatchObject({ begins: null, rehearsal: null });
+    expect(found.items).toMatchObject([
+      { kind: 'song', key: 'A', who: '', road: null, bridge: null },
+      { kind: 'song', key: null, fixed: false },
+    ]);
+  });
+
   test('by earlier rules of charts sounds as it did', async () => {
     const from = await fullTeam();
     const into = await somebody('owner');
@@ -297,7 +330,7 @@ describe('a file that cannot be brought in', () => {
     ['what goes on', () => written([...whole, whole[1]]), /behind the end/],
     [
       'a newer version',
-      () => changed((all) => (all[0]!['version'] = 2)),
+      () => changed((all) => (all[0]!['version'] = 3)),
       /newer than this program/,
     ],
     ['newer rules', () => changed((all) => (of(all, 'song')['rules'] = 99)), /song “.*newer/],

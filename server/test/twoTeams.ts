@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { storeMove, storeRun, storeSend, storeSet, type SharedPage } from '@intervallum/contract';
+import {
+  plainSet,
+  storeMove,
+  storeRun,
+  storeSend,
+  storeSet,
+  type SharedPage,
+} from '@intervallum/contract';
 import { type WrittenRun } from '@intervallum/core';
 import { scopeOf, type Scope } from '../src/db/scope.ts';
 import { readForLists } from '../src/jobs/readings.ts';
@@ -50,7 +57,7 @@ export const named = (mark: string): WrittenRun => ({
   right: '1 2 3',
 });
 
-export const draft = { name: 'BETA', date: null, leader: '', notes: '', items: [] };
+export const draft = plainSet({ name: 'BETA' });
 
 /** Begins the server, and fills both teams. */
 export async function openTwoTeams(): Promise<void> {
@@ -94,7 +101,7 @@ export async function openTwoTeams(): Promise<void> {
       );
       await server.owner.query(
         'insert into set_revisions (team_id, set_id, revision, person_id, content) values ($1, $2, 1, $3, $4)',
-        [team, set, member, storeSet({ name: mark, date: null, leader: '', notes: '', items: [] })],
+        [team, set, member, storeSet(plainSet({ name: mark }))],
       );
       await server.owner.query(
         'insert into shares (team_id, id, token, set_id) values ($1, $2, $3, $4)',
@@ -108,6 +115,8 @@ export async function openTwoTeams(): Promise<void> {
         leader: '',
         notes: '',
         songs: [],
+        begins: null,
+        moments: [],
         sent: null,
       };
       await server.owner.query(

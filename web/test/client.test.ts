@@ -3,7 +3,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/gl
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { z } from 'zod';
-import { problemKinds, problemType } from '@intervallum/contract';
+import { plainSet, problemKinds, problemType } from '@intervallum/contract';
 import { ask } from '../src/queries/client.ts';
 import { api } from '../src/queries/resources.ts';
 
@@ -121,7 +121,7 @@ describe('a question', () => {
     // Two saves of one tab are of one screen.
     const screen = asked.headers['screen-id'];
     expect(screen).toMatch(/^[\da-f-]{36}$/);
-    await api.saveSet(id, { name: 'S', date: null, leader: '', notes: '', items: [] }, 1);
+    await api.saveSet(id, plainSet({ name: 'S' }), 1);
     expect(asked.headers['screen-id']).toBe(screen);
     await api.song(id);
     expect(asked).toMatchObject({ method: 'GET', body: '' });

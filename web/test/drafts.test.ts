@@ -1,3 +1,4 @@
+import { plainSet, plainSongItem, type SetDraft } from '@intervallum/contract';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { freeHands, noDecisions } from '@intervallum/core';
@@ -98,14 +99,28 @@ describe('what an earlier visit could not save', () => {
   });
 
   test('a set whose name was just cleared, with a date half typed, is kept as it stood', () => {
-    const items = [{ id: 'a', songId: 'b', key: null, notes: 'slow' }];
-    const draft = { name: '', date: null, leader: 'Ines', notes: '', items };
+    const bridge = { from: 'c', text: 'Vamp:\n  4 | 5\n' };
+    const items: SetDraft['items'] = [
+      { ...plainSongItem({ id: 'a', songId: 'b' }), notes: 'slow', road: 'Verse', bridge },
+      {
+        ...{ id: 'c', kind: 'prayer', name: '', minutes: 2.5, who: 'Ines', notes: '', bed: null },
+        fixed: true,
+      },
+    ];
+    const draft = plainSet({ name: '', leader: 'Ines', begins: '09:3', items });
     expect(setShape.read(structuredClone(setShape.write(draft)))).toEqual(draft);
     expect(setShape.read({ ...draft, date: 7, key: 'H' })).toEqual(draft);
   });
 
+  test('a set that was kept when sets had nothing but songs is read as it was', () => {
+    const items = [{ id: 'a', songId: 'b', key: 'D', notes: 'slow' }];
+    const kept = { name: 'Old', date: null, leader: 'Ines', notes: '', items };
+    const song = { ...plainSongItem({ id: 'a', songId: 'b', key: 'D' }), notes: 'slow' };
+    expect(setShape.read(kept)).toEqual(plainSet({ name: 'Old', leader: 'Ines', items: [song] }));
+  });
+
   test('a set that the server trims is the same set', () => {
-    const draft = { name: 'Sunday ', date: null, leader: ' Ines', notes: 'x\n', items: [] };
+    const draft = plainSet({ name: 'Sunday ', leader: ' Ines', notes: 'x\n' });
     expect(sameSet(draft, { ...draft, name: 'Sunday', leader: 'Ines', notes: 'x' })).toBe(true);
     expect(sameSet(draft, { ...draft, name: 'Monday' })).toBe(false);
     expect(sameSet({ ...draft, name: '' }, { ...draft, name: ' ' })).toBe(false);

@@ -14,7 +14,7 @@ import { chartText, id, line, moment, paragraph } from '../wire/text.ts';
 import { canBeSung, newVoice } from '../wire/voices.ts';
 
 /** The version of the file of a whole team; raised when a record changes, with a step from the one before. */
-export const teamFileVersion = 1;
+export const teamFileVersion = 2;
 
 /** Bytes of a whole file of a team, and of one record in it. A set of sixty long charts, frozen as it was sent, has room. */
 export const teamFileLimits = { bytes: 3_000_000_000, record: 20_000_000 } as const;
@@ -63,7 +63,8 @@ export const teamRecord = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('team'),
     format: z.literal('intervallum team'),
-    version: z.literal(teamFileVersion),
+    /** What sets of the first version have not, `newSet` adds: there was nothing but songs in them. */
+    version: z.literal([1, teamFileVersion]),
     name: z.string().max(200),
     savedAt: moment,
   }),

@@ -7,8 +7,9 @@ export interface StoredSet {
   readonly value: unknown;
 }
 
-const newest = 1;
-const storedSet = z.object({ version: z.literal(newest), value: setDraft });
+const newest = 2;
+/** What the first version has not, `setDraft` adds: there was nothing but songs. */
+const storedSet = z.object({ version: z.literal([1, newest]), value: setDraft });
 
 export function storeSet(draft: SetDraft): StoredSet {
   return { version: newest, value: draft };

@@ -25,14 +25,24 @@ export const songDifference = z.union([
 export const setDifference = z.union([
   z.object({
     kind: z.literal('of the set'),
-    what: z.enum(['name', 'date', 'leader', 'notes']),
+    what: z.enum(['name', 'date', 'leader', 'notes', 'begins', 'most', 'rehearsal']),
     before: text,
     after: text,
   }),
   z.object({
-    kind: z.enum(['song added', 'song removed', 'song moved', 'note of a song']),
+    kind: z.enum([
+      'song added',
+      'song removed',
+      'song moved',
+      'note of a song',
+      'bridge of a song',
+      'part of a service',
+    ]),
     title: text,
   }),
+  /** The way it goes there; empty for that of its chart. */
+  z.object({ kind: z.literal('road of a song'), title: text, before: text, after: text }),
+  z.object({ kind: z.literal('who leads a song'), title: text, before: text, after: text }),
   /** Null for the key of its chart. */
   z.object({
     kind: z.literal('key of a song'),

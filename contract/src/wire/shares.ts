@@ -1,5 +1,7 @@
+import { momentKinds } from '@intervallum/core';
 import { z } from 'zod';
 import { whatChanged } from './differences.ts';
+import { bridgeInto, type MomentItem, type SongItem } from './sets.ts';
 import { id, line, moment } from './text.ts';
 
 /** What a link opens: one song or one set. */
@@ -33,7 +35,34 @@ export const sharedPage = z.object({
   date: z.string().nullable(),
   leader: z.string(),
   notes: z.string(),
-  songs: z.array(z.object({ id, text: z.string(), key: z.string().nullable(), notes: z.string() })),
+  songs: z.array(
+    z.object({
+      id,
+      text: z.string(),
+      key: z.string().nullable(),
+      notes: z.string(),
+      who: z.string().default(''),
+      /** The way it goes in this service, and what leads into it; null for that of its chart, and for nothing. */
+      road: z.string().nullable().default(null),
+      bridge: z.string().nullable().default(null),
+    }),
+  ),
+  /** When the service begins, and what it has besides songs, each before the song at `place` (the count of songs: at the end). */
+  begins: z.string().nullable().default(null),
+  moments: z
+    .array(
+      z.object({
+        id,
+        place: z.int().min(0),
+        kind: z.enum(momentKinds),
+        name: z.string(),
+        minutes: z.number(),
+        who: z.string(),
+        notes: z.string(),
+        bed: z.string().nullable(),
+      }),
+    )
+    .default([]),
   /** When it was sent last, and what became another one since; null where it was never noted as sent. */
   sent: z.object({ at: moment, changed: changedSince }).nullable().default(null),
 });
@@ -52,3 +81,24 @@ export const send = z.object({
 });
 export type Send = z.infer<typeof send>;
 export const sendList = z.object({ sends: z.array(send) });
+
+/** What of a set others read: its songs with their charts, those removed left out, and what is spoken between them. */
+export function pageItems<Song extends SongItem & { readonly removed: boolean }>(
+  items: readonly (Song | MomentItem)[],
+  textOf: (song: Song) => string,
+): Pick<SharedPage, 'songs' | 'moments'> {
+  const page: Pick<SharedPage, 'songs' | 'moments'> = { songs: [], moments: [] };
+  for (const item of items) {
+    if (item.kind === 'song') {
+      if (item.removed) continue;
+      const { id: ownId, key, notes, who, road } = item;
+      const bridge = bridgeInto(items, item)?.text ?? null;
+      page.songs.push({ id: ownId, text: textOf(item), key, notes, who, road, bridge });
+    } else {
+      const { id: ownId, kind, name, minutes, who, notes, bed } = item;
+      const place = page.songs.length;
+      page.moments.push({ id: ownId, place, kind, name, minutes, who, notes, bed });
+    }
+  }
+  return page;
+}

@@ -94,11 +94,12 @@ export function sectionMove(
     cost: null,
     section,
     place,
-    edit: (read) => put(read, kind, section),
+    edit: (read) => putSection(read, kind, section),
   };
 }
 
-function put(read: ChartResult, kind: SectionMove['kind'], section: Section): Edit {
+/** The edit that puts a section before all others, or behind them, and into the roadmap; under a name that none has. */
+export function putSection(read: ChartResult, kind: SectionMove['kind'], section: Section): Edit {
   const { song } = read;
   const after = kind === 'intro' ? -1 : song.sections.length - 1;
   const added = { ...section, name: freeName(section.name, song) };

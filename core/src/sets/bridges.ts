@@ -4,8 +4,9 @@ import { parseChord } from '../chord/parseChord.ts';
 import type { Chord } from '../chord/chord.ts';
 import { barTicks, feltBeats, formatMeter } from '../chart/meter.ts';
 import { ticksPerQuarter } from '../kit/ticks.ts';
+import { chordOver } from '../moves/formula.ts';
 import { planLift } from '../moves/planLift.ts';
-import { formatKey, relativeMajor, type Key } from '../pitch/key.ts';
+import { formatKey, liftBetween, relativeMajor, type Key } from '../pitch/key.ts';
 import { fold, pitchClass } from '../pitch/note.ts';
 import { degreeOfSemitones, formatDegree } from '../pitch/degree.ts';
 import type { SeamBetween } from './seam.ts';
@@ -15,11 +16,11 @@ export interface Bridge {
   readonly id: 'straight' | 'pad' | 'vamp' | 'walk' | 'lift' | 'stop and count';
   readonly name: string;
   readonly why: string;
-  /** The key that its numbers count in. */
+  /** The key that its numbers count in: that of the song that comes. */
   readonly key: Key;
   /**
    * Chart text: one section under the key, metre and tempo that it stands in, to be read and edited; empty where one goes
-   * straight on. They are those of the song that comes, but for what leads out of the song that goes.
+   * straight on. Metre and tempo are those of the song that comes, but for what leads out of the song that goes.
    */
   readonly text: string;
 }
@@ -102,23 +103,27 @@ function walkInto({ to }: SeamBetween): Bridge {
   };
 }
 
-/** The chords that lead into another key, in the numbers of the one that is left. */
+/** The chords that lead into another key, in its own numbers; at the tempo and in the metre of the song that goes. */
 function liftsBetween({ from, to }: SeamBetween): Bridge[] {
-  const ways = planLift(relativeMajor(from.key), relativeMajor(to.key), {
+  const [left, comes] = [relativeMajor(from.key), relativeMajor(to.key)];
+  const ways = planLift(left, comes, {
     beats: barTicks(from.meter) / ticksPerQuarter,
     ...(to.chord ? { target: to.chord } : {}),
   });
   const beats = feltBeats(from.meter).length;
+  const old = degreeOfSemitones(liftBetween(comes, left));
   return ways
     .filter(({ chords }) => chords.length > 0 && chords.length <= beats)
     .slice(0, 2)
     .map(({ name, why, chords }) => {
       const bar = inBar(
-        chords.map((one) => formatChord(one.chord)),
+        chords.map(({ chord: one }) =>
+          formatChord(one.kind === 'named' ? chordOver(old, one) : one),
+        ),
         beats,
       );
-      const text = section('Into the new key', from, [bar]);
-      return { id: 'lift', name, why, key: from.key, text };
+      const text = section('Into the new key', { ...from, key: to.key }, [bar]);
+      return { id: 'lift', name, why, key: to.key, text };
     });
 }
 

@@ -1,7 +1,7 @@
 import type { Song } from '../chart/song.ts';
 import { expand, type Timeline } from '../chart/time/timeline.ts';
 import { formatMeter } from '../chart/meter.ts';
-import { formatKey, type Key } from '../pitch/key.ts';
+import { formatKey, sameKey, type Key } from '../pitch/key.ts';
 import { endsOf, flowBetween, type Flow } from './flow.ts';
 import { seamBetween, type SongEnd } from './seam.ts';
 import { assumedOpenTimes, minutesOf, songSeconds } from './length.ts';
@@ -20,8 +20,16 @@ export type ServiceItem = {
 } &
   /** `songId` says which song it is, so that one that stands there twice is known. */
   (
-    | { readonly kind: 'song'; readonly songId: string; readonly song: Song; readonly key?: Key }
-    | { readonly kind: MomentKind; readonly minutes: number }
+    | {
+        readonly kind: 'song';
+        readonly songId: string;
+        readonly song: Song;
+        readonly key?: Key;
+        /** What leads into it from another item, in its own numbers; only from there is it played. */
+        readonly bridge?: { readonly from: string; readonly song: Song } | null;
+      }
+    /** What is played under it goes on for as long as it takes. */
+    | { readonly kind: MomentKind; readonly minutes: number; readonly bed?: Song | null }
   );
 
 /** Something in a service with when it begins and how long it takes, in seconds from the beginning. */
@@ -37,16 +45,24 @@ export interface TimedItem {
 export interface Seam {
   readonly before: string;
   readonly after: string;
-  /** Ids of what stands between the two songs; a bed can be played under it. */
+  /** Ids of what stands between the two songs. */
   readonly between: readonly string[];
   readonly flow: Flow;
-  /** Something open-ended to play under what is spoken, in the key of what comes; null where nothing is. */
-  readonly bed: string | null;
+  /** A bridge is played there. */
+  readonly isLed: boolean;
 }
 
 /** Something to think about, and why. */
 export interface SetWarning {
-  readonly kind: 'far key' | 'tempo' | 'slow in a row' | 'long' | 'empty' | 'twice';
+  readonly kind:
+    | 'far key'
+    | 'tempo'
+    | 'slow in a row'
+    | 'long'
+    | 'empty'
+    | 'twice'
+    | 'idle bridge'
+    | 'bed in another key';
   /** What it is about. */
   readonly ids: readonly string[];
   readonly words: string;
@@ -66,6 +82,8 @@ export interface SetPlan {
   readonly items: readonly TimedItem[];
   readonly seconds: number;
   readonly seams: readonly Seam[];
+  /** By what is spoken: something open-ended to play under it, in the key of what comes; none where no song comes. */
+  readonly beds: ReadonlyMap<string, Bed>;
   readonly warnings: readonly SetWarning[];
   /** Null where nothing better was found. */
   readonly order: BetterOrder | null;
@@ -101,7 +119,8 @@ export function planSet(
     items: timed,
     seconds,
     seams,
-    warnings: warningsOf(items, seams, seconds, most ?? null),
+    beds: bedsOf(items, ends),
+    warnings: [...warningsOf(items, seams, seconds, most ?? null), ...misplaced(items, ends)],
     order: betterOrder(items, ends),
   };
 }
@@ -112,15 +131,26 @@ function timesOf(
   openTimes: number,
 ): TimedItem[] {
   let begins = 0;
+  let last: string | null = null;
   return items.map((item, place) => {
     const timeline = timelines[place];
     const spokenFor = item.kind === 'song' ? 0 : 60 * Math.max(0, item.minutes);
-    const seconds = timeline ? songSeconds(timeline, openTimes) : spokenFor;
-    const isOpen = timeline?.parts.some(({ open }) => open) ?? false;
+    const bridge = item.kind === 'song' ? bridgeFrom(item, last) : null;
+    const led = bridge && expand(bridge, { key: bridge.key });
+    const seconds =
+      (led ? songSeconds(led, openTimes) : 0) +
+      (timeline ? songSeconds(timeline, openTimes) : spokenFor);
+    const isOpen = [led, timeline].some((one) => one?.parts.some(({ open }) => open));
     const one = { id: item.id, begins, seconds, isOpen };
     begins += seconds;
+    if (item.kind === 'song') last = item.id;
     return one;
   });
+}
+
+/** What leads into a song from the one before it; null where nothing does, or it was made for coming from another one. */
+function bridgeFrom({ bridge }: SongItem, last: string | null): Song | null {
+  return bridge && bridge.from === last ? bridge.song : null;
 }
 
 type Ends = ReturnType<typeof endsOf>;
@@ -138,12 +168,30 @@ function seamsOf(items: readonly ServiceItem[], ends: readonly (Ends | null)[]):
         after: items[place]!.id,
         between,
         flow: flowBetween(before.end, one.begin),
-        bed: between.length > 0 ? bedFor(one.begin) : null,
+        isLed: bridgeFrom(items[place] as SongItem, items[last]!.id) !== null,
       });
     }
     last = place;
   }
   return seams;
+}
+
+/** Chart text of what is played under words, and its key. */
+export interface Bed {
+  readonly key: Key;
+  readonly text: string;
+}
+
+function bedsOf(
+  items: readonly ServiceItem[],
+  ends: readonly (Ends | null)[],
+): ReadonlyMap<string, Bed> {
+  const beds = new Map<string, Bed>();
+  for (const [place, { id, kind }] of items.entries()) {
+    const comes = ends.slice(place).find((one) => one !== null)?.begin;
+    if (kind !== 'song' && comes) beds.set(id, { key: comes.key, text: bedFor(comes) });
+  }
+  return beds;
 }
 
 /** Open-ended playing under speech, in the key of what comes: home without its third, and nothing that would ask for an end. */
@@ -163,8 +211,8 @@ function warningsOf(
   const nameOf = (id: string) => items.find((item) => item.id === id)!.name;
   if (items.length === 0)
     found.push({ kind: 'empty', ids: [], words: 'Nothing stands in it yet: add a song first.' });
-  for (const { before, after, between, flow } of seams) {
-    if (between.length > 0) continue;
+  for (const { before, after, between, flow, isLed } of seams) {
+    if (between.length > 0 || isLed) continue;
     const pair = `${nameOf(before)} into ${nameOf(after)}`;
     if (flow.relation.kind === 'far')
       found.push({
@@ -196,6 +244,27 @@ function warningsOf(
       words: `It takes about ${minutesOf(seconds)}, ${minutesOf(seconds - 60 * most)} more than there is.`,
     });
   return found;
+}
+
+/** What was made for another order than the one that stands: bridges from elsewhere, beds in another key than what comes. */
+function misplaced(items: readonly ServiceItem[], ends: readonly (Ends | null)[]): SetWarning[] {
+  let last: ServiceItem | null = null;
+  return items.flatMap((item, place): SetWarning[] => {
+    if (item.kind !== 'song') {
+      const comes = ends.slice(place).find((one) => one !== null)?.begin.key;
+      if (!item.bed || !comes || sameKey(item.bed.key, comes)) return [];
+      const [is, next] = [formatKey(item.bed.key), formatKey(comes)];
+      const words = `What is played under ${item.name} is in ${is}, what comes is in ${next}: make it anew.`;
+      return [{ kind: 'bed in another key', ids: [item.id], words }];
+    }
+    const before = last;
+    last = item;
+    if (!item.bridge || item.bridge.from === before?.id) return [];
+    const { from } = item.bridge;
+    const meant = items.find(({ id }) => id === from)?.name ?? 'a song that is no longer here';
+    const words = `What leads into ${item.name} was made for coming from ${meant}: it is not played.`;
+    return [{ kind: 'idle bridge', ids: [item.id], words }];
+  });
 }
 
 type SongItem = Extract<ServiceItem, { kind: 'song' }>;

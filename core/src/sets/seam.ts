@@ -1,6 +1,7 @@
 import { chordTones } from '../chord/tones.ts';
 import type { Chord } from '../chord/chord.ts';
 import { formatMeter, sameMeter, tempoBeat, type Meter } from '../chart/meter.ts';
+import { eighth } from '../kit/ticks.ts';
 import type { Key } from '../pitch/key.ts';
 import { keyRelation, type KeyRelation } from './relation.ts';
 
@@ -21,6 +22,8 @@ export interface TempoRelation {
   /** How much faster the second goes, as eighths go: over 1 faster. */
   readonly ratio: number;
   readonly kind: 'same' | 'near' | 'double' | 'half' | 'faster' | 'slower';
+  /** Both count the same note: their numbers can be compared. */
+  readonly isOneBeat: boolean;
   readonly words: string;
 }
 
@@ -82,22 +85,48 @@ export function tempoRelation(from: SongEnd, to: SongEnd): TempoRelation {
             ? 'faster'
             : 'slower';
   const [before, after] = [from.tempo, to.tempo];
-  return { before, after, ratio, kind, words: tempoWords(kind, before, after) };
+  const isOneBeat = tempoBeat(from.meter) === tempoBeat(to.meter);
+  return { before, after, ratio, kind, isOneBeat, words: tempoWords(kind, from, to, isOneBeat) };
 }
 
-function tempoWords(kind: TempoRelation['kind'], before: number, after: number): string {
+/** A tempo with the note that it counts, as it stands over a score. @example tempoMark({ tempo: 52, meter: sixEight }) // '♩. 52' */
+export function tempoMark({ tempo, meter }: Pick<SongEnd, 'tempo' | 'meter'>): string {
+  const notes: Readonly<Record<number, string>> = { 2: '♩', 3: '♩.', 4: '𝅗𝅥', 6: '𝅗𝅥.' };
+  const note = notes[tempoBeat(meter) / eighth] ?? '♩';
+  return `${note} ${Math.round(tempo)}`;
+}
+
+function tempoWords(
+  kind: TempoRelation['kind'],
+  from: SongEnd,
+  to: SongEnd,
+  isOneBeat: boolean,
+): string {
+  // Where beats are other notes, only by eighths it can be said which is faster.
+  const [before, after] = isOneBeat
+    ? [Math.round(from.tempo), Math.round(to.tempo)]
+    : [tempoMark(from), tempoMark(to)];
+  const who = isOneBeat ? '' : 'By eighths: ';
   switch (kind) {
     case 'same':
-      return `The tempo stays at about ${after}.`;
+      return isOneBeat ? `The tempo stays at about ${after}.` : `The eighths stay: ${after}.`;
     case 'double':
-      return `Twice as fast: eighths of ${before} are the beats of ${after}.`;
+      return isOneBeat
+        ? `Twice as fast: eighths of ${before} are the beats of ${after}.`
+        : `${who}twice as fast, ${before} to ${after}.`;
     case 'half':
-      return `Half as fast: every second beat of ${before} is one of ${after}.`;
+      return isOneBeat
+        ? `Half as fast: every second beat of ${before} is one of ${after}.`
+        : `${who}half as fast, ${before} to ${after}.`;
     case 'near':
-      return `A little ${after > before ? 'faster' : 'slower'}: from ${before} to ${after}.`;
+      return isOneBeat
+        ? `A little ${after > before ? 'faster' : 'slower'}: from ${before} to ${after}.`
+        : `${who}nearly as fast, ${before} to ${after}.`;
     case 'faster':
     case 'slower':
-      return `${kind === 'faster' ? 'Faster' : 'Slower'}, from ${before} to ${after}: begin it anew.`;
+      return isOneBeat
+        ? `${kind === 'faster' ? 'Faster' : 'Slower'}, from ${before} to ${after}: begin it anew.`
+        : `${who}${kind}, ${before} to ${after}: begin it anew.`;
   }
 }
 

@@ -1,6 +1,9 @@
 import type {
   AuditKind,
   Role,
+  SetBridge,
+  SetDraft,
+  SetItem,
   SongSummary,
   StoredDecisions,
   StoredMove,
@@ -12,6 +15,7 @@ import { chartRules } from '@intervallum/core';
 import { isNull, sql } from 'drizzle-orm';
 import {
   bigint,
+  boolean,
   check,
   date,
   doublePrecision,
@@ -313,6 +317,9 @@ export const sets = pgTable(
     date: date('date', { mode: 'string' }),
     leader: text('leader').notNull(),
     notes: text('notes').notNull(),
+    begins: text('begins'),
+    most: integer('most'),
+    rehearsal: jsonb('rehearsal').$type<SetDraft['rehearsal']>(),
     createdAt: createdAt(),
     savedAt: savedAt(),
     deletedAt: moment('deleted_at'),
@@ -344,11 +351,19 @@ export const setItems = pgTable(
     name: text('name').notNull().default(''),
     key: text('key'),
     notes: text('notes').notNull(),
+    kind: text('kind').$type<SetItem['kind']>().notNull().default('song'),
+    who: text('who').notNull().default(''),
+    fixed: boolean('fixed').notNull().default(false),
+    road: text('road'),
+    bridge: jsonb('bridge').$type<SetBridge>(),
+    minutes: doublePrecision('minutes'),
+    bed: text('bed'),
   },
   (table) => [
     primaryKey({ columns: [table.teamId, table.setId, table.id] }),
     index('set_items_song').on(table.teamId, table.songId),
     check('set_items_is_something', sql`${table.songId} is not null or ${table.name} <> ''`),
+    check('set_items_kind', sql`(${table.kind} = 'song') = (${table.songId} is not null)`),
     foreignKey({
       columns: [table.teamId, table.setId],
       foreignColumns: [sets.teamId, sets.id],

@@ -3,6 +3,7 @@ import {
   readStoredSend,
   type ChangedSince,
   type Difference,
+  type MomentItem,
   type Send,
   type SetDraft,
   type SharedPage,
@@ -101,8 +102,21 @@ export function sendService(database: Database, charts: ChartReader) {
   return { list, freeze, find, asItStands };
 }
 
-/** A set as it is compared; the places in it are known by their own ids. */
-function asSet({ name, date, leader, notes, songs }: SharedPage): SetDraft {
-  const items = songs.map(({ id, key, notes: note }) => ({ id, songId: id, key, notes: note }));
-  return { name, date, leader, notes, items };
+/** A set as it is compared; songs in it are known by the ids of their places. */
+function asSet({ name, date, leader, notes, begins, songs, moments }: SharedPage): SetDraft {
+  const items: SetDraft['items'] = [];
+  for (const [place, { id, key, notes: note, who, road, bridge: text }] of songs.entries()) {
+    items.push(...momentsAt(moments, place));
+    const bridge = text === null ? null : { from: id, text };
+    const song = { kind: 'song', id, songId: id, key, notes: note, who, road, bridge } as const;
+    items.push({ ...song, fixed: false });
+  }
+  items.push(...momentsAt(moments, songs.length));
+  return { name, date, leader, notes, begins, most: null, rehearsal: null, items };
+}
+
+function momentsAt(moments: SharedPage['moments'], at: number): MomentItem[] {
+  return moments.flatMap(({ place, ...moment }) =>
+    place === at ? [{ ...moment, fixed: false }] : [],
+  );
 }

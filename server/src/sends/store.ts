@@ -1,13 +1,15 @@
 import {
+  pageItems,
   storeSend,
   type SharedPage,
   type ShareTarget,
   type StoredSend,
 } from '@intervallum/contract';
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { people, sends, setItems, sets, songs, teams } from '../db/schema.ts';
+import { people, sends, songs, teams } from '../db/schema.ts';
 import type { Scope } from '../db/scope.ts';
+import { findSet } from '../sets/store.ts';
 
 const column = (target: ShareTarget) => (target.kind === 'song' ? sends.songId : sends.setId);
 
@@ -105,8 +107,9 @@ async function readSharedSong(
     .where(and(eq(songs.teamId, scope.teamId), eq(songs.id, id), isNull(songs.deletedAt)));
   if (!song) return null;
   const page = { kind: 'song', team, name: song.title, date: null, leader: '' } as const;
-  const songsOfIt = [{ id, text: song.text, key: null, notes: '' }];
-  return { ...page, notes: '', songs: songsOfIt, sent: null };
+  const asWritten = { key: null, notes: '', who: '', road: null, bridge: null };
+  const songsOfIt = [{ id, text: song.text, ...asWritten }];
+  return { ...page, notes: '', songs: songsOfIt, begins: null, moments: [], sent: null };
 }
 
 async function readSharedSet(
@@ -115,23 +118,9 @@ async function readSharedSet(
   team: string,
   setId: string,
 ): Promise<SharedPage | null> {
-  const [set] = await db
-    .select({ name: sets.name, date: sets.date, leader: sets.leader, notes: sets.notes })
-    .from(sets)
-    .where(and(eq(sets.teamId, scope.teamId), eq(sets.id, setId), isNull(sets.deletedAt)));
+  const set = await findSet(scope, db, setId);
   if (!set) return null;
-  const rows = await db
-    .select({ id: setItems.id, text: songs.text, key: setItems.key, notes: setItems.notes })
-    .from(setItems)
-    .innerJoin(
-      songs,
-      and(
-        eq(songs.teamId, setItems.teamId),
-        eq(songs.id, setItems.songId),
-        isNull(songs.deletedAt),
-      ),
-    )
-    .where(and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, setId)))
-    .orderBy(asc(setItems.position));
-  return { kind: 'set', team, ...set, songs: rows, sent: null };
+  const { name, date, leader, notes, begins } = set;
+  const page = pageItems(set.items, ({ text }) => text);
+  return { kind: 'set', team, name, date, leader, notes, begins, ...page, sent: null };
 }

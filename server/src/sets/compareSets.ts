@@ -1,8 +1,14 @@
-import type { SetDifference, SetDraft } from '@intervallum/contract';
+import {
+  isSong,
+  type MomentItem,
+  type SetDifference,
+  type SetDraft,
+  type SetItem,
+} from '@intervallum/contract';
 import { diffArrays } from 'diff';
 
 /**
- * What differs between two states of a set: what is said of it, songs that came and went, moved, have another key or note.
+ * What differs between two states of a set: what is said of it, what came and went, moved, is played otherwise.
  * @param titles of its songs by their ids
  */
 export function compareSets(
@@ -11,11 +17,11 @@ export function compareSets(
   titles: ReadonlyMap<string, string>,
 ): SetDifference[] {
   const found: SetDifference[] = [];
-  for (const what of ['name', 'date', 'leader', 'notes'] as const) {
-    const [old, now] = [before[what] ?? '', after[what] ?? ''];
+  for (const what of ['name', 'date', 'leader', 'notes', 'begins', 'most', 'rehearsal'] as const) {
+    const [old, now] = [saidOf(before[what]), saidOf(after[what])];
     if (old !== now) found.push({ kind: 'of the set', what, before: old, after: now });
   }
-  const title = ({ songId }: SetDraft['items'][number]) => titles.get(songId) ?? '';
+  const title = (item: SetItem) => (isSong(item) ? (titles.get(item.songId) ?? '') : item.name);
   const old = new Map(before.items.map((item) => [item.id, item]));
   const now = new Set(after.items.map(({ id }) => id));
   for (const item of before.items)
@@ -29,10 +35,33 @@ export function compareSets(
     if (!was) found.push({ kind: 'song added', title: title(item) });
     else {
       if (moved.has(item.id)) found.push({ kind: 'song moved', title: title(item) });
-      if (was.key !== item.key)
-        found.push({ kind: 'key of a song', title: title(item), before: was.key, after: item.key });
-      if (was.notes !== item.notes) found.push({ kind: 'note of a song', title: title(item) });
+      found.push(...compareItems(was, item, title(item)));
     }
+  }
+  return found;
+}
+
+function saidOf(value: SetDraft['most' | 'name' | 'date' | 'rehearsal']): string {
+  if (value === null) return '';
+  return typeof value === 'object' ? `${value.date} ${value.begins}` : String(value);
+}
+
+/** What differs between two states of one item. */
+function compareItems(was: SetItem, item: SetItem, title: string): SetDifference[] {
+  const found: SetDifference[] = [];
+  if (was.who !== item.who)
+    found.push({ kind: 'who leads a song', title, before: was.who, after: item.who });
+  if (was.notes !== item.notes) found.push({ kind: 'note of a song', title });
+  if (isSong(was) && isSong(item)) {
+    if (was.key !== item.key)
+      found.push({ kind: 'key of a song', title, before: was.key, after: item.key });
+    const [before, after] = [was.road ?? '', item.road ?? ''];
+    if (before !== after) found.push({ kind: 'road of a song', title, before, after });
+    if (was.bridge?.text !== item.bridge?.text) found.push({ kind: 'bridge of a song', title });
+  } else if (!isSong(was) && !isSong(item)) {
+    const said = ({ kind, name, minutes, bed }: MomentItem) =>
+      JSON.stringify([kind, name, minutes, bed]);
+    if (said(was) !== said(item)) found.push({ kind: 'part of a service', title });
   }
   return found;
 }

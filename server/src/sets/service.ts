@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import type {
-  NewSet,
-  SetDraft,
-  setList,
-  SetVersion,
-  SongSet,
-  VersionList,
+import {
+  isSong,
+  type NewSet,
+  type SetDraft,
+  type setList,
+  type SetVersion,
+  type SongSet,
+  type VersionList,
 } from '@intervallum/contract';
 import { z } from 'zod';
 import { record } from '../audit/store.ts';
@@ -18,6 +19,7 @@ import type { ChartReader } from '../jobs/charts.ts';
 import { tell } from '../live/store.ts';
 import { knownSongs, repairReading } from '../songs/store.ts';
 import { compareSets } from './compareSets.ts';
+import { rowOfItem } from './items.ts';
 import {
   findSet,
   findSetVersion,
@@ -45,7 +47,12 @@ export function setService(database: Database, charts: ChartReader) {
   /** A set's songs with their summaries made anew where they were of an old shape. */
   async function repaired(scope: Scope, db: Database, found: FoundSet): Promise<SongSet> {
     const items: SongSet['items'] = [];
-    for (const { text, summary, ...item } of found.items) {
+    for (const one of found.items) {
+      if (!isSong(one)) {
+        items.push(one);
+        continue;
+      }
+      const { text, summary, ...item } = one;
       if (summary) {
         items.push({ ...item, summary });
         continue;
@@ -64,16 +71,11 @@ export function setService(database: Database, charts: ChartReader) {
   }
 
   async function mustKnow(scope: Scope, db: Database, { items }: SetDraft): Promise<void> {
-    const known = new Set(
-      await knownSongs(
-        scope,
-        db,
-        items.map(({ songId }) => songId),
-      ),
-    );
-    const stranger = items.findIndex(({ songId }) => !known.has(songId));
+    const known = new Set(await knownSongs(scope, db, songIdsOf(items)));
+    const stranger = items.findIndex((item) => isSong(item) && !known.has(item.songId));
     if (stranger < 0) return;
-    const message = `Song ${stranger + 1} of the set is not among your songs.`;
+    const place = songIdsOf(items.slice(0, stranger + 1)).length;
+    const message = `Song ${place} of the set is not among your songs.`;
     throw new Refusal('invalid', message, {
       errors: [{ field: `items.${stranger}.songId`, message }],
     });
@@ -162,7 +164,7 @@ export function setService(database: Database, charts: ChartReader) {
         inScope(database, scope, async (db) => {
           if (!(await findSet(scope, db, id))) throw noSuchSet();
           const rows = await listSetVersions(scope, db, id, place);
-          const ids = rows.flatMap(({ draft }) => draft?.items.map(({ songId }) => songId) ?? []);
+          const ids = rows.flatMap(({ draft }) => (draft ? songIdsOf(draft.items) : []));
           const shown = await songsShown(scope, db, [...new Set(ids)]);
           const titles = new Map(
             shown.map(({ songId, summary }) => [songId, summary?.title ?? '']),
@@ -195,13 +197,10 @@ export function setService(database: Database, charts: ChartReader) {
       const version = await findSetVersion(scope, db, id, revision);
       if (!version) throw new Refusal('not-found', 'The history of this set has no such version.');
       const { draft, savedAt, name: label, who } = version;
-      const shown = await songsShown(
-        scope,
-        db,
-        draft.items.map(({ songId }) => songId),
-      );
+      const shown = await songsShown(scope, db, songIdsOf(draft.items));
       const bySong = new Map(shown.map((song) => [song.songId, song]));
-      const items = draft.items.flatMap((item) => {
+      const items = draft.items.flatMap((item): FoundSet['items'][number][] => {
+        if (!isSong(item)) return [item];
         const song = bySong.get(item.songId);
         return song ? [{ ...item, ...song }] : [];
       });
@@ -214,14 +213,22 @@ export function setService(database: Database, charts: ChartReader) {
   return { list, find, create, save, setDeleted, versions, version, nameVersion };
 }
 
+/** Ids of the songs among some items. */
+const songIdsOf = (items: SetDraft['items']) => items.filter(isSong).map(({ songId }) => songId);
+
 function isEqual(set: FoundSet, draft: SetDraft): boolean {
-  const plain = ({ name, date, leader, notes, items }: SetDraft) =>
+  const plain = ({ name, date, leader, notes, begins, most, rehearsal, items }: SetDraft) =>
     JSON.stringify([
-      name,
-      date,
-      leader,
-      notes,
-      items.map((item) => [item.id, item.songId, item.key, item.notes]),
+      [name, date, leader, notes, begins, most],
+      items.map((item) => {
+        const row = rowOfItem(item);
+        return [
+          [row.id, row.kind, row.songId, row.key, row.name, row.minutes],
+          [row.notes, row.who, row.fixed, row.road, row.bed],
+          [row.bridge?.from, row.bridge?.text],
+        ];
+      }),
+      [rehearsal?.date, rehearsal?.begins],
     ]);
   return plain({ ...set, items: [...set.items] }) === plain(draft);
 }

@@ -1,8 +1,11 @@
 import {
+  isSong,
   readStoredSet,
   readSummary,
   storeSet,
+  type MomentItem,
   type SetDraft,
+  type ShownSongItem,
   type SongSet,
 } from '@intervallum/contract';
 import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm';
@@ -10,6 +13,23 @@ import type { Database } from '../db/database.ts';
 import { isRecent, takesPlaceOf, type ListedVersion } from '../db/history.ts';
 import { people, setItems, setRevisions, sets, songs } from '../db/schema.ts';
 import { nextSeq, type Scope } from '../db/scope.ts';
+import { itemOfRow, rowOfItem } from './items.ts';
+
+/** The columns of an item's row, of those that are stored with it. */
+const itemColumns = {
+  id: setItems.id,
+  kind: setItems.kind,
+  songId: setItems.songId,
+  name: setItems.name,
+  key: setItems.key,
+  notes: setItems.notes,
+  who: setItems.who,
+  fixed: setItems.fixed,
+  road: setItems.road,
+  bridge: setItems.bridge,
+  minutes: setItems.minutes,
+  bed: setItems.bed,
+};
 
 /** A place in the list of sets: after this day (`infinity` for none), of one day after this moment, then this set. */
 export type DayPlace = readonly [day: string, madeAt: string, id: string];
@@ -19,6 +39,7 @@ export interface ListedSet {
   readonly name: string;
   readonly date: string | null;
   readonly leader: string;
+  readonly begins: string | null;
   readonly place: DayPlace;
 }
 
@@ -40,6 +61,7 @@ export async function listSets(
       name: sets.name,
       date: sets.date,
       leader: sets.leader,
+      begins: sets.begins,
       day: sql<string>`${day}::text`,
       // As text, so that no microsecond is lost on the way.
       madeAt: sql<string>`${sets.createdAt}::text`,
@@ -74,34 +96,32 @@ export async function titlesOf(
 
 /** A set as it is stored; the summary of a song is null where it is of an old shape. */
 export type FoundSet = Omit<SongSet, 'items'> & {
-  readonly items: readonly (Omit<SongSet['items'][number], 'summary'> & {
-    readonly summary: SongSet['items'][number]['summary'] | null;
-    readonly text: string;
-  })[];
+  readonly items: readonly (FoundSong | MomentItem)[];
+};
+export type FoundSong = Omit<ShownSongItem, 'summary'> & {
+  readonly summary: ShownSongItem['summary'] | null;
+  readonly text: string;
 };
 
-/** A set with the songs in it. What is no song has no place on the screens yet and is left where it is. */
+/** A set with what stands in it. */
 export async function findSet(scope: Scope, db: Database, id: string): Promise<FoundSet | null> {
   const [row] = await db
     .select()
     .from(sets)
     .where(and(ofTeam(scope), eq(sets.id, id), isNull(sets.deletedAt)));
   if (!row) return null;
-  const items = await db
+  const rows = await db
     .select({
-      id: setItems.id,
-      songId: songs.id,
-      key: setItems.key,
-      notes: setItems.notes,
+      ...itemColumns,
       summary: songs.summary,
       text: songs.text,
       removed: sql<boolean>`${songs.deletedAt} is not null`,
     })
     .from(setItems)
-    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .leftJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
     .where(and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, id)))
     .orderBy(asc(setItems.position));
-  const { name, date, leader, notes, revision } = row;
+  const { name, date, leader, notes, begins, most, rehearsal, revision } = row;
   return {
     id,
     revision,
@@ -109,7 +129,15 @@ export async function findSet(scope: Scope, db: Database, id: string): Promise<F
     date,
     leader,
     notes,
-    items: items.map((item) => ({ ...item, summary: readSummary(item.summary) })),
+    begins,
+    most,
+    rehearsal,
+    items: rows.map(({ summary, text, removed, ...of }) => {
+      const item = itemOfRow(of);
+      return isSong(item)
+        ? { ...item, removed, summary: readSummary(summary), text: text ?? '' }
+        : item;
+    }),
     savedAt: row.savedAt.toISOString(),
   };
 }
@@ -150,7 +178,7 @@ export async function updateSet(
   return rows.length > 0;
 }
 
-/** Puts songs into a set in the place of those that stood in it. */
+/** Puts items into a set in the place of those that stood in it. */
 export async function replaceItems(
   scope: Scope,
   db: Database,
@@ -159,13 +187,16 @@ export async function replaceItems(
 ): Promise<void> {
   await db
     .delete(setItems)
-    .where(
-      and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, setId), isNotNull(setItems.songId)),
-    );
+    .where(and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, setId)));
   if (items.length === 0) return;
-  await db
-    .insert(setItems)
-    .values(items.map((item, position) => ({ ...item, setId, teamId: scope.teamId, position })));
+  await db.insert(setItems).values(
+    items.map((item, position) => ({
+      ...rowOfItem(item),
+      setId,
+      teamId: scope.teamId,
+      position,
+    })),
+  );
 }
 
 /** Takes a set from the list, or puts it back. @returns its name; null if there was none to take or put back */
@@ -295,7 +326,7 @@ export async function songsShown(
   scope: Scope,
   db: Database,
   ids: readonly string[],
-): Promise<Omit<FoundSet['items'][number], 'id' | 'key' | 'notes'>[]> {
+): Promise<Pick<FoundSong, 'songId' | 'summary' | 'text' | 'removed'>[]> {
   if (ids.length === 0) return [];
   const rows = await db
     .select({

@@ -111,7 +111,16 @@ export function useProposed(): (song: Song, decide?: Decide) => Promise<Voiced> 
   );
 }
 
-function findHands(song: Song, hands: SongHands, { key, style }: ChartView): Promise<Voiced> {
+/** Finds the hands of a song that nobody decided anything of, for this player. */
+export function findFreeHands(song: Song, view: Pick<ChartView, 'key' | 'style'>): Promise<Voiced> {
+  return findHands(song, freeHands, view);
+}
+
+function findHands(
+  song: Song,
+  hands: SongHands,
+  { key, style }: Pick<ChartView, 'key' | 'style'>,
+): Promise<Voiced> {
   const timeline = expand(song, { key });
   const settings = player.now();
   return findOnce(timeline, {

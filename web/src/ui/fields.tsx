@@ -1,6 +1,7 @@
 import {
   Input,
   Label,
+  NumberField as AriaNumberField,
   TextArea,
   TextField as AriaTextField,
   type TextFieldProps as AriaTextFieldProps,
@@ -57,5 +58,32 @@ export function TextField({ label, labelHidden, lines, placeholder, ...props }: 
         <Line placeholder={placeholder} />
       )}
     </AriaTextField>
+  );
+}
+
+interface MinutesFieldProps {
+  label: string;
+  labelHidden?: boolean;
+  value: number | null;
+  most: number;
+  /** Null where it was cleared. */
+  onChange: (minutes: number | null) => void;
+}
+
+/** Minutes, in halves, from 0 on. */
+export function MinutesField({ label, labelHidden, value, most, onChange }: MinutesFieldProps) {
+  return (
+    <AriaNumberField
+      {...(labelHidden ? { 'aria-label': label } : {})}
+      value={value ?? Number.NaN}
+      minValue={0}
+      maxValue={most}
+      step={0.5}
+      formatOptions={{ style: 'unit', unit: 'minute', unitDisplay: 'short' }}
+      onChange={(minutes) => onChange(Number.isNaN(minutes) ? null : minutes)}
+    >
+      {labelHidden ? null : <FieldLabel>{label}</FieldLabel>}
+      <Line />
+    </AriaNumberField>
   );
 }

@@ -8,6 +8,7 @@ import { fills } from './portuguese/fills.ts';
 import { key } from './portuguese/key.ts';
 import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
+import { service } from './portuguese/service.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
 import { team } from './portuguese/team.ts';
@@ -25,6 +26,7 @@ export const portuguese = {
   ...songs,
   ...versions,
   ...bringing,
+  ...service,
   ...sets,
   ...team,
   ...files,

@@ -1,5 +1,6 @@
 import { createHash, type Hash } from 'node:crypto';
 import {
+  isSong,
   attachmentLimits,
   readDecisions,
   storeDecisions,
@@ -171,7 +172,7 @@ function knownNames() {
         need('person', one.personId);
         return add(`version ${one.songId} ${one.revision}`, 'it stands twice.');
       case 'set':
-        for (const { songId } of one.items) need('song', songId);
+        for (const item of one.items) if (isSong(item)) need('song', item.songId);
         revisions.set(one.id, one.revision);
         return add(`set ${one.id}`, twiceSameId);
       case 'set version':

@@ -24,6 +24,7 @@ import {
 } from '../../db/schema.ts';
 import type { Scope } from '../../db/scope.ts';
 import type { ChartReading } from '../../jobs/readings.ts';
+import { rowOfItem } from '../../sets/items.ts';
 
 /** Somebody of the team as another one's file is brought in: whom a person of the file can be. */
 export interface Named {
@@ -164,15 +165,10 @@ export async function addSets(
   const rows = await db
     .insert(sets)
     .values(
-      all.map(({ id, revision, name, date, leader, notes, createdAt, savedAt, deletedAt }) => ({
+      all.map(({ kind: _, items: __, createdAt, savedAt, deletedAt, ...fields }) => ({
+        ...fields,
         teamId,
-        id,
-        revision,
         seq,
-        name,
-        date,
-        leader,
-        notes,
         createdAt: new Date(createdAt),
         savedAt: new Date(savedAt),
         deletedAt: deletedAt === null ? null : new Date(deletedAt),
@@ -184,7 +180,7 @@ export async function addSets(
   const places = all
     .filter(({ id }) => added.has(id))
     .flatMap(({ id: setId, items }) =>
-      items.map((item, position) => ({ teamId, setId, position, ...item })),
+      items.map((item, position) => ({ ...rowOfItem(item), teamId, setId, position })),
     );
   if (places.length > 0) await db.insert(setItems).values(places);
   return [...added];

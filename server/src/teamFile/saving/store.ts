@@ -1,5 +1,5 @@
 import type { TeamRecordOf } from '@intervallum/contract';
-import { and, asc, eq, gt, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNotNull } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import {
   attachments,
@@ -16,6 +16,7 @@ import {
   voices,
 } from '../../db/schema.ts';
 import type { Scope } from '../../db/scope.ts';
+import { itemOfRow } from '../../sets/items.ts';
 
 /** A page of a list by ids: behind this one, the first of all behind null; and so many of it. */
 export interface IdPage {
@@ -152,6 +153,9 @@ export async function setRecords(
       date: sets.date,
       leader: sets.leader,
       notes: sets.notes,
+      begins: sets.begins,
+      most: sets.most,
+      rehearsal: sets.rehearsal,
     })
     .from(sets)
     .where(and(eq(sets.teamId, scope.teamId), after === null ? undefined : gt(sets.id, after)))
@@ -160,21 +164,9 @@ export async function setRecords(
   if (rows.length === 0) return [];
   const ids = rows.map(({ id }) => id);
   const places = await db
-    .select({
-      setId: setItems.setId,
-      id: setItems.id,
-      songId: sql<string>`${setItems.songId}`,
-      key: setItems.key,
-      notes: setItems.notes,
-    })
+    .select()
     .from(setItems)
-    .where(
-      and(
-        eq(setItems.teamId, scope.teamId),
-        inArray(setItems.setId, ids),
-        isNotNull(setItems.songId),
-      ),
-    )
+    .where(and(eq(setItems.teamId, scope.teamId), inArray(setItems.setId, ids)))
     .orderBy(asc(setItems.setId), asc(setItems.position));
   return rows.map(({ createdAt, savedAt, deletedAt, ...row }) => ({
     kind: 'set',
@@ -182,7 +174,7 @@ export async function setRecords(
     createdAt: said(createdAt),
     savedAt: said(savedAt),
     deletedAt: saidIf(deletedAt),
-    items: places.flatMap(({ setId, ...place }) => (setId === row.id ? [place] : [])),
+    items: places.flatMap((place) => (place.setId === row.id ? [itemOfRow(place)] : [])),
   }));
 }
 

@@ -2,15 +2,12 @@ import {
   expand,
   formatKey,
   isSingable,
-  parseKey,
   rankKeys,
   sectionRanges,
   setField,
   sungRange,
-  usualKeyWeights,
   whyNoKey,
   type Key,
-  type KeyWeights,
 } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -19,7 +16,6 @@ import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
 import { keyName } from '../../music/rails/view.ts';
 import { voicesQuery } from '../../queries/voices.ts';
-import { band, type CountLevel } from '../../settings/band.ts';
 import { reader } from '../../settings/reader.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -27,6 +23,7 @@ import { t } from '../../words/words.ts';
 import type { Lens, LensFrameProps } from '../lens.ts';
 import { chordBeside } from '../parts/chordBeside.ts';
 import { lensCommands } from '../parts/lensCommands.ts';
+import { useKeyWishes } from '../parts/keyWishes.ts';
 import { isNamed } from '../parts/namedVoices.ts';
 import { PlayHere } from '../parts/PlayHere.tsx';
 import { useChartSound } from '../parts/useChartSound.ts';
@@ -35,16 +32,6 @@ import { useLensKeys } from '../parts/useLensKeys.ts';
 import { KeyContext, type KeyLensState, type KnownVoice } from './keyContext.ts';
 import { KeyPanel } from './KeyPanel.tsx';
 import { KeyStrip } from './KeyStrip.tsx';
-
-const factors: Readonly<Record<CountLevel, number>> = { not: 0, little: 0.5, usual: 1, much: 2 };
-
-/** How much each thing counts, as the player said. */
-function weightsOf(counts: Readonly<Record<keyof KeyWeights, CountLevel>>): KeyWeights {
-  const entries = Object.entries(usualKeyWeights) as [keyof KeyWeights, number][];
-  return Object.fromEntries(
-    entries.map(([name, usual]) => [name, usual * factors[counts[name]]]),
-  ) as unknown as KeyWeights;
-}
 
 const noVoices: readonly KnownVoice[] = [];
 const nobody: KeyLensState['others'] = [];
@@ -57,13 +44,7 @@ function Frame({ draw, children }: LensFrameProps) {
   const slot = useSong(textSlotOf);
   const text = useSong(({ read }) => read.text);
   const settings = reader.use('language');
-  const { congregation, guitar, horns, home, counts } = band.use(
-    'congregation',
-    'guitar',
-    'horns',
-    'home',
-    'counts',
-  );
+  const wishes = useKeyWishes();
   const asked = useQuery(voicesQuery());
   const [chosen, setChosen] = useState<Readonly<Record<string, boolean>>>({});
   const voices = asked.data?.voices ?? noVoices;
@@ -82,20 +63,7 @@ function Frame({ draw, children }: LensFrameProps) {
       })),
     [timeline, shown],
   );
-  const request = useMemo(
-    () => ({
-      singers: singing,
-      congregation,
-      guitar,
-      horns,
-      player: home.flatMap((name) => {
-        const read = parseKey(name);
-        return read.ok ? [read.value] : [];
-      }),
-      weights: weightsOf(counts),
-    }),
-    [singing, congregation, guitar, horns, home, counts],
-  );
+  const request = useMemo(() => ({ ...wishes, singers: singing }), [wishes, singing]);
   const ranked = useMemo(
     () => rankKeys({ ...request, song: range ?? shown }),
     [request, range, shown],

@@ -9,7 +9,7 @@ import { Pick } from '../../ui/Pick.tsx';
 import { t } from '../../words/words.ts';
 import { beginOf, idOf, rangeAround } from './gap.ts';
 import { useMovesLens, useSigned } from './MovesState.tsx';
-import { OfferCard, OfferRow } from './OfferCard.tsx';
+import { OfferCard, OfferRow } from '../parts/OfferCard.tsx';
 import { List, Wishes } from '../parts/cards.ts';
 
 const OneBar = styled.span`

@@ -9,7 +9,7 @@ import { BassCurve } from './BassCurve.tsx';
 import { idOf } from './gap.ts';
 import { OpenIdea } from './OpenIdea.tsx';
 import { useMovesLens, useSigned, type OpenGap } from './MovesState.tsx';
-import { OfferRow } from './OfferCard.tsx';
+import { OfferRow } from '../parts/OfferCard.tsx';
 import { Card, CardHead } from '../parts/cards.ts';
 
 const Sketch = styled.div`

@@ -78,15 +78,22 @@ interface RoadEditorProps {
   song: Song;
   isOpen: boolean;
   onClose: () => void;
+  /** What goes back to how it was: as the sections stand, where nothing else is said. */
+  backName?: string;
   /** Null where the sections are played as they stand. */
   onRoad: (road: readonly RoadStep[] | null) => void;
 }
 
 /** The roadmap as an ordered list: sections with how often and how, lifts of the key between them. */
-export function RoadEditor({ song, isOpen, onClose, onRoad }: RoadEditorProps) {
+export function RoadEditor({ song, isOpen, onClose, backName, onRoad }: RoadEditorProps) {
   return (
     <Window title={t('Roadmap')} isOpen={isOpen} onClose={onClose} width={760}>
-      <Form song={song} onClose={onClose} onRoad={onRoad} />
+      <Form
+        song={song}
+        onClose={onClose}
+        backName={backName ?? t('As the sections stand')}
+        onRoad={onRoad}
+      />
     </Window>
   );
 }
@@ -102,7 +109,12 @@ const countOf: Readonly<Record<string, Pick<Play, 'times' | 'open'>>> = {
 
 type Play = Extract<RoadStep, { kind: 'play' }>;
 
-function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
+function Form({
+  song,
+  onClose,
+  backName,
+  onRoad,
+}: Omit<RoadEditorProps, 'isOpen' | 'backName'> & { backName: string }) {
   const [steps, setSteps] = useState<readonly RoadStep[]>(
     song.road ?? song.sections.map(({ name }) => playing(name)),
   );
@@ -179,7 +191,7 @@ function Form({ song, onClose, onRoad }: Omit<RoadEditorProps, 'isOpen'>) {
             onClose();
           }}
         >
-          {t('As the sections stand')}
+          {backName}
         </Button>
         <PrimaryButton
           isDisabled={steps.length === 0}

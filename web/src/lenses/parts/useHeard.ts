@@ -1,4 +1,11 @@
-import { perform, quartersAMinute, type Filled, type Hand } from '@intervallum/core';
+import {
+  oneAfterOther,
+  perform,
+  quartersAMinute,
+  type Filled,
+  type Hand,
+  type Paced,
+} from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
 import { transport, type Owner } from '../../device/audio/transport.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -17,11 +24,18 @@ export interface Stretch {
   readonly hands?: readonly Hand[];
 }
 
+function paced({ voiced, from, to, percent = 100, hands }: Stretch): Paced {
+  return {
+    performance: perform(voiced, { from, to, ...(hands ? { hands } : {}) }),
+    quarters: (quartersAMinute(voiced.timeline.song) * percent) / 100,
+  };
+}
+
 /** What is asked for, and what is said where it cannot be heard. */
 interface Asked {
   readonly id: string;
-  /** Null where there is nothing to hear after all. */
-  readonly find: () => Promise<Stretch | null>;
+  /** One stretch, or several one after the other; null where there is nothing to hear after all. */
+  readonly find: () => Promise<Stretch | readonly Stretch[] | null>;
   readonly failed: string;
 }
 
@@ -54,11 +68,13 @@ export function useHeard() {
       // What was heard before may have ended while this was looked for.
       setAsked(found && id);
       if (!found) return;
-      const { voiced, from, to, loop, percent = 100, hands } = found;
+      const stretches = 'voiced' in found ? [found] : found;
+      const { performance, quarters } = oneAfterOther(stretches.map(paced));
+      const loop = stretches.some((one) => one.loop);
       transport.hear(owner, {
-        performance: perform(voiced, { from, to, ...(hands ? { hands } : {}) }),
+        performance,
         options: {
-          quarters: (quartersAMinute(voiced.timeline.song) * percent) / 100,
+          quarters,
           countIn: [],
           clicks: [],
           pedal: false,

@@ -1,3 +1,4 @@
+import { isSong } from '@intervallum/contract';
 import { counted } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { Download, Trash2 } from 'lucide-react';
@@ -71,11 +72,11 @@ export function DraftRow({ kept, onOpen, onMakeNew, onDownload, onThrowAway }: D
   const { stored, state, content } = kept;
   const isGone = useIsGone(kept);
   const isReadable = content.kind !== 'unreadable';
-  const isSong = stored.kind === 'song';
+  const isOfSong = stored.kind === 'song';
   const facts = [
-    isSong ? t('Song') : t('Set'),
+    isOfSong ? t('Song') : t('Set'),
     stored.at > 0 && t('typed {{when}}', { when: momentInWords(stored.at) }),
-    isGone && (isSong ? t('the song was deleted') : t('the set was deleted')),
+    isGone && (isOfSong ? t('the song was deleted') : t('the set was deleted')),
     state === 'being saved' && t('just being saved'),
     state === 'being tried' && t('this page goes on trying to save it'),
     state === 'in another tab' && t('open in another tab'),
@@ -96,12 +97,12 @@ export function DraftRow({ kept, onOpen, onMakeNew, onDownload, onThrowAway }: D
       <Actions>
         {isReadable && !isGone && state !== 'in another tab' ? (
           <PrimaryButton onPress={onOpen}>
-            {isSong ? t('Open it in its song') : t('Open it in its set')}
+            {isOfSong ? t('Open it in its song') : t('Open it in its set')}
           </PrimaryButton>
         ) : null}
         {isReadable && isLeft ? (
           <Button onPress={onMakeNew}>
-            {isSong ? t('Save as a new song') : t('Save as a new set')}
+            {isOfSong ? t('Save as a new song') : t('Save as a new set')}
           </Button>
         ) : null}
         <Tool
@@ -138,14 +139,15 @@ function useIsGone({ stored: { kind, id } }: KeptInBrowser): boolean {
 function inWords(content: Exclude<DraftContent, { kind: 'unreadable' }>): string {
   if (content.kind === 'song') return content.draft.text;
   const { date, leader, notes, items } = content.draft;
-  const songs = items.map(({ key, notes: note }, place) =>
-    [`${place + 1}.`, key ?? t('in its own key'), note].filter(Boolean).join(' '),
-  );
+  const songs = items.map((item, place) => {
+    const what = isSong(item) ? (item.key ?? t('in its own key')) : item.name;
+    return [`${place + 1}.`, what, item.who, item.notes].filter(Boolean).join(' ');
+  });
   return [
     date && dateInWords(date),
     leader && t('led by {{leader}}', { leader }),
     notes,
-    counted(items.length, 'song'),
+    counted(items.length, 'item'),
     ...songs,
   ]
     .filter(Boolean)

@@ -1,4 +1,4 @@
-import { songSet, type SetDraft, type SongSet } from '@intervallum/contract';
+import { plainSongItem, songSet, type SetDraft, type SongSet } from '@intervallum/contract';
 import { formatKey, type Key } from '@intervallum/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -88,12 +88,9 @@ function SetList({
   const names =
     songs.length === 1 ? `“${songs[0]!.title}”` : t('{{count}} songs', { count: songs.length });
   const items = () =>
-    songs.map(({ id }) => ({
-      id: uuidv7(),
-      songId: id,
-      key: inKey && formatKey(inKey),
-      notes: '',
-    }));
+    songs.map(({ id }) =>
+      plainSongItem({ id: uuidv7(), songId: id, key: inKey && formatKey(inKey) }),
+    );
 
   async function add(setId: string, name: string) {
     const placed = items();

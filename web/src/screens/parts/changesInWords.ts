@@ -31,6 +31,9 @@ const ofTheSet = {
   date: t('date'),
   leader: t('leader'),
   notes: t('notes'),
+  begins: t('beginning'),
+  most: t('minutes that it may take'),
+  rehearsal: t('rehearsal'),
 } as const;
 
 /** One thing in which two versions differ, in a sentence without its full stop. */
@@ -97,6 +100,20 @@ export function differenceInWords(one: Difference): string {
         before: one.before ?? t('its own'),
         after: one.after ?? t('its own'),
       });
+    case 'who leads a song':
+      return t('{{title}}: {{said}}', {
+        title: titled(one.title),
+        said: lineInWords(t('led by'), one),
+      });
+    case 'road of a song':
+      return t('{{title}}: {{said}}', {
+        title: titled(one.title),
+        said: lineInWords(t('way in this service'), one),
+      });
+    case 'bridge of a song':
+      return t('{{title}}: what leads into it', { title: titled(one.title) });
+    case 'part of a service':
+      return t('{{title}}: how it is done', { title: titled(one.title) });
   }
 }
 

@@ -1,10 +1,14 @@
 import type { SongSet } from '@intervallum/contract';
-import { parseKey } from '@intervallum/core';
+import { minutesOf, parseKey } from '@intervallum/core';
+import { useMemo } from 'react';
 import styled from 'styled-components';
-import { keyName, keyNamed } from '../../music/rails/view.ts';
+import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { dateInWords } from '../../ui/dates.ts';
 import { display } from '../../ui/theme.ts';
+import { draftOf, knownSongs } from '../parts/service/knownSongs.ts';
+import { orderOf } from '../parts/service/serviceOrder.ts';
+import type { ServiceView } from '../parts/service/servicePlan.ts';
 import { PlainPage, type PaperName } from './pageFrame.tsx';
 import { t } from '../../words/words.ts';
 
@@ -31,12 +35,13 @@ const List = styled.ol`
 
 const Row = styled.li`
   display: grid;
-  grid-template-columns: 34px minmax(0, 1.2fr) 92px minmax(0, 1fr);
+  grid-template-columns: 52px 30px minmax(0, 1.3fr) 76px minmax(0, 0.7fr) minmax(0, 1fr) 48px;
   align-items: baseline;
   gap: 10px;
   height: 33px;
   padding-top: 6px;
   border-bottom: 1px solid var(--hairline);
+  font-variant-numeric: tabular-nums lining-nums;
   > * {
     overflow: hidden;
     white-space: nowrap;
@@ -45,36 +50,47 @@ const Row = styled.li`
   b {
     font: 600 18px/1.3 ${display};
   }
+  &[data-spoken] b {
+    font-style: italic;
+    font-weight: 400;
+  }
+  > :last-child {
+    text-align: right;
+  }
   span {
     font-size: 14px;
     color: var(--soft);
   }
 `;
 
-/** So many songs are listed on the first page, which has the set's name, and on any other. */
+/** So many lines are on the first page, which has the set's name, and on any other. */
 const onFirst = 23;
 const onOther = 28;
 
-/** How many pages the list of so many songs takes. */
-export function firstPagesOf(songs: number): number {
-  return 1 + Math.max(0, Math.ceil((songs - onFirst) / onOther));
+/** How many pages the list of so many items takes. */
+export function firstPagesOf(items: number): number {
+  return 1 + Math.max(0, Math.ceil((items - onFirst) / onOther));
 }
 
 interface SetFirstPagesProps {
   set: SongSet;
-  items: SongSet['items'];
+  view: ServiceView;
   paper: PaperName;
   /** How many pages there are in all. */
   of: number;
 }
 
-/** What comes before the charts: the service, who leads it, its songs in their order with key and note. */
-export function SetFirstPages({ set, items, paper, of }: SetFirstPagesProps) {
+/** What comes before the charts, or stands alone: the service in its order, with the hour, key and length of everything. */
+export function SetFirstPages({ set, view, paper, of }: SetFirstPagesProps) {
   const settings = reader.use('language');
-  const pages = firstPagesOf(items.length);
+  const songs = useMemo(() => knownSongs(set), [set]);
+  const lines = orderOf({ draft: draftOf(set), songs, view });
+  const pages = firstPagesOf(lines.length);
   const facts = [
     set.date && dateInWords(set.date),
+    set.begins && t('at {{hour}}', { hour: set.begins }),
     set.leader && t('led by {{leader}}', { leader: set.leader }),
+    view.plan.seconds > 0 && t('about {{minutes}}', { minutes: minutesOf(view.plan.seconds) }),
   ];
   return Array.from({ length: pages }, (_, page) => {
     const from = page === 0 ? 0 : onFirst + (page - 1) * onOther;
@@ -93,20 +109,22 @@ export function SetFirstPages({ set, items, paper, of }: SetFirstPagesProps) {
           </Head>
         ) : null}
         <List start={from + 1} aria-label={t('Songs of the set')}>
-          {items.slice(from, until).map(({ id, key, notes, summary }, place) => {
-            const written = parseKey(summary.key);
-            const sung = written.ok
-              ? (keyNamed(key, { key: written.value }) ?? written.value)
-              : null;
-            return (
-              <Row key={id}>
-                <span>{from + place + 1}</span>
-                <b>{summary.title || t('Song without a title')}</b>
-                <b>{sung ? keyName(sung, settings) : ''}</b>
-                <span>{notes}</span>
-              </Row>
-            );
-          })}
+          {lines
+            .slice(from, until)
+            .map(({ at, place, kind, name, key, who, notes, length }, line) => {
+              const read = key === '' ? null : parseKey(key);
+              return (
+                <Row key={from + line} data-spoken={place === null || undefined}>
+                  <span>{at}</span>
+                  <span>{place}</span>
+                  <b>{name}</b>
+                  <b>{read?.ok ? keyName(read.value, settings) : ''}</b>
+                  <span>{who || (kind === name ? '' : kind)}</span>
+                  <span>{notes}</span>
+                  <span>{length}</span>
+                </Row>
+              );
+            })}
         </List>
       </PlainPage>
     );

@@ -1,5 +1,4 @@
-import { parseChart } from '@intervallum/core';
-import type { SongSet } from '@intervallum/contract';
+import { bridgeInto, isSong, type SongSet } from '@intervallum/contract';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { ArrowLeft, Printer } from 'lucide-react';
 import { useCallback, useMemo, useState } from 'react';
@@ -16,11 +15,14 @@ import { ChartPages } from './ChartPages.tsx';
 import { PrintedAlone, type PageNumber, type PaperName } from './pageFrame.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
 import { firstPagesOf, SetFirstPages } from './SetFirstPages.tsx';
+import { draftOf, knownSongs } from '../parts/service/knownSongs.ts';
+import { useChartPlayed } from '../parts/service/played.ts';
+import { useServiceView } from '../parts/service/useServiceView.ts';
 import { useHelp } from '../../ui/help.ts';
 import { paperHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
-type What = Exclude<Printed, 'hands' | 'shapes'>;
+type What = Exclude<Printed, 'hands' | 'shapes'> | 'order';
 
 /** All charts of a set on paper in one go: a page that lists them, then each song in its key. */
 export function SetPaperScreen() {
@@ -42,12 +44,13 @@ export function SetPaperScreen() {
 }
 
 function SetPaper({ set }: { set: SongSet }) {
-  const items = useMemo(() => set.items.filter(({ removed }) => !removed), [set]);
+  const items = useMemo(() => set.items.filter(isSong).filter(({ removed }) => !removed), [set]);
   const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
   const [parameters, setParameters] = useSearchParams();
   const paper: PaperName = parameters.get('paper') === 'Letter' ? 'Letter' : 'A4';
   const asked = parameters.get('what');
-  const what: What = asked === 'numbers' || asked === 'letters' ? asked : 'words';
+  const what: What =
+    asked === 'numbers' || asked === 'letters' || asked === 'order' ? asked : 'words';
   const [counts, setCounts] = useState<Readonly<Record<string, number>>>({});
   useHelp(paperHelp);
   useTitle(set.name && t('{{name}} on paper', { name: set.name }));
@@ -59,9 +62,13 @@ function SetPaper({ set }: { set: SongSet }) {
   const count = useCallback((id: string, pages: number) => {
     setCounts((before) => (before[id] === pages ? before : { ...before, [id]: pages }));
   }, []);
-  const first = firstPagesOf(items.length);
-  const of = first + items.reduce((sum, { id }) => sum + (counts[id] ?? 0), 0);
-  const isReady = items.every(({ id }) => counts[id] !== undefined);
+  const known = useMemo(() => knownSongs(set), [set]);
+  const draft = useMemo(() => draftOf(set), [set]);
+  const view = useServiceView(draft, known);
+  const first = firstPagesOf(set.items.length);
+  const isOrder = what === 'order';
+  const of = first + (isOrder ? 0 : items.reduce((sum, { id }) => sum + (counts[id] ?? 0), 0));
+  const isReady = isOrder ? !view.isWaiting : items.every(({ id }) => counts[id] !== undefined);
   const begins = items.map((_, place) =>
     items.slice(0, place).reduce((sum, { id }) => sum + (counts[id] ?? 0), first),
   );
@@ -78,6 +85,7 @@ function SetPaper({ set }: { set: SongSet }) {
             ['words', t('Numbers and words')],
             ['numbers', t('Numbers')],
             ['letters', t('Letters and words')],
+            ['order', t('The order alone')],
           ]}
           onChange={(value) => choose('what', value)}
         />
@@ -91,8 +99,10 @@ function SetPaper({ set }: { set: SongSet }) {
       </PaperBar>
       <PaperDesk paper={paper}>
         <PrintedAlone $paper={paper} />
-        <SetFirstPages set={set} items={items} paper={paper} of={of} />
-        {items.map(({ id, key, summary }, place) => {
+        <SetFirstPages set={set} view={view} paper={paper} of={of} />
+        {(what === 'order' ? [] : items).map((item, place) => {
+          const { id, key, road, summary } = item;
+          const bridge = bridgeInto(set.items, item)?.text ?? null;
           const song = songs[place]!;
           return (
             <Fetched key={id} from={song} what={summary.title || t('the song')}>
@@ -100,8 +110,10 @@ function SetPaper({ set }: { set: SongSet }) {
                 <SongPages
                   id={id}
                   text={text}
+                  road={road}
+                  bridge={bridge}
                   keyName={key}
-                  what={what}
+                  what={what === 'order' ? 'words' : what}
                   paper={paper}
                   number={{ before: begins[place]!, of, name: set.name }}
                   onCount={count}
@@ -118,16 +130,19 @@ function SetPaper({ set }: { set: SongSet }) {
 interface SongPagesProps {
   id: string;
   text: string;
+  road: string | null;
+  bridge: string | null;
   keyName: string | null;
-  what: What;
+  what: Exclude<What, 'order'>;
   paper: PaperName;
   number: PageNumber;
   onCount: (id: string, pages: number) => void;
 }
 
-function SongPages({ id, text, keyName, what, paper, number, onCount }: SongPagesProps) {
+function SongPages(props: SongPagesProps) {
+  const { id, text, road, bridge, keyName, what, paper, number, onCount } = props;
   const settings = reader.use(...chartSettings);
-  const song = useMemo(() => parseChart(text).song, [text]);
+  const { song } = useChartPlayed(text, { road, bridge });
   const view = useMemo(
     () => viewOnPaper(song, keyNamed(keyName, song) ?? song.key, what, false, settings),
     [song, keyName, settings, what],

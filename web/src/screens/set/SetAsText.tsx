@@ -1,7 +1,7 @@
-import type { SetDraft } from '@intervallum/contract';
+import { isSong, type SetDraft } from '@intervallum/contract';
 import styled from 'styled-components';
 import { dateInWords } from '../../ui/dates.ts';
-import type { KnownSongs } from './openSet.ts';
+import type { KnownSongs } from '../parts/service/knownSongs.ts';
 import { t } from '../../words/words.ts';
 
 const Text = styled.div`
@@ -24,8 +24,13 @@ export function SetAsText({ draft, songs }: { draft: SetDraft; songs: KnownSongs
       <ol>
         {items.map((item, place) => (
           <li key={item.id}>
-            {place + 1}. {songs.get(item.songId)?.summary.title ?? t('A song added elsewhere')}{' '}
-            <small>{[item.key, item.notes].filter(Boolean).join(' · ')}</small>
+            {place + 1}.{' '}
+            {isSong(item)
+              ? (songs.get(item.songId)?.summary.title ?? t('A song added elsewhere'))
+              : item.name}{' '}
+            <small>
+              {[isSong(item) ? item.key : '', item.who, item.notes].filter(Boolean).join(' · ')}
+            </small>
           </li>
         ))}
       </ol>

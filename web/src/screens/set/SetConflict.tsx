@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import type { SaveStatus } from '../../document/saver.ts';
 import { ChooseVersion } from '../../ui/ChooseVersion.tsx';
 import { phone } from '../../ui/theme.ts';
-import type { KnownSongs } from './openSet.ts';
+import type { KnownSongs } from '../parts/service/knownSongs.ts';
 import { SetAsText } from './SetAsText.tsx';
 import { t } from '../../words/words.ts';
 

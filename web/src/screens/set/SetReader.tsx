@@ -1,3 +1,4 @@
+import { isSong, pageItems } from '@intervallum/contract';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
@@ -24,8 +25,9 @@ export function SetReader() {
   const { setId = '' } = useParams();
   const team = useMembership()?.team ?? '';
   const fetched = useQuery(setQuery(setId));
-  const items = fetched.data?.items.filter(({ removed }) => !removed) ?? [];
+  const items = fetched.data?.items.filter(isSong).filter(({ removed }) => !removed) ?? [];
   const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
+  const texts = new Map(songs.map(({ data }) => [data?.id, data?.text ?? '']));
   const missing = (
     <NotFoundState title={t('No set at this address')}>
       {t('It may have been deleted, or the address is not complete.')}
@@ -33,7 +35,7 @@ export function SetReader() {
   );
   return (
     <Fetched from={fetched} what={t('the set')} missing={missing} kept={keptNames.set(setId)}>
-      {({ id, name, date, leader, notes }) =>
+      {({ id, name, date, leader, notes, begins, items: all }) =>
         songs.some(({ data }) => data === undefined) ? (
           <LoadingState what={t('the charts')} />
         ) : (
@@ -45,12 +47,8 @@ export function SetReader() {
               date,
               leader,
               notes,
-              songs: items.map(({ songId, key, notes: note }, place) => ({
-                id: songId,
-                text: songs[place]?.data?.text ?? '',
-                key,
-                notes: note,
-              })),
+              begins,
+              ...pageItems(all, ({ songId }) => texts.get(songId) ?? ''),
               sent: null,
             }}
             name={`set:${id}`}

@@ -1,8 +1,8 @@
 import type { SetVersion } from '@intervallum/contract';
 import { api } from '../../queries/resources.ts';
 import { VersionsWindow } from '../parts/VersionsWindow.tsx';
-import type { KnownSongs } from './openSet.ts';
-import { knownSongs, draftOf } from './openSet.ts';
+import type { KnownSongs } from '../parts/service/knownSongs.ts';
+import { draftOf, knownSongs } from '../parts/service/knownSongs.ts';
 import { SetAsText } from './SetAsText.tsx';
 
 interface SetVersionsProps {

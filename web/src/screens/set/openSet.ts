@@ -1,4 +1,4 @@
-import { songSet, type SetDraft, type SongSet, type SongSummary } from '@intervallum/contract';
+import { isSong, songSet, type SetDraft } from '@intervallum/contract';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { savesElsewhere, tellOtherTabs } from '../../device/storage/otherTabs.ts';
 import { openDrafts } from '../../document/drafts.ts';
@@ -9,13 +9,8 @@ import { noSteps, type Steps } from '../../document/steps.ts';
 import { isBack, keepSet, keepSongs, keptNames, orKeptApi } from '../../queries/kept.ts';
 import { answered } from '../../queries/queries.ts';
 import { api } from '../../queries/resources.ts';
+import { draftOf, knownSongs, type KnownSongs } from '../parts/service/knownSongs.ts';
 import { t } from '../../words/words.ts';
-
-/** What a screen knows of the songs in a set: what to show, and whether they are still among the songs. */
-export type KnownSongs = ReadonlyMap<
-  string,
-  { readonly summary: SongSummary; readonly removed: boolean }
->;
 
 /** A set as its screen holds it. */
 export interface OpenedSet {
@@ -39,7 +34,8 @@ export async function fetchSet(id: string): Promise<OpenedSet> {
   const savesBefore = savesElsewhere({ kind: 'set', id });
   const set = await answered(orKeptApi.set(id));
   // Whoever opens a set will want its songs, perhaps where there is no network.
-  void keepSongs(set.items.filter(({ removed }) => !removed).map(({ songId }) => songId));
+  const there = set.items.filter(isSong).filter(({ removed }) => !removed);
+  void keepSongs(there.map(({ songId }) => songId));
   const { kept, keeper, others } = await openDrafts({ kind: 'set', id }, setShape);
   const saver = createSaver<SetDraft>({
     draft: draftOf(set),
@@ -69,27 +65,6 @@ export async function followSet(opened: OpenedSet): Promise<void> {
   if (saver.follow(draftOf(answer.value), answer.value.revision)) {
     beside.setState({ steps: noSteps });
   }
-}
-
-export function knownSongs(set: Pick<SongSet, 'items'>): KnownSongs {
-  return new Map(set.items.map(({ songId, summary, removed }) => [songId, { summary, removed }]));
-}
-
-/** What of a set is edited and saved. */
-export function draftOf({
-  name,
-  date,
-  leader,
-  notes,
-  items,
-}: Omit<SongSet, 'id' | 'revision' | 'savedAt'>): SetDraft {
-  return {
-    name,
-    date,
-    leader,
-    notes,
-    items: items.map(({ id, songId, key, notes: note }) => ({ id, songId, key, notes: note })),
-  };
 }
 
 async function sendSet(id: string, draft: SetDraft, revision: number): Promise<Sent<SetDraft>> {

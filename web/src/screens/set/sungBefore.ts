@@ -1,5 +1,4 @@
 import type { SungKey } from '@intervallum/contract';
-import { createContext, useContext } from 'react';
 
 /** The keys that each song was sung in before, the latest first. */
 export type SungBefore = ReadonlyMap<string, readonly SungKey[]>;
@@ -19,21 +18,4 @@ export function offeredKey(keys: readonly SungKey[], leader: string): SungKey | 
   const theirs =
     leader.trim() === '' ? null : keys.find((key) => same(key.leader) === same(leader));
   return theirs ?? keys[0] ?? null;
-}
-
-const noKeys: readonly SungKey[] = [];
-
-/**
- * What was sung before, and who leads now. Not given to the list of songs as a property: a list that is made anew loses a
- * song that is being moved in it.
- */
-export const SungContext = createContext<{ before: SungBefore; leader: string }>({
-  before: new Map(),
-  leader: '',
-});
-
-/** The keys that a song was sung in before, and who leads now. */
-export function useSung(songId: string): { sung: readonly SungKey[]; leader: string } {
-  const { before, leader } = useContext(SungContext);
-  return { sung: before.get(songId) ?? noKeys, leader };
 }

@@ -39,7 +39,9 @@ export function SongReader() {
             date: null,
             leader: '',
             notes: '',
-            songs: [{ id, text, key: null, notes: '' }],
+            songs: [{ id, text, key: null, notes: '', who: '', road: null, bridge: null }],
+            begins: null,
+            moments: [],
             sent: null,
           }}
           name={`song:${id}`}

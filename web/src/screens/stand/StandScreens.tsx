@@ -1,4 +1,5 @@
-import { noDecisions, parseChart, type Decisions } from '@intervallum/core';
+import { bridgeInto, isSong } from '@intervallum/contract';
+import { noDecisions, parseChart, type Arrangement, type Decisions } from '@intervallum/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -10,6 +11,7 @@ import { keyNamed } from '../../music/rails/view.ts';
 import { momentInWords } from '../../ui/dates.ts';
 import { Notices, notify } from '../../ui/notices.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
+import { useChartPlayed, useDecisionsPlayed } from '../parts/service/played.ts';
 import { StandView } from './StandView.tsx';
 import { t } from '../../words/words.ts';
 
@@ -27,6 +29,7 @@ export function SongStand() {
             {
               id: song.id,
               text: song.text,
+              arrangement: asWritten,
               key: parameters.get('key'),
               capo: 0,
               note: '',
@@ -46,7 +49,8 @@ export function SongStand() {
 export function SetStand() {
   const { setId = '' } = useParams();
   const fetched = useQuery(setQuery(setId));
-  const items = fetched.data?.items.filter(({ removed }) => !removed) ?? [];
+  const all = fetched.data?.items ?? [];
+  const items = all.filter(isSong).filter(({ removed }) => !removed);
   const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
   const at = usePlace(items.length);
   const here = songs[at];
@@ -61,11 +65,13 @@ export function SetStand() {
           <Fetched from={here} what={t('the song')} missing={missing('song')}>
             {() => (
               <Stand
-                charts={items.map(({ id, key, notes }, place) => {
+                charts={items.map((item, place) => {
+                  const { id, key, road, notes } = item;
                   const song = songs[place]?.data;
                   return {
                     id,
                     text: song?.text ?? '',
+                    arrangement: { road, bridge: bridgeInto(all, item)?.text ?? null },
                     key,
                     capo: 0,
                     note: notes,
@@ -103,11 +109,12 @@ export function LinkStand() {
     >
       {({ songs }) => (
         <Stand
-          charts={songs.map(({ id: songId, text, key, notes }, place) => {
+          charts={songs.map(({ id: songId, text, key, notes, road, bridge }, place) => {
             const id = nameInLink(songId, place);
             return {
               id,
               text,
+              arrangement: { road, bridge },
               key: link.keys[id] ?? key,
               capo: link.capos[id] ?? 0,
               note: notes,
@@ -123,9 +130,13 @@ export function LinkStand() {
   );
 }
 
+const asWritten: Arrangement = { road: null, bridge: null };
+
 interface StoodChart {
   readonly id: string;
   readonly text: string;
+  /** How it goes in the service. */
+  readonly arrangement: Arrangement;
   readonly key: string | null;
   readonly capo: number;
   readonly note: string;
@@ -149,8 +160,10 @@ function Stand({ charts, titles, leaveTo, kept }: StandProps) {
   }, [keptAt]);
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
-  const { id, text, key, capo, note, decisions } = charts[at]!;
-  const song = useMemo(() => parseChart(text).song, [text]);
+  const { id, text, arrangement, key, capo, note: said, decisions: own } = charts[at]!;
+  const { song, text: after, problems } = useChartPlayed(text, arrangement);
+  const decisions = useDecisionsPlayed(own, { before: text, after });
+  const note = [said, ...problems].filter(Boolean).join(' · ');
   const standing = useMemo(
     () => ({ id, song, key: keyNamed(key, song) ?? song.key, capo, decisions, note }),
     [id, song, key, capo, decisions, note],

@@ -1,4 +1,4 @@
-import { mostTexts } from '@intervallum/contract';
+import { isSong, mostTexts } from '@intervallum/contract';
 import { printRun, type Run } from '@intervallum/core';
 import { useEffect, useRef, useState } from 'react';
 import { answered } from '../../../queries/queries.ts';
@@ -39,6 +39,7 @@ const answeredSongs = (after: string | null, signal: AbortSignal) =>
 async function songsOfSet(id: string): Promise<readonly Asked[]> {
   const { items } = await answered(api.set(id));
   return items
+    .filter(isSong)
     .filter(({ removed }) => !removed)
     .map(({ songId, summary, key }) => ({ id: songId, title: summary.title, key }));
 }

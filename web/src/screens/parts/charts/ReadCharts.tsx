@@ -1,7 +1,7 @@
 import type { SharedPage } from '@intervallum/contract';
 import { noteLanguages } from '@intervallum/core';
 import { CircleHelp, MonitorPlay, Printer } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { fillScreen } from '../../../device/fullScreen.ts';
@@ -18,6 +18,7 @@ import { Pick } from '../../../ui/Pick.tsx';
 import { phone } from '../../../ui/theme.ts';
 import { useTitle } from '../../../ui/useTitle.ts';
 import { t } from '../../../words/words.ts';
+import { MomentLine } from '../service/MomentLine.tsx';
 import { readHelp } from './help.ts';
 import { ReadSong } from './ReadSong.tsx';
 import { SinceSent } from './SinceSent.tsx';
@@ -116,6 +117,23 @@ interface ReadChartsProps {
   before?: ReactNode;
 }
 
+/** What is spoken before the song at a place. */
+function Moments({
+  page,
+  place,
+  hero,
+  numeral,
+}: {
+  page: SharedPage;
+  place: number;
+  hero: 'numbers' | 'letters';
+  numeral: number;
+}) {
+  return page.moments
+    .filter((moment) => moment.place === place)
+    .map((moment) => <MomentLine key={moment.id} moment={moment} hero={hero} numeral={numeral} />);
+}
+
 /** Charts to be read, played from and printed, each in one's own key: what a link opens, and what members see who write none. */
 export function ReadCharts({ page, name, standAt, isFrozen = false, before }: ReadChartsProps) {
   const navigate = useNavigate();
@@ -126,6 +144,7 @@ export function ReadCharts({ page, name, standAt, isFrozen = false, before }: Re
   useTitle(page.name);
   const facts = [
     page.date && dateInWords(page.date),
+    page.begins && t('at {{hour}}', { hour: page.begins }),
     page.leader && t('led by {{leader}}', { leader: page.leader }),
     page.team,
   ].filter(Boolean);
@@ -192,16 +211,19 @@ export function ReadCharts({ page, name, standAt, isFrozen = false, before }: Re
         </More>
       </Tools>
       {page.songs.map((song, place) => (
-        <ReadSong
-          key={`${song.id}:${place}`}
-          song={song}
-          place={page.kind === 'set' ? place + 1 : null}
-          numeral={numeral}
-          id={nameInLink(song.id, place)}
-          link={link}
-          onChange={changeLink}
-        />
+        <Fragment key={`${song.id}:${place}`}>
+          <Moments page={page} place={place} hero={link.hero} numeral={numeral} />
+          <ReadSong
+            song={song}
+            place={page.kind === 'set' ? place + 1 : null}
+            numeral={numeral}
+            id={nameInLink(song.id, place)}
+            link={link}
+            onChange={changeLink}
+          />
+        </Fragment>
       ))}
+      <Moments page={page} place={page.songs.length} hero={link.hero} numeral={numeral} />
     </Sheet>
   );
 }

@@ -1,13 +1,5 @@
 import type { SharedPage } from '@intervallum/contract';
-import {
-  expand,
-  formatKey,
-  formatMeter,
-  parseChart,
-  sameKey,
-  unroll,
-  type Key,
-} from '@intervallum/core';
+import { expand, formatKey, formatMeter, sameKey, unroll, type Key } from '@intervallum/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { KeyStepper } from '../../../music/KeyStepper.tsx';
@@ -25,6 +17,7 @@ import { chartSettings, reader } from '../../../settings/reader.ts';
 import { Pick } from '../../../ui/Pick.tsx';
 import { display } from '../../../ui/theme.ts';
 import { t } from '../../../words/words.ts';
+import { useChartPlayed } from '../service/played.ts';
 
 const Song = styled.article`
   padding: 18px 0 26px;
@@ -100,10 +93,10 @@ interface ReadSongProps {
 /** One song of what is read, in one's own key and with one's own capo. */
 export function ReadSong(props: ReadSongProps) {
   const { song: shared, place, numeral, id, link, onChange } = props;
-  const { text, key, notes } = shared;
+  const { key, notes, who } = shared;
   const { hero } = link;
   const settings = reader.use(...chartSettings);
-  const song = useMemo(() => parseChart(text).song, [text]);
+  const { song, problems } = useChartPlayed(shared.text, shared);
   const given = keyNamed(key, song) ?? song.key;
   const viewKey = keyNamed(link.keys[id] ?? null, song) ?? given;
   const capo = link.capos[id] ?? 0;
@@ -122,6 +115,7 @@ export function ReadSong(props: ReadSongProps) {
   const { by, rights } = song.details;
   const own = keyName(viewKey, settings);
   const facts = [
+    who && t('led by {{leader}}', { leader: who }),
     sameKey(viewKey, given)
       ? t('Key {{key}}', { key: own })
       : t('Key {{key}} (played in {{given}})', { key: own, given: keyName(given, settings) }),
@@ -157,6 +151,9 @@ export function ReadSong(props: ReadSongProps) {
         </Own>
       </SongTop>
       {notes ? <Note>{notes}</Note> : null}
+      {problems.map((problem) => (
+        <Note key={problem}>{problem}</Note>
+      ))}
       <Road song={song} asPlayed={asPlayed} onChange={setAsPlayed} />
       <Chart
         song={unrolled?.song ?? song}

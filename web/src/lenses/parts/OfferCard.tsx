@@ -2,7 +2,7 @@ import { Play, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
-import { Card, Steps } from '../parts/cards.ts';
+import { Card, Steps } from './cards.ts';
 import { t } from '../../words/words.ts';
 
 /** Chords in a row, large enough to be read at a glance. */

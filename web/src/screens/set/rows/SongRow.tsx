@@ -1,0 +1,139 @@
+import type { SongItem } from '@intervallum/contract';
+import { formatKey, parseKey, sameKey, type RankedKey } from '@intervallum/core';
+import { Ellipsis, Trash2 } from 'lucide-react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { keyName, keyNamed } from '../../../music/rails/view.ts';
+import { reader } from '../../../settings/reader.ts';
+import { QuietButton } from '../../../ui/Button.tsx';
+import { TextField } from '../../../ui/fields.tsx';
+import { keepFocus } from '../../../ui/focus.ts';
+import { Tool } from '../../../ui/Tool.tsx';
+import { Opening } from '../../parts/Opening.tsx';
+import { useDesk, useSung } from '../deskContext.ts';
+import { offeredFor } from '../../parts/service/servicePlan.ts';
+import { KeyChoice, KeyOffer } from '../SongKey.tsx';
+import { offeredKey } from '../sungBefore.ts';
+import { t } from '../../../words/words.ts';
+import { Beside, Grip, Named, PlaceAndClock, Row, useLength } from './rowParts.tsx';
+import { SeamLine } from './SeamLine.tsx';
+
+const Written = styled.p`
+  margin-top: 3px;
+  padding-left: 2px;
+  font-size: 13px;
+  color: var(--soft);
+`;
+
+const Suits = styled(QuietButton)`
+  min-height: 28px;
+  padding: 2px 0;
+  font-size: 14px;
+`;
+
+interface SongRowProps {
+  item: SongItem;
+  title: string;
+  /** Its number among the songs. */
+  place: number;
+  /** The same with how many there are, for those who listen. */
+  listened: string;
+  onRemove: () => void;
+}
+
+/** A song of the service: how it comes in, when, in which key, how long. */
+export function SongRow({ item, title, place, listened, onRemove }: SongRowProps) {
+  const { songs, view, draft, changeItem, open } = useDesk();
+  const sung = useSung(item.songId);
+  const length = useLength(item.id);
+  const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
+  const known = songs.get(item.songId);
+  const here = view.songs.get(item.id);
+  const written = parseKey(known?.summary.key ?? 'C');
+  const key = written.ok ? (keyNamed(item.key, { key: written.value }) ?? written.value) : null;
+  const address = item.key === null ? '' : `?key=${encodeURIComponent(item.key)}`;
+  const facts = [
+    length,
+    item.who || here?.song.details.singer,
+    item.road !== null && t('goes another way here'),
+    item.fixed && t('keeps its place'),
+  ];
+  const takeKey = (name: string) => changeItem(item.id, { key: name });
+  const suits = here?.sung ? offeredFor(here.sung) : null;
+  const offered = key ? offeredKey(sung, item.who || draft.leader) : null;
+  return (
+    <Row id={item.id} textValue={listened}>
+      <SeamLine item={item} />
+      <Grip name={title} />
+      <PlaceAndClock id={item.id} place={place} />
+      <Named>
+        {known?.removed ? (
+          <b>{title}</b>
+        ) : (
+          <Link to={`/songs/${item.songId}${address}`}>{title}</Link>
+        )}
+        {known?.removed ? <p>{t('No longer among the songs')}</p> : null}
+        {known && !known.removed ? <Opening summary={known.summary} settings={settings} /> : null}
+        <p>{facts.filter(Boolean).join(' · ')}</p>
+      </Named>
+      <Beside>
+        {key && written.ok ? (
+          <KeyChoice
+            title={title}
+            value={key}
+            written={written.value}
+            sung={sung}
+            onChange={takeKey}
+          />
+        ) : null}
+        {key && written.ok && !sameKey(key, written.value) ? (
+          <Written>{t('written in {{key}}', { key: keyName(written.value, settings) })}</Written>
+        ) : null}
+        {suits ? (
+          <Suits
+            aria-label={t('{{key}} suits {{who}} better: take it for {{title}}', {
+              key: keyName(suits.key, settings),
+              who: namesOf(suits.voices),
+              title,
+            })}
+            onPress={({ target }) => {
+              const keys =
+                target.parentElement?.querySelector<HTMLElement>('[aria-haspopup]') ?? null;
+              takeKey(formatKey(suits.key));
+              // It is gone now: the list of keys beside it says what was taken.
+              keepFocus(() => keys);
+            }}
+          >
+            {t('{{key}} suits {{who}} better', {
+              key: keyName(suits.key, settings),
+              who: namesOf(suits.voices),
+            })}
+          </Suits>
+        ) : key && !known?.removed ? (
+          <KeyOffer offered={offered} now={key} title={title} onTake={takeKey} />
+        ) : null}
+      </Beside>
+      <Beside>
+        <TextField
+          label={t('Note for {{title}}', { title })}
+          labelHidden
+          placeholder={t('Note')}
+          maxLength={500}
+          value={item.notes}
+          onChange={(notes) => changeItem(item.id, { notes }, `note:${item.id}`)}
+        />
+      </Beside>
+      <Tool
+        name={t('How {{title}} goes here', { title })}
+        onPress={() => open({ what: 'item', id: item.id })}
+      >
+        <Ellipsis size={20} strokeWidth={1.5} />
+      </Tool>
+      <Tool name={t('Remove {{title}}', { title })} onPress={onRemove}>
+        <Trash2 size={18} strokeWidth={1.5} />
+      </Tool>
+    </Row>
+  );
+}
+
+const namesOf = (voices: RankedKey['voices']) => voices.map(({ name }) => name).join(', ');
