@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { fromCsv } from '@intervallum/core';
 import type { SongUse, SungKey } from '@intervallum/contract';
-import { byTheirSongs, offeredKey } from '../src/screens/set/sungBefore.ts';
+import { byTheirSongs, offeredKey } from '../src/screens/set/desk/sungBefore.ts';
 import { bySong, usesTable } from '../src/screens/sung/uses.ts';
 
 const use = (title: string, date: string, rights = ''): SongUse => ({

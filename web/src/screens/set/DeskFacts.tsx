@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { MinutesField, TextField } from '../../ui/fields.tsx';
 import { shortDate, today } from '../../ui/dates.ts';
 import { display, phone } from '../../ui/theme.ts';
-import { useDesk } from './deskContext.ts';
+import { useDesk } from './desk/deskContext.ts';
 import { t } from '../../words/words.ts';
 
 const Name = styled(TextField)`

@@ -20,7 +20,7 @@ import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Tool } from '../../ui/Tool.tsx';
 import { momentNames } from '../parts/service/momentNames.ts';
-import { useDesk } from './deskContext.ts';
+import { useDesk } from './desk/deskContext.ts';
 import { t } from '../../words/words.ts';
 
 const Top = styled.div`

@@ -2,7 +2,7 @@ import { isSong, type SetItem } from '@intervallum/contract';
 import { DropIndicator, GridList, useDragAndDrop } from 'react-aria-components';
 import styled from 'styled-components';
 import { announce } from '../../ui/announce.tsx';
-import { useDesk } from './deskContext.ts';
+import { useDesk } from './desk/deskContext.ts';
 import { itemName } from '../parts/service/itemName.ts';
 import { MomentRow } from './rows/MomentRow.tsx';
 import { SongRow } from './rows/SongRow.tsx';

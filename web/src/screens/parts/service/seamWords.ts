@@ -59,22 +59,27 @@ export function tempoInWords({ flow }: Seam): string {
   return `${pace} ${t('{{from}} into {{to}}.', meters)}`;
 }
 
-/** Something to think about, in a sentence. */
+/** Something to think about, in a sentence; null where another one says it too. */
 export function warningInWords(
   warning: SetPlan['warnings'][number],
   plan: SetPlan,
   { nameOf, names, most }: { nameOf: (id: string) => string; names: Names; most: number | null },
-): string {
+): string | null {
   const [first = '', second = ''] = warning.ids;
   const seam = plan.seams.find(({ before, after }) => before === first && after === second);
   const pair = t('{{first}} into {{second}}', { first: nameOf(first), second: nameOf(second) });
   switch (warning.kind) {
     case 'empty':
       return t('Nothing is in it yet.');
+    // What is heard between two songs is said once, keys and tempo together.
     case 'far key':
-      return seam ? `${pair}: ${keysInWords(seam, names)}` : pair;
-    case 'tempo':
-      return seam ? `${pair}: ${tempoInWords(seam)}` : pair;
+      return seam ? `${pair}: ${keysInWords(seam, names)} ${tempoInWords(seam)}` : pair;
+    case 'tempo': {
+      const isSaid = plan.warnings.some(
+        ({ kind, ids }) => kind === 'far key' && ids[0] === first && ids[1] === second,
+      );
+      return isSaid || !seam ? null : `${pair}: ${tempoInWords(seam)}`;
+    }
     case 'slow in a row':
       return t('{{count}} slow songs in a row, from {{first}} on.', {
         count: warning.ids.length,

@@ -6,7 +6,7 @@ import { keyName } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { announce } from '../../../ui/announce.tsx';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { itemName } from '../../parts/service/itemName.ts';
 import { warningInWords } from '../../parts/service/seamWords.ts';
 import { t } from '../../../words/words.ts';
@@ -64,8 +64,8 @@ export function Advice() {
     const item = draft.items.find((one) => one.id === id);
     return item ? itemName(item, songs) : '';
   };
-  const said = plan.warnings.map((warning) =>
-    warningInWords(warning, plan, { nameOf, names, most: draft.most }),
+  const said = plan.warnings.flatMap(
+    (warning) => warningInWords(warning, plan, { nameOf, names, most: draft.most }) ?? [],
   );
   for (const [id, { sung, problems, key }] of view.songs) {
     if (sung && !isSingable(sung.now))

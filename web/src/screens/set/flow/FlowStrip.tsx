@@ -4,7 +4,7 @@ import { keyName } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
 import { display, phone } from '../../../ui/theme.ts';
 import { momentNames } from '../../parts/service/momentNames.ts';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { clockAt } from '../../parts/service/clock.ts';
 import { keysInWords } from '../../parts/service/seamWords.ts';
 import { t } from '../../../words/words.ts';

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { MinutesField, TextField } from '../../../ui/fields.tsx';
 import { Tool } from '../../../ui/Tool.tsx';
 import { momentNames } from '../../parts/service/momentNames.ts';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { t } from '../../../words/words.ts';
 import { Beside, Grip, Named, PlaceAndClock, Row } from './rowParts.tsx';
 

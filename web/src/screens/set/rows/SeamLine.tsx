@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { reader } from '../../../settings/reader.ts';
 import { QuietButton } from '../../../ui/Button.tsx';
 import { phone } from '../../../ui/theme.ts';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { keysInWords, tempoInWords } from '../../parts/service/seamWords.ts';
 import { itemName } from '../../parts/service/itemName.ts';
 import { t } from '../../../words/words.ts';

@@ -3,7 +3,7 @@ import { GripVertical } from 'lucide-react';
 import { Button, GridListItem } from 'react-aria-components';
 import styled from 'styled-components';
 import { display, phone } from '../../../ui/theme.ts';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { clockAt } from '../../parts/service/clock.ts';
 import { t } from '../../../words/words.ts';
 

@@ -7,7 +7,7 @@ import { pitchIn } from '../../../lenses/key/keyFacts.ts';
 import { reader } from '../../../settings/reader.ts';
 import { Window, WindowWords } from '../../../ui/Window.tsx';
 import { BedChart } from '../../parts/service/MomentLine.tsx';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { keysInWords, tempoInWords } from '../../parts/service/seamWords.ts';
 import { itemName } from '../../parts/service/itemName.ts';
 import { t } from '../../../words/words.ts';

@@ -1,7 +1,7 @@
 import { isSong, type SetDraft } from '@intervallum/contract';
 import { printRoad } from '@intervallum/core';
 import { RoadEditor } from '../../../lenses/parts/RoadEditor.tsx';
-import { useDesk, type Opened } from '../deskContext.ts';
+import { useDesk, type Opened } from '../desk/deskContext.ts';
 import { t } from '../../../words/words.ts';
 import { BridgeWindow } from './BridgeWindow.tsx';
 import { MomentWindow } from './MomentWindow.tsx';

@@ -9,7 +9,7 @@ import { Pick } from '../../../ui/Pick.tsx';
 import { Switch } from '../../../ui/Switch.tsx';
 import { Window } from '../../../ui/Window.tsx';
 import { momentNames } from '../../parts/service/momentNames.ts';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import { itemName } from '../../parts/service/itemName.ts';
 import { t } from '../../../words/words.ts';
 import { ShortChart } from './ShortChart.tsx';

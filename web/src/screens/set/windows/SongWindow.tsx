@@ -16,7 +16,7 @@ import { Hidden } from '../../../ui/hidden.ts';
 import { display } from '../../../ui/theme.ts';
 import { Switch } from '../../../ui/Switch.tsx';
 import { Window } from '../../../ui/Window.tsx';
-import { useDesk } from '../deskContext.ts';
+import { useDesk } from '../desk/deskContext.ts';
 import type { SongHere } from '../../parts/service/servicePlan.ts';
 import { itemName } from '../../parts/service/itemName.ts';
 import { t } from '../../../words/words.ts';

@@ -2,14 +2,14 @@ import type { SungKey } from '@intervallum/contract';
 import { allKeys, formatKey, parseKey, pitchClass, sameKey, type Key } from '@intervallum/core';
 import { TooltipTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { keyName } from '../../music/rails/view.ts';
-import { reader } from '../../settings/reader.ts';
-import { QuietButton } from '../../ui/Button.tsx';
-import { shortDate } from '../../ui/dates.ts';
-import { keepFocus } from '../../ui/focus.ts';
-import { Hint } from '../../ui/Hint.tsx';
-import { Picker } from '../../ui/Picker.tsx';
-import { t } from '../../words/words.ts';
+import { keyName } from '../../../music/rails/view.ts';
+import { reader } from '../../../settings/reader.ts';
+import { QuietButton } from '../../../ui/Button.tsx';
+import { shortDate } from '../../../ui/dates.ts';
+import { keepFocus } from '../../../ui/focus.ts';
+import { Hint } from '../../../ui/Hint.tsx';
+import { Picker } from '../../../ui/Picker.tsx';
+import { t } from '../../../words/words.ts';
 
 const Offer = styled(QuietButton)`
   min-height: 28px;

@@ -1,7 +1,7 @@
 import type { SetDraft, SetItem, SungKey } from '@intervallum/contract';
 import { createContext, useContext } from 'react';
-import type { ServiceView } from '../parts/service/servicePlan.ts';
-import type { KnownSongs } from '../parts/service/knownSongs.ts';
+import type { ServiceView } from '../../parts/service/servicePlan.ts';
+import type { KnownSongs } from '../../parts/service/knownSongs.ts';
 import type { SungBefore } from './sungBefore.ts';
 
 /** What is opened over the desk: of the set, or of one of its items. */
