@@ -32,8 +32,9 @@ async function openItem(page: Page, title: string) {
 }
 
 async function download(page: Page, name: string): Promise<{ name: string; text: string }> {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name }).click();
+  await page.getByRole('menuitem', { name }).click();
   const file = await waiting;
   return { name: file.suggestedFilename(), text: await readFile(await file.path(), 'utf8') };
 }
@@ -186,7 +187,8 @@ test('a service is made for two singers: keys, ways, bridges, a bed, an order; p
   await page.goto(at);
   await expect(rows(page).getByRole('row')).toHaveCount(7);
   const all = await order(page);
-  await page.getByRole('button', { name: 'Use it again' }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Use it again' }).click();
   await expect(page.getByRole('dialog').getByLabel('Date')).toHaveValue('2027-04-04');
   await page
     .getByRole('dialog')

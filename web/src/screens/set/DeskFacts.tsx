@@ -2,7 +2,7 @@ import type { SetDraft } from '@intervallum/contract';
 import styled from 'styled-components';
 import { MinutesField, TextField } from '../../ui/fields.tsx';
 import { shortDate, today } from '../../ui/dates.ts';
-import { display, phone } from '../../ui/theme.ts';
+import { display, phone, tablet } from '../../ui/theme.ts';
 import { useDesk } from './desk/deskContext.ts';
 import { t } from '../../words/words.ts';
 
@@ -24,11 +24,14 @@ const Facts = styled.div`
   grid-template-columns: 160px 120px 110px 180px minmax(0, 1fr);
   gap: 12px;
   margin: 10px 0 8px;
-  ${phone} {
-    grid-template-columns: 1fr 1fr;
+  ${tablet} {
+    grid-template-columns: 150px 120px 110px minmax(0, 1fr);
     > :last-child {
       grid-column: 1 / -1;
     }
+  }
+  ${phone} {
+    grid-template-columns: 1fr 1fr;
   }
 `;
 

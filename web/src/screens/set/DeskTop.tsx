@@ -1,9 +1,7 @@
 import { isSong, mostItems, type MomentItem } from '@intervallum/contract';
 import { momentKinds, type MomentKind } from '@intervallum/core';
 import {
-  CalendarPlus,
-  CopyPlus,
-  FileSpreadsheet,
+  Ellipsis,
   History,
   MonitorPlay,
   Plus,
@@ -16,7 +14,7 @@ import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
 import { ActionMenu } from '../../ui/ActionMenu.tsx';
-import { Button, PrimaryButton } from '../../ui/Button.tsx';
+import { Button, IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Tool } from '../../ui/Tool.tsx';
 import { momentNames } from '../parts/service/momentNames.ts';
@@ -56,7 +54,12 @@ export function DeskTop(props: DeskTopProps) {
   const { children, canUndo, canRedo, onUndo, onRedo, onStand, onPaper, onCalendar, onTable } =
     props;
   const { draft, change, open } = useDesk();
-  const [menuFrom, setMenuFrom] = useState<Element | null>(null);
+  const [menu, setMenu] = useState<{ of: 'moments' | 'service'; from: Element } | null>(null);
+  const does = {
+    calendar: onCalendar,
+    table: onTable,
+    again: () => open({ what: 'duplicate' }),
+  };
   const isFull = draft.items.length >= mostItems;
   const addMoment = (kind: MomentKind) => {
     const item: MomentItem = {
@@ -96,29 +99,37 @@ export function DeskTop(props: DeskTopProps) {
       <Tool name={t('Print')} onPress={onPaper}>
         <Printer size={18} strokeWidth={1.5} />
       </Tool>
-      <Tool name={t('Put it in a calendar')} onPress={onCalendar}>
-        <CalendarPlus size={18} strokeWidth={1.5} />
-      </Tool>
-      <Tool name={t('As a table')} onPress={onTable}>
-        <FileSpreadsheet size={18} strokeWidth={1.5} />
-      </Tool>
-      <Tool name={t('Use it again')} onPress={() => open({ what: 'duplicate' })}>
-        <CopyPlus size={18} strokeWidth={1.5} />
-      </Tool>
+      <IconButton
+        aria-label={t('More')}
+        aria-haspopup="menu"
+        onPress={({ target }) => setMenu({ of: 'service', from: target })}
+      >
+        <Ellipsis size={20} strokeWidth={1.5} />
+      </IconButton>
       <Button
-        onPress={({ target }) => (isFull ? sayFull() : setMenuFrom(target))}
+        onPress={({ target }) => (isFull ? sayFull() : setMenu({ of: 'moments', from: target }))}
         aria-haspopup="menu"
       >
         <Plus size={18} strokeWidth={1.5} aria-hidden /> {t('Reading, prayer')}
       </Button>
-      {menuFrom ? (
+      {menu?.of === 'moments' ? (
         <ActionMenu
           label={t('What is added')}
-          from={menuFrom}
+          from={menu.from}
           placement="bottom end"
           actions={momentKinds.map((id) => ({ id, name: momentNames[id] }))}
           onAction={addMoment}
-          onClose={() => setMenuFrom(null)}
+          onClose={() => setMenu(null)}
+        />
+      ) : null}
+      {menu?.of === 'service' ? (
+        <ActionMenu
+          label={t('More')}
+          from={menu.from}
+          placement="bottom end"
+          actions={serviceActions}
+          onAction={(id) => does[id]()}
+          onClose={() => setMenu(null)}
         />
       ) : null}
       <PrimaryButton onPress={() => (isFull ? sayFull() : open({ what: 'songs' }))}>
@@ -127,6 +138,12 @@ export function DeskTop(props: DeskTopProps) {
     </Top>
   );
 }
+
+const serviceActions = [
+  { id: 'calendar', name: t('Put it in a calendar') },
+  { id: 'table', name: t('As a table') },
+  { id: 'again', name: t('Use it again') },
+] as const;
 
 /** How long they mostly take (common practice, no published source). */
 const usualMinutes: Readonly<Record<MomentKind, number>> = {

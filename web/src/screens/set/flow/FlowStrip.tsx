@@ -2,7 +2,7 @@ import { minutesOf, type Key, type Seam } from '@intervallum/core';
 import styled from 'styled-components';
 import { keyName } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
-import { display, phone } from '../../../ui/theme.ts';
+import { display } from '../../../ui/theme.ts';
 import { momentNames } from '../../parts/service/momentNames.ts';
 import { useDesk } from '../desk/deskContext.ts';
 import { clockAt } from '../../parts/service/clock.ts';
@@ -24,10 +24,11 @@ const Blocks = styled.ol`
 const Block = styled.li<{ $seconds: number }>`
   flex: ${({ $seconds }) => Math.max(20, $seconds)} 1 0;
   min-width: 26px;
+  container-type: inline-size;
   display: grid;
   align-content: space-between;
   gap: 2px;
-  padding: 6px 8px;
+  padding: 6px;
   overflow: hidden;
   border-radius: 8px;
   border: 1px solid var(--rail);
@@ -48,10 +49,10 @@ const Block = styled.li<{ $seconds: number }>`
     color: var(--soft);
     align-content: end;
   }
-  ${phone} {
-    padding: 6px 4px;
+  /* What is too short for words has its key only. */
+  @container (max-width: 52px) {
     b {
-      font-size: 16px;
+      font-size: 15px;
     }
     span {
       display: none;

@@ -28,7 +28,7 @@ const Line = styled.div`
     font-size: 14px;
   }
   ${phone} {
-    grid-column: 2 / -1;
+    grid-column: 1 / -1;
   }
 `;
 

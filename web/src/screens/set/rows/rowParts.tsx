@@ -20,6 +20,8 @@ export const Row = styled(GridListItem)`
   ${phone} {
     grid-template-columns: 32px 44px minmax(0, 1fr) 44px 44px;
     gap: 6px 8px;
+    /* What can be done with it stands beside its name, though it comes last. */
+    grid-auto-flow: dense;
   }
 `;
 
