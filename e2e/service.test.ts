@@ -84,6 +84,18 @@ test('a service is made for two singers: keys, ways, bridges, a bed, an order; p
     .click();
   await expect(advice).not.toContainText(/Osier Gate in [A-G]/);
 
+  // It is kept as hers, and offered where the song has another one.
+  const keys = await openItem(page, 'Osier Gate');
+  await keys.getByRole('button', { name: /^Keep .+ for Odile Farrow$/ }).click();
+  await close(page);
+  await expect(page.getByText(/Odile Farrow sings it in .+: it is kept/)).toBeVisible();
+  await page.getByRole('button', { name: /Key of Osier Gate/ }).click();
+  await page.getByRole('option', { name: 'C', exact: true }).click();
+  await row(page, 'Osier Gate')
+    .getByRole('button', { name: /^Odile Farrow sings it in / })
+    .click();
+  await expect(advice).not.toContainText(/Osier Gate in [A-G]/);
+
   // A lift that she cannot sing is said, and taken back.
   const lifted = await openItem(page, 'Osier Gate');
   await lifted.getByRole('button', { name: 'Change the way here' }).click();

@@ -12,6 +12,7 @@ export * from './wire/attachments.ts';
 export * from './wire/decisions.ts';
 export * from './wire/differences.ts';
 export * from './wire/history.ts';
+export * from './wire/keptKeys.ts';
 export * from './wire/live.ts';
 export * from './wire/moves.ts';
 export * from './wire/problems.ts';

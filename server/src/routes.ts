@@ -29,6 +29,7 @@ import { songService } from './songs/service.ts';
 import { teamFileRoutes } from './teamFile/routes.ts';
 import { teamRoutes } from './teams/routes.ts';
 import { trashRoutes } from './trash/routes.ts';
+import { keptKeyRoutes } from './keptKeys/routes.ts';
 import { voiceRoutes } from './voices/routes.ts';
 
 /** What the routes work with. */
@@ -76,6 +77,7 @@ export function allRoutes({
     ...moveRoutes(database),
     ...runRoutes(database),
     ...voiceRoutes(database),
+    ...keptKeyRoutes(database),
     ...trashRoutes(database),
   ];
 }

@@ -66,11 +66,13 @@ describe('every route', () => {
     'POST /api/people': { name: 'GAMMA' },
     'PUT /api/people/:id': { name: 'GAMMA' },
     'PUT /api/people/:id/role': { role: 'owner' },
+    'PUT /api/songs/:id/keys/:person': { key: 'D' },
     'PUT /api/people/:id/voice': { low: 55, high: 70, extremeLow: 53, extremeHigh: 72 },
     'POST /api/invitations': { role: 'guest', note: 'GAMMA' },
   };
   const query: Readonly<Record<string, string>> = {
     'GET /api/shares': `?kind=set&id=${set}`,
+    'GET /api/kept-keys': `?songs=${song}`,
     'GET /api/sends': `?kind=set&id=${set}`,
     'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,
   };

@@ -29,6 +29,7 @@ import * as saved from '../src/teamFile/saving/store.ts';
 import * as teams from '../src/teams/store.ts';
 import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
+import * as keptKeys from '../src/keptKeys/store.ts';
 import * as voices from '../src/voices/store.ts';
 import {
   draft,
@@ -377,7 +378,19 @@ const fileCalls: typeof calls = {
     brought.addSongs(
       ours,
       db,
-      [{ kind: 'song', id: song, ...row, text: 'BETA', rules: 1, tags: [], atHand: [], reading }],
+      [
+        {
+          kind: 'song',
+          id: song,
+          ...row,
+          text: 'BETA',
+          rules: 1,
+          tags: [],
+          atHand: [],
+          keys: [],
+          reading,
+        },
+      ],
       1,
     ),
   addMarks: (db) => brought.addMarks(ours, db, [{ songId: song, personId: member }]),
@@ -465,6 +478,22 @@ const voiceCalls: typeof calls = {
 };
 Object.assign(calls, voiceCalls);
 
+const ofMember = { songId: song, personId: member };
+const keptKeyCalls: typeof calls = {
+  listKeptKeys: async (db) => keptKeys.listKeptKeys(ours, db, [song]),
+  keepKey: (db) => keptKeys.keepKey(ours, db, ofMember, 'BETA'),
+  addKeptKeys: async (db) => {
+    const [row] = await keptKeys.listKeptKeys(ours, db, [song]);
+    await keptKeys.forgetKey(ours, db, ofMember);
+    await brought.addKeptKeys(ours, db, [{ ...row!, key: 'BETA' }], 1);
+  },
+  forgetKey: async (db) => {
+    await keptKeys.forgetKey(ours, db, ofMember);
+    await keptKeys.keepKey(ours, db, ofMember, 'BETA');
+  },
+};
+Object.assign(calls, keptKeyCalls);
+
 const stores = [
   songs,
   lists,
@@ -483,6 +512,7 @@ const stores = [
   audits,
   live,
   voices,
+  keptKeys,
 ];
 
 describe('a store asked for one team', () => {

@@ -18,6 +18,7 @@ type Line = Record<string, unknown> & { kind: string };
 /** What is kept of a team, by table: everything but what a place gives by itself. */
 const kept = {
   voices: 'id',
+  kept_keys: 'song_id, person_id',
   songs: 'id',
   parts: 'song_id, person_id',
   favourites: 'song_id, person_id',
@@ -116,6 +117,7 @@ async function fullTeam(): Promise<Somebody> {
   await done(two, 204, 'POST', '/api/songs/marks', marks);
   const voice = { low: 57, high: 72, extremeLow: 55, extremeHigh: 74 };
   await done(two, 204, 'PUT', `/api/people/${two.personId}/voice`, voice);
+  await done(two, 204, 'PUT', `${path}/keys/${two.personId}`, { key: 'Bb' });
   const first = randomUUID();
   const spoken = { who: 'Oda', notes: 'Slowly.', fixed: false, bed: 'Bed open:\n  1sus2~\n' };
   const set = await done(one, 201, 'POST', '/api/sets', {

@@ -171,6 +171,10 @@ export async function openTwoTeams(): Promise<void> {
         [team, voice, member, ...(mark === 'ALPHA' ? [51, '1 day'] : [52, '0'])],
       );
       await server.owner.query(
+        'insert into kept_keys (team_id, song_id, person_id, key, kept_at) values ($1, $2, $3, $4, now())',
+        [team, song, member, mark],
+      );
+      await server.owner.query(
         "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",
         [team, noted, member, mark],
       );
@@ -299,6 +303,7 @@ export const tables = [
   'audit',
   'presence',
   'voices',
+  'kept_keys',
 ];
 
 /** Everything that the other team has. */

@@ -10,7 +10,7 @@ import { role } from '../wire/rights.ts';
 import { newSet } from '../wire/sets.ts';
 import { mostTags, tag } from '../wire/songList.ts';
 import { auditKind, teamLimits } from '../wire/team.ts';
-import { chartText, id, line, moment, paragraph } from '../wire/text.ts';
+import { chartText, id, keyName, line, moment, paragraph } from '../wire/text.ts';
 import { canBeSung, newVoice } from '../wire/voices.ts';
 
 /** The version of the file of a whole team; raised when a record changes, with a step from the one before. */
@@ -82,6 +82,11 @@ export const teamRecord = z.discriminatedUnion('kind', [
     tags: z.array(tag).max(mostTags),
     /** Who has it at hand. */
     atHand: z.array(maybe).max(teamLimits.people + 1),
+    /** The keys that those of the team sing it in. */
+    keys: z
+      .array(z.object({ personId: id, key: keyName, keptAt: moment }))
+      .max(teamLimits.people)
+      .default([]),
   }),
   z.object({
     kind: z.literal('part'),

@@ -532,3 +532,27 @@ export const voices = pgTable(
     ),
   ],
 );
+
+/** The key that somebody sings a song in: one for each. */
+export const keptKeys = pgTable(
+  'kept_keys',
+  {
+    teamId: teamId(),
+    songId: uuid('song_id').notNull(),
+    personId: uuid('person_id').notNull(),
+    seq: seq(),
+    key: text('key').notNull(),
+    keptAt: moment('kept_at').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.songId, table.personId] }),
+    foreignKey({
+      columns: [table.teamId, table.songId],
+      foreignColumns: [songs.teamId, songs.id],
+    }).onDelete('cascade'),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);

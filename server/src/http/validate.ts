@@ -53,8 +53,8 @@ function inOurWords(issue: z.core.$ZodRawIssue): string {
 }
 
 /** The id in the path. What is no id names nothing, so it is not found. */
-export function idInPath(request: Request): string {
-  const read = id.safeParse(request.params['id']);
+export function idInPath(request: Request, name = 'id'): string {
+  const read = id.safeParse(request.params[name]);
   if (read.success) return read.data;
   throw new Refusal('not-found', 'There is nothing at this address.');
 }

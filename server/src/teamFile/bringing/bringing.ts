@@ -132,6 +132,12 @@ async function bringingInto(scope: Scope, db: Database) {
           atHand.map((id) => ({ songId, personId: people.here(id) })),
         );
       if (marks.length > 0) await store.addMarks(scope, db, marks);
+      const keys = all
+        .filter(({ id }) => fresh.song.has(id))
+        .flatMap(({ id: songId, keys: kept }) =>
+          kept.map((one) => ({ ...one, songId, personId: people.here(one.personId)! })),
+        );
+      if (keys.length > 0) await store.addKeptKeys(scope, db, keys, seq);
     },
     part: async (all) => {
       const rows = all.filter(({ songId }) => fresh.song.has(songId)).map(whose);

@@ -160,6 +160,9 @@ function knownNames() {
         for (const id of one.atHand) need('person', id);
         if (new Set(one.atHand).size < one.atHand.length)
           throw new Refusal('invalid', 'somebody has it at hand twice.');
+        for (const { personId } of one.keys) need('person', personId);
+        if (new Set(one.keys.map(({ personId }) => personId)).size < one.keys.length)
+          throw new Refusal('invalid', 'somebody has two keys for it.');
         revisions.set(one.id, one.revision);
         return add(`song ${one.id}`, twiceSameId);
       case 'part':

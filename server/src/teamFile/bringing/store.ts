@@ -10,6 +10,7 @@ import type { Database } from '../../db/database.ts';
 import {
   attachments,
   favourites,
+  keptKeys,
   ownMoves,
   ownRuns,
   parts,
@@ -113,6 +114,25 @@ export async function addMarks(
   all: readonly { readonly songId: string; readonly personId: string | null }[],
 ): Promise<void> {
   await db.insert(favourites).values(all.map((mark) => ({ teamId: scope.teamId, ...mark })));
+}
+
+/** Adds the keys that somebody sings songs in. */
+export async function addKeptKeys(
+  scope: Scope,
+  db: Database,
+  all: readonly (TeamRecordOf<'song'>['keys'][number] & { readonly songId: string })[],
+  seq: number,
+): Promise<void> {
+  await db.insert(keptKeys).values(
+    all.map(({ songId, personId, key, keptAt }) => ({
+      teamId: scope.teamId,
+      songId,
+      personId,
+      seq,
+      key,
+      keptAt: new Date(keptAt),
+    })),
+  );
 }
 
 export async function addParts(

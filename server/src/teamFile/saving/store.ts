@@ -4,6 +4,7 @@ import type { Database } from '../../db/database.ts';
 import {
   attachments,
   favourites,
+  keptKeys,
   ownMoves,
   ownRuns,
   parts,
@@ -73,6 +74,16 @@ export async function songRecords(
     .from(favourites)
     .where(and(eq(favourites.teamId, scope.teamId), inArray(favourites.songId, ids)))
     .orderBy(asc(favourites.songId), asc(favourites.personId));
+  const keys = await db
+    .select({
+      songId: keptKeys.songId,
+      personId: keptKeys.personId,
+      key: keptKeys.key,
+      keptAt: keptKeys.keptAt,
+    })
+    .from(keptKeys)
+    .where(and(eq(keptKeys.teamId, scope.teamId), inArray(keptKeys.songId, ids)))
+    .orderBy(asc(keptKeys.songId), asc(keptKeys.personId));
   return rows.map(({ createdAt, savedAt, deletedAt, ...row }) => ({
     kind: 'song',
     ...row,
@@ -80,6 +91,9 @@ export async function songRecords(
     savedAt: said(savedAt),
     deletedAt: saidIf(deletedAt),
     atHand: marks.filter(({ songId }) => songId === row.id).map(({ personId }) => personId),
+    keys: keys.flatMap(({ songId, keptAt, ...kept }) =>
+      songId === row.id ? [{ ...kept, keptAt: said(keptAt) }] : [],
+    ),
   }));
 }
 

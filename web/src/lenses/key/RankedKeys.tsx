@@ -9,6 +9,7 @@ import { t } from '../../words/words.ts';
 import { Card, CardHead, List, Steps } from '../parts/cards.ts';
 import { reasonInWords, remedyInWords, stepsInWords, verdictInWords } from './keyFacts.ts';
 import { useKeyLens } from './keyContext.ts';
+import { KeepIt, KeptFor } from './KeptFor.tsx';
 import { SungBefore } from './SungBefore.tsx';
 
 const KeyOf = styled.b`
@@ -93,6 +94,7 @@ export function RankedKeys({ onWho }: { onWho: () => void }) {
       <Button onPress={() => setAll(!isAll)}>
         {isAll ? t('The best three only') : t('All twelve keys')}
       </Button>
+      <KeptFor />
       <SungBefore />
     </>
   );
@@ -150,6 +152,7 @@ function KeyCard({ ranked, isOpen, onOpen }: KeyCardProps) {
             {isWritten ? null : (
               <Button onPress={() => write(key)}>{t('Write it in {{key}}', { key: name })}</Button>
             )}
+            <KeepIt ranked={key} />
           </Steps>
         </div>
       ) : null}

@@ -1,7 +1,7 @@
 import type { SongSet } from '@intervallum/contract';
 import { minutesOf, parseKey } from '@intervallum/core';
 import { useMemo } from 'react';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { dateInWords } from '../../ui/dates.ts';
@@ -33,9 +33,9 @@ const List = styled.ol`
   border-top: 1px solid var(--hairline);
 `;
 
-const Row = styled.li`
+const Row = styled.li<{ $tall: boolean }>`
   display: grid;
-  grid-template-columns: 52px 30px minmax(0, 1.3fr) 76px minmax(0, 0.7fr) minmax(0, 1fr) 48px;
+  grid-template-columns: 48px 22px minmax(0, 1.6fr) 76px minmax(0, 0.8fr) minmax(0, 1.1fr) 46px;
   align-items: baseline;
   gap: 10px;
   height: 33px;
@@ -50,6 +50,18 @@ const Row = styled.li`
   b {
     font: 600 18px/1.3 ${display};
   }
+  /* Where there is room for it, what is long goes on in a second line. */
+  ${({ $tall }) =>
+    $tall &&
+    css`
+      height: auto;
+      min-height: 33px;
+      padding-bottom: 5px;
+      > * {
+        white-space: normal;
+        max-height: 46px;
+      }
+    `}
   &[data-spoken] b {
     font-style: italic;
     font-weight: 400;
@@ -66,6 +78,9 @@ const Row = styled.li`
 /** So many lines are on the first page, which has the set's name, and on any other. */
 const onFirst = 23;
 const onOther = 28;
+
+/** So many lines may be twice as high, and stay on the first page. */
+const mostTall = 13;
 
 /** How many pages the list of so many items takes. */
 export function firstPagesOf(items: number): number {
@@ -114,7 +129,11 @@ export function SetFirstPages({ set, view, paper, of }: SetFirstPagesProps) {
             .map(({ at, place, kind, name, key, who, notes, length }, line) => {
               const read = key === '' ? null : parseKey(key);
               return (
-                <Row key={from + line} data-spoken={place === null || undefined}>
+                <Row
+                  key={from + line}
+                  $tall={lines.length <= mostTall}
+                  data-spoken={place === null || undefined}
+                >
                   <span>{at}</span>
                   <span>{place}</span>
                   <b>{name}</b>

@@ -1,15 +1,6 @@
 import { isSong, mostItems, type MomentItem } from '@intervallum/contract';
 import { momentKinds, type MomentKind } from '@intervallum/core';
-import {
-  Ellipsis,
-  History,
-  MonitorPlay,
-  Plus,
-  Printer,
-  Redo2,
-  Share2,
-  Undo2,
-} from 'lucide-react';
+import { Ellipsis, History, MonitorPlay, Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';

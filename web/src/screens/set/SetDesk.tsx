@@ -1,5 +1,10 @@
-import type { SetDraft, SetItem } from '@intervallum/contract';
-import { isSong, plainSongItem } from '@intervallum/contract';
+import {
+  isSong,
+  plainSongItem,
+  type KeptKey,
+  type SetDraft,
+  type SetItem,
+} from '@intervallum/contract';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -14,6 +19,7 @@ import { SaveMark } from '../../document/SaveMark.tsx';
 import { redo, remember, undo } from '../../document/steps.ts';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
+import { keptKeysQuery } from '../../queries/keptKeys.ts';
 import { setsQuery, sungKeysQuery } from '../../queries/queries.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { announce } from '../../ui/announce.tsx';
@@ -71,7 +77,9 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
   const keptAt = useKeptAt(keptNames.set(setId));
   const navigate = useNavigate();
   const [opened, setOpened] = useState<Opened | null>(null);
-  const before = useSungBefore(setId, draft.items);
+  const ids = useSongIds(draft.items);
+  const before = useSungBefore(setId, ids);
+  const kept = useQuery(keptKeysQuery(ids)).data?.kept ?? noKept;
   const view = useServiceView(draft, songs);
   const clash = useClash(setId, draft);
   useHelp(setHelp);
@@ -102,8 +110,8 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     open: setOpened,
   });
   const state = useMemo<DeskState>(
-    () => ({ draft, songs, view, before, ...actions }),
-    [draft, songs, view, before, actions],
+    () => ({ draft, songs, view, before, kept, ...actions }),
+    [draft, songs, view, before, kept, actions],
   );
 
   /** The stand shows what the server has. */
@@ -221,9 +229,16 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
   );
 }
 
+const noKept: readonly KeptKey[] = [];
+
+/** The songs of a set, each once; the same list for as long as no other comes in. */
+function useSongIds(items: readonly SetItem[]): readonly string[] {
+  const told = [...new Set(items.filter(isSong).map(({ songId }) => songId))].sort().join();
+  return useMemo(() => told.split(',').filter(Boolean), [told]);
+}
+
 /** The keys that the songs of a set were sung in before; asked anew only where other songs come in. */
-function useSungBefore(setId: string, items: readonly SetItem[]): SungBefore {
-  const ids = [...new Set(items.filter(isSong).map(({ songId }) => songId))].sort();
+function useSungBefore(setId: string, ids: readonly string[]): SungBefore {
   const { data } = useQuery(sungKeysQuery(setId, ids));
   return useMemo(() => byTheirSongs(data?.keys ?? []), [data]);
 }

@@ -134,6 +134,18 @@ export const service = {
   'No voice is noted of who leads it: name somebody whose voice is, or note it under Key.':
     'Não há voz anotada de quem conduz: diga alguém que tenha, ou anote em Tom.',
   'Keys for {{names}}': 'Tons para {{names}}',
+  'The key could not be kept. Try again in a moment.':
+    'Não foi possível guardar o tom. Tente de novo daqui a pouco.',
+  '{{name}} sings it in {{key}}: it is kept.': '{{name}} canta em {{key}}: está guardado.',
+  'No key of {{name}} is kept for it any more.': 'Nenhum tom de {{name}} está mais guardado.',
+  'Kept keys': 'Tons guardados',
+  '{{name}}, since {{date}}': '{{name}}, desde {{date}}',
+  'Forget the key of {{name}}': 'Esquecer o tom de {{name}}',
+  'Keep {{key}} for {{name}}': 'Guardar {{key}} para {{name}}',
+  'Keep it for {{name}}': 'Guardar para {{name}}',
+  '{{name}} sings it in {{key}}': '{{name}} canta em {{key}}',
+  '{{name}} sings it in {{key}}: take it for {{title}}':
+    '{{name}} canta em {{key}}: usar em {{title}}',
   now: 'agora',
   'Take {{key}}': 'Usar {{key}}',
   'The way it goes here': 'O percurso aqui',

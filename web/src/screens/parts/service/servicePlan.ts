@@ -117,7 +117,8 @@ function sungIn(song: Song, key: Key, request: Omit<KeyRequest, 'song'>): SongHe
   return { now, ranked };
 }
 
-const sounds = (one: Key, other: Key) =>
+/** Whether two keys are the same on the keyboard, however they are written. */
+export const sounds = (one: Key, other: Key) =>
   one.mode === other.mode && pitchClass(one.tonic) === pitchClass(other.tonic);
 
 /** A key that is worth being offered: it can be sung, and the one that stands cannot, or lies clearly worse; null for none. */

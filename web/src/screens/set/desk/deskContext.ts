@@ -1,4 +1,4 @@
-import type { SetDraft, SetItem, SungKey } from '@intervallum/contract';
+import type { KeptKey, SetDraft, SetItem, SungKey } from '@intervallum/contract';
 import { createContext, useContext } from 'react';
 import type { ServiceView } from '../../parts/service/servicePlan.ts';
 import type { KnownSongs } from '../../parts/service/knownSongs.ts';
@@ -18,6 +18,8 @@ export interface DeskState {
   readonly songs: KnownSongs;
   readonly view: ServiceView;
   readonly before: SungBefore;
+  /** The keys that those of the team sing these songs in. */
+  readonly kept: readonly KeptKey[];
   readonly change: (changed: Partial<SetDraft>, kind?: string | null) => void;
   readonly changeItem: (id: string, changed: Partial<SetItem>, kind?: string) => void;
   readonly open: (opened: Opened | null) => void;

@@ -1,5 +1,5 @@
-import type { SongItem } from '@intervallum/contract';
-import { formatKey, parseKey, sameKey, type RankedKey } from '@intervallum/core';
+import type { KeptKey, SongItem } from '@intervallum/contract';
+import { formatKey, parseKey, sameKey, type Key, type RankedKey } from '@intervallum/core';
 import { Ellipsis, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -11,7 +11,9 @@ import { keepFocus } from '../../../ui/focus.ts';
 import { Tool } from '../../../ui/Tool.tsx';
 import { Opening } from '../../parts/Opening.tsx';
 import { useDesk, useSung } from '../desk/deskContext.ts';
-import { offeredFor } from '../../parts/service/servicePlan.ts';
+import { offeredFor, sounds, type SongHere } from '../../parts/service/servicePlan.ts';
+import { isNamed } from '../../../lenses/parts/namedVoices.ts';
+import { keyKept } from '../../../lenses/parts/useKeepKey.ts';
 import { KeyChoice, KeyOffer } from './SongKey.tsx';
 import { offeredKey } from '../desk/sungBefore.ts';
 import { t } from '../../../words/words.ts';
@@ -43,7 +45,7 @@ interface SongRowProps {
 
 /** A song of the service: how it comes in, when, in which key, how long. */
 export function SongRow({ item, title, place, listened, onRemove }: SongRowProps) {
-  const { songs, view, draft, changeItem, open } = useDesk();
+  const { songs, view, draft, kept, changeItem, open } = useDesk();
   const sung = useSung(item.songId);
   const length = useLength(item.id);
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
@@ -59,7 +61,14 @@ export function SongRow({ item, title, place, listened, onRemove }: SongRowProps
     item.fixed && t('keeps its place'),
   ];
   const takeKey = (name: string) => changeItem(item.id, { key: name });
-  const suits = here?.sung ? offeredFor(here.sung) : null;
+  const takeOffered = (from: Element, name: Key) => {
+    const keys = from.parentElement?.querySelector<HTMLElement>('[aria-haspopup]') ?? null;
+    takeKey(formatKey(name));
+    // It is gone now: the list of keys beside it says what was taken.
+    keepFocus(() => keys);
+  };
+  const own = key ? keptOf(kept, item, here) : null;
+  const suits = !own && here?.sung ? offeredFor(here.sung) : null;
   const offered = key ? offeredKey(sung, item.who || draft.leader) : null;
   return (
     <Row id={item.id} textValue={listened}>
@@ -89,20 +98,28 @@ export function SongRow({ item, title, place, listened, onRemove }: SongRowProps
         {key && written.ok && !sameKey(key, written.value) ? (
           <Written>{t('written in {{key}}', { key: keyName(written.value, settings) })}</Written>
         ) : null}
-        {suits ? (
+        {own && key && !sounds(own.key, key) ? (
+          <Suits
+            aria-label={t('{{name}} sings it in {{key}}: take it for {{title}}', {
+              name: own.name,
+              key: keyName(own.key, settings),
+              title,
+            })}
+            onPress={({ target }) => takeOffered(target, own.key)}
+          >
+            {t('{{name}} sings it in {{key}}', {
+              name: own.name,
+              key: keyName(own.key, settings),
+            })}
+          </Suits>
+        ) : suits ? (
           <Suits
             aria-label={t('{{key}} suits {{who}} better: take it for {{title}}', {
               key: keyName(suits.key, settings),
               who: namesOf(suits.voices),
               title,
             })}
-            onPress={({ target }) => {
-              const keys =
-                target.parentElement?.querySelector<HTMLElement>('[aria-haspopup]') ?? null;
-              takeKey(formatKey(suits.key));
-              // It is gone now: the list of keys beside it says what was taken.
-              keepFocus(() => keys);
-            }}
+            onPress={({ target }) => takeOffered(target, suits.key)}
           >
             {t('{{key}} suits {{who}} better', {
               key: keyName(suits.key, settings),
@@ -134,6 +151,18 @@ export function SongRow({ item, title, place, listened, onRemove }: SongRowProps
       </Tool>
     </Row>
   );
+}
+
+/** The key that is kept of who leads a song here, with whose it is; null where none is. */
+function keptOf(
+  kept: readonly KeptKey[],
+  { songId, who }: SongItem,
+  here: SongHere | undefined,
+): { name: string; key: Key } | null {
+  const said = who || (here?.song.details.singer ?? '');
+  const own = kept.find((one) => one.songId === songId && isNamed(said, one.name));
+  const key = own && here ? keyKept(own, here.written.key) : null;
+  return own && key ? { name: own.name, key } : null;
 }
 
 const namesOf = (voices: RankedKey['voices']) => voices.map(({ name }) => name).join(', ');

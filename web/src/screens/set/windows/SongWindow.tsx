@@ -1,14 +1,16 @@
-import type { SongItem } from '@intervallum/contract';
+import type { KeptKey, SongItem } from '@intervallum/contract';
 import {
   formatKey,
   printRoad,
   roadDifference,
   sameKey,
   stepsOf,
+  type Key,
   type RankedKey,
 } from '@intervallum/core';
 import styled from 'styled-components';
 import { reasonInWords, verdictInWords } from '../../../lenses/key/keyFacts.ts';
+import { useKeepKey } from '../../../lenses/parts/useKeepKey.ts';
 import { keyName } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
 import { Button, QuietButton } from '../../../ui/Button.tsx';
@@ -108,7 +110,8 @@ export function SongWindow({ item, onClose }: { item: SongItem; onClose: () => v
 const keysShown = 3;
 
 function Keys({ item, here }: { item: SongItem; here: SongHere }) {
-  const { changeItem } = useDesk();
+  const { kept, changeItem } = useDesk();
+  const keep = useKeepKey(item.songId, kept);
   const names = reader.use('language');
   const { sung, voices } = here;
   if (!sung)
@@ -153,8 +156,25 @@ function Keys({ item, here }: { item: SongItem; here: SongHere }) {
           </KeyRow>
         ))}
       </ul>
+      <Buttons>
+        {voices
+          .filter(({ personId }) => !isKept(kept, { songId: item.songId, personId, key: here.key }))
+          .map((who) => (
+            <Button key={who.personId} onPress={() => void keep(who, here.key)}>
+              {t('Keep {{key}} for {{name}}', { key: keyName(here.key, names), name: who.name })}
+            </Button>
+          ))}
+      </Buttons>
     </section>
   );
+}
+
+function isKept(
+  kept: readonly KeptKey[],
+  { songId, personId, key }: { songId: string; personId: string; key: Key },
+): boolean {
+  const own = kept.find((one) => one.songId === songId && one.personId === personId);
+  return own?.key === formatKey(key);
 }
 
 /** What weighs most of a key, behind its verdict. */
