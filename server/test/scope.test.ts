@@ -102,6 +102,10 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
     const { total, rows } = await filtered(db, { search: '', coming: 'yes' });
     return total === 0 && rows.length === 0 ? 'BETA' : 'ALPHA';
   },
+  'filterSongs, rested': async (db) => {
+    const { total, rows } = await filtered(db, { search: '', rested: 1 });
+    return total === 2 && rows.length === 2 ? 'BETA' : 'ALPHA';
+  },
   'filterSongs, used last': async (db) => {
     const { total, rows } = await filtered(db, { search: '' }, 'used');
     const never = rows.every(({ rank }) => Number(rank) === 10_000_000);

@@ -121,6 +121,10 @@ async function all(asked: Record<string, string | undefined>, limit: number) {
 const maybe = <Value>(values: readonly Value[]) =>
   fc.option(fc.constantFrom(...values), { nil: undefined });
 
+/** A day so many weeks before another one. */
+const weeksBefore = (day: string, weeks: number) =>
+  new Date(Date.parse(day) - weeks * 7 * 86_400_000).toISOString().slice(0, 10);
+
 const asking = fc.record({
   order: maybe(songOrders),
   search: maybe(['rivers', 'be', 'meadows shine', 'nowhere']),
@@ -132,6 +136,7 @@ const asking = fc.record({
   tag: maybe(tags),
   favourites: maybe(['yes']),
   coming: maybe(['yes']),
+  rested: maybe(['1', '4', '52']),
 });
 
 test('a list has the songs that are asked for, each once, in the order that is asked for', async () => {
@@ -151,7 +156,9 @@ test('a list has the songs that are asked for, each once, in the order that is a
           (fastest === undefined || (song.tempo !== null && song.tempo <= Number(fastest))) &&
           (tag === undefined || song.tags.includes(tag)) &&
           (!asked.favourites || song.favourite) &&
-          (!asked.coming || song.days.some((day) => day >= today)),
+          (!asked.coming || song.days.some((day) => day >= today)) &&
+          (asked.rested === undefined ||
+            !song.days.some((day) => day >= weeksBefore(today, Number(asked.rested)))),
       );
       const found = await all({ ...asked, today }, limit);
       expect(found.map(({ id }) => id).sort()).toEqual(wanted.map(({ id }) => id).sort());
@@ -267,6 +274,7 @@ test.each([
   ['slowest=0', 'slowest'],
   ['today=26.11.2026', 'today'],
   ['coming=no', 'coming'],
+  ['rested=long', 'rested'],
   ['ids=1,2', 'ids'],
 ])('a list asked for with %s is refused, and the field named', async (query, field) => {
   const answer = await server.call('GET', `/api/songs?${query}`);

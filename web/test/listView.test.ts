@@ -24,6 +24,7 @@ const view: fc.Arbitrary<ListView> = fc.record({
     singer: word,
     tag: word,
     coming: fc.constantFrom('', 'yes'),
+    rested: fc.constantFrom('', '4', '13', '52'),
   }),
 });
 

@@ -57,6 +57,8 @@ const songFilters = {
   favourites: yes.optional(),
   /** In a set of `today` or of a day to come. */
   coming: yes.optional(),
+  /** In no set of the last so many weeks, nor of a day to come. */
+  rested: z.coerce.number('Weeks are counted, 1 to 520.').int().min(1).max(520).optional(),
   /** These songs only, their ids parted by commas. */
   ids: z
     .string()

@@ -56,6 +56,8 @@ export interface AskedSongs {
   readonly tag?: string;
   readonly favourites?: 'yes';
   readonly coming?: 'yes';
+  /** In no set of so many weeks, nor of a day to come. */
+  readonly rested?: string;
   readonly ids?: string;
 }
 

@@ -20,6 +20,9 @@ export interface FoundUse {
 /** The key that a song is sung in at its place: its own, where the set says none. */
 const keyThere = sql<string>`coalesce(${setItems.key}, ${songs.key})`;
 
+/** Who led it: who is named at the song, else who leads the set. */
+const leaderThere = sql<string>`coalesce(nullif(${setItems.who}, ''), ${sets.leader})`;
+
 const itemOfSet = and(eq(setItems.teamId, sets.teamId), eq(setItems.setId, sets.id));
 const songOfItem = and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId));
 
@@ -42,7 +45,7 @@ export async function listUses(
       setId: sets.id,
       setName: sets.name,
       date: sql<string>`${sets.date}::text`,
-      leader: sets.leader,
+      leader: leaderThere,
       songId: songs.id,
       title: songs.title,
       key: keyThere,
@@ -87,7 +90,7 @@ export async function listSungKeys(
     .select({
       songId: songs.id,
       key: keyThere,
-      leader: sets.leader,
+      leader: leaderThere,
       date: sql<string>`${last}::text`,
     })
     .from(sets)
@@ -101,7 +104,7 @@ export async function listSungKeys(
         until === null ? undefined : lte(sets.date, until),
       ),
     )
-    .groupBy(songs.id, keyThere, sets.leader)
+    .groupBy(songs.id, keyThere, leaderThere)
     .orderBy(desc(last), asc(songs.id), asc(keyThere))
     .limit(most);
 }

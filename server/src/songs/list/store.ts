@@ -6,7 +6,19 @@ import {
   type SongSearch,
 } from '@intervallum/contract';
 import type { NumberSearch } from '@intervallum/core';
-import { and, asc, eq, exists, gte, inArray, isNull, lte, sql, type SQL } from 'drizzle-orm';
+import {
+  and,
+  asc,
+  eq,
+  exists,
+  gte,
+  inArray,
+  isNull,
+  lte,
+  notExists,
+  sql,
+  type SQL,
+} from 'drizzle-orm';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
 import { favourites, setItems, sets, songs } from '../../db/schema.ts';
@@ -197,6 +209,11 @@ export async function filterSongs(
     fastest === undefined ? undefined : lte(songs.tempo, fastest),
     tag === undefined ? undefined : sql`${songs.tags} @> array[${tag}]::text[]`,
     filter.coming && exists(setsWith(scope, db, gte(sets.date, today))),
+    filter.rested === undefined
+      ? undefined
+      : notExists(
+          setsWith(scope, db, sql`${sets.date} >= ${today}::date - ${7 * filter.rested}::integer`),
+        ),
     filter.favourites && isFavourite(scope, db),
     ids && inArray(songs.id, ids),
   );

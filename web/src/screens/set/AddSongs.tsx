@@ -1,6 +1,7 @@
 import type { SongListItem } from '@intervallum/contract';
 import { parseKey } from '@intervallum/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import styled from 'styled-components';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { songsQuery } from '../../queries/queries.ts';
@@ -8,9 +9,11 @@ import { useSearch } from '../../queries/useSearch.ts';
 import { keyName } from '../../music/rails/view.ts';
 import { reader, type ReaderSettings } from '../../settings/reader.ts';
 import { Button } from '../../ui/Button.tsx';
+import { shortDate } from '../../ui/dates.ts';
 import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { display } from '../../ui/theme.ts';
+import { Switch } from '../../ui/Switch.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
 
@@ -52,10 +55,19 @@ export function AddSongs({ isOpen, onClose, onAdd }: AddSongsProps) {
   );
 }
 
+/** Three months, as the list of songs is asked for them. */
+const restedWeeks = '13';
+
 function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
   const { typed, setTyped, wanted } = useSearch();
   const settings = reader.use('language');
-  const fetched = useInfiniteQuery(songsQuery(wanted === '' ? {} : { search: wanted }));
+  const [isRested, setRested] = useState(false);
+  const fetched = useInfiniteQuery(
+    songsQuery({
+      ...(wanted === '' ? {} : { search: wanted }),
+      ...(isRested ? { rested: restedWeeks } : {}),
+    }),
+  );
   return (
     <>
       <TextField
@@ -67,6 +79,9 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
         maxLength={200}
         autoFocus
       />
+      <Switch isSelected={isRested} onChange={setRested}>
+        {t('Only songs that were not used for three months')}
+      </Switch>
       <Fetched from={fetched} what={t('the songs')}>
         {({ pages }) => (
           <List aria-label={t('Songs to add')}>
@@ -81,7 +96,12 @@ function Finder({ onAdd }: Pick<AddSongsProps, 'onAdd'>) {
                     }}
                   >
                     <b>{song.summary.title || t('Song without a title')}</b>
-                    <span>{keyInWords(song.summary.key, settings)}</span>
+                    <span>
+                      {keyInWords(song.summary.key, settings)}
+                      {song.usedOn === null
+                        ? ''
+                        : ` · ${t('used {{date}}', { date: shortDate(song.usedOn) })}`}
+                    </span>
                   </Row>
                 </li>
               ))}

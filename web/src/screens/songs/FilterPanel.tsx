@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { choicesQuery } from '../../queries/queries.ts';
 import { Pick } from '../../ui/Pick.tsx';
 import { phone } from '../../ui/theme.ts';
-import { isTempo, type Filters } from './listView.ts';
+import { isTempo, restedInWords, restedWeeks, type Filters } from './listView.ts';
 import { t } from '../../words/words.ts';
 
 const Panel = styled.section`
@@ -129,6 +129,15 @@ export function FilterPanel({ id, filters, keyInWords, onChange }: FilterPanelPr
         />
         {t('In a coming set')}
       </Tick>
+      <Pick
+        label={t('Last used')}
+        value={filters.rested}
+        options={[
+          ['', t('Any')],
+          ...restedWeeks.map((weeks) => [weeks, restedInWords[weeks]] as const),
+        ]}
+        onChange={(rested) => onChange({ rested })}
+      />
     </Panel>
   );
 }

@@ -6,6 +6,16 @@ import { t } from '../../words/words.ts';
 /** Which songs are listed before any filter: all, those at hand, or those opened last on this device. */
 export type Shown = 'all' | 'favourites' | 'opened';
 
+/** For how many weeks songs may have rested. */
+export const restedWeeks = ['4', '13', '52'] as const;
+type RestedWeeks = (typeof restedWeeks)[number];
+
+export const restedInWords: Readonly<Record<RestedWeeks, string>> = {
+  '4': t('not used for a month'),
+  '13': t('not used for three months'),
+  '52': t('not used for a year'),
+};
+
 /** The fields that songs are filtered by, each what it has to be; nothing where it does not matter. */
 export interface Filters {
   readonly key: string;
@@ -15,6 +25,8 @@ export interface Filters {
   readonly singer: string;
   readonly tag: string;
   readonly coming: '' | 'yes';
+  /** In no set of so many weeks, nor of a day to come. */
+  readonly rested: '' | RestedWeeks;
 }
 
 export const noFilters: Filters = {
@@ -25,6 +37,7 @@ export const noFilters: Filters = {
   singer: '',
   tag: '',
   coming: '',
+  rested: '',
 };
 
 /** How the list of songs is looked at: what its address says. */
@@ -60,6 +73,7 @@ export function readListView(parameters: URLSearchParams): ListView {
       singer: said('singer'),
       tag: said('tag', 40),
       coming: said('coming') === 'yes' ? 'yes' : '',
+      rested: restedWeeks.find((weeks) => weeks === said('rested')) ?? '',
     },
   };
 }
@@ -101,7 +115,7 @@ export function setFilters(
   filters: Filters,
   keyInWords: (key: string) => string,
 ): readonly SetFilter[] {
-  const { key, meter, slowest, fastest, singer, tag, coming } = filters;
+  const { key, meter, slowest, fastest, singer, tag, coming, rested } = filters;
   const one = (id: string, words: string, gone: Partial<Filters>): SetFilter => ({
     id,
     words,
@@ -120,5 +134,6 @@ export function setFilters(
     ...(singer ? [one('singer', t('sung by {{singer}}', { singer }), { singer: '' })] : []),
     ...(tag ? [one('tag', t('tag {{tag}}', { tag }), { tag: '' })] : []),
     ...(coming ? [one('coming', t('in a coming set'), { coming: '' })] : []),
+    ...(rested ? [one('rested', restedInWords[rested], { rested: '' })] : []),
   ];
 }

@@ -13,8 +13,9 @@ import type { HelpLine } from '../../ui/help.ts';
 import { Page } from '../../ui/Page.tsx';
 import { EmptyState } from '../../ui/states.tsx';
 import { Switch } from '../../ui/Switch.tsx';
-import { display, phone } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
+import { Table } from './table.ts';
+import { Turns } from './Turns.tsx';
 import { bySong, usesTable, type SungSong } from './uses.ts';
 
 const Asked = styled.div`
@@ -29,63 +30,6 @@ const Count = styled.p`
   margin-bottom: 8px;
   font-size: 14px;
   color: var(--soft);
-`;
-
-const Table = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 15px;
-  th {
-    padding: 6px 12px 6px 0;
-    font-size: 13px;
-    font-weight: 400;
-    text-align: left;
-    color: var(--soft);
-    border-bottom: 1px solid var(--rail);
-  }
-  td {
-    padding: 12px 12px 12px 0;
-    vertical-align: top;
-    border-bottom: 1px solid var(--hairline);
-    overflow-wrap: anywhere;
-  }
-  td:first-child a {
-    font: 600 18px/1.25 ${display};
-  }
-  small {
-    display: block;
-    font-size: 14px;
-    color: var(--soft);
-  }
-  td:nth-child(3) {
-    font: 600 22px/1.1 ${display};
-  }
-  td:nth-child(4) {
-    white-space: nowrap;
-  }
-  /* On a phone each song is a block of lines; what stands in them says itself. */
-  ${phone} {
-    thead {
-      display: none;
-    }
-    tr {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr) auto;
-      padding: 10px 0;
-      border-bottom: 1px solid var(--hairline);
-    }
-    td {
-      padding: 2px 8px 2px 0;
-      border-bottom: 0;
-    }
-    td:nth-child(2),
-    td:nth-child(4) {
-      grid-column: 1;
-    }
-    td:nth-child(3) {
-      grid-area: 1 / 2;
-    }
-  }
 `;
 
 const help: readonly HelpLine[] = [
@@ -135,7 +79,16 @@ export function SungScreen() {
         </EmptyState>
       ) : (
         <Fetched from={fetched} what={t('what was sung')}>
-          {() => (songs.length === 0 ? <Nothing /> : <Report songs={songs} times={uses.length} />)}
+          {() =>
+            songs.length === 0 ? (
+              <Nothing />
+            ) : (
+              <>
+                <Report songs={songs} times={uses.length} />
+                <Turns uses={fetched.data ?? []} />
+              </>
+            )
+          }
         </Fetched>
       )}
     </Page>
