@@ -157,6 +157,14 @@ export type { TextEdit } from './kit/edits.ts';
 export { areInOrder, cutToDifference, editBetween, inTextOrder, withEdits } from './kit/edits.ts';
 export type { SongHead } from './chart/fields.ts';
 export { fieldNames, type FieldName } from './chart/fields.ts';
+export {
+  printRangeSaid,
+  readRangeSaid,
+  typedNoteAt,
+  typedPitch,
+  type RangeSaid,
+  type TypedNote,
+} from './chart/saidRange.ts';
 export type { ChartResult } from './chart/read/parseChart.ts';
 export { BarReadings } from './chart/read/parseBars.ts';
 export { chartLimits } from './chart/limits.ts';
@@ -512,7 +520,7 @@ export {
   type SongsCompared,
 } from './compare/difference.ts';
 export type { SungPitch, SungRange } from './voices/range.ts';
-export { saidRange, sectionRanges, sungRange } from './voices/range.ts';
+export { saidRange, sectionRanges, songRange, sungRange } from './voices/range.ts';
 export type { Singer, Voice } from './voices/singers.ts';
 export {
   congregationRange,

@@ -321,6 +321,13 @@ export function playedOnce(song: Song): Song {
   return { ...song, road: null, sections };
 }
 
+const typedNotes = fc.record({ degree: degrees, octave: fc.integer({ min: -3, max: 3 }) });
+const rangesSaid = fc.record({
+  low: typedNotes,
+  high: typedNotes,
+  usual: fc.option(typedNotes),
+});
+
 export const songs: fc.Arbitrary<Song> = fc
   .record({
     key: keys,
@@ -344,6 +351,7 @@ export const songs: fc.Arbitrary<Song> = fc
           feel: fieldText,
           rights: fieldText,
         }),
+        range: fc.option(rangesSaid),
         textures,
         hands: saidHands,
         patterns: fc.constant(patterns),

@@ -6,6 +6,7 @@ import { commonTime, parseMeter } from './meter.ts';
 import { readRoad } from './road.ts';
 import type { Song, SongDetails, Swing } from './song.ts';
 import { handsLines, nothingSaidOfHands, readHandsLine } from './saidHands.ts';
+import { readRangeSaid } from './saidRange.ts';
 import { noTextures, readTexture } from './texture.ts';
 
 /** The fields above the first section, in the order they are printed. */
@@ -23,6 +24,7 @@ export const fieldNames = [
   'left',
   'right',
   ...handsLines,
+  'range',
   'road',
   'rights',
 ] as const;
@@ -55,6 +57,7 @@ export const emptyHead: SongHead = {
   minor: 'relative',
   details: { by: '', singer: '', feel: '', rights: '' },
   road: null,
+  range: null,
   textures: noTextures,
   hands: nothingSaidOfHands,
   patterns: [],
@@ -101,6 +104,9 @@ export function readField(name: FieldName, value: string, head: SongHead): Resul
     case 'road':
       if (value === '') return success({ ...head, road: null });
       return mapped(readRoad(value), (road) => ({ ...head, road }));
+    case 'range':
+      if (value === '') return success({ ...head, range: null });
+      return mapped(readRangeSaid(value), (range) => ({ ...head, range }));
     case 'left':
     case 'right':
       return mapped(readTexture(value, name, head.patterns), (texture) => ({

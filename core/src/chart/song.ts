@@ -1,3 +1,4 @@
+import type { RangeSaid } from './saidRange.ts';
 import { eighth, sixteenth } from '../kit/ticks.ts';
 import type { Chord, NamedChord, Reading } from '../chord/chord.ts';
 import type { OwnName } from '../chord/ownNames.ts';
@@ -28,6 +29,8 @@ export interface Song {
   readonly details: SongDetails;
   /** The order in which the sections are played; null where they are played as they stand. */
   readonly road: readonly RoadStep[] | null;
+  /** From where to where it is sung, where that is said; the tune says it better. */
+  readonly range: RangeSaid | null;
   /** How each hand strikes what it holds, in sections that say nothing of their own. */
   readonly textures: Textures;
   /** What both hands hold, for every player who says nothing else of it. */

@@ -1,4 +1,6 @@
 import { tempoBeat } from '../chart/meter.ts';
+import { typedPitch, type TypedNote } from '../chart/saidRange.ts';
+import { styleFor } from '../chart/song.ts';
 import { sungNotes, type SungNote } from '../chart/time/sung.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import type { Key } from '../pitch/key.ts';
@@ -71,6 +73,22 @@ export function saidRange(
   const once = { times: 1, ticks: 1, longTimes: 1, longTicks: 1 };
   const notes = [...new Set([low, usual, high])].sort((one, other) => one - other);
   return { key, low, high, usual, pitches: notes.map((note) => ({ note, ...once })) };
+}
+
+/**
+ * What is sung in a song: its tune, else from where to where its chart says that it is sung, lifts and all; null where
+ * neither is known.
+ */
+export function songRange(timeline: Timeline): SungRange | null {
+  const { song, key } = timeline;
+  const sung = sungRange(timeline);
+  if (sung || !song.range) return sung;
+  const { minor } = styleFor(key, song);
+  const pitch = (note: TypedNote) => typedPitch(note, key, minor);
+  const [low, high] = [pitch(song.range.low), pitch(song.range.high)];
+  // Where nothing is said, a tune lies around its middle.
+  const usual = song.range.usual ? pitch(song.range.usual) : Math.round((low + high) / 2);
+  return saidRange({ low, high, usual }, key);
 }
 
 /** When each part of a timeline ends, in ticks. */

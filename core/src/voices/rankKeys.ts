@@ -8,7 +8,7 @@ import {
   type TransposingInstrument,
 } from './instruments.ts';
 import { fitVoice, type VoiceFit } from './fit.ts';
-import { saidRange, sungRange, type SungRange } from './range.ts';
+import { saidRange, songRange, type SungRange } from './range.ts';
 import { keyWords, type KeyFact } from './keyWords.ts';
 import { congregationRange, voiceOf, type Singer } from './singers.ts';
 
@@ -103,7 +103,7 @@ const shifts = Array.from({ length: 12 }, (_, place) => place - 6);
 
 /** What is sung, and the key that it is written in. */
 function sungIn(song: KeyRequest['song']): { range: SungRange | null; written: Key } {
-  if ('sections' in song) return { range: sungRange(expand(song)), written: song.key };
+  if ('sections' in song) return { range: songRange(expand(song)), written: song.key };
   if ('pitches' in song) return { range: song, written: song.key };
   const written = song.key ?? simplestKey(0, 'major');
   return { range: saidRange(song, written), written };

@@ -23,6 +23,7 @@ import {
 import { printShape } from '../namedShapes.ts';
 import { printHandsLine, printHandsLines } from '../saidHands.ts';
 import { printSongPattern } from '../ownPatterns.ts';
+import { printRangeSaid } from '../saidRange.ts';
 import { printTexture, printTextures } from '../texture.ts';
 import { printWhen } from '../when.ts';
 
@@ -70,6 +71,8 @@ export function printField(song: Song, name: FieldName): string | null {
     case 'loudness':
     case 'pedalling':
       return printHandsLine(name, song.hands);
+    case 'range':
+      return song.range && printRangeSaid(song.range);
     case 'road':
       return song.road && printRoad(song.road);
     case 'by':

@@ -5,6 +5,7 @@ import { reader } from '../../settings/reader.ts';
 import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
 import { useKeyLens } from './keyContext.ts';
+import { SayRange } from './SayRange.tsx';
 
 const Drawing = styled.svg`
   display: block;
@@ -74,11 +75,14 @@ export function WhatIsSung() {
   const names = reader.use('language');
   if (!range)
     return (
-      <Note>
-        {t(
-          'This song has no tune yet. Write it in the chart, “Tune of this line”, and the voices are asked as well.',
-        )}
-      </Note>
+      <>
+        <Note>
+          {t(
+            'This song has no tune yet. Write it in the chart, “Tune of this line”, and the voices are asked as well.',
+          )}
+        </Note>
+        <SayRange />
+      </>
     );
   // In the key that is looked at, in the octave in which the first of them sings it.
   const up = (pitchClass(current.tonic) - pitchClass(range.key.tonic) + 12) % 12;
@@ -178,6 +182,7 @@ export function WhatIsSung() {
           </tbody>
         </Table>
       ) : null}
+      {sections.length === 0 ? <SayRange /> : null}
     </>
   );
 }

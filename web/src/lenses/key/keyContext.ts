@@ -27,6 +27,8 @@ export interface KeyLensState {
   readonly setSinging: (personId: string, sings: boolean) => void;
   readonly look: (key: Key) => void;
   readonly write: (key: Key) => void;
+  /** Writes into the chart from where to where it is sung: MIDI numbers in the key it is written in. */
+  readonly writeRange: (said: { low: number; high: number; usual: number }) => void;
 }
 
 export const KeyContext = createContext<KeyLensState | null>(null);

@@ -2,10 +2,13 @@ import {
   expand,
   formatKey,
   isSingable,
+  printRangeSaid,
   rankKeys,
   sectionRanges,
   setField,
-  sungRange,
+  songRange,
+  styleFor,
+  typedNoteAt,
   whyNoKey,
   type Key,
 } from '@intervallum/core';
@@ -54,7 +57,7 @@ function Frame({ draw, children }: LensFrameProps) {
     [voices, chosen, singer],
   );
   const timeline = useMemo(() => expand(shown), [shown]);
-  const range = useMemo(() => sungRange(timeline), [timeline]);
+  const range = useMemo(() => songRange(timeline), [timeline]);
   const sections = useMemo(
     () =>
       [...sectionRanges(timeline)].map(([section, one]) => ({
@@ -81,6 +84,18 @@ function Frame({ draw, children }: LensFrameProps) {
   const actions = useSteady({
     setSinging: (personId: string, sings: boolean) => setChosen({ ...chosen, [personId]: sings }),
     look: (key: Key) => setViewKey(key),
+    writeRange: ({ low, high, usual }: { low: number; high: number; usual: number }) => {
+      const { minor } = styleFor(shown.key, shown);
+      const typed = (pitch: number) => typedNoteAt(pitch, shown.key, minor);
+      const said = printRangeSaid({
+        low: typed(Math.min(low, high)),
+        high: typed(Math.max(low, high)),
+        usual: typed(usual),
+      });
+      const edited = songDocument.edit((read) => setField(read, 'range', said));
+      if (!edited.ok) return notify(edited.why);
+      notify(t('The chart says what is sung.'), songDocument.undo);
+    },
     write: (key: Key) => {
       const edited = songDocument.edit((read) => setField(read, 'key', formatKey(key)));
       if (!edited.ok) return notify(edited.why);

@@ -22,6 +22,7 @@ const fields: Readonly<Record<FieldName, string>> = {
   octave: t('octave'),
   loudness: t('loudness'),
   pedalling: t('pedalling'),
+  range: t('sung range'),
   road: t('road'),
   rights: t('rights'),
 };

@@ -7,7 +7,7 @@ import {
   pitchClass,
   planSet,
   rankKeys,
-  sungRange,
+  songRange,
   type Key,
   type KeyRequest,
   type RankedKey,
@@ -109,7 +109,7 @@ function songHere(item: SongItem, text: string, { voices, wishes }: AskedService
 
 function sungIn(song: Song, key: Key, request: Omit<KeyRequest, 'song'>): SongHere['sung'] {
   if (request.singers.length === 0) return null;
-  const range = sungRange(expand(song));
+  const range = songRange(expand(song));
   if (!range) return null;
   const ranked = rankKeys({ ...request, song: range });
   // A key may be written in another spelling than it is ranked in.
