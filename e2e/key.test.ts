@@ -106,3 +106,39 @@ test('where no key suits, it is said by how much and what would help; a lift tha
   await page.getByLabel('How far').selectOption({ index: 4 });
   await expect(page.getByText('Bram Okell can sing it there.')).toBeVisible();
 });
+
+test('a range is found by singing, up to where it strains and down again; a song without a tune says what is sung', async ({
+  page,
+}) => {
+  await writeSong(page, 'title: Heron Without Tune\nkey: C\n\nVerse:\n  1 | 4\n');
+  await openKey(page);
+  await panel(page).getByText('What is sung', { exact: true }).click();
+  const say = panel(page).getByRole('region', { name: 'Say what is sung' });
+  await say.getByRole('radio', { name: /^Highest/ }).check();
+  await say.locator('[data-note="74"]').click();
+  await say.getByRole('radio', { name: /^Lowest/ }).focus();
+  await page.keyboard.press('ArrowDown');
+  await say.getByRole('button', { name: 'Write it in the chart' }).click();
+  await expect(panel(page)).toContainText('From B3 to D5');
+  expect(await songText(page)).toContain("range: 7, to 2' mostly 4\n");
+  await openKey(page);
+
+  await panel(page).getByRole('button', { name: 'Who sings' }).click();
+  await panel(page).getByRole('button', { name: 'Note a voice' }).click();
+  const window = page.getByRole('dialog', { name: 'Note a voice' });
+  await window.getByRole('button', { name: 'Find it by singing' }).click();
+  const finder = window.getByRole('region', { name: 'Find the range' });
+  // The stand-in sings: its notes are heard as those of a microphone are.
+  await finder.getByText('Simulated voice').click();
+  const first = await finder.locator('b').innerText();
+  await expect(finder.getByRole('status')).toContainText('Heard:');
+  await expect.poll(() => finder.locator('b').innerText()).not.toBe(first);
+  await finder.getByText('Nobody: I say it').click();
+  await finder.getByRole('button', { name: 'It begins to strain: stop here' }).click();
+  await expect(finder).toContainText('Now down again');
+  for (let down = 0; down < 8; down += 1)
+    await finder.getByRole('button', { name: 'Easy: on' }).click();
+  await finder.getByRole('button', { name: 'It begins to strain: stop here' }).click();
+  await expect(finder).toHaveCount(0);
+  await expect(window.getByRole('list', { name: 'Limits' })).toContainText(/[A-G]\S*\d/);
+});

@@ -544,6 +544,8 @@ export type { KeyReason, KeyRequest, KeyWeights, RankedKey } from './voices/rank
 export { isSingable, rankKeys, usualKeyWeights, worstBeyond } from './voices/rankKeys.ts';
 export type { NoKeyFits, Remedy } from './voices/remedies.ts';
 export { whyNoKey } from './voices/remedies.ts';
+export type { HowSung, RangeSearch } from './voices/findRange.ts';
+export { afterSung, beginRange, rangeFound } from './voices/findRange.ts';
 export type { LiftVerdict } from './voices/judgeLift.ts';
 export { judgeLift } from './voices/judgeLift.ts';
 export { assumedOpenTimes, minutesOf, songSeconds } from './sets/length.ts';

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { voicesApi, voicesQuery } from '../../queries/voices.ts';
 import { reader } from '../../settings/reader.ts';
+import { announce } from '../../ui/announce.tsx';
 import { AskForm } from '../../ui/AskForm.tsx';
 import { Button, IconButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
@@ -15,6 +16,7 @@ import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
 import type { KnownVoice } from './keyContext.ts';
 import { useNote } from './useNote.ts';
+import { RangeFinder } from './RangeFinder.tsx';
 import { VoiceKeyboard } from './VoiceKeyboard.tsx';
 
 type Limit = keyof NewVoice;
@@ -46,6 +48,7 @@ const Both = styled.div`
 const Begun = styled.div`
   display: flex;
   flex-wrap: wrap;
+  align-items: end;
   gap: 10px 14px;
   margin-bottom: 14px;
 `;
@@ -101,6 +104,7 @@ export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
   const [personId, setPersonId] = useState(voice?.personId ?? others[0]?.personId ?? '');
   const [noted, setNoted] = useState<NewVoice>(() => begun(voice ?? usualVoices[1]));
   const [setting, setSetting] = useState<Limit>('high');
+  const [isFinding, setFinding] = useState(false);
   const sound = useNote();
   const name = voice?.name ?? others.find((one) => one.personId === personId)?.name ?? '';
 
@@ -163,7 +167,21 @@ export function VoiceWindow({ voice, others, onClose }: VoiceWindowProps) {
             if (usual) setNoted(begun(usual));
           }}
         />
+        {isFinding ? null : (
+          <Button onPress={() => setFinding(true)}>{t('Find it by singing')}</Button>
+        )}
       </Begun>
+      {isFinding ? (
+        <RangeFinder
+          begins={Math.round((2 * noted.low + noted.high) / 3)}
+          onFound={(found) => {
+            setNoted(found);
+            setFinding(false);
+            announce(t('The range is found: look at it, and note it.'));
+          }}
+          onLeave={() => setFinding(false)}
+        />
+      ) : null}
       <Both>
         <VoiceKeyboard noted={noted} onPress={(note) => set(setting, note)} />
         <Limits aria-label={t('Limits')}>
