@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
   isSong,
+  plainSongItem,
   setList,
   share as shareSchema,
   sharedPage,
@@ -42,6 +43,64 @@ async function makeSet(items: object[], name?: string) {
   expect(made.status).toBe(201);
   return { path: made.headers.get('Location')!, set: setSchema.parse(made.body) };
 }
+
+/** Something spoken, as a client sends it. */
+const spoken = (change: object) => ({
+  ...{ id: randomUUID(), kind: 'prayer', name: 'For the town', minutes: 3, who: 'Imre' },
+  ...{ notes: '', fixed: false, bed: null },
+  ...change,
+});
+const song = (place: number) => plainSongItem({ id: randomUUID(), songId: songIds[place]! });
+const stranger = plainSongItem({ id: randomUUID(), songId: randomUUID() });
+
+describe('a service', () => {
+  test('keeps what is spoken and how each song goes, in its versions as well, and says to others what leads in', async () => {
+    const [first, second] = [song(0), song(1)];
+    const bridge = { from: first.id, text: 'Vamp x2 open:\n  4 | 5' };
+    const prayer = spoken({ bed: 'Bed open:\n  1sus2~', minutes: 2.5, fixed: true });
+    const items = [
+      { ...first, who: 'Oda', fixed: true },
+      prayer,
+      { ...second, road: 'Verse x2', key: 'D', bridge },
+    ];
+    const facts = {
+      begins: '09:30',
+      most: 70,
+      rehearsal: { date: '2026-11-27', begins: '19:30' },
+    };
+    const made = await server.call('POST', '/api/sets', { ...draft(items), ...facts });
+    expect([made.status, made.body]).toMatchObject([201, facts]);
+    const path = made.headers.get('Location')!;
+    const { items: kept } = setSchema.parse((await server.call('GET', path)).body);
+    expect(kept).toMatchObject(items);
+
+    const share = await server.call('POST', '/api/shares', { kind: 'set', id: made.body.id });
+    const page = async () => (await server.call('GET', `/api/shared/${share.body.token}`)).body;
+    expect(await page()).toMatchObject({
+      begins: '09:30',
+      songs: [
+        { who: 'Oda', bridge: null },
+        { road: 'Verse x2', key: 'D', bridge: bridge.text },
+      ],
+      moments: [{ name: 'For the town', place: 1, minutes: 2.5 }],
+    });
+    // In another order the bridge waits: it was made for coming from the other song.
+    const turned = [items[2]!, items[0]!, prayer];
+    await server.call(
+      'PUT',
+      path,
+      { ...draft(turned), ...facts, most: null },
+      { 'If-Match': '"1"' },
+    );
+    const now = await page();
+    expect(now.songs.map((one: { bridge: unknown }) => one.bridge)).toEqual([null, null]);
+    expect(now.moments).toMatchObject([{ place: 2 }]);
+    const { versions } = (await server.call('GET', `${path}/versions`)).body;
+    expect(versions[0].revision).toBe(2);
+    const asked = await server.call('GET', `${path}/versions/2`);
+    expect(asked.body.items[0]).toMatchObject({ kind: 'song', bridge, road: 'Verse x2' });
+  });
+});
 
 describe('a set', () => {
   test('keeps its songs in order, each with its key and note', async () => {
@@ -104,6 +163,17 @@ describe('a set', () => {
       'Song 1 of the set',
     ],
     ['too long a note', { notes: 'x'.repeat(3000) }, 'this has 3000'],
+    ['an hour that is none', { begins: '24:00' }, '09:30'],
+    ['something spoken without a name', { items: [spoken({ name: ' ' })] }, 'needs a name'],
+    ['something spoken for days', { items: [spoken({ minutes: 2_000 })] }, 'three hours'],
+    ['something of no kind', { items: [spoken({ kind: 'dance' })] }, 'kind'],
+    [
+      'a bridge without bars',
+      { items: [{ ...stranger, bridge: { from: randomUUID(), text: ' ' } }] },
+      'needs bars',
+    ],
+    ['a way that names nothing', { items: [{ ...stranger, road: ' ' }] }, 'at least one section'],
+    ['one too many', { items: Array.from({ length: 61 }, () => spoken({})) }, 'up to 60'],
   ])('with %s is refused', async (_what, change, message) => {
     const answer = await server.call('POST', '/api/sets', { ...draft([]), ...change });
     expect([answer.status, answer.body.detail]).toEqual([422, expect.stringContaining(message)]);

@@ -69,7 +69,6 @@ export const help = {
     'Escolher o tom em que se canta aqui, e deixar um recado',
   'Play through it at the music stand, song by song': 'Tocar tudo na estante, música por música',
   'Give it to the band by a link': 'Passar à banda por um link',
-  'Print all its charts at once': 'Imprimir todas as cifras de uma vez',
   'Look at earlier versions and put one back': 'Ver versões anteriores e voltar a uma',
   'Open a set, to order its songs and choose their keys':
     'Abrir um repertório, para ordenar as músicas e escolher os tons',

@@ -191,6 +191,20 @@ export const service = {
     'É estreito demais para anotar: aqueça a voz e tente outra vez.',
   'The range is found: look at it, and note it.': 'A extensão foi achada: veja e anote.',
   'Find it by singing': 'Achar cantando',
+  'Add what is spoken: a reading, a prayer, with its minutes and who does it':
+    'Acrescentar o que se fala: uma leitura, uma oração, com minutos e quem faz',
+  'Say who leads a song here, and let it go another way for this service only':
+    'Dizer quem conduz uma música aqui, e mudar o percurso só neste culto',
+  'Lead from one song into the next: choose bars, hear them, write them otherwise':
+    'Passar de uma música à próxima: escolher compassos, ouvi-los, escrevê-los de outro modo',
+  'Play softly under what is spoken': 'Tocar suave por baixo do que se fala',
+  'Take an order in which keys and tempos jump less':
+    'Usar uma ordem em que tons e andamentos saltam menos',
+  'Print all its charts at once, or the order alone':
+    'Imprimir todas as cifras de uma vez, ou só a ordem',
+  'Put it and its rehearsal in a calendar, with reminders':
+    'Pôr o culto e o ensaio num calendário, com lembretes',
+  'Use it again on another day': 'Usar de novo em outro dia',
   now: 'agora',
   'Take {{key}}': 'Usar {{key}}',
   'The way it goes here': 'O percurso aqui',

@@ -8,7 +8,9 @@ import {
   planSet,
   rankKeys,
   songRange,
+  whyNoKey,
   type Key,
+  type NoKeyFits,
   type KeyRequest,
   type RankedKey,
   type ServiceItem,
@@ -33,7 +35,12 @@ export interface SongHere {
   /** The voices of those who sing it, as far as they are noted; none where no tune is. */
   readonly voices: readonly VoiceNoted[];
   /** Its key for them, and all keys, the best first; null where no voice was asked. */
-  readonly sung: { readonly now: RankedKey; readonly ranked: readonly RankedKey[] } | null;
+  readonly sung: {
+    readonly now: RankedKey;
+    readonly ranked: readonly RankedKey[];
+    /** Why no key suits them, and what would help; null where one does. */
+    readonly why: NoKeyFits | null;
+  } | null;
 }
 
 export interface ServiceView {
@@ -103,18 +110,25 @@ function songHere(item: SongItem, text: string, { voices, wishes }: AskedService
     problems: [...played.problems, ...bridgeProblems],
     bridge: led && led.ok ? led.song : null,
     voices: singing,
-    sung: sungIn(song, key, { ...wishes, singers: singing }),
+    sung: sungIn(song, key, { request: { ...wishes, singers: singing }, voices }),
   };
 }
 
-function sungIn(song: Song, key: Key, request: Omit<KeyRequest, 'song'>): SongHere['sung'] {
+function sungIn(
+  song: Song,
+  key: Key,
+  asked: { readonly request: Omit<KeyRequest, 'song'>; readonly voices: readonly VoiceNoted[] },
+): SongHere['sung'] {
+  const { request, voices } = asked;
   if (request.singers.length === 0) return null;
   const range = songRange(expand(song));
   if (!range) return null;
   const ranked = rankKeys({ ...request, song: range });
   // A key may be written in another spelling than it is ranked in.
   const now = ranked.find((one) => sounds(one.key, key)) ?? ranked[0]!;
-  return { now, ranked };
+  const others = voices.filter((one) => !request.singers.includes(one));
+  const why = isSingable(ranked[0]!) ? null : whyNoKey({ ...request, song }, others);
+  return { now, ranked, why };
 }
 
 /** Whether two keys are the same on the keyboard, however they are written. */

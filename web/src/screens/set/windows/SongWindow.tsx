@@ -9,7 +9,12 @@ import {
   type RankedKey,
 } from '@intervallum/core';
 import styled from 'styled-components';
-import { reasonInWords, verdictInWords } from '../../../lenses/key/keyFacts.ts';
+import {
+  reasonInWords,
+  remedyInWords,
+  stepsInWords,
+  verdictInWords,
+} from '../../../lenses/key/keyFacts.ts';
 import { useKeepKey } from '../../../lenses/parts/useKeepKey.ts';
 import { keyName } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
@@ -131,6 +136,13 @@ function Keys({ item, here }: { item: SongItem; here: SongHere }) {
   return (
     <section>
       <h3>{t('Keys for {{names}}', { names: voices.map(({ name }) => name).join(', ') })}</h3>
+      {sung.why ? (
+        <p role="note">
+          {t('No key suits everybody')}:{' '}
+          {t('The nearest misses by {{steps}}.', { steps: stepsInWords(sung.why.by) })}{' '}
+          {sung.why.remedies.map((remedy) => remedyInWords(remedy, names)).join(' ')}
+        </p>
+      ) : null}
       <ul aria-label={t('Keys, the best first')}>
         {shown.map((one) => (
           <KeyRow key={formatKey(one.key)}>
