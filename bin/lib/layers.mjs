@@ -31,7 +31,7 @@ export const layers = {
     ['songs'],
     ['sets', 'attachments'],
     ['sends'],
-    ['shares', 'trash', 'voices', 'teamFile'],
+    ['shares', 'trash', 'voices', 'keptKeys', 'teamFile'],
   ],
   'web/src': [
     ['words'],

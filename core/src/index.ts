@@ -544,6 +544,8 @@ export type { KeyReason, KeyRequest, KeyWeights, RankedKey } from './voices/rank
 export { isSingable, rankKeys, usualKeyWeights, worstBeyond } from './voices/rankKeys.ts';
 export type { NoKeyFits, Remedy } from './voices/remedies.ts';
 export { whyNoKey } from './voices/remedies.ts';
+export type { Grown } from './voices/grown.ts';
+export { grownBy } from './voices/grown.ts';
 export type { HowSung, RangeSearch } from './voices/findRange.ts';
 export { afterSung, beginRange, rangeFound } from './voices/findRange.ts';
 export type { LiftVerdict } from './voices/judgeLift.ts';
@@ -572,4 +574,4 @@ export { bedFor, momentKinds, planSet } from './sets/planSet.ts';
 export type { StepBeside } from './sets/roadDifference.ts';
 export { roadDifference, stepsOf } from './sets/roadDifference.ts';
 export type { Arrangement, AsPlayed } from './sets/asPlayed.ts';
-export { asPlayed } from './sets/asPlayed.ts';
+export { asPlayed, readBridge } from './sets/asPlayed.ts';

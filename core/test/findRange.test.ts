@@ -1,10 +1,14 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   afterSung,
   beginRange,
+  expand,
+  grownBy,
+  parseChart,
   rangeFound,
   singerTrouble,
+  songRange,
   type RangeSearch,
 } from '../src/index.ts';
 
@@ -54,4 +58,25 @@ test.each<[string, RangeSearch, ReturnType<typeof rangeFound>]>([
   ['nothing of three notes', { ...beginRange(60), way: 'found', lowest: 60, highest: 62 }, null],
 ])('there is %s', (_, search, found) => {
   expect(rangeFound(search)).toEqual(found);
+});
+
+describe('a voice grows by what it sang', () => {
+  const range = songRange(
+    expand(parseChart("title: T\nkey: C\n\nV:\n  1 | 4\n  tune: 1 5 1' 3' | 1\n").song),
+  )!;
+  const voice = { name: 'Ada', low: 60, high: 72, extremeLow: 58, extremeHigh: 74 };
+  test.each([
+    // C4 to E5 in C: E5 lies two half steps above what is noted.
+    ['C', 0, { low: null, high: 76, extremeHigh: 76 }],
+    ['within what is noted', -2, null],
+    // An octave and a third on, nobody sang it: it was another key.
+    ['far beyond', 5, null],
+  ])('sung in %s', (_, shift, grown) => {
+    const found = grownBy(voice, range, shift);
+    if (grown === null) return expect(found).toBeNull();
+    const { low, high, extremeHigh } = grown;
+    expect(found).toMatchObject({ low, high, voice: { low: 60, high: 72, extremeHigh } });
+    // Noted once, it is nothing new.
+    expect(grownBy({ ...voice, ...found!.voice }, range, shift)).toBeNull();
+  });
 });

@@ -10,6 +10,7 @@ import {
   perform,
   planFlow,
   planSet,
+  readBridge,
   printRoad,
   quartersAMinute,
   roadDifference,
@@ -72,6 +73,19 @@ describe('a song as it goes in one service', () => {
     ]);
     const broken = asPlayed(two, { road: null, bridge: 'Vamp:\n  9 | 5\n' });
     expect([broken.text, broken.problems.length]).toEqual([two, 1]);
+  });
+
+  test('what leads in has from the song what it does not say of itself', () => {
+    const six = 'title: Kelp\nkey: Eb\nmeter: 6/8\ntempo: 50\n\nVerse:\n  1 | 4\n';
+    const { text } = asPlayed(six, { road: null, bridge: 'Vamp:\n  4 | 5\n' });
+    expect(text).toContain('Vamp:\n  4 | 5\n');
+    const led = readBridge('tempo: 60\n\nVamp:\n  tempo: 70\n  4\n', song(six));
+    expect([led.ok, led.song.meter, led.song.tempo, led.song.key]).toEqual([
+      true,
+      song(six).meter,
+      60,
+      key('Eb'),
+    ]);
   });
 
   test('a bridge takes a free name, and a chart with problems of its own keeps them', () => {
@@ -179,6 +193,12 @@ describe('a service with bridges and beds', () => {
     expect(plain.warnings.map(({ kind }) => kind)).toEqual(['far key']);
     expect(ledInto.warnings).toEqual([]);
     expect(ledInto.seams.map(({ isLed }) => isLed)).toEqual([true]);
+  });
+
+  test('keeps together what a bridge leads over, where a smoother order is found', () => {
+    const plan = planSet([made('A', 'C'), led('B', 'E', 'A'), made('C', 'C')]);
+    // B first would be as smooth without the bridge.
+    expect(plan.order!.ids).toEqual(['C', 'A', 'B']);
   });
 
   test('says which bridge is not played, since another song stands before it', () => {

@@ -58,6 +58,8 @@ const parish = z.object({
             notes: z.string(),
             who: z.string().default(''),
             road: z.string().nullable().default(null),
+            /** What leads into it from the song before, as chart text. */
+            lead: z.string().nullable().default(null),
           }),
           z.object({
             kind: z.enum(momentKinds),
@@ -65,6 +67,7 @@ const parish = z.object({
             minutes: z.number(),
             who: z.string(),
             notes: z.string(),
+            bed: z.string().nullable().default(null),
           }),
         ]),
       ),
@@ -131,11 +134,14 @@ export async function loadDemo(
       for (const addTag of tags) await lists.mark(scope, { ids, addTag });
     }
     for (const { items: told, ...fields } of sets) {
+      let before = '';
       const items = told.map((item) => {
         const own = { id: randomUUID(), fixed: false };
-        if (!('title' in item)) return { ...item, ...own, bed: null };
-        const { title, ...song } = item;
-        return { ...song, ...own, kind: 'song', songId: idOfTitle.get(title), bridge: null };
+        if (!('title' in item)) return { ...item, ...own };
+        const { title, lead, ...song } = item;
+        const bridge = lead === null ? null : { from: before, text: lead };
+        before = own.id;
+        return { ...song, ...own, kind: 'song', songId: idOfTitle.get(title), bridge };
       });
       await services.create(scope, setDraft.parse({ ...fields, items }));
     }

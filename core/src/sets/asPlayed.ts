@@ -1,7 +1,9 @@
 import { parseChart, type ChartResult } from '../chart/read/parseChart.ts';
-import { sameMeter } from '../chart/meter.ts';
+import { formatMeter, sameMeter } from '../chart/meter.ts';
 import type { Section, Song } from '../chart/song.ts';
 import { withEdits } from '../kit/edits.ts';
+import { linesOf } from '../kit/lines.ts';
+import { formatKey } from '../pitch/key.ts';
 import { putSection } from '../moves/sectionMoves.ts';
 import { setField } from '../writing/fields.ts';
 
@@ -34,12 +36,29 @@ export function asPlayed(text: string, { road, bridge }: Arrangement): AsPlayed 
     else problems.push(`The way it goes in this service cannot be played: ${why}`);
   }
   if (bridge !== null) {
-    const led = parseChart(bridge);
+    const led = readBridge(bridge, read.song);
     const [problem] = problemsOf(led);
     if (problem) problems.push(`What leads into it cannot be played: ${problem.message}`);
     else read = withBridge(read, led.song);
   }
   return { text: read.text, problems };
+}
+
+/**
+ * Reads what leads into a song. What it does not say of itself, the key, the metre, the tempo, it has from the song that
+ * comes.
+ */
+export function readBridge(text: string, { key, meter, tempo }: Song): ChartResult {
+  const lines = linesOf(text);
+  const first = lines.findIndex((line) => /:\s*$/.test(line));
+  const head = lines.slice(0, first < 0 ? lines.length : first);
+  const says = (field: RegExp) => head.some((line) => field.test(line));
+  const missing = [
+    ...(says(/^\s*key\s*:/i) ? [] : [`key: ${formatKey(key)}`]),
+    ...(says(/^\s*met(er|re)\s*:/i) ? [] : [`meter: ${formatMeter(meter)}`]),
+    ...(says(/^\s*tempo\s*:/i) || tempo === null ? [] : [`tempo: ${tempo}`]),
+  ];
+  return parseChart([...missing, text].join('\n'));
 }
 
 /** Why a chart has a problem that it had not before; null where it has none. */

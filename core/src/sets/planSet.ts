@@ -96,6 +96,8 @@ interface PlanWishes {
   readonly most?: number;
 }
 
+/** A third is heard of a seam that bars lead over (common practice, no published source). */
+const led = 1 / 3;
 /** Half as much is heard of a seam where something is spoken over it (common practice, no published source). */
 const spoken = 0.5;
 /** A tempo under this, in felt beats a minute, is slow; so many in a row are many (common practice, no published source). */
@@ -299,7 +301,11 @@ function betterOrder(
     return next && next.place > place + 1 ? spoken : 1;
   });
   const seams = songs.map((one) =>
-    songs.map((other) => (one === other ? 0 : seamBetween(one.ends.end, other.ends.begin).seam)),
+    songs.map((other) => {
+      if (one === other) return 0;
+      const { seam } = seamBetween(one.ends.end, other.ends.begin);
+      return bridgeFrom(other.item, one.item.id) ? seam * led : seam;
+    }),
   );
   const cost: GapCost = (before, after, gap) => weights[gap]! * seams[before]![after]!;
   const all = bestOrder(

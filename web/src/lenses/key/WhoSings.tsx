@@ -22,6 +22,7 @@ import { t } from '../../words/words.ts';
 import { Details } from '../parts/cards.ts';
 import { pitchIn } from './keyFacts.ts';
 import { useKeyLens, type KnownVoice } from './keyContext.ts';
+import { Grown } from './Grown.tsx';
 import { VoiceWindow } from './VoiceWindow.tsx';
 
 const Voices = styled.ul`
@@ -98,6 +99,7 @@ export function WhoSings() {
                   date: shortDate(voice.notedAt.slice(0, 10)),
                 })}
               </small>
+              {mayNote ? <Grown voice={voice} /> : null}
             </li>
           ))}
         </Voices>

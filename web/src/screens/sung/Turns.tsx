@@ -1,6 +1,5 @@
 import type { SongUse } from '@intervallum/contract';
 import { parseKey } from '@intervallum/core';
-import { useMemo } from 'react';
 import styled from 'styled-components';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
@@ -31,7 +30,7 @@ const keysTold = 4;
 /** Who led how often and in which keys: who waits longest stands first. */
 export function Turns({ uses }: { uses: readonly SongUse[] }) {
   const settings = reader.use('language');
-  const turns = useMemo(() => turnsOf(uses), [uses]);
+  const turns = turnsOf(uses);
   if (turns.length === 0) return null;
   const named = (key: string) => {
     const read = parseKey(key);

@@ -205,6 +205,12 @@ export const service = {
   'Put it and its rehearsal in a calendar, with reminders':
     'Pôr o culto e o ensaio num calendário, com lembretes',
   'Use it again on another day': 'Usar de novo em outro dia',
+  'Sang {{notes}} on {{date}}, beyond what is noted.':
+    'Cantou {{notes}} em {{date}}, além do anotado.',
+  'Note that': 'Anotar isso',
+  'Note that for {{name}}': 'Anotar isso para {{name}}',
+  'It could not be noted. Try again in a moment.':
+    'Não foi possível anotar. Tente de novo daqui a pouco.',
   now: 'agora',
   'Take {{key}}': 'Usar {{key}}',
   'The way it goes here': 'O percurso aqui',

@@ -7,6 +7,7 @@ import {
   pitchClass,
   planSet,
   rankKeys,
+  readBridge,
   songRange,
   whyNoKey,
   type Key,
@@ -99,7 +100,7 @@ function songHere(item: SongItem, text: string, { voices, wishes }: AskedService
   const played = asPlayed(text, { road: item.road, bridge: null });
   const song = parseChart(played.text).song;
   const key = keyNamed(item.key, song) ?? song.key;
-  const led = item.bridge && parseChart(item.bridge.text);
+  const led = item.bridge && readBridge(item.bridge.text, { ...song, key });
   const bridgeProblems = led && !led.ok ? [led.problems[0]!.message] : [];
   const singing = voices.filter(({ name }) => isNamed(item.who || song.details.singer, name));
   return {

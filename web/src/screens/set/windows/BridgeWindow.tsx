@@ -1,5 +1,5 @@
 import type { SongItem } from '@intervallum/contract';
-import { parseChart, type Bridge, type Seam } from '@intervallum/core';
+import { readBridge, type Bridge, type Seam } from '@intervallum/core';
 import styled from 'styled-components';
 import { OfferCard } from '../../../lenses/parts/OfferCard.tsx';
 import { List } from '../../../lenses/parts/cards.ts';
@@ -44,7 +44,12 @@ export function BridgeWindow({ item, seam, onClose }: BridgeWindowProps) {
   const own = item.bridge?.from === seam.before ? item.bridge : null;
   const shared = flow.commonTones.map((note) => pitchIn(60 + note, flow.to.key, names));
   const hear = (id: string, text: string) =>
-    void hearBridge(id, text === '' ? null : parseChart(text).song, from, to);
+    void hearBridge(
+      id,
+      text === '' ? null : readBridge(text, { ...to.song, key: to.key }).song,
+      from,
+      to,
+    );
   const write = (text: string, kind?: string) =>
     changeItem(item.id, { bridge: text === '' ? null : { from: before.id, text } }, kind);
   return (

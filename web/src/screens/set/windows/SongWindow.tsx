@@ -209,6 +209,9 @@ function WayHere({ item, here }: { item: SongItem; here: SongHere }) {
           </li>
         ))}
       </Way>
+      {here.problems.map((problem) => (
+        <p key={problem}>{problem}</p>
+      ))}
       <Buttons>
         <Button onPress={() => open({ what: 'road', id: item.id })}>
           {t('Change the way here')}
