@@ -124,8 +124,8 @@ test('a range is found by singing, up to where it strains and down again; a song
   await openKey(page);
 
   await panel(page).getByRole('button', { name: 'Who sings' }).click();
-  await panel(page).getByRole('button', { name: 'Note a voice' }).click();
-  const window = page.getByRole('dialog', { name: 'Note a voice' });
+  await panel(page).getByRole('button', { name: 'Change the voice of Bram Okell' }).click();
+  const window = page.getByRole('dialog', { name: 'The voice of Bram Okell' });
   await window.getByRole('button', { name: 'Find it by singing' }).click();
   const finder = window.getByRole('region', { name: 'Find the range' });
   // The stand-in sings: its notes are heard as those of a microphone are.

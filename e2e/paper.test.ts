@@ -129,12 +129,14 @@ test('a set is printed in one go: a page that lists its songs, then each in its 
   const count = await pages(page).count();
   expect(count).toBeGreaterThan(titles.length);
   const list = page.getByRole('list', { name: 'Songs of the set' });
-  await expect(list.getByRole('listitem')).toHaveCount(titles.length);
+  // What is spoken between them is in it as well.
+  expect(await list.getByRole('listitem').count()).toBeGreaterThan(titles.length);
+  await expect(list).toContainText('Prayer for the town');
   // The first song is sung a half step below its chart.
   await expect(list.getByRole('listitem').first()).toContainText('D');
   await expect(pages(page).nth(1)).toContainText(`Key D`);
-  for (const [place, title] of titles.entries())
-    await expect(list.getByRole('listitem').nth(place)).toContainText(title);
+  for (const title of titles)
+    await expect(list.getByRole('listitem').filter({ hasText: title })).toHaveCount(1);
   for (let place = 0; place < count; place += 1)
     await expect(pages(page).nth(place).locator('footer')).toContainText(
       `${place + 1} of ${count}`,

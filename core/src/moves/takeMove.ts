@@ -29,10 +29,11 @@ export function takeBars(read: ChartResult, bars: readonly BarAfter[], cursor: C
         const changed = after.get(number);
         if (changed) found.add(number);
         const repeatsChanged = bar.kind === 'same' && before?.isChanged === true;
-        before = { was: own, isChanged: changed !== undefined };
+        before = { bar, was: own, isChanged: changed !== undefined };
         if (of.when === null) shared.push(before);
         return changed ? { ...own, slots: changed.slots } : repeatsChanged ? own : bar;
       });
+      if (before?.isChanged) now.push(...repeatedBehind(of, { phrases, shared }, before.was));
       const lines = bars.flatMap(({ bar, lines }) =>
         lines && bar >= first && bar < first + of.bars.length
           ? [{ place: bar - first, lines }]
@@ -51,8 +52,31 @@ export function takeBars(read: ChartResult, bars: readonly BarAfter[], cursor: C
 
 /** A bar written out as it was, and whether it is another one now. */
 interface Shared {
+  readonly bar: Bar;
   readonly was: PlayedBar;
   readonly isChanged: boolean;
+}
+
+/**
+ * Behind bars that some times have instead of others, the bar that all share may repeat the last of them: where that is another
+ * one now, it is written out for those times as it was. None where nothing repeats it, or those times have bars of their own there.
+ */
+function repeatedBehind(
+  { when, bars }: Phrase,
+  { phrases, shared }: { readonly phrases: readonly Phrase[]; readonly shared: readonly Shared[] },
+  was: PlayedBar,
+): PlayedBar[] {
+  if (when?.kind !== 'instead') return [];
+  const behind = when.bar + bars.length;
+  const next = shared[behind - 1]?.bar;
+  const isTaken = phrases.some(
+    (one) =>
+      one.when?.kind === 'instead' &&
+      one.when.times.some((time) => when.times.includes(time)) &&
+      one.when.bar <= behind &&
+      behind < one.when.bar + one.bars.length,
+  );
+  return next?.kind === 'same' && !isTaken ? [writtenOut(next, was)] : [];
 }
 
 /** The bar before the first of a line, as it is played. @param shared those before it that all times share */

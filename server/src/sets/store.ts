@@ -76,7 +76,7 @@ export async function listSets(
   }));
 }
 
-/** The titles in some sets, in their order. */
+/** The titles of the songs in some sets, in their order. */
 export async function titlesOf(
   scope: Scope,
   db: Database,
@@ -86,10 +86,10 @@ export async function titlesOf(
   return db
     .select({
       setId: setItems.setId,
-      title: sql<string>`coalesce(${songs.title}, ${setItems.name})`,
+      title: songs.title,
     })
     .from(setItems)
-    .leftJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
+    .innerJoin(songs, and(eq(songs.teamId, setItems.teamId), eq(songs.id, setItems.songId)))
     .where(and(eq(setItems.teamId, scope.teamId), inArray(setItems.setId, [...ids])))
     .orderBy(asc(setItems.setId), asc(setItems.position));
 }

@@ -6,6 +6,7 @@ import { handsLines, nothingSaidOfHands, readHandsLine } from '../../chart/saidH
 import type { Meter } from '../../chart/meter.ts';
 import { lineLineNamed, type NamedLine } from '../../chart/played.ts';
 import { readNamedLine } from '../../chart/read/readPlayed.ts';
+import { readRangeSaid, type RangeSaid } from '../../chart/saidRange.ts';
 import type { Song } from '../../chart/song.ts';
 import type { TexturedHand } from '../../chart/steps.ts';
 import { readTexture, type Texture } from '../../chart/texture.ts';
@@ -23,6 +24,7 @@ export function headOf(root: XmlElement): Song {
     title: oneLine(textOf(root, 'work', 'work-title') || textOf(root, 'movement-title')),
     reading: kept['numbers'] === 'in key' ? 'in key' : 'as written',
     minor: kept['minor'] === 'own tonic' ? 'own tonic' : 'relative',
+    range: rangeIn(kept['range']),
     patterns,
     textures: {
       left: textureIn(kept['left'], 'left', patterns),
@@ -45,6 +47,12 @@ export function headOf(root: XmlElement): Song {
       feel: kept['feel'] ?? '',
     },
   };
+}
+
+/** From where to where it is sung, where a score of ours says it. */
+function rangeIn(said: string | undefined): RangeSaid | null {
+  const read = said === undefined ? null : readRangeSaid(said);
+  return read?.ok ? read.value : null;
 }
 
 /** What a score of ours says of a chart that a score has no sign for. */

@@ -1,3 +1,4 @@
+import { printRangeSaid } from '../../chart/saidRange.ts';
 import { printOwnName } from '../../chord/readOwnNames.ts';
 import { printSongPattern } from '../../chart/ownPatterns.ts';
 import { printShape } from '../../chart/namedShapes.ts';
@@ -21,6 +22,7 @@ export function scoreOf(song: Song, part: string, measures: readonly XmlElement[
     feel,
     numbers: song.reading === 'as written' ? '' : song.reading,
     minor: song.minor === 'relative' ? '' : song.minor,
+    range: song.range ? printRangeSaid(song.range) : '',
     left: song.textures.left ? printTexture(song.textures.left) : '',
     right: song.textures.right ? printTexture(song.textures.right) : '',
     // A bar line is none in a field of a score.

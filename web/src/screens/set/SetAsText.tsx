@@ -1,4 +1,4 @@
-import { isSong, type SetDraft } from '@intervallum/contract';
+import { isSong, type SetDraft, type SetItem } from '@intervallum/contract';
 import styled from 'styled-components';
 import { dateInWords } from '../../ui/dates.ts';
 import type { KnownSongs } from '../parts/service/knownSongs.ts';
@@ -14,6 +14,13 @@ const Text = styled.div`
   }
 `;
 
+/** What is said of an item, besides its name. */
+function saidOf(item: SetItem): (string | null)[] {
+  const { who, notes } = item;
+  if (!isSong(item)) return [t('{{minutes}} min', { minutes: item.minutes }), who, notes];
+  return [item.key, who, item.road, item.bridge && t('What leads into it'), notes];
+}
+
 /** A set to be looked at only: its name and day, its songs in their order. */
 export function SetAsText({ draft, songs }: { draft: SetDraft; songs: KnownSongs }) {
   const { name, date, leader, notes, items } = draft;
@@ -28,9 +35,7 @@ export function SetAsText({ draft, songs }: { draft: SetDraft; songs: KnownSongs
             {isSong(item)
               ? (songs.get(item.songId)?.summary.title ?? t('A song added elsewhere'))
               : item.name}{' '}
-            <small>
-              {[isSong(item) ? item.key : '', item.who, item.notes].filter(Boolean).join(' · ')}
-            </small>
+            <small>{saidOf(item).filter(Boolean).join(' · ')}</small>
           </li>
         ))}
       </ol>

@@ -1,7 +1,13 @@
-import { bridgeInto, isSong } from '@intervallum/contract';
+import {
+  bridgeInto,
+  isSong,
+  type MomentItem,
+  type SharedPage,
+  type Song,
+} from '@intervallum/contract';
 import { noDecisions, parseChart, type Arrangement, type Decisions } from '@intervallum/core';
-import { useQueries, useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { useEffect, useMemo, type ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
@@ -50,45 +56,77 @@ export function SetStand() {
   const { setId = '' } = useParams();
   const fetched = useQuery(setQuery(setId));
   const all = fetched.data?.items ?? [];
-  const items = all.filter(isSong).filter(({ removed }) => !removed);
-  const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
+  // What is played under words has its page as a song has.
+  const items = all.filter((item) => (isSong(item) ? !item.removed : item.bed !== null));
+  const songIds = [...new Set(items.filter(isSong).map(({ songId }) => songId))];
+  const songs = useQueries({ queries: songIds.map((id) => songQuery(id)) });
   const at = usePlace(items.length);
-  const here = songs[at];
+  const there = items[at];
+  const queryOf = (songId: string) => songs[songIds.indexOf(songId)]!;
   return (
     <Fetched from={fetched} what={t('the set')} missing={missing('set')}>
       {(set) =>
-        !here ? (
+        !there ? (
           <NotFoundState title={t('No songs in this set')}>
             {t('Add songs to it first.')}
           </NotFoundState>
         ) : (
-          <Fetched from={here} what={t('the song')} missing={missing('song')}>
-            {() => (
-              <Stand
-                charts={items.map((item, place) => {
-                  const { id, key, road, notes } = item;
-                  const song = songs[place]?.data;
-                  return {
-                    id,
-                    text: song?.text ?? '',
-                    arrangement: { road, bridge: bridgeInto(all, item)?.text ?? null },
-                    key,
-                    capo: 0,
-                    note: notes,
-                    decisions: song?.part.decisions ?? noDecisions,
-                  };
-                })}
-                titles={items.map(({ summary }) => summary.title)}
-                leaveTo={`/sets/${set.id}`}
-                kept={keptNames.set(set.id)}
-              />
-            )}
-          </Fetched>
+          <WithSong from={isSong(there) ? queryOf(there.songId) : null}>
+            <Stand
+              charts={items.map((item) => {
+                if (!isSong(item)) return bedChart(item);
+                const { id, key, road, notes } = item;
+                const song = queryOf(item.songId).data;
+                return {
+                  id,
+                  text: song?.text ?? '',
+                  arrangement: { road, bridge: bridgeInto(all, item)?.text ?? null },
+                  key,
+                  capo: 0,
+                  note: notes,
+                  decisions: song?.part.decisions ?? noDecisions,
+                };
+              })}
+              titles={items.map((item) => (isSong(item) ? item.summary.title : item.name))}
+              leaveTo={`/sets/${set.id}`}
+              kept={keptNames.set(set.id)}
+            />
+          </WithSong>
         )
       }
     </Fetched>
   );
 }
+
+interface WithSongProps {
+  /** Null where what is on the stand is no song. */
+  from: UseQueryResult<Song> | null;
+  children: ReactNode;
+}
+
+/** The stand, once the song on it is there. */
+function WithSong({ from, children }: WithSongProps) {
+  if (!from) return children;
+  return (
+    <Fetched from={from} what={t('the song')} missing={missing('song')}>
+      {() => children}
+    </Fetched>
+  );
+}
+
+/** What is played under words, as a chart on the stand. */
+function bedChart({ id, name, bed, notes }: Pick<MomentItem, 'id' | 'name' | 'bed' | 'notes'>) {
+  const text = `title: ${name}\n${bed ?? ''}`;
+  return {
+    ...{ id, text, key: null, capo: 0, note: notes },
+    arrangement: asWritten,
+    decisions: noDecisions,
+  };
+}
+
+/** What is played under the words before the song at a place. */
+const bedsBefore = (moments: SharedPage['moments'], at: number) =>
+  moments.filter(({ place, bed }) => place === at && bed !== null).map(bedChart);
 
 /** What a link opens, on the music stand. */
 export function LinkStand() {
@@ -107,11 +145,13 @@ export function LinkStand() {
         </NotFoundState>
       }
     >
-      {({ songs }) => (
-        <Stand
-          charts={songs.map(({ id: songId, text, key, notes, road, bridge }, place) => {
-            const id = nameInLink(songId, place);
-            return {
+      {({ songs, moments }) => {
+        const charts = songs.flatMap((song, place) => {
+          const { text, key, notes, road, bridge } = song;
+          const id = nameInLink(song.id, place);
+          return [
+            ...bedsBefore(moments, place),
+            {
               id,
               text,
               arrangement: { road, bridge },
@@ -119,13 +159,19 @@ export function LinkStand() {
               capo: link.capos[id] ?? 0,
               note: notes,
               decisions: noDecisions,
-            };
-          })}
-          titles={songs.map(({ text }) => parseChart(text).song.title)}
-          leaveTo={`/s/${token}`}
-          kept={keptNames.shared(token)}
-        />
-      )}
+            },
+          ];
+        });
+        charts.push(...bedsBefore(moments, songs.length));
+        return (
+          <Stand
+            charts={charts}
+            titles={charts.map(({ text }) => parseChart(text).song.title)}
+            leaveTo={`/s/${token}`}
+            kept={keptNames.shared(token)}
+          />
+        );
+      }}
     </Fetched>
   );
 }

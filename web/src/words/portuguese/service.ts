@@ -211,6 +211,7 @@ export const service = {
   'Note that for {{name}}': 'Anotar isso para {{name}}',
   'It could not be noted. Try again in a moment.':
     'Não foi possível anotar. Tente de novo daqui a pouco.',
+  'bed in {{key}}': 'fundo em {{key}}',
   now: 'agora',
   'Take {{key}}': 'Usar {{key}}',
   'The way it goes here': 'O percurso aqui',

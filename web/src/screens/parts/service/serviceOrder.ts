@@ -1,5 +1,6 @@
-import type { SetDraft } from '@intervallum/contract';
-import { formatKey, minutesOf, type SetPlan } from '@intervallum/core';
+import { isSong, type SetDraft, type SetItem } from '@intervallum/contract';
+import { formatKey, minutesOf, parseChart, type SetPlan } from '@intervallum/core';
+import { t } from '../../../words/words.ts';
 import { momentNames } from './momentNames.ts';
 import { clockAt } from './clock.ts';
 import type { ServiceView } from './servicePlan.ts';
@@ -25,6 +26,12 @@ interface OrderOf {
   readonly view: Pick<ServiceView, 'songs'> & { readonly plan: Pick<SetPlan, 'items' | 'seconds'> };
 }
 
+/** Whoever plays has to know that there is something under the words, and in which key. */
+function bedInWords(item: SetItem): string {
+  if (isSong(item) || item.bed === null) return '';
+  return t('bed in {{key}}', { key: formatKey(parseChart(item.bed).song.key) });
+}
+
 /** The order of a service, a line for each item. */
 export function orderOf({ draft, songs, view }: OrderOf): OrderLine[] {
   let place = 0;
@@ -40,7 +47,7 @@ export function orderOf({ draft, songs, view }: OrderOf): OrderLine[] {
       name: itemName(item, songs),
       key: here ? formatKey(here.key) : item.kind === 'song' ? (item.key ?? '') : '',
       who: item.who || (here?.song.details.singer ?? ''),
-      notes: item.notes,
+      notes: [item.notes, bedInWords(item)].filter(Boolean).join(' · '),
     };
   });
 }

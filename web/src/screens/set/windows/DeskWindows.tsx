@@ -35,14 +35,9 @@ function RoadHere({ opened: { id } }: { opened: { readonly id: string } }) {
   const here = view.songs.get(id);
   const item = itemOf(draft, id);
   if (!here || !item || !isSong(item)) return null;
-  const { song, written } = here;
-  // Where it goes as its chart says there is nothing to go back to.
-  const asHere = item.road === null ? { ...written, road: null, sections: song.sections } : song;
   return (
     <RoadEditor
-      song={
-        item.road === null && written.road !== null ? { ...asHere, road: written.road } : asHere
-      }
+      song={item.road === null ? here.written : here.song}
       isOpen
       backName={t('As its chart says')}
       onClose={() => open({ what: 'item', id })}

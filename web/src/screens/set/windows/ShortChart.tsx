@@ -1,6 +1,6 @@
 import { parseChart, type Song } from '@intervallum/core';
 import { Play, Square } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { BedChart } from '../../parts/service/MomentLine.tsx';
 import { Button } from '../../../ui/Button.tsx';
@@ -44,10 +44,22 @@ export function ShortChart(props: ShortChartProps) {
   const { label, text, isHeard, onHear, onStop, onChange, onRemove } = props;
   const read = useMemo(() => parseChart(text), [text]);
   const [problem] = read.ok ? [] : read.problems;
+  // What was emptied to be written anew stays as it was until something is written.
+  const [isEmptied, setEmptied] = useState(false);
+  const type = (typed: string) => {
+    setEmptied(typed.trim() === '');
+    if (typed.trim() !== '') onChange(typed);
+  };
   return (
     <Both>
       <BedChart text={text} hero="numbers" numeral={30} />
-      <TextField label={label} lines={7} maxLength={2000} value={text} onChange={onChange} />
+      <TextField
+        label={label}
+        lines={7}
+        maxLength={2000}
+        value={isEmptied ? '' : text}
+        onChange={type}
+      />
       {problem ? <Trouble role="status">{problem.message}</Trouble> : null}
       <Tools>
         {isHeard ? (
