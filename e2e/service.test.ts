@@ -187,14 +187,20 @@ test('a service is made for two singers: keys, ways, bridges, a bed, an order; p
   expect(table.text.split('\r\n')[0]).toBe('at,length,kind,name,key,who,notes');
   expect(table.text).toContain(',Prayer,Prayer,');
 
-  // On one page, and at the stand with what leads into it.
+  // On one page, and at the stand with what leads into it; what is played under the prayer stands there as well.
   const at = page.url();
+  const standing = (await order(page))
+    .map((name) => name!.split(',')[0]!)
+    .filter((name) => name !== 'Reading');
+  const led = standing.filter((name) => name !== 'Prayer')[1]!;
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByText('The order alone').click();
   await expect(page.getByText('1 page', { exact: true })).toBeVisible();
   await expect(page.getByRole('list', { name: 'Songs of the set' })).toContainText('Prayer');
-  await page.goto(`${at}/stand?at=2`);
+  await page.goto(`${at}/stand?at=${standing.indexOf(led) + 1}`);
   await expect(page.getByRole('region', { name: 'Pad' })).toBeVisible();
+  await page.goto(`${at}/stand?at=${standing.indexOf('Prayer') + 1}`);
+  await expect(page.getByRole('region', { name: 'Bed' })).toBeVisible();
 
   // In four weeks once more.
   await page.goto(at);
