@@ -1,5 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
-import { isSong, songSet, setDraft, shareTarget, shareToken, songDraft } from '../src/index.ts';
+import {
+  isSong,
+  songSet,
+  setDraft,
+  shareTarget,
+  shareToken,
+  songDraft,
+  bridgeInto,
+  type MomentItem,
+  plainSet,
+  plainSongItem,
+  readStoredSet,
+  storeSet,
+} from '../src/index.ts';
 
 const why = (text: string) => {
   const read = songDraft.safeParse({ text });
@@ -41,6 +54,40 @@ describe('a name', () => {
     expect(message && /U\+[0-9A-F]{4}/.exec(message)![0]).toBe(refused);
     if (read.success) expect(read.data.name).not.toMatch(/[\u2028\n]/);
   });
+});
+
+describe('what leads into a song', () => {
+  const song = (id: string, from: string | null = null, removed = false) => ({
+    ...plainSongItem({ id, songId: id }),
+    bridge: from === null ? null : { from, text: 'Vamp:\n  4 | 5' },
+    removed,
+  });
+  const prayer: MomentItem = {
+    ...{ id: 'p', name: 'P', minutes: 1, who: '', notes: '', fixed: false, bed: null },
+    kind: 'prayer',
+  };
+  test.each([
+    ['the song right before it', [song('a'), song('b', 'a')], true],
+    ['across what is spoken', [song('a'), prayer, song('b', 'a')], true],
+    ['another song than is before it', [song('a'), song('c'), song('b', 'a')], false],
+    ['a song behind it', [song('b', 'a'), song('a')], false],
+    // Nobody plays it: neither the desk nor a link has it before anything.
+    ['across a song that was removed', [song('a'), song('c', null, true), song('b', 'a')], true],
+  ])('leads from %s', (_, items, leads) => {
+    const b = items.filter(isSong).find(({ id }) => id === 'b')!;
+    expect(bridgeInto(items, b) !== null).toBe(leads);
+  });
+});
+
+test('what a set was when there was nothing but songs in it is read with all that came since', () => {
+  const id = '00000000-0000-4000-8000-000000000001';
+  const value = { name: 'S', date: null, leader: '', notes: '' };
+  const items = [{ id, songId: id, key: 'G', notes: 'soft' }];
+  const song = { ...plainSongItem({ id, songId: id, key: 'G' }), notes: 'soft' };
+  const now = plainSet({ name: 'S', items: [song] });
+  expect(readStoredSet({ version: 1, value: { ...value, items } })).toEqual(now);
+  expect(readStoredSet(storeSet(now))).toEqual(now);
+  expect(readStoredSet({ version: 99, value: now })).toBeNull();
 });
 
 describe('a set', () => {

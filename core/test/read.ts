@@ -5,6 +5,7 @@ import {
   type ChartResult,
   type Chord,
   type Key,
+  type Song,
 } from '../src/index.ts';
 
 /** A key by its name, for tests that are not about reading keys. */
@@ -26,4 +27,11 @@ export function readChart(text: string): ChartResult {
   const read = parseChart(text);
   if (!read.ok) throw new Error(read.problems[0]!.message);
   return read;
+}
+
+/** A chart as a song; a chart with a problem is a fault of the test. */
+export function song(text: string): Song {
+  const read = parseChart(text);
+  if (!read.ok) throw new Error(`${text}: ${read.problems[0]!.message}`);
+  return read.song;
 }

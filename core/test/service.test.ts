@@ -19,16 +19,9 @@ import {
   toLetters,
   voice,
   type ServiceItem,
-  type Song,
 } from '../src/index.ts';
 import { runs } from './deep.ts';
-import { key } from './read.ts';
-
-function song(text: string): Song {
-  const read = parseChart(text);
-  if (!read.ok) throw new Error(`${text}: ${read.problems[0]!.message}`);
-  return read.song;
-}
+import { key, song } from './read.ts';
 
 /** The chords that are played, as letters: what is heard, whatever they are called. */
 const heard = (text: string, inKey?: string) => {

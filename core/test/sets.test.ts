@@ -22,16 +22,10 @@ import {
   twelveKeys,
   voice,
   type ServiceItem,
-  type Song,
 } from '../src/index.ts';
 import { runs } from './deep.ts';
-import { key } from './read.ts';
+import { key, song } from './read.ts';
 
-function song(text: string): Song {
-  const read = parseChart(text);
-  if (!read.ok) throw new Error(`${text}: ${read.problems[0]!.message}`);
-  return read.song;
-}
 const made = (title: string, inKey: string, tempo: number, meter = '4/4', bars = '1 | 4 | 5 | 1') =>
   song(`title: ${title}\nkey: ${inKey}\nmeter: ${meter}\ntempo: ${tempo}\n\nVerse:\n  ${bars}\n`);
 

@@ -64,8 +64,6 @@ export const setItem = z.preprocess(
 export type SetItem = z.infer<typeof setItem>;
 export type SongItem = z.infer<typeof songItem>;
 export type MomentItem = z.infer<typeof momentItem>;
-/** What of the set itself is edited, besides what stands in it. */
-export type SetFacts = Omit<SetDraft, 'items'>;
 
 export function isSong<Item extends { readonly kind: string }>(
   item: Item,
@@ -73,12 +71,18 @@ export function isSong<Item extends { readonly kind: string }>(
   return item.kind === 'song';
 }
 
-/** What leads into a song where it stands now; null where nothing does, or where another song than it was made for is before it. */
+/**
+ * What leads into a song where it stands now; null where nothing does, or where another song than it was made for is before it.
+ * A song that was removed from the team's is played by nobody: it is not before anything.
+ */
 export function bridgeInto(
-  items: readonly (SongItem | MomentItem)[],
+  items: readonly ((SongItem & { readonly removed?: boolean }) | MomentItem)[],
   song: SongItem,
 ): SetBridge | null {
-  const before = items.slice(0, items.indexOf(song)).findLast(isSong);
+  const before = items
+    .slice(0, items.indexOf(song))
+    .filter(isSong)
+    .findLast(({ removed }) => !removed);
   return song.bridge && song.bridge.from === before?.id ? song.bridge : null;
 }
 

@@ -138,11 +138,11 @@ function timesOf(
     const timeline = timelines[place];
     const spokenFor = item.kind === 'song' ? 0 : 60 * Math.max(0, item.minutes);
     const bridge = item.kind === 'song' ? bridgeFrom(item, last) : null;
-    const led = bridge && expand(bridge, { key: bridge.key });
+    const lead = bridge && expand(bridge, { key: bridge.key });
     const seconds =
-      (led ? songSeconds(led, openTimes) : 0) +
+      (lead ? songSeconds(lead, openTimes) : 0) +
       (timeline ? songSeconds(timeline, openTimes) : spokenFor);
-    const isOpen = [led, timeline].some((one) => one?.parts.some(({ open }) => open));
+    const isOpen = [lead, timeline].some((one) => one?.parts.some(({ open }) => open));
     const one = { id: item.id, begins, seconds, isOpen };
     begins += seconds;
     if (item.kind === 'song') last = item.id;

@@ -134,15 +134,6 @@ export const service = {
   'No voice is noted of who leads it: name somebody whose voice is, or note it under Key.':
     'Não há voz anotada de quem conduz: diga alguém que tenha, ou anote em Tom.',
   'Keys for {{names}}': 'Tons para {{names}}',
-  'The key could not be kept. Try again in a moment.':
-    'Não foi possível guardar o tom. Tente de novo daqui a pouco.',
-  '{{name}} sings it in {{key}}: it is kept.': '{{name}} canta em {{key}}: está guardado.',
-  'No key of {{name}} is kept for it any more.': 'Nenhum tom de {{name}} está mais guardado.',
-  'Kept keys': 'Tons guardados',
-  '{{name}}, since {{date}}': '{{name}}, desde {{date}}',
-  'Forget the key of {{name}}': 'Esquecer o tom de {{name}}',
-  'Keep {{key}} for {{name}}': 'Guardar {{key}} para {{name}}',
-  'Keep it for {{name}}': 'Guardar para {{name}}',
   '{{name}} sings it in {{key}}': '{{name}} canta em {{key}}',
   '{{name}} sings it in {{key}}: take it for {{title}}':
     '{{name}} canta em {{key}}: usar em {{title}}',
@@ -154,43 +145,6 @@ export const service = {
   'Whose turn': 'De quem é a vez',
   'Who waits longest stands first.': 'Quem espera há mais tempo vem primeiro.',
   'Services and songs': 'Cultos e músicas',
-  'sung range': 'extensão cantada',
-  'Say what is sung': 'Dizer o que se canta',
-  'Without a tune the lowest and the highest note are enough. In {{key}}, as it is written:':
-    'Sem melodia bastam a nota mais grave e a mais aguda. Em {{key}}, como está escrita:',
-  'Which note': 'Qual nota',
-  Highest: 'Mais aguda',
-  Lowest: 'Mais grave',
-  'Mostly around': 'Quase sempre perto de',
-  'Write it in the chart': 'Escrever na cifra',
-  'The chart says what is sung.': 'A cifra diz o que se canta.',
-  Microphone: 'Microfone',
-  'This browser cannot listen here: it needs a secure address.':
-    'Este navegador não pode ouvir aqui: precisa de um endereço seguro.',
-  'The microphone was not allowed, or there is none.':
-    'O microfone não foi permitido, ou não há nenhum.',
-  'The microphone cannot be reached.': 'Não se consegue usar o microfone.',
-  'Simulated voice': 'Voz simulada',
-  'Find the range': 'Achar a extensão',
-  'Hear {{note}}': 'Ouvir {{note}}',
-  'Sing it on “ah”, in your own octave as it is heard. Up by half steps, for as long as it is easy.':
-    'Cante em “ah”, na oitava em que se ouve. Subindo de meio em meio tom, enquanto for fácil.',
-  'Now down again from where you began, for as long as it is easy.':
-    'Agora descendo de onde começou, enquanto for fácil.',
-  'Who listens': 'Quem ouve',
-  'Nobody: I say it': 'Ninguém: eu digo',
-  'Nothing is heard yet.': 'Ainda não se ouve nada.',
-  'Heard: {{note}}. Hold it for a moment.': 'Ouvido: {{note}}. Segure um momento.',
-  'Easy: on': 'Fácil: seguir',
-  'It begins to strain: stop here': 'Começa a forçar: parar aqui',
-  'Find a MIDI keyboard': 'Procurar um teclado MIDI',
-  'Leave it': 'Deixar',
-  'Nothing that is heard is kept or sent. Comfort is noted a whole step inside of what was easy.':
-    'Nada do que se ouve é guardado ou enviado. O conforto fica um tom para dentro do que foi fácil.',
-  'That is too narrow to be noted: warm up, and try it another time.':
-    'É estreito demais para anotar: aqueça a voz e tente outra vez.',
-  'The range is found: look at it, and note it.': 'A extensão foi achada: veja e anote.',
-  'Find it by singing': 'Achar cantando',
   'Add what is spoken: a reading, a prayer, with its minutes and who does it':
     'Acrescentar o que se fala: uma leitura, uma oração, com minutos e quem faz',
   'Say who leads a song here, and let it go another way for this service only':
@@ -205,12 +159,6 @@ export const service = {
   'Put it and its rehearsal in a calendar, with reminders':
     'Pôr o culto e o ensaio num calendário, com lembretes',
   'Use it again on another day': 'Usar de novo em outro dia',
-  'Sang {{notes}} on {{date}}, beyond what is noted.':
-    'Cantou {{notes}} em {{date}}, além do anotado.',
-  'Note that': 'Anotar isso',
-  'Note that for {{name}}': 'Anotar isso para {{name}}',
-  'It could not be noted. Try again in a moment.':
-    'Não foi possível anotar. Tente de novo daqui a pouco.',
   'bed in {{key}}': 'fundo em {{key}}',
   now: 'agora',
   'Take {{key}}': 'Usar {{key}}',

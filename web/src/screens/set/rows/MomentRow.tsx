@@ -1,12 +1,10 @@
 import { mostMinutes, type MomentItem } from '@intervallum/contract';
-import { Ellipsis, Trash2 } from 'lucide-react';
 import styled from 'styled-components';
-import { MinutesField, TextField } from '../../../ui/fields.tsx';
-import { Tool } from '../../../ui/Tool.tsx';
+import { MinutesField } from '../../../ui/fields.tsx';
 import { momentNames } from '../../parts/service/momentNames.ts';
 import { useDesk } from '../desk/deskContext.ts';
 import { t } from '../../../words/words.ts';
-import { Beside, Grip, Named, PlaceAndClock, Row } from './rowParts.tsx';
+import { Beside, Grip, Named, NoteCell, PlaceAndClock, Row, RowTools } from './rowParts.tsx';
 
 const Spoken = styled(Row)`
   background: color-mix(in srgb, var(--panel) 55%, transparent);
@@ -21,7 +19,7 @@ interface MomentRowProps {
 
 /** Something spoken: what, who, how long, and what is played under it. */
 export function MomentRow({ item, name, listened, onRemove }: MomentRowProps) {
-  const { changeItem, open } = useDesk();
+  const { changeItem } = useDesk();
   const facts = [
     item.name === '' ? '' : momentNames[item.kind],
     item.who,
@@ -47,25 +45,8 @@ export function MomentRow({ item, name, listened, onRemove }: MomentRowProps) {
           }
         />
       </Beside>
-      <Beside>
-        <TextField
-          label={t('Note for {{title}}', { title: name })}
-          labelHidden
-          placeholder={t('Note')}
-          maxLength={500}
-          value={item.notes}
-          onChange={(notes) => changeItem(item.id, { notes }, `note:${item.id}`)}
-        />
-      </Beside>
-      <Tool
-        name={t('How {{title}} goes here', { title: name })}
-        onPress={() => open({ what: 'item', id: item.id })}
-      >
-        <Ellipsis size={20} strokeWidth={1.5} />
-      </Tool>
-      <Tool name={t('Remove {{title}}', { title: name })} onPress={onRemove}>
-        <Trash2 size={18} strokeWidth={1.5} />
-      </Tool>
+      <NoteCell id={item.id} name={name} note={item.notes} />
+      <RowTools id={item.id} name={name} onRemove={onRemove} />
     </Spoken>
   );
 }

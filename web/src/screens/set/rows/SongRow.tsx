@@ -1,14 +1,12 @@
 import type { KeptKey, SongItem } from '@intervallum/contract';
 import { formatKey, parseKey, sameKey, type Key, type RankedKey } from '@intervallum/core';
-import { Ellipsis, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { keyName, keyNamed } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
 import { QuietButton } from '../../../ui/Button.tsx';
-import { TextField } from '../../../ui/fields.tsx';
+
 import { keepFocus } from '../../../ui/focus.ts';
-import { Tool } from '../../../ui/Tool.tsx';
 import { Opening } from '../../parts/Opening.tsx';
 import { useDesk, useSung } from '../desk/deskContext.ts';
 import { offeredFor, sounds, type SongHere } from '../../parts/service/servicePlan.ts';
@@ -17,7 +15,16 @@ import { keyKept } from '../../../lenses/parts/useKeepKey.ts';
 import { KeyChoice, KeyOffer } from './SongKey.tsx';
 import { offeredKey } from '../desk/sungBefore.ts';
 import { t } from '../../../words/words.ts';
-import { Beside, Grip, Named, PlaceAndClock, Row, useLength } from './rowParts.tsx';
+import {
+  Beside,
+  Grip,
+  Named,
+  NoteCell,
+  PlaceAndClock,
+  Row,
+  RowTools,
+  useLength,
+} from './rowParts.tsx';
 import { SeamLine } from './SeamLine.tsx';
 
 const Written = styled.p`
@@ -45,7 +52,7 @@ interface SongRowProps {
 
 /** A song of the service: how it comes in, when, in which key, how long. */
 export function SongRow({ item, title, place, listened, onRemove }: SongRowProps) {
-  const { songs, view, draft, kept, changeItem, open } = useDesk();
+  const { songs, view, draft, kept, changeItem } = useDesk();
   const sung = useSung(item.songId);
   const length = useLength(item.id);
   const settings = reader.use('reading', 'minor', 'symbols', 'language', 'spelling');
@@ -130,25 +137,8 @@ export function SongRow({ item, title, place, listened, onRemove }: SongRowProps
           <KeyOffer offered={offered} now={key} title={title} onTake={takeKey} />
         ) : null}
       </Beside>
-      <Beside>
-        <TextField
-          label={t('Note for {{title}}', { title })}
-          labelHidden
-          placeholder={t('Note')}
-          maxLength={500}
-          value={item.notes}
-          onChange={(notes) => changeItem(item.id, { notes }, `note:${item.id}`)}
-        />
-      </Beside>
-      <Tool
-        name={t('How {{title}} goes here', { title })}
-        onPress={() => open({ what: 'item', id: item.id })}
-      >
-        <Ellipsis size={20} strokeWidth={1.5} />
-      </Tool>
-      <Tool name={t('Remove {{title}}', { title })} onPress={onRemove}>
-        <Trash2 size={18} strokeWidth={1.5} />
-      </Tool>
+      <NoteCell id={item.id} name={title} note={item.notes} />
+      <RowTools id={item.id} name={title} onRemove={onRemove} />
     </Row>
   );
 }

@@ -1,8 +1,10 @@
 import { minutesOf } from '@intervallum/core';
-import { GripVertical } from 'lucide-react';
+import { Ellipsis, GripVertical, Trash2 } from 'lucide-react';
 import { Button, GridListItem } from 'react-aria-components';
 import styled from 'styled-components';
+import { TextField } from '../../../ui/fields.tsx';
 import { display, phone } from '../../../ui/theme.ts';
+import { Tool } from '../../../ui/Tool.tsx';
 import { useDesk } from '../desk/deskContext.ts';
 import { clockAt } from '../../parts/service/clock.ts';
 import { t } from '../../../words/words.ts';
@@ -100,4 +102,44 @@ export function PlaceAndClock({ id, place }: { id: string; place: number | null 
 export function useLength(id: string): string {
   const timed = useDesk().view.plan.items.find((one) => one.id === id);
   return timed ? `${minutesOf(timed.seconds)}${timed.isOpen ? '+' : ''}` : '';
+}
+
+interface NamedRowProps {
+  id: string;
+  name: string;
+}
+
+/** What is noted of an item here. */
+export function NoteCell({ id, name, note }: NamedRowProps & { note: string }) {
+  const { changeItem } = useDesk();
+  return (
+    <Beside>
+      <TextField
+        label={t('Note for {{title}}', { title: name })}
+        labelHidden
+        placeholder={t('Note')}
+        maxLength={500}
+        value={note}
+        onChange={(notes) => changeItem(id, { notes }, `note:${id}`)}
+      />
+    </Beside>
+  );
+}
+
+/** What can be done with an item: how it goes here, and off the set with it. */
+export function RowTools({ id, name, onRemove }: NamedRowProps & { onRemove: () => void }) {
+  const { open } = useDesk();
+  return (
+    <>
+      <Tool
+        name={t('How {{title}} goes here', { title: name })}
+        onPress={() => open({ what: 'item', id })}
+      >
+        <Ellipsis size={20} strokeWidth={1.5} />
+      </Tool>
+      <Tool name={t('Remove {{title}}', { title: name })} onPress={onRemove}>
+        <Trash2 size={18} strokeWidth={1.5} />
+      </Tool>
+    </>
+  );
 }
