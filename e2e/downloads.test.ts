@@ -1,14 +1,5 @@
-import { readFile } from 'node:fs/promises';
-import { expect, test, type Page } from '@playwright/test';
-import { fromMenu, openSong } from './pages.ts';
-
-async function download(page: Page, item: string): Promise<{ name: string; content: Buffer }> {
-  await fromMenu(page, 'Download');
-  const waiting = page.waitForEvent('download');
-  await page.getByRole('menuitem', { name: item }).click();
-  const file = await waiting;
-  return { name: file.suggestedFilename(), content: await readFile(await file.path()) };
-}
+import { expect, test } from '@playwright/test';
+import { download, openSong } from './pages.ts';
 
 test('a song is taken home as text in the key that is looked at, as its own text, and as MIDI', async ({
   page,

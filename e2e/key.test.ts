@@ -110,7 +110,10 @@ test('where no key suits, it is said by how much and what would help; a lift tha
 test('a range is found by singing, up to where it strains and down again; a song without a tune says what is sung', async ({
   page,
 }) => {
-  await writeSong(page, 'title: Heron Without Tune\nkey: C\n\nVerse:\n  1 | 4\n');
+  await writeSong(
+    page,
+    'title: Heron Without Tune\nkey: C\n\nVerse:\n  1 | 4\n\nChorus:\n  4 | 5\n',
+  );
   await openKey(page);
   await panel(page).getByText('What is sung', { exact: true }).click();
   const say = panel(page).getByRole('region', { name: 'Say what is sung' });
@@ -121,6 +124,20 @@ test('a range is found by singing, up to where it strains and down again; a song
   await say.getByRole('button', { name: 'Write it in the chart' }).click();
   await expect(panel(page)).toContainText('From B3 to D5');
   expect(await songText(page)).toContain("range: 7, to 2' mostly 4\n");
+  await openKey(page);
+  // One section is known better: what is said of the whole song counts for nothing any more.
+  await panel(page).getByText('What is sung', { exact: true }).click();
+  await say.getByRole('combobox', { name: 'Of' }).selectOption('Chorus');
+  await say.getByRole('radio', { name: /^Highest/ }).check();
+  await say.locator('[data-note="76"]').click();
+  await say.getByRole('button', { name: 'Write it in the chart' }).click();
+  await expect(panel(page)).toContainText('From B3 to E5');
+  await panel(page).getByText('Sections without a tune').click();
+  await say.getByRole('combobox', { name: 'Of' }).selectOption('Verse');
+  await say.locator('[data-note="69"]').click();
+  await say.getByRole('button', { name: 'Write it in the chart' }).click();
+  await expect(panel(page).getByRole('row', { name: /^Verse/ })).toContainText('A4');
+  expect(await songText(page)).toContain("Chorus:\n  range: 7, to 3' mostly 4\n");
   await openKey(page);
 
   await panel(page).getByRole('button', { name: 'Who sings' }).click();

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { expect, type Locator, type Page } from '@playwright/test';
 
 /** The chart's text, where it is edited. */
@@ -22,10 +23,19 @@ export async function resize(page: Page, width: number, height: number): Promise
   await page.setViewportSize({ width, height });
 }
 
-/** Opens a song from the list, with its text beside the chart. */
+/** The id of a song. It is searched for: a list of thousands comes in pages. */
+export async function songNamed(page: Page, title: string): Promise<string> {
+  const asked = `/api/songs?${new URLSearchParams({ search: title })}`;
+  const { songs } = (await (await page.request.get(asked)).json()) as {
+    songs: { id: string; summary: { title: string } }[];
+  };
+  return songs.find(({ summary }) => summary.title === title)!.id;
+}
+
+/** Opens a song, with its text beside the chart. */
 export async function openSong(page: Page, title: string): Promise<void> {
-  await page.goto('/songs');
-  await page.getByRole('link', { name: title }).click();
+  const id = await songNamed(page, title);
+  await page.goto(`/songs/${id}`);
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
   await openText(page);
 }
@@ -53,19 +63,40 @@ export async function fromMenu(page: Page, item: string): Promise<void> {
   await page.getByRole('menuitem', { name: item, exact: true }).click();
 }
 
+/** Downloads the open song as one of the files in its menu. */
+export async function download(
+  page: Page,
+  item: string,
+): Promise<{ name: string; content: Buffer; text: string }> {
+  await fromMenu(page, 'Download');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: item }).click();
+  const file = await waiting;
+  const content = await readFile(await file.path());
+  return { name: file.suggestedFilename(), content, text: content.toString('utf8') };
+}
+
 /** Does what stands in the menu of a song's row in the list. */
 export async function fromRow(page: Page, title: string, item: string): Promise<void> {
   await page.getByRole('button', { name: `More for ${title}`, exact: true }).click();
   await page.getByRole('menuitem', { name: item, exact: true }).click();
 }
 
-/** Makes a song through the interface, with this text, and waits until it is saved. */
+/**
+ * Makes a song with this text and opens it, its text beside the chart with the cursor at its end. That a song is begun and written on the screen is for journeys
+ * of writing: there it takes its time, here it would take that of every other.
+ */
 export async function writeSong(page: Page, text: string): Promise<void> {
-  await page.goto('/songs');
-  await page.getByRole('button', { name: 'New song', exact: true }).click();
+  const made = await page.request.post('/api/songs', { data: { text } });
+  expect(made.status()).toBe(201);
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/songs/${id}`);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 30_000 });
   await openText(page);
-  await replaceText(page, text);
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  if ((page.viewportSize()?.width ?? 1280) <= 640) return;
+  // One goes on where the text ends, as who wrote it.
+  await editor(page).focus();
+  await page.keyboard.press('Control+End');
 }
 
 /** The whole text of the open song as the server has it, under the chart lens; an editor draws only what is seen of it. */

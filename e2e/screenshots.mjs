@@ -167,7 +167,8 @@ await take('hands', {
 await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
-const { token } = await ask('/shares', { kind: 'set', id: advent });
+const bell = songAt('The Ferry Bell').split('/').at(-1);
+const { token } = await ask('/shares', { kind: 'song', id: bell, role: 'singer', who: 'Tavia' });
 await take('team', { path: '/team', viewport: { width: 1024, height: 768 } });
 await take('sign-in', { path: '/songs', viewport: laptop, isNobody: true });
 await take('share', { path: `/s/${token}`, viewport: phone });

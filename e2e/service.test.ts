@@ -42,6 +42,8 @@ async function download(page: Page, name: string): Promise<{ name: string; text:
 test('a service is made for two singers: keys, ways, bridges, a bed, an order; printed, put in the calendar, used again', async ({
   page,
 }) => {
+  // The longest journey of all: a busy machine takes its time.
+  test.setTimeout(240_000);
   const ids = new Map<string, string>();
   for (const [title, text] of Object.entries(songs)) {
     const made = await page.request.post('/api/songs', { data: { text } });

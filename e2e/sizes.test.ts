@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { troubleOnChart } from './geometry.ts';
 import { spacing, weakLines } from './measures.ts';
+import { songNamed } from './pages.ts';
 
 const isDeep = process.env['DEEP'] === '1';
 
@@ -17,10 +18,6 @@ const sizes = [
 
 /** Every song of the demo, with its address. */
 async function demoSongs(page: Page): Promise<{ id: string; title: string }[]> {
-  const answer = await page.request.get('/api/songs');
-  const { songs } = (await answer.json()) as {
-    songs: { id: string; summary: { title: string; singer: string } }[];
-  };
   const names = [
     'Bread at the Long Table',
     'Every Window Lit',
@@ -31,8 +28,7 @@ async function demoSongs(page: Page): Promise<{ id: string; title: string }[]> {
     'Under the Quince Tree',
     'Winter Wheat',
   ];
-  const found = songs.map(({ id, summary }) => ({ id, title: summary.title }));
-  return names.map((title) => found.find((song) => song.title === title)!);
+  return Promise.all(names.map(async (title) => ({ id: await songNamed(page, title), title })));
 }
 
 /** On the desk it takes keys, at the stand it is read. */

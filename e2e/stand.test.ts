@@ -6,6 +6,7 @@ import {
   playing,
   resize,
   section,
+  songNamed,
   withoutSound,
   writeSong,
 } from './pages.ts';
@@ -189,11 +190,8 @@ test('what sounds turns the pages by itself', async ({ page }) => {
 });
 
 test('a link is read at the stand, without an account', async ({ page, browser }) => {
-  const { songs } = (await (await page.request.get('/api/songs')).json()) as {
-    songs: { id: string; summary: { title: string } }[];
-  };
-  const song = songs.find(({ summary }) => summary.title === 'Winter Wheat')!;
-  const made = await page.request.post('/api/shares', { data: { kind: 'song', id: song.id } });
+  const id = await songNamed(page, 'Winter Wheat');
+  const made = await page.request.post('/api/shares', { data: { kind: 'song', id } });
   const { token } = (await made.json()) as { token: string };
   const reader = await (
     await browser.newContext({ viewport: { width: 1024, height: 768 } })

@@ -2,7 +2,7 @@
 // `bin/test unit` (or static, e2e) runs one part; further words go to Jest or Playwright. `bin/test deep` is the unit
 // tests with many more cases and all attacks of bin/attack, of which a whole run has the quick half.
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startApplication } from './application.mjs';
 import { freePort, startCluster } from './cluster.mjs';
@@ -114,7 +114,8 @@ async function unitTests(clusterUrl, folder, words) {
       '--json',
       `--outputFile=${report}`,
       '--coverage=false',
-      '--maxWorkers=100%',
+      // One more than cores: what waits for a process, a database or a hash leaves its core to the others.
+      `--maxWorkers=${availableParallelism() + 1}`,
       ...words,
     ],
     {

@@ -1,4 +1,6 @@
 /** Everything that crosses the wire, is stored or filed, checked on both sides. */
+export { comparePages } from './compare/comparePages.ts';
+export { compareSets } from './compare/compareSets.ts';
 export * from './files/songFile.ts';
 export * from './files/teamFile.ts';
 export * from './stored/decisions.ts';

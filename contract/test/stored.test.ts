@@ -1,17 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  allKeys,
   dynamics,
   freeHands,
   leftShapes,
   pedallings,
   noDecisions,
+  plainKeyboard,
   printRun,
   runs,
   schools,
   walkKinds,
   type SongFills,
   type SongHands,
+  type SongKeyboard,
 } from '@intervallum/core';
 import { decisions, readDecisions, readSummary, storeDecisions } from '../src/index.ts';
 
@@ -75,11 +78,32 @@ const fills: fc.Arbitrary<SongFills> = fc.record({
   ),
 });
 
+const patch = fc.option(
+  fc.record({
+    name: fc.constantFrom('Piano', 'Warm pad'),
+    program: fc.integer({ min: 1, max: 128 }),
+    bank: fc.option(fc.nat(16_383)),
+  }),
+);
+const keyboard: fc.Arbitrary<SongKeyboard> = fc.record({
+  playedIn: fc.option(fc.constantFrom(...allKeys)),
+  sounds: fc.array(
+    fc.record({
+      slot,
+      sound: fc.record({
+        ...{ main: patch, layer: patch, left: patch, pad: patch },
+        splitAt: fc.nat(127),
+      }),
+    }),
+    { maxLength: 3 },
+  ),
+});
+
 describe('stored decisions', () => {
   test('come back as they were stored, over the wire and through a database', () => {
     fc.assert(
-      fc.property(hands, fills, (value, placed) => {
-        const all = { hands: value, fills: placed };
+      fc.property(hands, fills, keyboard, (value, placed, set) => {
+        const all = { hands: value, fills: placed, keyboard: set };
         const stored: unknown = JSON.parse(JSON.stringify(storeDecisions(all)));
         expect(readDecisions(stored)).toEqual({ decisions: all, lost: [] });
         expect(decisions.parse(all)).toEqual(all);
@@ -119,6 +143,28 @@ describe('stored decisions', () => {
       decisions: { ...noDecisions, hands: { ...freeHands, walks: [walks[0]] } },
       lost: ['1 of the walks'],
     });
+  });
+
+  test('a sound that no instrument has is let go, and said, as is a key that there is none of', () => {
+    const sound = { main: null, layer: null, left: null, pad: null, splitAt: 60 };
+    const organ = { ...sound, main: { name: 'Organ', program: 17, bank: null } };
+    const noProgram = { ...sound, main: { name: 'Organ', program: 129, bank: null } };
+    const playedIn = { tonic: { letter: 'F', alter: -1 }, mode: 'minor' };
+    const sounds = [
+      { slot: 0, sound: organ },
+      { slot: 4, sound: noProgram },
+    ];
+    const stored = { keyboard: { version: 1, value: { playedIn, sounds } } };
+    expect(readDecisions(stored)).toEqual({
+      decisions: {
+        ...noDecisions,
+        keyboard: { ...plainKeyboard, sounds: [{ slot: 0, sound: organ }] },
+      },
+      lost: ['the key that the keyboard is played in', '1 of the sounds'],
+    });
+    // What an older page sends says nothing of the keyboard.
+    const { keyboard: _, ...older } = noDecisions;
+    expect(decisions.parse(older)).toEqual(noDecisions);
   });
 
   test('a placed run that no hand can play is let go, and said; the others stay', () => {

@@ -1,3 +1,4 @@
+import { keyboardKind, plainKeyboard, type SongKeyboard } from './keyboard/songKeyboard.ts';
 import { freeHands, handsKind, type SongHands } from './hands/songHands.ts';
 import type { DecisionKind } from './marks/decision.ts';
 import { fillsKind, noFills, type SongFills } from './runs/songFills.ts';
@@ -7,14 +8,19 @@ import type { Follow } from './marks/follow.ts';
 export interface Decisions {
   readonly hands: SongHands;
   readonly fills: SongFills;
+  readonly keyboard: SongKeyboard;
 }
 
 export const decisionKinds: {
   readonly [Name in keyof Decisions]: DecisionKind<Decisions[Name]>;
-} = { hands: handsKind, fills: fillsKind };
+} = { hands: handsKind, fills: fillsKind, keyboard: keyboardKind };
 
 /** Where nothing was decided. */
-export const noDecisions: Decisions = { hands: freeHands, fills: noFills };
+export const noDecisions: Decisions = {
+  hands: freeHands,
+  fills: noFills,
+  keyboard: plainKeyboard,
+};
 
 /** True where some decision hangs on a slot, so that an edit of the text has to be followed. */
 export function hasAnchors(decisions: Decisions): boolean {

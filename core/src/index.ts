@@ -143,7 +143,7 @@ export { countedOctave, soundingAfter, tuneNoteOf, tuneOctave, tunePitch } from 
 export { onBeats, setToTune, syllablesOf } from './chart/syllables.ts';
 export { countAt } from './chart/time/counting.ts';
 export { pushCount } from './chart/count.ts';
-export { feels, styleFor } from './chart/song.ts';
+export { feels, styleFor, usualTempo } from './chart/song.ts';
 export type { BarToken, Line } from './chart/lines.ts';
 export { lexBars, readLine } from './chart/lines.ts';
 export type { TextSlot, TimelineIndex } from './chart/places.ts';
@@ -284,6 +284,20 @@ export type { RunChord, RunKind } from './runs/model/kinds.ts';
 export { runChord, runKinds } from './runs/model/kinds.ts';
 export type { Material, NamedTones, TriadPair } from './runs/material.ts';
 export { materialOf } from './runs/material.ts';
+export { keyboardSet, playedKey } from './keyboard/playedIn.ts';
+export type { KeyboardSound, Patch, SoundPart, UsualPatch } from './keyboard/sound.ts';
+export { isSameSound, isSilent, noSound, soundParts, usualPatches } from './keyboard/sound.ts';
+export type { SoundChannels } from './keyboard/soundMessages.ts';
+export { soundMessages, usualChannels } from './keyboard/soundMessages.ts';
+export type { SectionSound, SongKeyboard, SoundChange } from './keyboard/songKeyboard.ts';
+export {
+  keyboardKind,
+  plainKeyboard,
+  soundChanges,
+  soundOf,
+  withPlayedIn,
+  withSound,
+} from './keyboard/songKeyboard.ts';
 export type { FillPlace, PlacedRun, SongFills } from './runs/songFills.ts';
 export { fillPlaceAt, fillsKind, noFills, runAt, withoutRun, withRun } from './runs/songFills.ts';
 export type {
@@ -456,6 +470,7 @@ export {
   repeatSection,
   playLike,
   setHands,
+  setSectionRange,
   setSongHands,
   setSongShapes,
   setSongPatterns,
@@ -575,3 +590,20 @@ export type { StepBeside } from './sets/roadDifference.ts';
 export { roadDifference, stepsOf } from './sets/roadDifference.ts';
 export type { Arrangement, AsPlayed } from './sets/asPlayed.ts';
 export { asPlayed, readBridge } from './sets/asPlayed.ts';
+export type { BandRole } from './band/roles.ts';
+export { bandRoles } from './band/roles.ts';
+export type { Entry, SungPart, SungWords } from './band/sungPage.ts';
+export { sungPage } from './band/sungPage.ts';
+export type { WordSlide } from './band/slides.ts';
+export { slidesOf } from './band/slides.ts';
+export type { BassWalk } from './band/bassLine.ts';
+export { bassSong, bassWalks } from './band/bassLine.ts';
+export type { DrumBar, DrumEvent, DrumPart } from './band/drumRoad.ts';
+export { drumRoad } from './band/drumRoad.ts';
+export { plainTriad, standInSong } from './band/plainChords.ts';
+export { withoutHands } from './band/simpler.ts';
+export type { Grip } from './band/frets.ts';
+export { gripOf, guitarStrings } from './band/frets.ts';
+export type { BackingNote, BackingVoice } from './band/backing.ts';
+export { backingNotes, backingRanges, backingSong, backingVoices } from './band/backing.ts';
+export type { PartRange } from './partwriting/leadParts.ts';

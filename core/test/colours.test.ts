@@ -14,6 +14,7 @@ import {
 import { bassOf } from '../src/chord/chord.ts';
 import { chords, degrees, keys } from './generators.ts';
 import { chord, key } from './read.ts';
+import { runs } from './deep.ts';
 
 const colours = (text: string, context: Partial<ColourContext> = {}) =>
   suggestColours(chord(text), { key: key('C'), ...context });
@@ -58,7 +59,7 @@ describe('what stays in the key', () => {
           ]);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 });
@@ -145,7 +146,7 @@ test('suggestions never throw, keep root and bass, and never repeat the chord it
         expect(colour.numbers).not.toBe(formatChord(made));
       }
     }),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
   expect(allKeys).toHaveLength(30);
 });

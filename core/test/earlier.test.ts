@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { asItSounded, expand, parseChart, printChart, type Song } from '../src/index.ts';
 import { songs } from './generators.ts';
+import { runs } from './deep.ts';
 
 const inKey = (bars: string) =>
   `title:\nkey: C\nmeter: 4/4\nnumbers: in key\n\nVerse x3:\n  ${bars}\n`;
@@ -47,7 +48,7 @@ describe('a chart of before sounds as it did', () => {
           expect(endingsOf(now.song, section, pass)).toBe(own.length);
         }
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

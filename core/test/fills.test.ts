@@ -310,7 +310,9 @@ test('what fits is what is struck when it is placed there, key for key: before a
     let checked = 0;
     for (const at of [1, 3, 7, 11].filter((one) => one < timeline.slots.length)) {
       const { slot, pass, start: due } = timeline.slots[at]!;
-      for (const { run, start, notes } of fitRuns(timeline, { at }, { voiced, instrument })) {
+      // Each day every third of them, all in the deep test.
+      const fits = fitRuns(timeline, { at }, { voiced, instrument });
+      for (const { run, start, notes } of fits.filter((_, one) => isDeep || one % 3 === 0)) {
         const own = { slot, times: [pass], run: printRun(run), start: start - due };
         const runsOf = (more: Partial<PlacedRun>) =>
           strike({ ...voiced, fills: { placed: [placed({ ...own, ...more })] } }).notes.filter(
@@ -330,6 +332,6 @@ test('what fits is what is struck when it is placed there, key for key: before a
         checked += 1;
       }
     }
-    expect(checked).toBeGreaterThan(40);
+    expect(checked).toBeGreaterThan(isDeep ? 40 : 13);
   }
 });

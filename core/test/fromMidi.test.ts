@@ -214,7 +214,7 @@ describe('chords heard in a MIDI file', () => {
           if (!read.ok) expect(read.problems[0]!.message).toMatch(/\.$/);
         },
       ),
-      { numRuns: 500, endOnFailure: true },
+      { numRuns: runs(500), endOnFailure: true },
     );
   });
 });

@@ -19,7 +19,7 @@ import {
   type Result,
   type Song,
 } from '../src/index.ts';
-import { isDeep } from './deep.ts';
+import { isDeep, runs } from './deep.ts';
 import { songs } from './generators.ts';
 import { key } from './read.ts';
 
@@ -173,7 +173,7 @@ const broken = (whole: fc.Arbitrary<string>): fc.Arbitrary<string> =>
     });
 
 // True ones are made once: making them takes longer than reading them.
-const some: readonly Song[] = fc.sample(songs, { numRuns: 60, seed: 7 });
+const some: readonly Song[] = fc.sample(songs, { numRuns: runs(60), seed: 7 });
 /** No longer than a page or two: how long a whole book takes is not the question. */
 const of = (write: (song: Song) => string) =>
   fc.constantFrom(...some.map(write).filter((text) => text.length < 30_000));

@@ -321,7 +321,7 @@ export function playedOnce(song: Song): Song {
   return { ...song, road: null, sections };
 }
 
-const typedNotes = fc.record({ degree: degrees, octave: fc.integer({ min: -3, max: 3 }) });
+const typedNotes = fc.record({ degree: degrees, octave: fc.integer({ min: -2, max: 2 }) });
 const rangesSaid = fc.record({
   low: typedNotes,
   high: typedNotes,
@@ -371,10 +371,15 @@ export const songs: fc.Arbitrary<Song> = fc
             })
             .chain((section) =>
               fc
-                .tuple(sectionTextures(sharedBars(section)), fc.nat(9))
-                .map(([said, seed]): Section => ({
+                .tuple(
+                  sectionTextures(sharedBars(section)),
+                  fc.nat(9),
+                  fc.option(rangesSaid, { freq: 2 }),
+                )
+                .map(([said, seed, range]): Section => ({
                   ...section,
                   ...(seed === 0 ? { tempo: 61.5 } : {}),
+                  ...(range ? { range } : {}),
                   textures: said,
                 })),
             ),

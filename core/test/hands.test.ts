@@ -10,6 +10,7 @@ import { weightsOf } from '../src/hands/shapes/schools.ts';
 import { voice, Voicer, type Pin, type Timeline, type VoiceOptions } from '../src/index.ts';
 import { barsOf, pinOf, settings, shown } from './handsTools.ts';
 import { timelineOf } from './holds.ts';
+import { runs } from './deep.ts';
 
 describe('the cheapest path', () => {
   /** The voicings open to each chord, as the search sees them; the first `most` of each. */
@@ -75,7 +76,7 @@ describe('the cheapest path', () => {
           for (const { index, cost } of lattice.prices(at))
             expect(cost).toBe(costs[index]! - least);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -92,7 +93,7 @@ describe('the cheapest path', () => {
         for (const path of allPaths(sets, options.style)) least = Math.min(least, path.cost);
         expect(cost).toBe(least);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -121,7 +122,7 @@ describe('the cheapest path', () => {
           expect(voicer.voice(now, { pins })).toEqual(voice(now, { pins }));
         }
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     );
   });
 
@@ -229,7 +230,7 @@ describe('nearest positions', () => {
         );
         expect(sum).toBe(fingerTravel(from, to));
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 });

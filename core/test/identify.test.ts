@@ -12,7 +12,7 @@ import {
   twelveKeys,
   type VoicingContext,
 } from '../src/index.ts';
-import { runs } from './deep.ts';
+import { isDeep, runs } from './deep.ts';
 import { chords, keys } from './generators.ts';
 import { midi } from './midi.ts';
 import { chord, key } from './read.ts';
@@ -245,7 +245,8 @@ test('equivalents: the other members of the class, and the four dominants of a d
   expect(names('3dim7')).toEqual(expect.arrayContaining(['17b9', 'b37b9', '67b9']));
 });
 
-test('100,000 random sets of numbers each give readings, quickly and without an exception', () => {
+test('random sets of numbers each give readings, quickly and without an exception', () => {
+  const rounds = isDeep ? 100_000 : 20_000;
   let seed = 20261125;
   const random = () => {
     seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
@@ -255,7 +256,7 @@ test('100,000 random sets of numbers each give readings, quickly and without an 
   identifyVoicing({ left: [48], right: [64, 67] }, inKey);
   let slowest = 0;
   let unnamed = 0;
-  for (let round = 0; round < 100_000; round += 1) {
+  for (let round = 0; round < rounds; round += 1) {
     const notes = Array.from(
       { length: 1 + Math.floor(random() * 10) },
       () => Math.floor(random() * 140) - 6,
@@ -267,9 +268,9 @@ test('100,000 random sets of numbers each give readings, quickly and without an 
     if (reading && reading.reading === '') throw new Error(`no sentence for ${notes.join(' ')}`);
   }
   console.log(
-    `100,000 random sets: ${unnamed} without a chord name; the slowest took ${slowest.toFixed(1)} ms`,
+    `${rounds} random sets: ${unnamed} without a chord name; the slowest took ${slowest.toFixed(1)} ms`,
   );
-  expect(unnamed).toBeLessThan(100_000);
+  expect(unnamed).toBeLessThan(rounds);
 });
 
 // One shape, several basses (common practice, no published source); in all keys.

@@ -25,6 +25,7 @@ import {
 import { songs } from './generators.ts';
 import { pitchClass } from '../src/pitch/note.ts';
 import { key } from './read.ts';
+import { runs } from './deep.ts';
 
 function imported(text: string, hints: Parameters<typeof fromText>[1] = {}): Imported {
   const read = fromText(text, hints);
@@ -243,7 +244,7 @@ Chorus x2:
         const problems = again.ok ? [] : again.problems.map(({ message }) => message);
         expect(problems.filter((message) => !/no bar before/.test(message))).toEqual([]);
       }),
-      { numRuns: 400, endOnFailure: true },
+      { numRuns: runs(400), endOnFailure: true },
     );
   });
 });
@@ -340,7 +341,7 @@ describe('the key of a row of chords', () => {
     'is found for at least 95 of 100 generated songs in %s, in twelve keys',
     (mode) => {
       const homes = twelveKeys(mode);
-      const songs = fc.sample(generated[mode], { numRuns: 1200, seed: 20261125 });
+      const songs = fc.sample(generated[mode], { numRuns: runs(1200), seed: 20261125 });
       const found = songs.filter((numbers, index) => isFound(numbers, homes[index % 12]!)).length;
       console.log(`the key of ${found} in ${songs.length} generated songs in ${mode} was found`);
       expect(found / songs.length).toBeGreaterThanOrEqual(0.95);
@@ -468,7 +469,7 @@ describe('a list of songs', () => {
           }));
         expect(heads(read.value.songs)).toEqual(heads(list));
       }),
-      { numRuns: 60, endOnFailure: true },
+      { numRuns: runs(60), endOnFailure: true },
     );
   });
 

@@ -11,6 +11,7 @@ import {
   type Imported,
 } from '../src/index.ts';
 import { songs } from './generators.ts';
+import { runs } from './deep.ts';
 
 function imported(text: string, answers: Readonly<Record<string, string>> = {}): Imported {
   const read = fromText(text, { answers });
@@ -147,7 +148,7 @@ describe('where each line comes from', () => {
         for (const source of sources.flat())
           if (source) expect(lines.slice(source.from - 1, source.to).join('\n')).toBe(source.text);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 
@@ -165,7 +166,7 @@ describe('where each line comes from', () => {
         for (const [index, [from]] of inOrder.entries())
           expect(from).toBe((inOrder[index - 1]?.[1] ?? 0) + 1);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 

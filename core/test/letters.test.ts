@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { formatChord, fromLetters, toLetters } from '../src/index.ts';
 import { chords, keys } from './generators.ts';
 import { chord, key } from './read.ts';
+import { runs } from './deep.ts';
 
 test('letters come back exactly under strict spelling, in every key', () => {
   fc.assert(
@@ -11,7 +12,7 @@ test('letters come back exactly under strict spelling, in every key', () => {
       const read = fromLetters(letters, inKey, { spelling: 'strict' });
       expect({ letters, read: read.ok && read.value }).toEqual({ letters, read: made });
     }),
-    { numRuns: 3000 },
+    { numRuns: runs(3000) },
   );
 });
 

@@ -114,12 +114,15 @@ describe('the worked examples', () => {
   test('each stands among the first five ideas for its gap, in twelve keys and both minor schools', () => {
     const places: string[] = [];
     let [first, inFive] = [0, 0];
-    for (const [bars, chords, meter] of examples) {
+    for (const [example, [bars, chords, meter]] of examples.entries()) {
       const song = chartOf(bars, meter);
-      // Twelve keys, by turns major, minor, and minor counted from its own home; all of them in the deep test.
+      // Every second key, by turns major, minor, and minor counted from its own home; all of them in the deep test.
       const asked = twelveKeys('major').flatMap((_, turn) =>
         schools
-          .filter((_, school) => isDeep || school === turn % schools.length)
+          .filter(
+            (_, school) =>
+              isDeep || ((turn + example) % 2 === 0 && school === turn % schools.length),
+          )
           .map(({ mode, minor }) => {
             const { timeline, after } = lastGap(
               written(inKey(song, twelveKeys(mode)[turn]!, minor)),

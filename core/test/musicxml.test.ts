@@ -170,7 +170,7 @@ describe('MusicXML, out and back', () => {
           expect(back!.is.kind === 'chord' && formatChord(back!.is.chord)).toBe(formatChord(chord));
         },
       ),
-      { numRuns: 400, endOnFailure: true },
+      { numRuns: runs(400), endOnFailure: true },
     );
   });
 });
@@ -301,7 +301,7 @@ describe('MusicXML of other programs', () => {
         fromMusicXml(foreign(`<measure>${words.join('')}</measure>`));
         fromMusicXml(words.join(''));
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 

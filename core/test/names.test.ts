@@ -18,6 +18,7 @@ import {
 } from '../src/index.ts';
 import { chords, keys } from './generators.ts';
 import { key } from './read.ts';
+import { runs } from './deep.ts';
 
 const notes = fc.record({
   letter: fc.constantFrom<Letter>('C', 'D', 'E', 'F', 'G', 'A', 'B'),
@@ -97,7 +98,7 @@ test('letters come back exactly in every language, key and chord', () => {
       const read = fromLetters(text, inKey, { language, spelling: 'strict' });
       expect({ text, read: read.ok && read.value }).toEqual({ text, read: made });
     }),
-    { numRuns: 2000 },
+    { numRuns: runs(2000) },
   );
 });
 
@@ -172,7 +173,7 @@ test('every chord type in all twelve keys of both modes: letters round-trip, sig
         checks += 1;
       }
     }),
-    { numRuns: 1500 },
+    { numRuns: runs(1500) },
   );
   console.log(`${seen.size} chord types, ${checks} round trips through letters in 24 keys`);
   expect(seen.size).toBeGreaterThan(150);

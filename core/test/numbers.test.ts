@@ -9,6 +9,7 @@ import {
   readNumberSearch,
 } from '../src/index.ts';
 import { songs } from './generators.ts';
+import { runs } from './deep.ts';
 
 const song = (sections: string) =>
   parseChart(`title: Mill\nkey: G\nmeter: 4/4\n\n${sections}\n`).song;
@@ -67,7 +68,7 @@ describe('a search for numbers', () => {
           null,
         ]);
       }),
-      { numRuns: 120 },
+      { numRuns: runs(120) },
     );
   });
 });

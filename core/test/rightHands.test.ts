@@ -16,6 +16,7 @@ import {
 import { pinOf, shown } from './handsTools.ts';
 import { nothingSaidOfSection as nothing } from '../src/hands/songHands.ts';
 import { key, readChart as read } from './read.ts';
+import { runs } from './deep.ts';
 
 const held = (slots: readonly (VoicedSlot | null)[]) => slots.filter((slot) => slot !== null);
 
@@ -209,7 +210,7 @@ describe('a right hand said for a section', () => {
             expect((slot.left.at(-1) ?? -1) < (slot.right[0] ?? 128)).toBe(true);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });

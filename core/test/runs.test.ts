@@ -315,7 +315,7 @@ const followers = ['1', '4', '5', '6m', '57'] as const;
 test('every run, in twelve keys, in each place it claims, is what an independent reader asks of it', () => {
   const keys = isDeep
     ? twelveKeys('major')
-    : twelveKeys('major').filter((_, index) => index % 5 === 0);
+    : twelveKeys('major').filter((_, index) => index % 6 === 0);
   const claimed = new Map<string, Set<string>>();
   let checked = 0;
   for (const [name, entry] of Object.entries(taught))
@@ -344,7 +344,7 @@ test('every run, in twelve keys, in each place it claims, is what an independent
         }
       }
     }
-  expect(checked).toBeGreaterThan(10_000);
+  expect(checked).toBeGreaterThan(isDeep ? 10_000 : 6_000);
   // Each fits some chord of every kind that it says it is for.
   for (const run of runs)
     expect([run.id, [...(claimed.get(run.id) ?? [])].sort()]).toEqual([

@@ -10,6 +10,7 @@ import {
   printChart,
   type Imported,
 } from '../src/index.ts';
+import { runs } from './deep.ts';
 
 /** The seven triads of C, by their degree. */
 const roots = [...'CDEFGAB'];
@@ -177,7 +178,7 @@ describe('the order of a score', () => {
         const xml = drawn(blocks.map(({ signs }) => signs).join(' '));
         expect(played(xml)).toBe(blocks.map(({ order }) => order).join(''));
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
 });

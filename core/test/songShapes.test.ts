@@ -14,6 +14,7 @@ import {
 } from '../src/index.ts';
 import { barsOf, settings, shown } from './handsTools.ts';
 import { chord, key } from './read.ts';
+import { runs } from './deep.ts';
 
 function voiced(text: string, options: VoiceOptions = {}) {
   const { value } = parseChart(`title: T\nkey: C\n${text}`) as { value: Song };
@@ -35,7 +36,7 @@ describe('the shapes of a song', () => {
             expect(new Set(hand).size).toBe(hand.length);
         }
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 

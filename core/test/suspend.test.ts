@@ -16,6 +16,7 @@ import {
 } from '../src/index.ts';
 import { barsOf } from './handsTools.ts';
 import { chord } from './read.ts';
+import { runs } from './deep.ts';
 
 function chart(bars: string, meter = '4/4'): ChartResult {
   const read = parseChart(`title: Test\nkey: C\nmeter: ${meter}\n\nA:\n  ${bars}\n`);
@@ -109,7 +110,7 @@ describe('a section suspended', () => {
           placedSlots(song).reduce((sum, { is }) => sum + is.ticks, 0);
         expect(ticks(now)).toBe(ticks(read));
       }),
-      { numRuns: 120 },
+      { numRuns: runs(120) },
     );
   });
 });

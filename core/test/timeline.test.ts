@@ -13,6 +13,7 @@ import {
 } from '../src/index.ts';
 import { songs } from './generators.ts';
 import { key } from './read.ts';
+import { runs } from './deep.ts';
 
 const head = 'title: T\nkey: C\nmeter: 4/4\n\n';
 
@@ -63,7 +64,7 @@ describe('a song unrolled', () => {
         }
         expect(timeline.ticks).toBe(at);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 });
@@ -157,7 +158,7 @@ describe('slots carried through an edit', () => {
           if (insert === '' && length === 0) expect(last).toBe(old - 1);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 });

@@ -231,7 +231,7 @@ describe('a key for those who sing', () => {
           if (tiers[0] === 0) suited += 1;
         },
       ),
-      { numRuns: runs(300) },
+      { numRuns: runs(600) },
     );
     // Else nothing was shown.
     expect(suited).toBeGreaterThan(30);

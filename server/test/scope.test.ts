@@ -320,12 +320,18 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   deletePerson: (db) => teams.deletePerson(ours, db, somebody),
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
-  insertShare: (db) => shares.insertShare(ours, db, { kind: 'song', id: song }),
+  insertShare: (db) =>
+    shares.insertShare(ours, db, { kind: 'song', id: song, role: null, who: '' }),
   revokeShare: (db) => shares.revokeShare(ours, db, share),
   'targetOfShare, theirs': async (db) =>
     (await shares.targetOfShare(ours, db, 'ALPHA'.padEnd(32, 'x'))) === null ? 'BETA' : 'ALPHA',
   targetOfShare: async (db) => {
-    const { token } = await shares.insertShare(ours, db, { kind: 'song', id: song });
+    const { token } = await shares.insertShare(ours, db, {
+      kind: 'song',
+      id: song,
+      role: null,
+      who: '',
+    });
     return (await shares.targetOfShare(ours, db, token)) ? 'BETA' : 'ALPHA';
   },
   listSends: async (db) => [

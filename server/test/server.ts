@@ -54,12 +54,14 @@ export async function startTestServer({
   const cluster = process.env['TEST_CLUSTER_URL'];
   if (!cluster) throw new Error('These tests need a database: run them with bin/test unit.');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await onCluster(cluster, `create database ${name}`);
+  // Brought up to date once for all tests of a run; what prepares its database itself begins with an empty one.
+  const from = prepare ? 'template1' : await upToDate(cluster);
+  await onCluster(cluster, `create database ${name} template ${from}`);
   const cable = await openCable(socketOf(cluster));
   const ownerUrl = Object.assign(new URL(cluster), { pathname: name }).href;
   const owner = new Client({ connectionString: ownerUrl });
   await owner.connect();
-  await (prepare?.(owner, ownerUrl) ?? migrateDatabase(ownerUrl));
+  await prepare?.(owner, ownerUrl);
   const owned = openDatabase(ownerUrl);
   const { rows } = await owner.query('select id from teams order by created_at limit 1');
   const teamId =
@@ -146,6 +148,26 @@ export async function startTestServer({
 }
 
 export type TestServer = Awaited<ReturnType<typeof startTestServer>>;
+/** The database that those of tests are copies of, made by whichever test comes first. */
+async function upToDate(cluster: string): Promise<string> {
+  const name = 'test_template';
+  const client = new Client({ connectionString: cluster });
+  await client.connect();
+  try {
+    // Of several workers one makes it, and the others wait. While somebody is in it, it cannot be copied.
+    await client.query('select pg_advisory_lock(4870002)');
+    const { rowCount } = await client.query('select from pg_database where datname = $1', [name]);
+    if (rowCount === 0) {
+      await client.query(`create database ${name}_making`);
+      await migrateDatabase(Object.assign(new URL(cluster), { pathname: `${name}_making` }).href);
+      await client.query(`alter database ${name}_making rename to ${name}`);
+    }
+  } finally {
+    await client.end();
+  }
+  return name;
+}
+
 /** The line between the server and its database, which can be pulled and plugged in again at the same port. */
 async function openCable(databaseSocket: string) {
   const sockets = new Set<Socket>();

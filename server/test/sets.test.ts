@@ -241,6 +241,23 @@ describe('a link', () => {
     expect((await server.call('GET', `/api/shared/${token}`)).status).toBe(404);
   });
 
+  test('is for a role and a person, and says so to whoever opens it', async () => {
+    const { set } = await makeSet([item(0)], 'Shared');
+    const wish = { kind: 'set', id: set.id, role: 'bass', who: '  Odd  ' };
+    const made = await server.call('POST', '/api/shares', wish);
+    expect(made.body).toMatchObject({ role: 'bass', who: 'Odd' });
+    const reader = async () =>
+      (await server.call('GET', `/api/shared/${made.body.token}`)).body.reader;
+    expect(await reader()).toEqual({ role: 'bass', who: 'Odd' });
+    const { shares } = (await server.call('GET', `/api/shares?kind=set&id=${set.id}`)).body;
+    expect(shares).toMatchObject([{ role: 'bass', who: 'Odd' }]);
+    // A role of another version of the application is that of everybody.
+    await server.owner.query("update shares set role = 'triangle' where id = $1", [made.body.id]);
+    expect(await reader()).toEqual({ role: null, who: 'Odd' });
+    for (const wrong of [{ role: 'triangle' }, { who: 'x'.repeat(81) }, { role: 3 }])
+      expect((await server.call('POST', '/api/shares', { ...wish, ...wrong })).status).toBe(422);
+  });
+
   test('is listed with what it opens', async () => {
     const { set } = await makeSet([]);
     await server.call('POST', '/api/shares', { kind: 'set', id: set.id });

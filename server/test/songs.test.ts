@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
+import { get, type IncomingMessage } from 'node:http';
 import { problemDetails, song as songSchema, songList } from '@intervallum/contract';
 import { freeHands, noDecisions } from '@intervallum/core';
 import { startTestServer, type TestServer } from './server.ts';
@@ -360,6 +361,49 @@ test('answers carry headers that keep pages to themselves', async () => {
   expect(headers.get('X-Content-Type-Options')).toBe('nosniff');
   expect(headers.get('Referrer-Policy')).toBe('no-referrer');
   expect(headers.get('X-Powered-By')).toBeNull();
+});
+
+/**
+ * Asks as a browser does that has an answer already; the fetch of Node would say that it wants no stored one.
+ * @returns the status, and the body where there is one
+ */
+async function askAgain(path: string, tag: string) {
+  const answer = await new Promise<IncomingMessage>((resolve, reject) => {
+    get(server.url + path, { headers: { 'If-None-Match': tag } }, resolve).on('error', reject);
+  });
+  const parts: Buffer[] = [];
+  for await (const part of answer) parts.push(part as Buffer);
+  const text = Buffer.concat(parts).toString('utf8');
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into any answer
+  return { status: answer.statusCode, body: (text ? JSON.parse(text) : null) as any };
+}
+
+test('who asks whether a song is still as it was hears of hands that were saved without a change of the text', async () => {
+  const made = await server.call('POST', '/api/songs', { text: chart('Asked Again') });
+  const path = `/api/songs/${made.body.id}`;
+  const first = await server.call('GET', path);
+  const tag = first.headers.get('ETag')!;
+  expect((await askAgain(path, tag)).status).toBe(304);
+  const part = { ...noDecisions, hands: { ...freeHands, school: 'full and fat' as const } };
+  const draft = { text: made.body.text, changes: [], part, partRevision: 0 };
+  const saved = await server.call('PUT', path, draft, { 'If-Match': '"1"' });
+  expect([saved.status, saved.body.revision]).toEqual([200, 1]);
+  const again = await askAgain(path, tag);
+  expect([again.status, again.body.part.decisions]).toEqual([200, part]);
+});
+
+test('and of a set, that a song in it is called otherwise now', async () => {
+  const made = await server.call('POST', '/api/songs', { text: chart('Called So') });
+  const item = { id: randomUUID(), songId: made.body.id, key: null, notes: '' };
+  const set = { name: 'Asked Again', date: null, leader: '', notes: '', items: [item] };
+  const { body } = await server.call('POST', '/api/sets', set);
+  const path = `/api/sets/${body.id}`;
+  const first = await server.call('GET', path);
+  const tag = first.headers.get('ETag')!;
+  const draft = { text: chart('Called Otherwise'), changes: [] };
+  await server.call('PUT', `/api/songs/${made.body.id}`, draft, { 'If-Match': '"1"' });
+  const again = await askAgain(path, tag);
+  expect([again.status, again.body.items[0].summary.title]).toEqual([200, 'Called Otherwise']);
 });
 
 test('a database that is gone is told as 503, and the server works again when it is back', async () => {

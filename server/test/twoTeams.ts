@@ -118,6 +118,7 @@ export async function openTwoTeams(): Promise<void> {
         begins: null,
         moments: [],
         sent: null,
+        reader: null,
       };
       await server.owner.query(
         'insert into sends (team_id, id, set_id, person_id, note, content) values ($1, $2, $3, $4, $5, $6)',

@@ -140,7 +140,7 @@ test('whatever line comes, goes or changes, a song is laid out as one that was n
         }
       },
     ),
-    { numRuns: 200 },
+    { numRuns: 100 },
   );
 });
 

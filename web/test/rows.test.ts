@@ -210,7 +210,7 @@ describe('whatever is written, on a page of any width', () => {
             }
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 75 },
     );
   });
 
@@ -240,7 +240,7 @@ describe('whatever is written, on a page of any width', () => {
         if (again[0]!.columns === planned[0]!.columns)
           expect(again[0]!.rows).toBe(planned[0]!.rows);
       }),
-      { numRuns: 80 },
+      { numRuns: 40 },
     );
   });
 });
@@ -275,7 +275,7 @@ describe('a song fitted to a page', () => {
             ).toBe(true);
           }
       }),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 
@@ -307,7 +307,7 @@ test('at a stand every slot is on one page, in order; on a phone a page has one 
       expect(found).toEqual(found.toSorted((one, other) => one! - other!));
       if (bySection) for (const { sections } of pages) expect(sections).toHaveLength(1);
     }),
-    { numRuns: 60 },
+    { numRuns: 30 },
   );
 });
 
@@ -348,7 +348,7 @@ describe('what is drawn together of a very long chart', () => {
           if (toSlot > fromSlot) expect(sheetOfSlot(sheets, toSlot - 1)).toBe(index);
         }
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
     expect(sheetOfBar(sheetsOf([]), 0)).toBeNull();
     expect(sheetOfSlot(sheetsOf([]), null)).toBeNull();

@@ -8,7 +8,7 @@ import {
   type Decisions,
 } from '@intervallum/core';
 import { z } from 'zod';
-import { songFills, songHands } from '../wire/decisions.ts';
+import { songFills, songHands, songKeyboard } from '../wire/decisions.ts';
 import { readDecisions, storeDecisions } from '../stored/decisions.ts';
 import { chartText } from '../wire/text.ts';
 
@@ -32,6 +32,12 @@ export const songFile = z.object({
         .optional(),
       fills: z
         .object({ version: z.int().min(1).max(decisionKinds.fills.version), value: songFills })
+        .optional(),
+      keyboard: z
+        .object({
+          version: z.int().min(1).max(decisionKinds.keyboard.version),
+          value: songKeyboard,
+        })
         .optional(),
     })
     .optional(),

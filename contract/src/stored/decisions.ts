@@ -1,12 +1,14 @@
 import {
   decisionKinds,
   freeHands,
+  plainKeyboard,
   type Decisions,
   type SongFills,
   type SongHands,
+  type SongKeyboard,
 } from '@intervallum/core';
 import { z } from 'zod';
-import { fillsMarks, handsMarks } from '../wire/decisions.ts';
+import { fillsMarks, handsMarks, keyboardMarks } from '../wire/decisions.ts';
 
 /** A kind of decision as it is stored: by its version, so that an older one can be brought up to date. */
 export interface StoredKind {
@@ -31,6 +33,7 @@ const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } =
   // inner lines and the pedal with version 4: what is not there is nothing.
   hands: { upgrades: { 1: (old) => old, 2: (old) => old, 3: (old) => old }, read: readHands },
   fills: { upgrades: {}, read: readFills },
+  keyboard: { upgrades: {}, read: readKeyboard },
 };
 
 export function storeDecisions(decisions: Decisions): StoredDecisions {
@@ -100,6 +103,16 @@ function readHands(value: unknown, lost: (what: string) => void): SongHands {
 function readFills(value: unknown, lost: (what: string) => void): SongFills {
   const given = z.record(z.string(), z.unknown()).catch({}).parse(value);
   return { placed: readList(given['placed'], 'placed runs', fillsMarks.placed, lost) };
+}
+
+function readKeyboard(value: unknown, lost: (what: string) => void): SongKeyboard {
+  const given = z.record(z.string(), z.unknown()).catch({}).parse(value);
+  const playedIn = keyboardMarks.playedIn.safeParse(given['playedIn'] ?? null);
+  if (!playedIn.success) lost('the key that the keyboard is played in');
+  return {
+    playedIn: playedIn.success ? playedIn.data : plainKeyboard.playedIn,
+    sounds: readList(given['sounds'], 'sounds', keyboardMarks.sound, lost),
+  };
 }
 
 /** What of a list can be read; what cannot is told. */

@@ -1,14 +1,17 @@
 import {
   dynamics,
+  keySignature,
   leftShapes,
   noFills,
   pedallings,
+  plainKeyboard,
   rightWays,
   schools,
   walkKinds,
   type Decisions,
   type SongFills,
   type SongHands,
+  type SongKeyboard,
 } from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
@@ -77,9 +80,46 @@ export const songFills: z.ZodType<SongFills> = z.object({
   placed: z.array(fillsMarks.placed).max(500, 'A song holds up to 500 placed runs.').readonly(),
 });
 
+const patch = z.object({
+  name: line(40, 'The name of a sound'),
+  program: z.int().min(1).max(128),
+  bank: z.int().min(0).max(16_383).nullable(),
+});
+
+/** What a player says of the keyboard, so that a stored list can be read mark by mark. */
+export const keyboardMarks = {
+  playedIn: z
+    .object({
+      tonic: z.object({
+        letter: z.enum(['A', 'B', 'C', 'D', 'E', 'F', 'G']),
+        alter: z.int().min(-1).max(1),
+      }),
+      mode: z.enum(['major', 'minor']),
+    })
+    .refine((key) => Math.abs(keySignature(key)) <= 7, 'A key has up to seven accidentals.')
+    .nullable(),
+  sound: z.object({
+    slot,
+    sound: z.object({
+      main: patch.nullable(),
+      layer: patch.nullable(),
+      left: patch.nullable(),
+      pad: patch.nullable(),
+      splitAt: z.int().min(0).max(127),
+    }),
+  }),
+};
+
+/** How a player's keyboard is set for a song, as core keeps it. */
+export const songKeyboard: z.ZodType<SongKeyboard> = z.object({
+  playedIn: keyboardMarks.playedIn,
+  sounds: z.array(keyboardMarks.sound).max(1_000, 'A song holds up to 1,000 sounds.').readonly(),
+});
+
 /** All that one player decided about one song. */
-// A page that was opened before there were fills says nothing of them.
+// A page that was opened before there were fills, or settings of the keyboard, says nothing of them.
 export const decisions: z.ZodType<Decisions> = z.object({
   hands: songHands,
   fills: songFills.default(noFills),
+  keyboard: songKeyboard.default(plainKeyboard),
 });

@@ -1,4 +1,4 @@
-import { momentKinds } from '@intervallum/core';
+import { bandRoles, momentKinds } from '@intervallum/core';
 import { z } from 'zod';
 import { whatChanged } from './differences.ts';
 import { bridgeInto, type MomentItem, type SongItem } from './sets.ts';
@@ -14,8 +14,19 @@ export type ShareTarget = z.infer<typeof shareTarget>;
 /** 192 random bits in base64url; who has it may read, so it is nobody's to guess. */
 export const shareToken = z.string().regex(/^[\w-]{32}$/);
 
+/** For whom a link is: what a player gets (null: everything), and whose it is, where somebody is named. */
+export const shareReader = z.object({
+  role: z.enum(bandRoles).nullable().default(null),
+  who: line(80, 'For whom').default(''),
+});
+export type ShareReader = z.infer<typeof shareReader>;
+
+/** A link that is asked for. */
+export const newShare = z.intersection(shareTarget, shareReader);
+export type NewShare = z.infer<typeof newShare>;
+
 /** A link that is open now. */
-export const share = z.object({ id, token: shareToken, createdAt: moment });
+export const share = shareReader.extend({ id, token: shareToken, createdAt: moment });
 export type Share = z.infer<typeof share>;
 export const shareList = z.object({
   shares: z.array(share),
@@ -65,6 +76,8 @@ export const sharedPage = z.object({
     .default([]),
   /** When it was sent last, and what became another one since; null where it was never noted as sent. */
   sent: z.object({ at: moment, changed: changedSince }).nullable().default(null),
+  /** For whom the link is that it was read by; null where it was read without one. */
+  reader: shareReader.nullable().default(null),
 });
 export type SharedPage = z.infer<typeof sharedPage>;
 

@@ -83,6 +83,7 @@ export type Line =
   | { readonly kind: 'tune'; readonly text: string; readonly start: number }
   /** The tempo of the section. */
   | { readonly kind: 'section tempo'; readonly value: string; readonly start: number }
+  | { readonly kind: 'section range'; readonly value: string; readonly start: number }
   | { readonly kind: 'bars' }
   /** Bars that are not played every time, and where they begin in the line. */
   | { readonly kind: 'bars at times'; readonly when: PhraseWhen; readonly start: number };
@@ -122,8 +123,9 @@ export function readLine(text: string, inSections: boolean): Line {
     return { kind: 'texture', ...texture, value: text.slice(colon + 1), start: colon + 1 };
   const about = inSections ? handsLineNamed(name) : null;
   if (about) return { kind: 'hands', about, value: text.slice(colon + 1), start: colon + 1 };
-  if (field === 'tempo' && inSections && text.slice(colon + 1).trim() !== '')
-    return { kind: 'section tempo', value: text.slice(colon + 1), start: colon + 1 };
+  const ofSection = inSections && text.slice(colon + 1).trim() !== '';
+  if (ofSection && (field === 'tempo' || field === 'range'))
+    return { kind: `section ${field}`, value: text.slice(colon + 1), start: colon + 1 };
   if (field && inSections) return { kind: 'late field', name: field };
   // Elsewhere the metre is called so; with nothing like one after it, it is the name of a section.
   const time =

@@ -66,6 +66,24 @@ export function typedPitch({ degree, octave }: TypedNote, key: Key, minor: Minor
   return tunePitch({ degree: relative, octave: octave + ownOctave(degree, minor) }, key);
 }
 
+/** A range counted from the other tonic of a minor key; the same notes. */
+export function recountedRange(
+  { low, high, usual }: RangeSaid,
+  was: MinorSchool,
+  wished: MinorSchool,
+): RangeSaid {
+  const again = ({ degree, octave }: TypedNote): TypedNote => {
+    const relative = was === 'own tonic' ? toRelative(degree) : degree;
+    const height = octave + ownOctave(degree, was);
+    const note = { degree: relative, octave: height };
+    return {
+      degree: wished === 'own tonic' ? toOwnTonic(relative) : relative,
+      octave: countedOctave(note, wished),
+    };
+  };
+  return { low: again(low), high: again(high), usual: usual && again(usual) };
+}
+
 /** A pitch (a MIDI number) as it would be typed in a key. */
 export function typedNoteAt(pitch: number, key: Key, minor: MinorSchool): TypedNote {
   const note = tuneNoteOf(pitch, key);

@@ -90,6 +90,8 @@ export interface Section {
   readonly open: boolean;
   /** Felt beats a minute in it; absent where it goes as the song does. */
   readonly tempo?: number;
+  /** From where to where it is sung, where it has no tune; absent where nothing is said. */
+  readonly range?: RangeSaid;
   readonly directions: readonly string[];
   readonly textures: Textures;
   readonly hands: SaidHands;

@@ -12,9 +12,11 @@ import { oneOf } from '../runs/runTones.ts';
 import { runAt, type PlacedRun, type SongFills } from '../runs/songFills.ts';
 import type { LineStretch, LineStruck, PlayedLines } from './playedLines.ts';
 
-/** Two hands for every chord of a song, with the runs that its player placed. */
+/** Two hands for every chord of a song, with the runs that its player placed, on a keyboard as it is set. */
 export interface Filled extends Voiced {
   readonly fills?: SongFills;
+  /** Half steps that the keyboard sounds higher than its keys (see `keyboardSet`); as it stands there where nothing is said. */
+  readonly keyboard?: number;
 }
 
 const readBefore = new WeakMap<WrittenRun, Run | null>();

@@ -4,7 +4,9 @@ import { plainChord, plainSection, type Bar } from '../chart/song.ts';
 import { noTextures } from '../chart/texture.ts';
 import { expand } from '../chart/time/timeline.ts';
 import type { MidiNumber } from '../kit/ticks.ts';
-import type { Voiced, VoicedSlot } from '../hands/search/voiced.ts';
+import type { VoicedSlot } from '../hands/search/voiced.ts';
+import { noFills } from '../runs/songFills.ts';
+import type { Filled } from './filled.ts';
 
 interface Hands {
   readonly left: readonly MidiNumber[];
@@ -12,7 +14,7 @@ interface Hands {
 }
 
 /** Some ways to hold a chord, a bar each, one after the other at the song's tempo: to be compared by ear. */
-export function inTurn(voiced: Voiced, slot: VoicedSlot, ways: readonly Hands[]): Voiced {
+export function inTurn(voiced: Filled, slot: VoicedSlot, ways: readonly Hands[]): Filled {
   const { song } = voiced.timeline;
   const bar: Bar = {
     kind: 'played',
@@ -47,5 +49,5 @@ export function inTurn(voiced: Voiced, slot: VoicedSlot, ways: readonly Hands[])
     pedalling: null,
     line: null,
   }));
-  return { ...voiced, timeline, slots, problems: [] };
+  return { ...voiced, fills: noFills, timeline, slots, problems: [] };
 }

@@ -72,7 +72,7 @@ export function perform(
   return performStruck(strike(voiced, { from, to, hands }));
 }
 
-/** Plays what was struck. */
+/** Plays what was struck; as high as it sounds, where the keyboard is set higher or lower. */
 export function performStruck({ voiced, from, to, notes: struck, chords }: Struck): Performance {
   const { timeline } = voiced;
   const origin = timeline.slots[from]?.start ?? 0;
@@ -88,9 +88,10 @@ export function performStruck({ voiced, from, to, notes: struck, chords }: Struc
     played(note, origin, (louderAt.get(note.at) ?? 0) + louderBy[index]!, swing),
   );
   notes.sort((one, other) => one.onset - other.onset || one.note - other.note);
+  const { keyboard = 0 } = voiced;
   return {
-    notes,
-    tune: tuneOf(timeline, origin, ends, swing),
+    notes: sounding(notes, keyboard),
+    tune: sounding(tuneOf(timeline, origin, ends, swing), keyboard),
     pedal: pedalsOf(chords).map(({ from, until }) =>
       pedalOf(swing(from - origin), swing(until - origin)),
     ),
@@ -99,6 +100,18 @@ export function performStruck({ voiced, from, to, notes: struck, chords }: Struc
     open: openStretches(timeline, from, to),
     ticks: ends - origin,
   };
+}
+
+/** The notes as they sound; what MIDI has no number for stays an octave nearer. */
+function sounding<Note extends { readonly note: MidiNumber }>(
+  notes: readonly Note[],
+  keyboard: number,
+): readonly Note[] {
+  if (keyboard === 0) return notes;
+  return notes.map((one) => {
+    const note = one.note + keyboard;
+    return { ...one, note: note > 127 ? note - 12 : note < 0 ? note + 12 : note };
+  });
 }
 
 /** How long the pedal stays down each time: over one chord, or over several that it does not go down anew with. */

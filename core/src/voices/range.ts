@@ -1,8 +1,10 @@
 import { tempoBeat } from '../chart/meter.ts';
-import { typedPitch, type TypedNote } from '../chart/saidRange.ts';
+import { typedPitch, type RangeSaid, type TypedNote } from '../chart/saidRange.ts';
 import { styleFor } from '../chart/song.ts';
 import { sungNotes, type SungNote } from '../chart/time/sung.ts';
+import { ticksOf } from '../kit/ticks.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
+import type { MinorSchool } from '../pitch/degree.ts';
 import type { Key } from '../pitch/key.ts';
 
 /** One pitch of what is sung. */
@@ -31,21 +33,22 @@ export interface SungRange {
 /**
  * What is sung in a song, in the key of its timeline, lifts included: every time it is sung counts. Long notes are those of
  * a felt beat or more and accented ones, as everywhere that the tune decides (common practice, no published source).
+ * A section without a tune counts by what is said of its range.
  * @param from only what is sung from this part of the timeline on, as behind a lift
- * @returns null where no tune is written
+ * @returns null where no tune is written, and of no section its range is said
  */
 export function sungRange(timeline: Timeline, from = 0): SungRange | null {
-  const sung = sungNotes(timeline);
+  const sung = sungOrSaid(timeline);
   const start = from === 0 ? 0 : (endsOfParts(timeline)[from - 1] ?? timeline.ticks);
   return rangeOf(from === 0 ? sung : sung.filter(({ onset }) => onset >= start), timeline);
 }
 
-/** The range of each section that has a tune, by its place in the chart: all the times it is sung. */
+/** The range of each section that has a tune, or of which it is said, by its place in the chart: all the times it is sung. */
 export function sectionRanges(timeline: Timeline): ReadonlyMap<number, SungRange> {
   const ends = endsOfParts(timeline);
-  const notes = new Map<number, SungNote[]>();
+  const notes = new Map<number, Sung[]>();
   let part = 0;
-  for (const note of sungNotes(timeline)) {
+  for (const note of sungOrSaid(timeline)) {
     while (part < ends.length - 1 && note.onset >= ends[part]!) part += 1;
     const { section } = timeline.parts[part]!;
     notes.set(section, [...(notes.get(section) ?? []), note]);
@@ -83,12 +86,44 @@ export function songRange(timeline: Timeline): SungRange | null {
   const { song, key } = timeline;
   const sung = sungRange(timeline);
   if (sung || !song.range) return sung;
-  const { minor } = styleFor(key, song);
+  return saidRange(pitchesSaid(song.range, key, styleFor(key, song).minor), key);
+}
+
+/** What is said as MIDI numbers in a key. Where nothing is said of it, a tune lies around its middle. */
+function pitchesSaid(said: RangeSaid, key: Key, minor: MinorSchool) {
   const pitch = (note: TypedNote) => typedPitch(note, key, minor);
-  const [low, high] = [pitch(song.range.low), pitch(song.range.high)];
-  // Where nothing is said, a tune lies around its middle.
-  const usual = song.range.usual ? pitch(song.range.usual) : Math.round((low + high) / 2);
-  return saidRange({ low, high, usual }, key);
+  const [low, high] = [pitch(said.low), pitch(said.high)];
+  return { low, high, usual: said.usual ? pitch(said.usual) : Math.round((low + high) / 2) };
+}
+
+/** What a range needs of a note that is sung. */
+type Sung = Pick<SungNote, 'note' | 'onset' | 'ticks' | 'accent'>;
+
+/**
+ * The notes of the tune; and for a section without one, of which its range is said, its ends, which count as long, and its usual
+ * note for all of its time.
+ */
+function sungOrSaid(timeline: Timeline): Sung[] {
+  const { song, parts, key } = timeline;
+  const sung: Sung[] = sungNotes(timeline);
+  const { minor } = styleFor(key, song);
+  const withTune = new Set(
+    parts
+      .filter(({ bars }) => bars.some(({ tune }) => tune.length > 0))
+      .map(({ section }) => section),
+  );
+  let onset = 0;
+  for (const { section, bars, lift } of parts) {
+    const ticks = ticksOf(bars.flatMap(({ slots }) => slots.map(({ is }) => is)));
+    const said = withTune.has(section) ? undefined : song.sections[section]!.range;
+    if (said && ticks > 0) {
+      const { low, high, usual } = saidRange(pitchesSaid(said, key, minor), key);
+      for (const end of [low, high]) sung.push({ note: end + lift, onset, ticks: 1, accent: true });
+      sung.push({ note: usual + lift, onset, ticks, accent: false });
+    }
+    onset += ticks;
+  }
+  return sung.sort((one, other) => one.onset - other.onset);
 }
 
 /** When each part of a timeline ends, in ticks. */
@@ -96,7 +131,7 @@ function endsOfParts({ parts, slots, ticks }: Timeline): number[] {
   return parts.map(({ to }) => slots[to]?.start ?? ticks);
 }
 
-function rangeOf(sung: readonly SungNote[], { key, song }: Timeline): SungRange | null {
+function rangeOf(sung: readonly Sung[], { key, song }: Timeline): SungRange | null {
   if (sung.length === 0) return null;
   const beat = tempoBeat(song.meter);
   const pitches = new Map<number, SungPitch>();

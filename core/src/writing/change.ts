@@ -1,6 +1,7 @@
 import type { Phrase, Section } from '../chart/song.ts';
 import type { PaletteShape } from '../chart/namedShapes.ts';
 import type { SongPattern } from '../chart/ownPatterns.ts';
+import type { RangeSaid } from '../chart/saidRange.ts';
 import type { SaidHands } from '../chart/saidHands.ts';
 import type { Textures } from '../chart/texture.ts';
 
@@ -23,6 +24,8 @@ export type ChartChange =
   /** What the hands hold: in a section, or in every section that says nothing of it. */
   | { readonly kind: 'hands'; readonly section: number; readonly hands: SaidHands }
   | { readonly kind: 'song hands'; readonly hands: SaidHands }
+  /** From where to where a section is sung; null where it is not said. */
+  | { readonly kind: 'range'; readonly section: number; readonly range: RangeSaid | null }
   /** The named patterns of the song. */
   | { readonly kind: 'song patterns'; readonly patterns: readonly SongPattern[] }
   /** The named hand shapes of the song. */

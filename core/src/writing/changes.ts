@@ -6,6 +6,7 @@ import { styleFor, type Section, type Song } from '../chart/song.ts';
 import { shapeNamed } from '../chart/namedShapes.ts';
 import { patternLineNamed, printSongPattern } from '../chart/ownPatterns.ts';
 import { printTextures, textureLineNamed } from '../chart/texture.ts';
+import { printRangeSaid } from '../chart/saidRange.ts';
 import { handsLineNamed, printHandsLines } from '../chart/saidHands.ts';
 import { linesOf } from '../kit/lines.ts';
 import type { Cursor } from '../marks/cursor.ts';
@@ -61,6 +62,8 @@ class ChartWriter {
         return this.#rewriteHead(isTextureLine, printTextures(change.textures));
       case 'hands':
         return this.#rewriteHands(change);
+      case 'range':
+        return this.#rewriteRange(change);
       case 'song hands':
         return this.#rewriteHead(isHandsLine, printHandsLines(change.hands));
       case 'song shapes':
@@ -138,6 +141,15 @@ class ChartWriter {
       after,
       printHandsLines(hands).map((line) => (indent || '  ') + line),
     );
+  }
+
+  #rewriteRange({ section, range }: Extract<ChartChange, { kind: 'range' }>): void {
+    const { heading, range: old, phrases } = this.#read.sectionLines[section]!;
+    const indent = this.#indentOf(old ?? phrases[0]?.bars ?? 1) || '  ';
+    const said = range ? [`${indent}range: ${printRangeSaid(range)}`] : [];
+    if (old === null) this.lines.addAfter(heading ?? this.#startOf(section) - 1, said);
+    else if (said[0] === undefined) this.lines.remove(old, old + 1);
+    else this.lines.rewrite(old, said[0]);
   }
 
   /** Lines of the head of a kind give way to others. */

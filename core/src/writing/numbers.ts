@@ -7,6 +7,7 @@ import type { ChartResult } from '../chart/read/parseChart.ts';
 import { readLineBar } from '../chart/read/readPlayed.ts';
 import { readTuneBar } from '../chart/read/readTune.ts';
 import type { Meter } from '../chart/meter.ts';
+import { printRangeSaid, readRangeSaid, recountedRange } from '../chart/saidRange.ts';
 import { metersOf } from '../chart/sectionMeters.ts';
 import { styleFor } from '../chart/song.ts';
 import { formatChord } from '../chord/formatChord.ts';
@@ -37,6 +38,7 @@ export function rewriteNumbers(
     ...chords,
     ...rewriteShapes(read, style.minor),
     ...rewriteNames(read, style.minor),
+    ...rewriteRanges(read, style.minor),
     ...rewriteTunes(read, style.minor),
     ...rewriteNamedLines(read, style.minor),
   ]);
@@ -69,6 +71,24 @@ function rewriteNames(read: ChartResult, wished: NumberStyle['minor']): TextEdit
     if (!own || own.of === 'chord') return [];
     const place = { line: index + 1, column: 1, length: typed.length };
     return [{ ...read.lines.rangeOf(place), insert: printOwnName(own, wished) }];
+  });
+}
+
+/** What is said of the range of the song and of sections likewise. */
+function rewriteRanges(read: ChartResult, wished: NumberStyle['minor']): TextEdit[] {
+  const { song, text } = read;
+  const { minor } = styleFor(song.key, song);
+  if (minor === wished) return [];
+  return linesOf(text).flatMap((typed, index): TextEdit[] => {
+    // Read as in the head, that of a section is the same line.
+    const line = readLine(typed, false);
+    if (line.kind !== 'field' || line.name !== 'range') return [];
+    const was = readRangeSaid(line.value.trim());
+    if (!was.ok) return [];
+    const start = typed.indexOf(':') + 1;
+    const place = { line: index + 1, column: start + 1, length: typed.length - start };
+    const now = printRangeSaid(recountedRange(was.value, minor, wished));
+    return [{ ...read.lines.rangeOf(place), insert: ` ${now}` }];
   });
 }
 

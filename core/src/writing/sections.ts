@@ -5,6 +5,7 @@ import { linesOf } from '../kit/lines.ts';
 import type { ChartResult } from '../chart/read/parseChart.ts';
 import { plainSection, silence, type Phrase, type Section, type Song } from '../chart/song.ts';
 import type { PaletteShape } from '../chart/namedShapes.ts';
+import type { RangeSaid } from '../chart/saidRange.ts';
 import { nothingSaidOfHands, type SaidHands } from '../chart/saidHands.ts';
 import type { SongPattern } from '../chart/ownPatterns.ts';
 import type { TexturedHand } from '../chart/steps.ts';
@@ -243,6 +244,13 @@ export function setHands(read: ChartResult, at: Cursor, hands: SaidHands): Edit 
   const section = sectionAt(read.song, at);
   if (section === null) return refused('There is no section here; begin one first.');
   return written(read, [{ kind: 'hands', section, hands }], at);
+}
+
+/** From where to where a section is sung where it has no tune; null takes it back. */
+export function setSectionRange(read: ChartResult, section: number, range: RangeSaid | null): Edit {
+  if (!read.song.sections[section]) return refused('There is no such section.');
+  const bar = barsBefore(read.song, section);
+  return written(read, [{ kind: 'range', section, range }], { bar, slot: 0 });
 }
 
 /** What both hands hold in the whole song, for everybody; no section says anything of its own from then on. */

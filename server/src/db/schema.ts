@@ -406,6 +406,10 @@ export const shares = pgTable(
     token: text('token').notNull().unique(),
     songId: uuid('song_id'),
     setId: uuid('set_id'),
+    /** What its reader plays, as the contract names it; null for everybody. */
+    role: text('role'),
+    /** Whose it is, where somebody is named. */
+    who: text('who').notNull().default(''),
     createdAt: createdAt(),
     revokedAt: moment('revoked_at'),
   },

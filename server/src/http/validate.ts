@@ -71,7 +71,7 @@ export function expectedRevision(request: Request): number {
   if (found) return Number(found[1]);
   throw new Refusal(
     header ? 'malformed' : 'needs-revision',
-    'Send If-Match with the ETag of the version you changed.',
+    'Send If-Match with the revision that you changed, in quotation marks.',
   );
 }
 

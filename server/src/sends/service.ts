@@ -1,11 +1,10 @@
 import {
+  comparePages,
   mostTold,
   readStoredSend,
   type ChangedSince,
   type Difference,
-  type MomentItem,
   type Send,
-  type SetDraft,
   type SharedPage,
   type ShareTarget,
 } from '@intervallum/contract';
@@ -14,7 +13,6 @@ import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import type { ChartReader } from '../jobs/charts.ts';
-import { compareSets } from '../sets/compareSets.ts';
 import { findSend, findTarget, insertSend, listSends, type SendRow } from './store.ts';
 
 export type SendService = ReturnType<typeof sendService>;
@@ -86,8 +84,7 @@ export function sendService(database: Database, charts: ChartReader) {
     for (const { id, text } of [...then.songs, ...now.songs])
       titles.set(id, (await charts.read(text)).title);
     const found: { song: string | null; all: readonly Difference[] }[] = [];
-    if (now.kind === 'set')
-      found.push({ song: null, all: compareSets(asSet(then), asSet(now), titles) });
+    if (now.kind === 'set') found.push({ song: null, all: comparePages(then, now, titles) });
     const before = new Map(then.songs.map((song) => [song.id, song.text]));
     for (const { id, text } of now.songs) {
       const was = before.get(id);
@@ -100,23 +97,4 @@ export function sendService(database: Database, charts: ChartReader) {
   }
 
   return { list, freeze, find, asItStands };
-}
-
-/** A set as it is compared; songs in it are known by the ids of their places. */
-function asSet({ name, date, leader, notes, begins, songs, moments }: SharedPage): SetDraft {
-  const items: SetDraft['items'] = [];
-  for (const [place, { id, key, notes: note, who, road, bridge: text }] of songs.entries()) {
-    items.push(...momentsAt(moments, place));
-    const bridge = text === null ? null : { from: id, text };
-    const song = { kind: 'song', id, songId: id, key, notes: note, who, road, bridge } as const;
-    items.push({ ...song, fixed: false });
-  }
-  items.push(...momentsAt(moments, songs.length));
-  return { name, date, leader, notes, begins, most: null, rehearsal: null, items };
-}
-
-function momentsAt(moments: SharedPage['moments'], at: number): MomentItem[] {
-  return moments.flatMap(({ place, ...moment }) =>
-    place === at ? [{ ...moment, fixed: false }] : [],
-  );
 }

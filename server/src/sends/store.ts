@@ -109,7 +109,15 @@ async function readSharedSong(
   const page = { kind: 'song', team, name: song.title, date: null, leader: '' } as const;
   const asWritten = { key: null, notes: '', who: '', road: null, bridge: null };
   const songsOfIt = [{ id, text: song.text, ...asWritten }];
-  return { ...page, notes: '', songs: songsOfIt, begins: null, moments: [], sent: null };
+  return {
+    ...page,
+    notes: '',
+    songs: songsOfIt,
+    begins: null,
+    moments: [],
+    sent: null,
+    reader: null,
+  };
 }
 
 async function readSharedSet(
@@ -122,5 +130,16 @@ async function readSharedSet(
   if (!set) return null;
   const { name, date, leader, notes, begins } = set;
   const page = pageItems(set.items, ({ text }) => text);
-  return { kind: 'set', team, name, date, leader, notes, begins, ...page, sent: null };
+  return {
+    kind: 'set',
+    team,
+    name,
+    date,
+    leader,
+    notes,
+    begins,
+    ...page,
+    sent: null,
+    reader: null,
+  };
 }

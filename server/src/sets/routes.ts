@@ -29,7 +29,8 @@ export function setRoutes(sets: SetService) {
     }),
     route('GET', '/api/sets/:id', 'read', async (request, response, scope) => {
       const set = await sets.find(scope, idInPath(request));
-      response.set('ETag', etag(set.revision)).json(set);
+      // No tag of its revision: what is answered has more in it than that counts, and a browser would keep what is out of date.
+      response.json(set);
     }),
     route('PUT', '/api/sets/:id', 'plan', async (request, response, scope) => {
       const id = idInPath(request);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  compareSets,
   isSong,
   type NewSet,
   type SetDraft,
@@ -18,7 +19,6 @@ import { versionPage } from '../http/versions.ts';
 import type { ChartReader } from '../jobs/charts.ts';
 import { tell } from '../live/store.ts';
 import { knownSongs, repairReading } from '../songs/store.ts';
-import { compareSets } from './compareSets.ts';
 import { rowOfItem } from './items.ts';
 import {
   findSet,

@@ -1,4 +1,4 @@
-import { shareTarget, shareToken } from '@intervallum/contract';
+import { newShare, shareTarget, shareToken } from '@intervallum/contract';
 import { record } from '../audit/store.ts';
 import type { Database } from '../db/database.ts';
 import { inScope } from '../db/scope.ts';
@@ -18,12 +18,12 @@ export function shareRoutes(database: Database, sends: SendService, linksUrl: st
       response.json({ shares, address: linksUrl });
     }),
     route('POST', '/api/shares', 'share', async (request, response, scope) => {
-      const target = checked(shareTarget, request.body);
+      const wished = checked(newShare, request.body);
       const share = await inScope(database, scope, async (db) => {
-        const page = await findTarget(scope, db, target);
+        const page = await findTarget(scope, db, wished);
         if (!page) throw new Refusal('not-found', 'There is nothing there to share.');
-        await record(scope, db, 'link opened', page.name);
-        return insertShare(scope, db, target);
+        await record(scope, db, 'link opened', [page.name, wished.who].filter(Boolean).join(', '));
+        return insertShare(scope, db, wished);
       });
       response.status(201).json(share);
     }),
@@ -40,10 +40,10 @@ export function shareRoutes(database: Database, sends: SendService, linksUrl: st
     route('GET', '/api/shared/:token', 'link', async (request, response, scope) => {
       response.set('X-Robots-Tag', 'noindex, nofollow').set('Cache-Control', 'private, no-store');
       const token = shareToken.parse(request.params['token']);
-      const target = await inScope(database, scope, (db) => targetOfShare(scope, db, token));
-      const page = target && (await sends.asItStands(scope, target));
+      const share = await inScope(database, scope, (db) => targetOfShare(scope, db, token));
+      const page = share && (await sends.asItStands(scope, share.target));
       if (!page) throw noSuchLink();
-      response.json(page);
+      response.json({ ...page, reader: share.reader });
     }),
   ];
 }

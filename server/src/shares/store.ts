@@ -1,5 +1,11 @@
 import { randomBytes } from 'node:crypto';
-import type { Share, ShareTarget } from '@intervallum/contract';
+import {
+  shareReader,
+  type NewShare,
+  type Share,
+  type ShareReader,
+  type ShareTarget,
+} from '@intervallum/contract';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { shares } from '../db/schema.ts';
@@ -7,7 +13,29 @@ import type { Scope } from '../db/scope.ts';
 
 const column = (target: ShareTarget) => (target.kind === 'song' ? shares.songId : shares.setId);
 
-const shareColumns = { id: shares.id, token: shares.token, createdAt: shares.createdAt };
+const readerColumns = { role: shares.role, who: shares.who };
+const shareColumns = {
+  id: shares.id,
+  token: shares.token,
+  createdAt: shares.createdAt,
+  ...readerColumns,
+};
+
+/** A role that this version does not know is that of everybody. */
+function readerOf({ role, who }: { role: string | null; who: string }): ShareReader {
+  const read = shareReader.shape.role.safeParse(role);
+  return { role: read.success ? read.data : null, who };
+}
+
+function shareOf(row: {
+  id: string;
+  token: string;
+  createdAt: Date;
+  role: string | null;
+  who: string;
+}): Share {
+  return { ...row, ...readerOf(row), createdAt: row.createdAt.toISOString() };
+}
 
 const ofTeam = (scope: Scope) => eq(shares.teamId, scope.teamId);
 
@@ -22,11 +50,15 @@ export async function listShares(
     .from(shares)
     .where(and(ofTeam(scope), eq(column(target), target.id), isNull(shares.revokedAt)))
     .orderBy(desc(shares.createdAt), desc(shares.id));
-  return rows.map((row) => ({ ...row, createdAt: row.createdAt.toISOString() }));
+  return rows.map(shareOf);
 }
 
 /** Opens a link to a song or set of the team. */
-export async function insertShare(scope: Scope, db: Database, target: ShareTarget): Promise<Share> {
+export async function insertShare(
+  scope: Scope,
+  db: Database,
+  { role, who, ...target }: NewShare,
+): Promise<Share> {
   const [row] = await db
     .insert(shares)
     .values({
@@ -34,9 +66,11 @@ export async function insertShare(scope: Scope, db: Database, target: ShareTarge
       token: randomBytes(24).toString('base64url'),
       songId: target.kind === 'song' ? target.id : null,
       setId: target.kind === 'set' ? target.id : null,
+      role,
+      who,
     })
     .returning(shareColumns);
-  return { ...row!, createdAt: row!.createdAt.toISOString() };
+  return shareOf(row!);
 }
 
 /** Closes a link for good. @returns what it opened; null if it was not open */
@@ -54,16 +88,18 @@ export async function revokeShare(
   return row?.setId ? { kind: 'set', id: row.setId } : null;
 }
 
-/** What a link opens; null if it was revoked. */
+/** What a link opens, and for whom; null if it was revoked. */
 export async function targetOfShare(
   scope: Scope,
   db: Database,
   token: string,
-): Promise<ShareTarget | null> {
+): Promise<{ target: ShareTarget; reader: ShareReader } | null> {
   const [share] = await db
-    .select({ songId: shares.songId, setId: shares.setId })
+    .select({ songId: shares.songId, setId: shares.setId, ...readerColumns })
     .from(shares)
     .where(and(ofTeam(scope), eq(shares.token, token), isNull(shares.revokedAt)));
-  if (share?.songId) return { kind: 'song', id: share.songId };
-  return share?.setId ? { kind: 'set', id: share.setId } : null;
+  if (!share) return null;
+  const reader = readerOf(share);
+  if (share.songId) return { target: { kind: 'song', id: share.songId }, reader };
+  return share.setId ? { target: { kind: 'set', id: share.setId }, reader } : null;
 }

@@ -143,6 +143,18 @@ export const router = createBrowserRouter([
                 }),
               },
               {
+                path: '/sets/:setId/band',
+                lazy: async () => ({
+                  Component: (await import('../screens/set/BandScreens.tsx')).BandPages,
+                }),
+              },
+              {
+                path: '/sets/:setId/band/print',
+                lazy: async () => ({
+                  Component: (await import('../screens/set/BandScreens.tsx')).BandPack,
+                }),
+              },
+              {
                 path: '/sets/:setId',
                 lazy: async () => ({
                   Component: (await import('../screens/set/SetScreen.tsx')).SetScreen,

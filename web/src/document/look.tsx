@@ -1,6 +1,8 @@
 import {
   expand,
   formatKey,
+  keyboardSet,
+  playedKey,
   sameKey,
   unroll,
   type Key,
@@ -28,7 +30,12 @@ import { useSong } from './DocumentContext.tsx';
  * the document by whoever needs it: a context that changed would have the whole chart walked through for those who use it.
  */
 export interface Look {
+  /** In the key that the hands play in. */
   readonly view: ChartView;
+  /** The key that is looked at; the hands play in it too, unless their keyboard makes up for another one. */
+  readonly sounding: Key;
+  /** Half steps that the keyboard is set higher, 0 where the hands play in the key that sounds. */
+  readonly keyboard: number;
   /** Looks at the song in another key; null for the one it is written in. */
   readonly setViewKey: (key: Key | null) => void;
   /** The chart on the screen, which has the keys while it has the focus. */
@@ -78,11 +85,13 @@ export function LookProvider({ waits, children }: { waits: boolean; children: Re
   const [parameters, setParameters] = useSearchParams();
   const chartRef = useRef<HTMLDivElement | null>(null);
   const written = useSong(({ read }) => read.song.key);
-  const view = useView(parameters.get('key'));
+  const { view, sounding } = useView(parameters.get('key'));
   const [asPlayed, setAsPlayed] = useState(false);
   const look = useMemo<Look>(
     () => ({
       view,
+      sounding,
+      keyboard: keyboardSet(sounding, view.key),
       chartRef,
       asPlayed,
       setAsPlayed,
@@ -92,13 +101,14 @@ export function LookProvider({ waits, children }: { waits: boolean; children: Re
           replace: true,
         }),
     }),
-    [view, asPlayed, waits, written, setParameters],
+    [view, sounding, asPlayed, waits, written, setParameters],
   );
   return <LookContext.Provider value={look}>{children}</LookContext.Provider>;
 }
 
 /** The view of the song's readers: made anew only where a key or a setting changes. */
-function useView(keyText: string | null): ChartView {
+function useView(keyText: string | null): { readonly view: ChartView; readonly sounding: Key } {
+  const playedIn = useSong(({ decisions }) => decisions.keyboard.playedIn);
   const key = useSong(({ read }) => read.song.key);
   const reading = useSong(({ read }) => read.song.reading);
   const minor = useSong(({ read }) => read.song.minor);
@@ -106,9 +116,10 @@ function useView(keyText: string | null): ChartView {
   const namesText = useSong(({ read }) => JSON.stringify(read.song.names));
   const names = useMemo(() => JSON.parse(namesText) as Song['names'], [namesText]);
   const settings = reader.use(...chartSettings);
-  return useMemo(
-    () => ({
-      key: keyNamed(keyText, { key }) ?? key,
+  return useMemo(() => {
+    const sounding = keyNamed(keyText, { key }) ?? key;
+    const view: ChartView = {
+      key: playedKey(sounding, playedIn),
       style: numberStyle({ key, reading, minor, names }, settings),
       letterStyle: letterStyle(settings),
       hero: 'numbers',
@@ -117,7 +128,7 @@ function useView(keyText: string | null): ChartView {
       words: settings.words,
       wordsOnBeats: settings.wordsOnBeats,
       tune: settings.tune,
-    }),
-    [key, reading, minor, names, keyText, settings],
-  );
+    };
+    return { view, sounding };
+  }, [key, playedIn, reading, minor, names, keyText, settings]);
 }

@@ -78,12 +78,12 @@ function useSameMelody(now: Melody): Melody {
 /** Finds the hands of the whole song as it is when it is asked, whatever lens is open, with the runs that are placed in it. */
 export function useWhole(): () => Promise<Filled> {
   const { store } = useDocument();
-  const { view } = useLook();
+  const { view, keyboard } = useLook();
   return useCallback(async () => {
     const { read, decisions } = store.getState();
     const { hands, fills } = decisions;
-    return { ...(await findHands(read.song, hands, view)), fills };
-  }, [store, view]);
+    return { ...(await findHands(read.song, hands, view)), fills, keyboard };
+  }, [store, view, keyboard]);
 }
 
 /** Finds the hands of the open song as somebody else decided them. */
@@ -99,15 +99,16 @@ type Decide = (hands: SongHands, song: Song) => SongHands;
  * Finds the hands of a song that is not written yet, as this one's; what was decided of single slots is left aside, but for what is
  * decided with it.
  */
-export function useProposed(): (song: Song, decide?: Decide) => Promise<Voiced> {
+export function useProposed(): (song: Song, decide?: Decide) => Promise<Filled> {
   const { store } = useDocument();
-  const { view } = useLook();
+  const { view, keyboard } = useLook();
   return useCallback(
-    (song, decide = (hands) => hands) => {
+    async (song, decide = (hands) => hands) => {
       const { school, palette } = store.getState().decisions.hands;
-      return findHands(song, decide({ ...freeHands, school, palette }, song), view);
+      const found = await findHands(song, decide({ ...freeHands, school, palette }, song), view);
+      return { ...found, keyboard };
     },
-    [store, view],
+    [store, view, keyboard],
   );
 }
 

@@ -26,6 +26,9 @@ export function useKeptAt(name: string | undefined): number | null {
   return shown((all) => (name === undefined ? null : (all[name] ?? null)));
 }
 
+/** How something that is kept was when somebody looked at it last; it goes with what is kept. */
+export const lookName = (name: string) => `looked at ${name}`;
+
 export const keptNames = {
   song: (id: string) => `song:${id}`,
   set: (id: string) => `set:${id}`,
@@ -88,7 +91,7 @@ async function orKept<Schema extends z.ZodType>(
 
 function keep(name: string, answer: Answer<unknown>): void {
   if (answer.kind === 'ok') putKept(name, { at: Date.now(), value: answer.value }).catch(tell);
-  if (answer.kind === 'missing') dropKept(name).catch(tell);
+  if (answer.kind === 'missing') dropKept(name, lookName(name)).catch(tell);
 }
 
 /** Keeps a song as it was just saved. */

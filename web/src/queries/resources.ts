@@ -28,6 +28,7 @@ import {
   type SongDraft,
   type SongMarks,
   type SongOrder,
+  type NewShare,
   type ShareTarget,
 } from '@intervallum/contract';
 import type { Decisions, WrittenRun } from '@intervallum/core';
@@ -133,7 +134,7 @@ export const api = {
   setVersion: (id: string, revision: number) => ask(setVersion, `/sets/${id}/versions/${revision}`),
 
   shares: ({ kind, id }: ShareTarget) => ask(shareList, `/shares?kind=${kind}&id=${id}`),
-  openShare: (target: ShareTarget) => ask(share, '/shares', { method: 'POST', body: target }),
+  openShare: (wished: NewShare) => ask(share, '/shares', { method: 'POST', body: wished }),
   sends: ({ kind, id }: ShareTarget) => ask(sendList, `/sends?kind=${kind}&id=${id}`),
   noteSent: (target: ShareTarget, note: string) =>
     ask(send, '/sends', { method: 'POST', body: { ...target, note } }),

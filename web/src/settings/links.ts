@@ -1,3 +1,9 @@
+import {
+  backingVoices,
+  bandRoles,
+  transposingInstruments,
+  type TransposingInstrument,
+} from '@intervallum/core';
 import { z } from 'zod';
 import { createSettings } from './createSettings.ts';
 import { chartSizes } from './reader.ts';
@@ -5,11 +11,21 @@ import { chartSizes } from './reader.ts';
 /** The farthest fret a capo is put on. */
 export const highestCapo = 9;
 
+const horns = Object.keys(transposingInstruments) as TransposingInstrument[];
+
 /** How one link is read on this device. Songs are named as the page names them. */
 const linkSettings = z.object({
   /** When it was changed last, in milliseconds since 1970. */
   at: z.number().catch(0),
-  hero: z.enum(['numbers', 'letters']).catch('numbers'),
+  /** Null where nobody chose: as suits what the reader plays. */
+  hero: z.enum(['numbers', 'letters']).nullable().catch(null),
+  /** What the reader plays, `everybody` for the charts as they are; null as the link says. */
+  role: z
+    .enum([...bandRoles, 'everybody'])
+    .nullable()
+    .catch(null),
+  horn: z.enum(horns).catch('trumpet'),
+  voice: z.enum(backingVoices).catch('alto'),
   /** Null as everywhere else on this device. */
   size: z.enum(chartSizes).nullable().catch(null),
   /** One's own key of a song, by its name. */
@@ -19,7 +35,7 @@ const linkSettings = z.object({
 });
 export type LinkSettings = z.infer<typeof linkSettings>;
 
-const asAtFirst: LinkSettings = { at: 0, hero: 'numbers', size: null, keys: {}, capos: {} };
+const asAtFirst: LinkSettings = linkSettings.parse({});
 
 /** So many links are remembered; the oldest go first. */
 const most = 60;

@@ -87,3 +87,30 @@ export function MinutesField({ label, labelHidden, value, most, onChange }: Minu
     </AriaNumberField>
   );
 }
+
+interface CountFieldProps {
+  label: string;
+  value: number | null;
+  least: number;
+  most: number;
+  placeholder?: string;
+  /** Null where it was cleared. */
+  onChange: (count: number | null) => void;
+}
+
+/** A whole number. */
+export function CountField({ label, value, least, most, placeholder, onChange }: CountFieldProps) {
+  return (
+    <AriaNumberField
+      value={value ?? Number.NaN}
+      minValue={least}
+      maxValue={most}
+      step={1}
+      formatOptions={{ useGrouping: false }}
+      onChange={(count) => onChange(Number.isNaN(count) ? null : count)}
+    >
+      <FieldLabel>{label}</FieldLabel>
+      <Line placeholder={placeholder} />
+    </AriaNumberField>
+  );
+}

@@ -15,6 +15,8 @@ import type {
   RunOrder,
   RunStep,
   School,
+  SoundPart,
+  UsualPatch,
   VariantKind,
 } from '@intervallum/core';
 import { t } from './words.ts';
@@ -28,6 +30,39 @@ export const schoolNames: Readonly<Record<School, string>> = {
   'stacks of fourths': t('stacks of fourths'),
   'full and fat': t('full and fat'),
   beginner: t('beginner'),
+};
+
+export const usualPatchNames: Readonly<Record<UsualPatch, string>> = {
+  'grand piano': t('grand piano'),
+  'bright piano': t('bright piano'),
+  'electric piano': t('electric piano'),
+  'bell piano': t('bell piano'),
+  celesta: t('celesta'),
+  vibraphone: t('vibraphone'),
+  organ: t('organ'),
+  'rock organ': t('rock organ'),
+  'church organ': t('church organ'),
+  accordion: t('accordion'),
+  'nylon guitar': t('nylon guitar'),
+  'acoustic bass': t('acoustic bass'),
+  'fingered bass': t('fingered bass'),
+  strings: t('strings'),
+  'slow strings': t('slow strings'),
+  choir: t('choir'),
+  voices: t('voices'),
+  brass: t('brass'),
+  'warm pad': t('warm pad'),
+  'wide pad': t('wide pad'),
+  'choir pad': t('choir pad'),
+  'swelling pad': t('swelling pad'),
+};
+
+/** What can sound at once. */
+export const soundPartNames: Readonly<Record<SoundPart, string>> = {
+  main: t('Sound'),
+  layer: t('Layered with it'),
+  left: t('Left of a split'),
+  pad: t('Pad beneath'),
 };
 
 export const lineupNames: Readonly<Record<Lineup, string>> = {

@@ -1,3 +1,4 @@
+import { band } from './portuguese/band.ts';
 import { bringing } from './portuguese/bringing.ts';
 import { chart } from './portuguese/chart.ts';
 import { common } from './portuguese/common.ts';
@@ -6,6 +7,7 @@ import { help } from './portuguese/help.ts';
 import { hands } from './portuguese/hands.ts';
 import { fills } from './portuguese/fills.ts';
 import { key } from './portuguese/key.ts';
+import { keyboard } from './portuguese/keyboard.ts';
 import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { service } from './portuguese/service.ts';
@@ -17,10 +19,12 @@ import { versions } from './portuguese/versions.ts';
 /** Every phrase of the interface in Portuguese, by its English. What counts has an entry for one and one for more. */
 export const portuguese = {
   ...common,
+  ...band,
   ...chart,
   ...hands,
   ...fills,
   ...key,
+  ...keyboard,
   ...moves,
   ...ownRuns,
   ...songs,

@@ -86,6 +86,7 @@ export function printField(song: Song, name: FieldName): string | null {
 export function printSection(section: Section, songMeter: Meter, style: NumberStyle): string {
   const lines = [printHeading(section)];
   if (section.tempo !== undefined) lines.push(`  tempo: ${section.tempo}`);
+  if (section.range) lines.push(`  range: ${printRangeSaid(section.range)}`);
   for (const direction of section.directions) lines.push(`  * ${direction}`);
   for (const line of [...printTextures(section.textures), ...printHandsLines(section.hands)])
     lines.push(`  ${line}`);

@@ -1,3 +1,4 @@
+import type { RangeSaid } from '../saidRange.ts';
 import type { SaidHands } from '../saidHands.ts';
 import type { HandLine } from '../played.ts';
 import type { Phrase, PhraseWhen } from '../song.ts';
@@ -9,6 +10,8 @@ export interface SectionLines {
   /** Null for bars without a name above them. */
   readonly heading: number | null;
   readonly directions: readonly number[];
+  /** The line that says from where to where it is sung; null where none does. */
+  readonly range: number | null;
   /** The lines that say what each hand does. */
   readonly textures: readonly number[];
   /** The lines that say what the hands hold. */
@@ -24,6 +27,7 @@ export interface SectionLines {
 /** The same while its lines are being read. */
 export interface OpenLines {
   readonly heading: number | null;
+  range: number | null;
   readonly directions: number[];
   readonly textures: number[];
   readonly hands: number[];
@@ -36,6 +40,7 @@ export interface OpenSection {
   readonly times: number;
   readonly open: boolean;
   tempo?: number;
+  range?: RangeSaid;
   readonly directions: string[];
   textures: Textures;
   hands: SaidHands;

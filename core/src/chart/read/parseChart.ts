@@ -4,6 +4,7 @@ import { movedTo, quoted, replaceWith, sayAs, type Problem } from '../../kit/res
 import { emptyHead, fieldNames, parseTempo, readField, type FieldName } from '../fields.ts';
 import { chartLimits } from '../limits.ts';
 import { readLine, type Line } from '../lines.ts';
+import { readRangeSaid } from '../saidRange.ts';
 import { HandsLinesReader } from './handsLines.ts';
 import type { OpenLines, OpenSection, SectionLines } from './openSection.ts';
 import { insteadOfLine, problemOfLine, lineToDelete } from './problemOfLine.ts';
@@ -132,6 +133,8 @@ class ChartReader {
         return this.#takeName(line, text, number);
       case 'section tempo':
         return this.#takeSectionTempo(line, number);
+      case 'section range':
+        return this.#takeSectionRange(line, number);
       case 'hands':
         return this.#hands.takeHands(line, this.#here(), text, number);
       case 'named line':
@@ -285,7 +288,14 @@ class ChartReader {
     this.#settleNames();
     const hands = nothingSaidOfHands;
     this.#sections.push({ ...section, directions: [], textures: noTextures, hands, phrases: [] });
-    this.#lines.push({ heading, directions: [], textures: [], hands: [], phrases: [] });
+    this.#lines.push({
+      heading,
+      range: null,
+      directions: [],
+      textures: [],
+      hands: [],
+      phrases: [],
+    });
   }
 
   #takeBars(text: string, number: number): void {
@@ -511,6 +521,24 @@ class ChartReader {
     }
     const read = parseTempo(value.trim());
     if (read.ok) section.tempo = read.value;
+    else this.#found.push(...read.problems.map((one) => movedTo(one, number, start + before)));
+  }
+
+  #takeSectionRange(
+    { value, start }: Extract<Line, { kind: 'section range' }>,
+    number: number,
+  ): void {
+    const section = this.#sections.at(-1)!;
+    const lines = this.#lines.at(-1)!;
+    if (lines.range !== null) {
+      const message = 'The range of this section was said above already; only one can hold.';
+      this.#found.push(lineToDelete(number, start + value.length, message));
+      return;
+    }
+    lines.range = number;
+    const before = value.length - value.trimStart().length;
+    const read = readRangeSaid(value.trim());
+    if (read.ok) section.range = read.value;
     else this.#found.push(...read.problems.map((one) => movedTo(one, number, start + before)));
   }
 

@@ -6,6 +6,7 @@ import { metersOf } from '../../chart/sectionMeters.ts';
 import { parseTempo } from '../../chart/fields.ts';
 import type { SongPattern } from '../../chart/ownPatterns.ts';
 import { parseChart } from '../../chart/read/parseChart.ts';
+import { readRangeSaid, type RangeSaid } from '../../chart/saidRange.ts';
 import { handsLineNamed, readHandsLine, type SaidHands } from '../../chart/saidHands.ts';
 import {
   withoutEmptyEnd,
@@ -34,6 +35,7 @@ export interface OpenSection {
   times: number;
   open: boolean;
   tempo?: number;
+  range?: RangeSaid;
   readonly directions: string[];
   textures: Textures;
   hands: SaidHands;
@@ -51,7 +53,7 @@ export interface OpenSection {
   readonly signs: WaySign[];
 }
 
-/** True for words over a score that are a line of the chart's section: how fast it goes, what its hands do and hold. */
+/** True for words over a score that are a line of the chart's section: how fast it goes, what is sung, what its hands do and hold. */
 export function takeLine(
   words: string,
   section: OpenSection,
@@ -60,6 +62,12 @@ export function takeLine(
   const tempo = parseTempo(/^tempo: (\S+)$/.exec(words)?.[1] ?? '');
   if (tempo.ok) {
     section.tempo = tempo.value;
+    return true;
+  }
+  const range = /^range: (.+)$/.exec(words);
+  const said = range && readRangeSaid(range[1]!);
+  if (said?.ok) {
+    section.range = said.value;
     return true;
   }
   return takeTexture(words, section, patterns) || takeHands(words, section);

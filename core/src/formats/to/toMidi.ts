@@ -10,7 +10,7 @@ import {
   type TuneNotePlayed,
 } from '../../playing/perform.ts';
 import type { Filled } from '../../playing/filled.ts';
-import { formatKey, keySignature } from '../../pitch/key.ts';
+import { formatKey, keySignature, raised } from '../../pitch/key.ts';
 import { sustainPedal } from '../midiEvents.ts';
 
 /** An event at a time, before times are turned into distances. */
@@ -77,7 +77,11 @@ function silenceBefore({ parts }: Filled['timeline']): number {
   return barTicks(meter) - ticksOf(first.slots.map(({ is }) => is));
 }
 
-function conductorTrack({ timeline }: Filled, { tempos }: Performance, lead: number): MidiEvent[] {
+function conductorTrack(
+  { timeline, keyboard = 0 }: Filled,
+  { tempos }: Performance,
+  lead: number,
+): MidiEvent[] {
   const { song, slots, parts, ticks } = timeline;
   const quarters = quartersAMinute(song);
   const events: Timed[] = [
@@ -108,11 +112,13 @@ function conductorTrack({ timeline }: Filled, { tempos }: Performance, lead: num
   let key = '';
   for (const part of parts) {
     const at = slots[part.from]?.start ?? ticks;
-    const now = formatKey(part.key);
+    // The file sounds as the keyboard does.
+    const sounds = raised(part.key, keyboard);
+    const now = formatKey(sounds);
     if (now !== key) {
       key = now;
-      const scale = part.key.mode === 'minor' ? 1 : 0;
-      events.push(meta(at, { type: 'keySignature', key: keySignature(part.key), scale }));
+      const scale = sounds.mode === 'minor' ? 1 : 0;
+      events.push(meta(at, { type: 'keySignature', key: keySignature(sounds), scale }));
     }
     const times = parts.filter(({ section }) => section === part.section).length;
     const said = times > 1 ? `, ${ordinalOf(part.pass)} time` : '';

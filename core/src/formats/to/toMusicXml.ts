@@ -1,3 +1,4 @@
+import { printRangeSaid } from '../../chart/saidRange.ts';
 import { printHandsLines } from '../../chart/saidHands.ts';
 import { ticksOf, ticksPerQuarter } from '../../kit/ticks.ts';
 import { barTicks, type Meter } from '../../chart/meter.ts';
@@ -133,7 +134,7 @@ class LeadWriter {
   }
 
   #heading(section: Section): XmlElement[] {
-    const { name, times, open, tempo: tempoHere, directions, textures, hands } = section;
+    const { name, times, open, tempo: tempoHere, range, directions, textures, hands } = section;
     const isStart = this.#number === 0;
     const road = this.#song.road;
     const tempo = isStart ? tempoElement(this.#song) : null;
@@ -149,6 +150,7 @@ class LeadWriter {
       ...(times > 1 ? [wordsElement(`×${times}`)] : []),
       ...(open ? [wordsElement('until the signal')] : []),
       ...(tempoHere === undefined ? [] : [wordsElement(`tempo: ${tempoHere}`)]),
+      ...(range ? [wordsElement(`range: ${printRangeSaid(range)}`)] : []),
       ...directions.map((direction) => wordsElement(`* ${direction}`)),
       ...[...printTextures(textures), ...printHandsLines(hands)].map((line) => wordsElement(line)),
     ];

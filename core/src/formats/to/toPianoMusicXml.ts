@@ -23,7 +23,8 @@ import { element, writeXml, type XmlElement } from '../xml.ts';
 /**
  * Both hands of a song as a two-staff piano part in MusicXML 4.0, every time through each section written out: what
  * each hand strikes by its texture or holds from chord to chord, pushes where they sound, walks, rolls, the chords over
- * the staff. What rings on is left to the pedal.
+ * the staff. What rings on is left to the pedal. For a keyboard that is set higher or lower it is written as it is played, as for any
+ * transposing instrument.
  */
 export function toPianoMusicXml(voiced: Filled): string {
   const { timeline } = voiced;
@@ -48,7 +49,7 @@ export function toPianoMusicXml(voiced: Filled): string {
       const length = ticksOf(bar.slots.map(({ is }) => is));
       if (length === 0) continue;
       const now = bar.slots[0]!.meter;
-      const attributes = attributesOf(measures.length === 0, now, meter, part.key, key);
+      const attributes = attributesOf(measures.length === 0, voiced, now, meter, part.key, key);
       [meter, key] = [now, part.key];
       const chords = bar.slots.flatMap(({ is }, inBar): XmlElement[] => {
         const due = timeline.slots[slot + inBar]!.start - at;
@@ -80,6 +81,7 @@ export function toPianoMusicXml(voiced: Filled): string {
 
 function attributesOf(
   isFirst: boolean,
+  { keyboard = 0 }: Filled,
   now: Meter,
   before: Meter | null,
   key: Key,
@@ -97,6 +99,7 @@ function attributesOf(
     lifts && keyElement(key),
     changes && timeElement(now),
     ...(isFirst ? [element('staves', {}, 2), clef(1, 'G', 2), clef(2, 'F', 4)] : []),
+    isFirst && keyboard !== 0 && element('transpose', {}, element('chromatic', {}, keyboard)),
   );
 }
 

@@ -1,4 +1,6 @@
 import { t } from '../../words/words.ts';
+import { midiAccess } from './access.ts';
+
 /** A keyboard that sends MIDI messages: a real one behind the browser, or the simulated one. */
 export interface MidiSource {
   readonly id: string;
@@ -7,17 +9,9 @@ export interface MidiSource {
   readonly listen: (onMessage: (bytes: Uint8Array, at: number) => void) => () => void;
 }
 
-/** The keyboards at this device. Rejects with a reason for a person where the browser has none or is not allowed to ask. */
+/** The keyboards at this device. Rejects as `midiAccess` does. */
 export async function realSources(): Promise<MidiSource[]> {
-  if (!('requestMIDIAccess' in navigator)) {
-    throw new Error(t('This browser cannot reach MIDI keyboards.'));
-  }
-  let access: MIDIAccess;
-  try {
-    access = await navigator.requestMIDIAccess();
-  } catch (error) {
-    throw new Error(t('The browser did not allow MIDI keyboards to be used.'), { cause: error });
-  }
+  const access = await midiAccess();
   return [...access.inputs.values()].map((input) => ({
     id: input.id,
     name: input.name ?? t('Keyboard without a name'),

@@ -46,8 +46,11 @@ export async function findKept(name: string): Promise<KeptAnswer | null> {
   return keptAnswer.safeParse(await get(keyOf(name), box)).data ?? null;
 }
 
-export async function dropKept(name: string): Promise<void> {
-  await delMany([keyOf(name)], box);
+export async function dropKept(...names: string[]): Promise<void> {
+  await delMany(
+    names.map((name) => keyOf(name)),
+    box,
+  );
 }
 
 /** Forgets all that was kept for somebody, who signs out. */

@@ -40,6 +40,7 @@ function piecesOf(line: string, inSections: boolean): Piece[] {
     case 'own name':
     case 'named line':
     case 'play':
+    case 'section range':
     case 'section tempo':
     case 'tune':
       return [{ start: read.start, end: line.length, kind: 'value' }];

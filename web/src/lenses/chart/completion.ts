@@ -27,7 +27,7 @@ const stock = [
 
 /** What a line in a section can begin with besides bars. */
 const inSection = [
-  ...['tune: ', 'play right: ', 'play left: ', 'play both: ', 'right: ', 'left: '],
+  ...['tune: ', 'range: ', 'play right: ', 'play left: ', 'play both: ', 'right: ', 'left: '],
   ...handsLines.map((name) => `${name}: `),
 ];
 

@@ -36,6 +36,7 @@ import { Palette } from './Palette.tsx';
 import { PlayerMenu } from './PlayerMenu.tsx';
 import { SectionHands } from './SectionHands.tsx';
 import { SearchState } from './SearchState.tsx';
+import { SectionSound } from './SectionSound.tsx';
 import { ToneChanges } from './ToneChanges.tsx';
 import { StretchCaution } from './StretchCaution.tsx';
 import type { HandsSearch } from './useHands.ts';
@@ -248,6 +249,7 @@ export function HandsPanel(props: HandsPanelProps) {
             actions={actions}
           />
         ) : null}
+        {about === 'section' && slot ? <SectionSound /> : null}
         {about === 'song' ? (
           <>
             <SchoolPicker

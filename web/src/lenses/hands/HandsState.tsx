@@ -68,6 +68,9 @@ interface HandsLensState {
   /** Where the chosen chord is, in words, and what its section is called. */
   readonly place: string;
   readonly sectionName: string;
+  /** The chords of the chosen section by their slots, and those of every section. */
+  readonly sectionSlots: readonly number[];
+  readonly slotsOfAll: readonly (readonly number[])[];
   /** The hands that the section leaves out. */
   readonly silent: readonly ('left' | 'right')[];
   /** What is said of the section's hands. */
@@ -130,6 +133,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
     alike,
     lines,
   } = useSection(shown, slot, hands);
+  const slotsOfAll = useMemo(() => places.map((chords) => chords.map((one) => one.slot)), [places]);
   const keyHere = chosen?.now.key ?? view.key;
   const here = useMemo(() => ({ ...view, key: keyHere }), [view, keyHere]);
   const at = slot && { slot: slot.index, chord: slot.chord };
@@ -240,8 +244,7 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
         if (!slot) return;
         if (whom === 'everybody')
           return write(setSongHands(read(), slot.slot, saidFirst(said.chart, said.song)));
-        const all = places.map((chords) => chords.map((one) => one.slot));
-        decide((now) => withSections(now, all, saidFirst(said.mine, said.chart)));
+        decide((now) => withSections(now, slotsOfAll, saidFirst(said.mine, said.chart)));
       },
       walk: (kind) => at && decide((now) => withWalk(now, at.slot, kind)),
       walkMore: (where) => {
@@ -334,6 +337,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       others,
       place,
       sectionName,
+      sectionSlots,
+      slotsOfAll,
       silent,
       said,
       shared: shown.shapes,
@@ -359,6 +364,8 @@ export function HandsState({ search, playback, children }: HandsStateProps) {
       others,
       place,
       sectionName,
+      sectionSlots,
+      slotsOfAll,
       silent,
       said,
       shown.shapes,

@@ -12,6 +12,7 @@ import {
   type Voiced,
 } from '@intervallum/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useLook } from '../../document/look.tsx';
 import { useVoiceOptions } from '../../document/voicing.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { openHandsThread, type HandsThread } from '../../workers/handsSearch.ts';
@@ -47,7 +48,8 @@ export function useHands(
   const thread = useThread();
   const remote = thread?.remote ?? null;
   const [found, setFound] = useState<Voiced | null>(null);
-  const voiced = useMemo(() => found && { ...found, fills }, [found, fills]);
+  const { keyboard } = useLook();
+  const voiced = useMemo(() => found && { ...found, fills, keyboard }, [found, fills, keyboard]);
   const [progress, setProgress] = useState<number | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const [stopped, setStopped] = useState(false);

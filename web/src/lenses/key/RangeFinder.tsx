@@ -13,7 +13,7 @@ import { display } from '../../ui/theme.ts';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
-import { useNote } from './useNote.ts';
+import { useNote } from '../../device/audio/useNote.ts';
 import { useSungNote } from './useSungNote.ts';
 
 const Guide = styled.section`

@@ -9,6 +9,7 @@ import { t } from '../../words/words.ts';
 import { Card, CardHead, List, Steps } from '../parts/cards.ts';
 import { reasonInWords, remedyInWords, stepsInWords, verdictInWords } from './keyFacts.ts';
 import { useKeyLens } from './keyContext.ts';
+import { PlayedInChoice } from '../parts/PlayedInChoice.tsx';
 import { KeepIt, KeptFor } from './KeptFor.tsx';
 import { SungBefore } from './SungBefore.tsx';
 
@@ -53,6 +54,14 @@ const None = styled.section`
   }
 `;
 
+const Keyboard = styled.section`
+  display: grid;
+  gap: 4px;
+  h3 {
+    font-size: 15px;
+  }
+`;
+
 /** So many keys are seen at first. */
 const first = 3;
 
@@ -94,6 +103,10 @@ export function RankedKeys({ onWho }: { onWho: () => void }) {
       <Button onPress={() => setAll(!isAll)}>
         {isAll ? t('The best three only') : t('All twelve keys')}
       </Button>
+      <Keyboard aria-label={t('Your keyboard')}>
+        <h3>{t('Your keyboard')}</h3>
+        <PlayedInChoice />
+      </Keyboard>
       <KeptFor />
       <SungBefore />
     </>

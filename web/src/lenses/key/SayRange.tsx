@@ -3,10 +3,11 @@ import styled from 'styled-components';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
+import { Pick } from '../../ui/Pick.tsx';
 import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
 import { useKeyLens } from './keyContext.ts';
-import { useNote } from './useNote.ts';
+import { useNote } from '../../device/audio/useNote.ts';
 import { VoiceKeyboard } from './VoiceKeyboard.tsx';
 
 const Form = styled.section`
@@ -41,6 +42,8 @@ const Both = styled.div`
   }
 `;
 
+const whole = 'song';
+
 const ends = ['high', 'usual', 'low'] as const;
 type End = (typeof ends)[number];
 
@@ -53,12 +56,17 @@ const endNames: Readonly<Record<End, string>> = {
 /** An octave from middle C: to begin from where nothing was said. */
 const begun = { low: 60, usual: 65, high: 72 };
 
-/** Says from where to where the song is sung where no tune is written: pressed on the upright keyboard, written in the chart. */
+/** Says from where to where the song, or a section of it, is sung where no tune is written: pressed on the upright keyboard, written in the chart. */
 export function SayRange() {
-  const { range, written, writeRange } = useKeyLens();
+  const { range, sections, tuneless, written, writeRange } = useKeyLens();
   const names = reader.use('language');
   const sound = useNote();
-  const [said, setSaid] = useState<Readonly<Record<End, number>>>(range ?? begun);
+  // Where a section is known, what is said of the whole song counts for nothing.
+  const ofSong = sections.length === 0;
+  const [of, setOf] = useState<number | null>(ofSong ? null : (tuneless[0]?.section ?? null));
+  const [said, setSaid] = useState<Readonly<Record<End, number>>>(
+    (ofSong ? range : tuneless[0]?.range) ?? begun,
+  );
   const [setting, setSetting] = useState<End>('high');
   const { low, high } = said;
   return (
@@ -72,6 +80,24 @@ export function SayRange() {
           },
         )}
       </p>
+      {tuneless.length > (ofSong ? 1 : 0) ? (
+        <Pick
+          label={t('Of')}
+          labelled="beside"
+          value={of === null ? whole : String(of)}
+          options={[
+            ...(ofSong ? [[whole, t('the whole song')] as const] : []),
+            ...tuneless.map(
+              ({ section, name }) => [String(section), name || t('the section')] as const,
+            ),
+          ]}
+          onChange={(chosen) => {
+            const one = tuneless.find(({ section }) => String(section) === chosen);
+            setOf(one?.section ?? null);
+            if (one?.range) setSaid(one.range);
+          }}
+        />
+      ) : null}
       <Both>
         <VoiceKeyboard
           noted={{
@@ -108,7 +134,9 @@ export function SayRange() {
           ))}
         </div>
       </Both>
-      <PrimaryButton onPress={() => writeRange(said)}>{t('Write it in the chart')}</PrimaryButton>
+      <PrimaryButton onPress={() => writeRange(said, of)}>
+        {t('Write it in the chart')}
+      </PrimaryButton>
     </Form>
   );
 }

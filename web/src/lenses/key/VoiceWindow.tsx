@@ -15,7 +15,7 @@ import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
 import type { KnownVoice } from './keyContext.ts';
-import { useNote } from './useNote.ts';
+import { useNote } from '../../device/audio/useNote.ts';
 import { RangeFinder } from './RangeFinder.tsx';
 import { VoiceKeyboard } from './VoiceKeyboard.tsx';
 

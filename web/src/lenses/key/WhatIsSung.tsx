@@ -4,6 +4,7 @@ import { halfStep, topOf, UprightKeys } from '../../music/keys/UprightKeys.tsx';
 import { reader } from '../../settings/reader.ts';
 import { t } from '../../words/words.ts';
 import { pitchIn } from './keyFacts.ts';
+import { Details } from '../parts/cards.ts';
 import { useKeyLens } from './keyContext.ts';
 import { SayRange } from './SayRange.tsx';
 
@@ -71,7 +72,7 @@ const voiceWidth = 16;
 
 /** The tune on an upright keyboard, with how long each note is sung, and beside it what each voice has; and by section. */
 export function WhatIsSung() {
-  const { range, sections, current, singing, ranked } = useKeyLens();
+  const { range, sections, tuneless, current, singing, ranked } = useKeyLens();
   const names = reader.use('language');
   if (!range)
     return (
@@ -182,7 +183,14 @@ export function WhatIsSung() {
           </tbody>
         </Table>
       ) : null}
-      {sections.length === 0 ? <SayRange /> : null}
+      {sections.length === 0 ? (
+        <SayRange />
+      ) : tuneless.length > 0 ? (
+        <Details>
+          <summary>{t('Sections without a tune')}</summary>
+          <SayRange />
+        </Details>
+      ) : null}
     </>
   );
 }

@@ -11,6 +11,12 @@ export interface KeyLensState {
   readonly range: SungRange | null;
   /** The same by section, with its name, in the order of the chart. */
   readonly sections: readonly { readonly name: string; readonly range: SungRange }[];
+  /** The sections without a tune, of which it can be said: by their place in the chart, with what is said now. */
+  readonly tuneless: readonly {
+    readonly section: number;
+    readonly name: string;
+    readonly range: SungRange | null;
+  }[];
   readonly written: Key;
   /** The key that the song is looked at in. */
   readonly current: Key;
@@ -27,8 +33,14 @@ export interface KeyLensState {
   readonly setSinging: (personId: string, sings: boolean) => void;
   readonly look: (key: Key) => void;
   readonly write: (key: Key) => void;
-  /** Writes into the chart from where to where it is sung: MIDI numbers in the key it is written in. */
-  readonly writeRange: (said: { low: number; high: number; usual: number }) => void;
+  /**
+   * Writes into the chart from where to where it is sung: MIDI numbers in the key it is written in.
+   * @param section its place in the chart; null for the song
+   */
+  readonly writeRange: (
+    said: { low: number; high: number; usual: number },
+    section: number | null,
+  ) => void;
 }
 
 export const KeyContext = createContext<KeyLensState | null>(null);

@@ -6,11 +6,13 @@ import {
   rankKeys,
   sectionRanges,
   setField,
+  setSectionRange,
   songRange,
   styleFor,
   typedNoteAt,
   whyNoKey,
   type Key,
+  type RangeSaid,
 } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -42,7 +44,7 @@ const nobody: KeyLensState['others'] = [];
 /** The chart in the key that is looked at, and which key suits who sings and plays. */
 function Frame({ draw, children }: LensFrameProps) {
   const songDocument = useDocument();
-  const { view, setViewKey } = useLook();
+  const { sounding, setViewKey } = useLook();
   const { shown, unrolled } = useShown();
   const slot = useSong(textSlotOf);
   const text = useSong(({ read }) => read.text);
@@ -58,13 +60,20 @@ function Frame({ draw, children }: LensFrameProps) {
   );
   const timeline = useMemo(() => expand(shown), [shown]);
   const range = useMemo(() => songRange(timeline), [timeline]);
+  const ranges = useMemo(() => sectionRanges(timeline), [timeline]);
   const sections = useMemo(
     () =>
-      [...sectionRanges(timeline)].map(([section, one]) => ({
-        name: shown.sections[section]!.name,
-        range: one,
-      })),
-    [timeline, shown],
+      [...ranges].map(([section, one]) => ({ name: shown.sections[section]!.name, range: one })),
+    [ranges, shown],
+  );
+  const tuneless = useMemo(
+    () =>
+      shown.sections.flatMap(({ name, phrases }, section) =>
+        phrases.some(({ tune }) => tune.length > 0)
+          ? []
+          : [{ section, name, range: ranges.get(section) ?? null }],
+      ),
+    [ranges, shown],
   );
   const request = useMemo(() => ({ ...wishes, singers: singing }), [wishes, singing]);
   const ranked = useMemo(
@@ -84,15 +93,22 @@ function Frame({ draw, children }: LensFrameProps) {
   const actions = useSteady({
     setSinging: (personId: string, sings: boolean) => setChosen({ ...chosen, [personId]: sings }),
     look: (key: Key) => setViewKey(key),
-    writeRange: ({ low, high, usual }: { low: number; high: number; usual: number }) => {
+    writeRange: (
+      { low, high, usual }: { low: number; high: number; usual: number },
+      section: number | null,
+    ) => {
       const { minor } = styleFor(shown.key, shown);
       const typed = (pitch: number) => typedNoteAt(pitch, shown.key, minor);
-      const said = printRangeSaid({
+      const said: RangeSaid = {
         low: typed(Math.min(low, high)),
         high: typed(Math.max(low, high)),
         usual: typed(usual),
-      });
-      const edited = songDocument.edit((read) => setField(read, 'range', said));
+      };
+      const edited = songDocument.edit((read) =>
+        section === null
+          ? setField(read, 'range', printRangeSaid(said))
+          : setSectionRange(read, section, said),
+      );
       if (!edited.ok) return notify(edited.why);
       notify(t('The chart says what is sung.'), songDocument.undo);
     },
@@ -110,8 +126,9 @@ function Frame({ draw, children }: LensFrameProps) {
     () => ({
       range,
       sections,
+      tuneless,
       written: shown.key,
-      current: view.key,
+      current: sounding,
       voices,
       others: asked.data?.others ?? nobody,
       singing,
@@ -123,8 +140,9 @@ function Frame({ draw, children }: LensFrameProps) {
     [
       range,
       sections,
+      tuneless,
       shown.key,
-      view.key,
+      sounding,
       voices,
       asked.data,
       asked.error,

@@ -18,6 +18,7 @@ import {
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { useSong } from '../../document/DocumentContext.tsx';
+import { useLook } from '../../document/look.tsx';
 import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { liftInWords } from '../../music/rails/Road.tsx';
 import { keyName } from '../../music/rails/view.ts';
@@ -171,15 +172,15 @@ function Ways({ place, semitones }: { place: LiftPlace; semitones: number }) {
 
 /** The highest note that is sung behind the lift, and whether a room still reaches it. */
 function TopAfter({ way, part }: { way: LiftMove; part: number }) {
-  const { view } = useMovesLens();
+  const { sounding } = useLook();
   const settings = reader.use('language');
   const read = useSong((state) => state.read);
   const top = useMemo(() => {
     const edited = way.edit(read);
     if (!edited.ok) return null;
     const { song } = parseChart(withEdits(read.text, edited.changes));
-    return topSung(expand(song, { key: view.key }), part);
-  }, [read, way, part, view.key]);
+    return topSung(expand(song, { key: sounding }), part);
+  }, [read, way, part, sounding]);
   if (!top) return null;
   const note = nameWithOctave(top.note, top.midi, {
     language: settings.language,
@@ -202,16 +203,19 @@ function TopAfter({ way, part }: { way: LiftMove; part: number }) {
 
 /** What the lift makes of the tune for those whom the chart names as who sings it, where their voices are noted. */
 function SungAfter({ place, semitones }: { place: LiftPlace; semitones: number }) {
-  const { timeline, view } = useMovesLens();
+  const { timeline } = useMovesLens();
+  const { sounding } = useLook();
   const settings = reader.use('language');
   const singers = useNamedVoices(timeline.song.details.singer);
   const verdict = useMemo(() => {
-    const [all, behind] = [sungRange(timeline), sungRange(timeline, place.part)];
+    // Whoever sings has the key that sounds, whatever the hands play in.
+    const sung = expand(timeline.song, { key: sounding });
+    const [all, behind] = [sungRange(sung), sungRange(sung, place.part)];
     // What the roadmap lifts there now is in it already.
     return all && behind && singers.length > 0
       ? judgeLift(behind, all, singers, semitones - place.semitones)
       : null;
-  }, [timeline, place, singers, semitones]);
+  }, [timeline, sounding, place, singers, semitones]);
   if (!verdict) return null;
   const style = { language: settings.language, spelling: 'easy', signs: 'printed' } as const;
   if (verdict.against.length === 0)
@@ -223,7 +227,7 @@ function SungAfter({ place, semitones }: { place: LiftPlace; semitones: number }
   return (
     <>
       {verdict.against.map(({ who, note, by }) => {
-        const words = { who, note: nameOfPitch(note, view.key, style), count: Math.abs(by) };
+        const words = { who, note: nameOfPitch(note, sounding, style), count: Math.abs(by) };
         return (
           <Top key={who} $high>
             {by > 0

@@ -1,4 +1,4 @@
-import type { Textures, Voiced } from '@intervallum/core';
+import type { Filled, Textures } from '@intervallum/core';
 import { useWhole } from '../../document/voicing.ts';
 import { notify } from '../../ui/notices.tsx';
 import { t } from '../../words/words.ts';
@@ -23,7 +23,7 @@ export function useHear() {
   return { state, hear: hearSection, stop } as const;
 }
 
-function withTextures(voiced: Voiced, section: number, textures: Textures): Voiced {
+function withTextures(voiced: Filled, section: number, textures: Textures): Filled {
   const { song } = voiced.timeline;
   const sections = song.sections.map((one, index) =>
     index === section ? { ...one, textures } : one,

@@ -1,4 +1,12 @@
-import { expand, type Decisions, type Filled, type Key, type Song } from '@intervallum/core';
+import {
+  expand,
+  keyboardSet,
+  playedKey,
+  type Decisions,
+  type Filled,
+  type Key,
+  type Song,
+} from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useVoiceOptions } from '../../document/voicing.ts';
 import type { ChartView } from '../../music/rails/view.ts';
@@ -13,7 +21,7 @@ export interface SoundingSong {
   /** What is played ends when this changes. */
   readonly id: string;
   readonly song: Song;
-  /** In which it sounds. */
+  /** In which it sounds; the hands play in the one that their player chose. */
   readonly key: Key;
   /** Of the player whose hands and placed runs are heard. */
   readonly decisions: Decisions;
@@ -26,14 +34,17 @@ export interface SongSound {
   readonly toggle: (from?: number) => void;
   /** The slot of the text that sounds. */
   readonly playingSlot: number | null;
+  /** The same, of the song as it is played. */
+  readonly playingAt: number | null;
 }
 
 /** @param notHeard what is said where nothing is heard; the same function each time */
 export function useSongSound(
-  { id, song, key, decisions: { hands, fills } }: SoundingSong,
+  { id, song, key: sounding, decisions: { hands, fills, keyboard } }: SoundingSong,
   view: ChartView,
   notHeard: (why: string) => string,
 ): SongSound {
+  const key = useMemo(() => playedKey(sounding, keyboard.playedIn), [sounding, keyboard.playedIn]);
   const timeline = useMemo(() => expand(song, { key }), [song, key]);
   const options = useVoiceOptions(hands, view.style, timeline);
   const playback = usePlayback();
@@ -62,7 +73,11 @@ export function useSongSound(
     const own = (asked.current += 1);
     setSearching(true);
     try {
-      const found: Filled = { ...(await findOnce(timeline, options)), fills };
+      const found: Filled = {
+        ...(await findOnce(timeline, options)),
+        fills,
+        keyboard: keyboardSet(sounding, key),
+      };
       if (own !== asked.current) return;
       // A line that the order of the song leaves out is never played.
       const here = slot === 0 ? 0 : timeline.slots.findIndex((one) => one.slot === slot);
@@ -85,6 +100,7 @@ export function useSongSound(
     canPlay: timeline.slots.length > 0,
     state: isPlaying ? 'playing' : isSearching ? 'searching' : 'silent',
     toggle: steps.toggle,
+    playingAt: at,
     playingSlot: at === null ? null : (voiced?.timeline.slots[at]?.slot ?? null),
   };
 }

@@ -22,11 +22,14 @@ export interface ChordPieces {
   readonly isName: boolean;
 }
 
-export type ChordView = Pick<ChartView, 'key' | 'style' | 'letterStyle' | 'hero' | 'dictation'>;
+export type ChordView = Pick<
+  ChartView,
+  'key' | 'style' | 'letterStyle' | 'hero' | 'dictation' | 'notesAlone'
+>;
 
 /** A chord as its number or its letters, as the view asks. */
 export function chordPieces(chord: Chord, view: ChordView): ChordPieces {
-  const isBorrowed = leavesKey(chord);
+  const isBorrowed = view.notesAlone ? bassOf(chord).alter !== 0 : leavesKey(chord);
   const shape = view.dictation ? withoutBass(chord) : chord;
   if (view.hero === 'letters')
     return {

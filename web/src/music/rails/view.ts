@@ -19,7 +19,10 @@ export type TuneView = 'degrees' | 'staff' | 'off';
 
 /** How a chart is looked at: in which key, in which kind of numbers and letters, with what beside them. */
 export interface ChartView {
+  /** Of the letters and the hands. */
   readonly key: Key;
+  /** On paper: in which it sounds, where a keyboard that is set higher or lower makes up for the rest. */
+  readonly sounding?: Key;
   readonly style: NumberStyle;
   readonly letterStyle: LetterStyle;
   /** What stands large on the rails. */
@@ -28,6 +31,8 @@ export interface ChartView {
   readonly letters: boolean;
   /** The shape of each chord on the rail, its bass beneath, in the place of letters. */
   readonly dictation?: boolean;
+  /** Numerals and letters are single notes, as a bass player reads them, and no chords. */
+  readonly notesAlone?: boolean;
   readonly words: boolean;
   /** Syllables stand on the beats where no tune says more. */
   readonly wordsOnBeats?: boolean;

@@ -1,4 +1,5 @@
-import { Copy, Link2Off } from 'lucide-react';
+import { bandRoles, type BandRole } from '@intervallum/core';
+import { Copy, Link2Off, QrCode } from 'lucide-react';
 import { useState } from 'react';
 import type { Share, ShareTarget } from '@intervallum/contract';
 import styled from 'styled-components';
@@ -9,9 +10,13 @@ import { sharesQuery } from '../../queries/queries.ts';
 import { readersLanguage } from '../../ui/dates.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { copyText } from '../../ui/copyText.ts';
+import { TextField } from '../../ui/fields.tsx';
 import { notify } from '../../ui/notices.tsx';
+import { Pick } from '../../ui/Pick.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
+import { roleNames, roleWords } from './band/roleNames.ts';
+import { QrSign } from './QrSign.tsx';
 import { SentList } from './SentList.tsx';
 
 const Links = styled.ul`
@@ -43,8 +48,21 @@ const Row = styled.li`
   }
   small {
     font-size: 13px;
+    flex: 1 0 100%;
     color: var(--soft);
-    margin-right: auto;
+  }
+`;
+
+const For = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 6px 12px;
+  align-items: end;
+  margin-bottom: 12px;
+  small {
+    grid-column: 1 / -1;
+    font-size: 14px;
+    color: var(--soft);
   }
 `;
 
@@ -74,11 +92,18 @@ function LinkList({ target }: { target: ShareTarget }) {
   const fetched = useQuery(sharesQuery(target));
   const reload = () => void fetched.refetch();
   const [busy, setBusy] = useState(false);
+  const [role, setRole] = useState<BandRole | 'everybody'>('everybody');
+  const [who, setWho] = useState('');
 
   async function open() {
     setBusy(true);
-    const opened = await api.openShare(target);
+    const opened = await api.openShare({
+      ...target,
+      role: role === 'everybody' ? null : role,
+      who,
+    });
     setBusy(false);
+    if (opened.kind === 'ok') setWho('');
     if (opened.kind !== 'ok') notify(t('The link could not be made. Try again in a moment.'));
     reload();
   }
@@ -107,6 +132,28 @@ function LinkList({ target }: { target: ShareTarget }) {
               />
             ))}
           </Links>
+          <For>
+            <Pick
+              label={t('For')}
+              value={role}
+              options={[
+                ['everybody', t('everybody')] as const,
+                ...bandRoles.map((one) => [one, roleNames[one]] as const),
+              ]}
+              onChange={setRole}
+            />
+            <TextField
+              label={t('Whose it is, if you like')}
+              value={who}
+              maxLength={80}
+              onChange={setWho}
+            />
+            <small>
+              {role === 'everybody'
+                ? t('The charts, for each to read their way.')
+                : roleWords[role]}
+            </small>
+          </For>
           <PrimaryButton isPending={busy} onPress={() => void open()}>
             {shares.length === 0 ? t('Make a link') : t('Make another link')}
           </PrimaryButton>
@@ -123,18 +170,27 @@ function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: 
     month: 'long',
   });
 
+  const { role, who } = share;
+  const reader = [role && roleNames[role], who].filter(Boolean).join(' · ');
+  const [showsSign, setShowsSign] = useState(false);
+
   return (
     <Row>
+      {reader ? <b>{reader}</b> : null}
       <code>{address}</code>
       <div>
         <small>{t('open since {{date}}', { date: made })}</small>
         <Button onPress={() => void copyText(address, t('Link copied'))}>
           <Copy size={16} strokeWidth={1.5} aria-hidden /> {t('Copy')}
         </Button>
+        <Button aria-expanded={showsSign} onPress={() => setShowsSign(!showsSign)}>
+          <QrCode size={16} strokeWidth={1.5} aria-hidden /> {t('QR code')}
+        </Button>
         <Button onPress={onRevoke}>
           <Link2Off size={16} strokeWidth={1.5} aria-hidden /> {t('Revoke')}
         </Button>
       </div>
+      {showsSign ? <QrSign address={address} name={reader || t('everybody')} /> : null}
     </Row>
   );
 }

@@ -2,6 +2,7 @@ import {
   expand,
   nothingSaidOfHands,
   parseChart,
+  playedKey,
   type Song,
   type Filled,
   type Voiced,
@@ -14,7 +15,8 @@ import { useParams, useSearchParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { songQuery } from '../../queries/queries.ts';
-import { keyNamed, type ChartView } from '../../music/rails/view.ts';
+import { withSoundsSaid } from '../../music/soundWords.ts';
+import { keyName, keyNamed, type ChartView } from '../../music/rails/view.ts';
 import { useVoiceOptions } from '../../document/voicing.ts';
 import { findOnce } from '../../workers/handsSearch.ts';
 import { reader } from '../../settings/reader.ts';
@@ -87,9 +89,13 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     next.set(name, value);
     setParameters(next, { replace: true });
   };
+  const { playedIn } = stored.part.decisions.keyboard;
+  // Who learns it has a keyboard of their own.
+  const isMine = what !== 'shapes' || level === 'mine';
+  const asItSounds = parameters.get('in') === 'sounding';
   const view = useMemo(
-    () => viewOnPaper(song, key, what, hasTune, settings),
-    [key, song, settings, what, hasTune],
+    () => viewOnPaper(song, key, isMine && !asItSounds ? playedIn : null, what, hasTune, settings),
+    [key, playedIn, isMine, asItSounds, song, settings, what, hasTune],
   );
   const { voiced, failed, again } = useVoicedOnce(
     stored,
@@ -97,7 +103,15 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     view,
     what === 'hands' ? 'mine' : what === 'shapes' ? level : null,
   );
-  const page = { song, view, paper, columns, onPages: setPages } as const;
+  const names = reader.use('language');
+  const { keyboard } = stored.part.decisions;
+  // A chart is for everybody; what shows one player's hands says their sounds too.
+  const isOfHands = isMine && (what === 'hands' || what === 'shapes');
+  const onPaper = useMemo(
+    () => (isOfHands ? withSoundsSaid(song, keyboard, names) : song),
+    [isOfHands, song, keyboard, names],
+  );
+  const page = { song: onPaper, view, paper, columns, onPages: setPages } as const;
   return (
     <>
       <PaperBar>
@@ -152,6 +166,20 @@ function SongPaper({ stored }: { stored: StoredSong }) {
               ['off', t('Without')],
             ]}
             onChange={(value) => set('tune', value)}
+          />
+        ) : null}
+        {playedIn && isMine ? (
+          <Choice
+            label={t('Key of letters and hands')}
+            value={asItSounds ? 'sounding' : 'played'}
+            options={[
+              [
+                'played',
+                t('in {{key}}, as I play', { key: keyName(playedKey(key, playedIn), settings) }),
+              ],
+              ['sounding', t('in {{key}}, as it sounds', { key: keyName(key, settings) })],
+            ]}
+            onChange={(value) => set('in', value)}
           />
         ) : null}
         <p role="status">

@@ -144,7 +144,7 @@ function SongPages(props: SongPagesProps) {
   const settings = reader.use(...chartSettings);
   const { song } = useChartPlayed(text, { road, bridge });
   const view = useMemo(
-    () => viewOnPaper(song, keyNamed(keyName, song) ?? song.key, what, false, settings),
+    () => viewOnPaper(song, keyNamed(keyName, song) ?? song.key, null, what, false, settings),
     [song, keyName, settings, what],
   );
   const onPages = useCallback((pages: number) => onCount(id, pages), [id, onCount]);

@@ -1,6 +1,7 @@
 import { formatMeter, printRoad, type Song } from '@intervallum/core';
 import type { ReactNode } from 'react';
 import styled, { createGlobalStyle } from 'styled-components';
+import { playedInWords } from '../../music/playedIn.ts';
 import { keyName, type ChartView } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { t } from '../../words/words.ts';
@@ -74,7 +75,12 @@ const Head = styled.header`
     flex: none;
     font-weight: 600;
     font-size: 19px;
+    text-align: right;
     color: var(--ink);
+  }
+  > p small {
+    display: block;
+    font-size: 14px;
   }
 `;
 
@@ -175,6 +181,7 @@ export function PlainPage({ paper, foot: [left, right], children }: PlainPagePro
 function PageHead({ song, view }: { song: Song; view: ChartView }) {
   const settings = reader.use('language');
   const { by, singer, feel } = song.details;
+  const played = playedInWords(view.sounding ?? view.key, view.key, settings);
   const facts = [
     formatMeter(song.meter),
     song.tempo === null ? '' : String(song.tempo),
@@ -189,7 +196,10 @@ function PageHead({ song, view }: { song: Song; view: ChartView }) {
           <h1>{song.title || t('Song without a title')}</h1>
           <p>{[by && t('by {{by}}', { by }), ...facts].filter(Boolean).join(' · ')}</p>
         </div>
-        <p>{t('Key {{key}}', { key: keyName(view.key, settings) })}</p>
+        <p>
+          {t('Key {{key}}', { key: keyName(view.sounding ?? view.key, settings) })}
+          {played === '' ? null : <small>{played}</small>}
+        </p>
       </Head>
       {song.road ? <Order>{printRoad(song.road)}</Order> : null}
     </>

@@ -1,4 +1,4 @@
-import type { Key, Song } from '@intervallum/core';
+import { playedKey, type Key, type Song } from '@intervallum/core';
 import { useLayoutEffect, useRef, useState, type CSSProperties, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -119,10 +119,15 @@ export function PaperChoice({ paper, onChange }: PaperChoiceProps) {
 /** What of a chart is printed. */
 export type Printed = 'numbers' | 'letters' | 'words' | 'hands' | 'shapes';
 
-/** How a chart is looked at on paper. The tune stands in degrees there; a staff would take the room of the chart. */
+/**
+ * How a chart is looked at on paper. The tune stands in degrees there; a staff would take the room of the chart.
+ * @param key in which it sounds
+ * @param playedIn what the player chose to play it in, where the paper is for the player
+ */
 export function viewOnPaper(
   song: Pick<Song, 'reading' | 'minor' | 'key' | 'names'>,
   key: Key,
+  playedIn: Key | null,
   what: Printed,
   hasTune: boolean,
   settings: Pick<
@@ -132,7 +137,8 @@ export function viewOnPaper(
 ): ChartView {
   const hasWords = what === 'words' || what === 'letters';
   return {
-    key,
+    key: playedKey(key, playedIn),
+    sounding: key,
     style: numberStyle(song, settings),
     letterStyle: letterStyle(settings),
     hero: what === 'letters' ? 'letters' : 'numbers',

@@ -38,16 +38,19 @@ interface DeskTopProps {
   onPaper: () => void;
   onCalendar: () => void;
   onTable: () => void;
+  onBand: () => void;
 }
 
 /** Whatever can be done with the whole service. */
 export function DeskTop(props: DeskTopProps) {
   const { children, canUndo, canRedo, onUndo, onRedo, onStand, onPaper, onCalendar, onTable } =
     props;
+  const { onBand } = props;
   const { draft, change, open } = useDesk();
   const [menu, setMenu] = useState<{ of: 'moments' | 'service'; from: Element } | null>(null);
   const does = {
     calendar: onCalendar,
+    band: onBand,
     table: onTable,
     again: () => open({ what: 'duplicate' }),
   };
@@ -131,6 +134,7 @@ export function DeskTop(props: DeskTopProps) {
 }
 
 const serviceActions = [
+  { id: 'band', name: t('What each player gets') },
   { id: 'calendar', name: t('Put it in a calendar') },
   { id: 'table', name: t('As a table') },
   { id: 'again', name: t('Use it again') },

@@ -162,6 +162,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
           onPaper={toPaper}
           onCalendar={() => void toCalendar()}
           onTable={toTable}
+          onBand={() => void navigate(`/sets/${setId}/band`)}
         >
           <SaveMark status={status} />
           <OthersHere at={{ kind: 'set', id: setId }} />

@@ -1,67 +1,30 @@
-import { isSong, pageItems } from '@intervallum/contract';
-import { useQueries, useQuery } from '@tanstack/react-query';
-import { Link, useParams } from 'react-router';
-import styled from 'styled-components';
-import { Fetched } from '../../queries/Fetched.tsx';
+import { Link } from 'react-router';
 import { keptNames } from '../../queries/kept.ts';
-import { setQuery, songQuery } from '../../queries/queries.ts';
-import { useMembership } from '../../queries/session.ts';
-import { LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { t } from '../../words/words.ts';
 import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
+import { Back, SetPage } from './SetPage.tsx';
 
-const Back = styled.p`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-  margin-bottom: 8px;
-  @media print {
-    display: none;
-  }
-`;
-
-/** A set for those of the team who do not write sets: its charts, each in the key it is sung in. */
+/**
+ * A set for those of the team who do not write sets: its charts, each in the key it is sung in. Somebody else writes it: what
+ * became another one is told.
+ */
 export function SetReader() {
-  const { setId = '' } = useParams();
-  const team = useMembership()?.team ?? '';
-  const fetched = useQuery(setQuery(setId));
-  const items = fetched.data?.items.filter(isSong).filter(({ removed }) => !removed) ?? [];
-  const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
-  const texts = new Map(songs.map(({ data }) => [data?.id, data?.text ?? '']));
-  const missing = (
-    <NotFoundState title={t('No set at this address')}>
-      {t('It may have been deleted, or the address is not complete.')}
-    </NotFoundState>
-  );
   return (
-    <Fetched from={fetched} what={t('the set')} missing={missing} kept={keptNames.set(setId)}>
-      {({ id, name, date, leader, notes, begins, items: all }) =>
-        songs.some(({ data }) => data === undefined) ? (
-          <LoadingState what={t('the charts')} />
-        ) : (
-          <ReadCharts
-            page={{
-              kind: 'set',
-              team,
-              name,
-              date,
-              leader,
-              notes,
-              begins,
-              ...pageItems(all, ({ songId }) => texts.get(songId) ?? ''),
-              sent: null,
-            }}
-            name={`set:${id}`}
-            standAt={`/sets/${id}/stand`}
-            before={
-              <Back>
-                <Link to="/sets">{t('All sets')}</Link>
-                <Link to={`/sets/${id}/print`}>{t('Print with a first page')}</Link>
-              </Back>
-            }
-          />
-        )
-      }
-    </Fetched>
+    <SetPage>
+      {(page, id) => (
+        <ReadCharts
+          page={page}
+          name={`set:${id}`}
+          standAt={`/sets/${id}/stand`}
+          lookedAs={keptNames.set(id)}
+          before={
+            <Back>
+              <Link to="/sets">{t('All sets')}</Link>
+              <Link to={`/sets/${id}/print`}>{t('Print with a first page')}</Link>
+            </Back>
+          }
+        />
+      )}
+    </SetPage>
   );
 }

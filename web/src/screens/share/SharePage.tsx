@@ -28,7 +28,12 @@ export function SharePage() {
           <PlainHttpNote
             lacks={t('a screen that stays awake and a copy for when there is no network')}
           />
-          <ReadCharts page={page} name={token} standAt={`/s/${token}/stand`} />
+          <ReadCharts
+            page={page}
+            name={token}
+            standAt={`/s/${token}/stand`}
+            lookedAs={keptNames.shared(token)}
+          />
         </main>
       )}
     </Fetched>

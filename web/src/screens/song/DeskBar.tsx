@@ -2,6 +2,7 @@ import { formatKey, sameKey, setField } from '@intervallum/core';
 import { ArrowLeft, MonitorPlay, PanelRight, PenLine, TriangleAlert } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
+import { Dialog, DialogTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { useStore } from 'zustand';
 import { fillScreen } from '../../device/fullScreen.ts';
@@ -9,11 +10,14 @@ import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
 import { SaveMark } from '../../document/SaveMark.tsx';
 import type { Lens } from '../../lenses/lens.ts';
+import { PlayedInChoice } from '../../lenses/parts/PlayedInChoice.tsx';
 import { PlayPlace } from '../../lenses/parts/PlayPlace.tsx';
 import { KeyStepper } from '../../music/KeyStepper.tsx';
+import { playedInWords, setInWords } from '../../music/playedIn.ts';
 import { keyName } from '../../music/rails/view.ts';
 import { reader } from '../../settings/reader.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
+import { Sheet } from '../../ui/Picker.tsx';
 import { phone, tablet } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
 import { OthersHere } from '../parts/OthersHere.tsx';
@@ -119,6 +123,24 @@ const Keys = styled.div`
       padding: 4px 8px;
     }
   }
+`;
+
+const PlayedInButton = styled(Button)`
+  && {
+    min-width: 0;
+  }
+  margin-left: 6px;
+  padding: 4px 10px;
+  border-color: var(--held);
+  font-weight: 600;
+  white-space: nowrap;
+  color: var(--held);
+`;
+
+const PlayedInQuestion = styled(Dialog)`
+  max-width: 300px;
+  padding: 10px 12px 12px;
+  outline: none;
 `;
 
 const Saved = styled.div`
@@ -250,33 +272,64 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
 });
 
 function KeyTools() {
-  const { view, setViewKey } = useLook();
+  const { sounding, setViewKey } = useLook();
   const written = useSong(({ read }) => read.song.key);
   return (
     <Keys>
-      <KeyStepper label={t('Key')} value={view.key} written={written} onChange={setViewKey} />
+      <KeyStepper label={t('Key')} value={sounding} written={written} onChange={setViewKey} />
+      <PlayedIn />
     </Keys>
   );
 }
 
+/** The hands play in another key than sounds: never to be overlooked, and changed from here. */
+function PlayedIn() {
+  const { view, sounding, keyboard } = useLook();
+  const settings = reader.use('language');
+  if (keyboard === 0) return null;
+  const words = t('in {{key}} {{by}}', {
+    key: keyName(view.key, settings),
+    by: setInWords(keyboard),
+  });
+  return (
+    <DialogTrigger>
+      <PlayedInButton aria-label={`${words}: ${playedInWords(sounding, view.key, settings)}`}>
+        {words}
+      </PlayedInButton>
+      <Sheet placement="bottom start">
+        <PlayedInQuestion aria-label={t('Your keyboard')}>
+          <PlayedInChoice />
+        </PlayedInQuestion>
+      </Sheet>
+    </DialogTrigger>
+  );
+}
+
 function KeyOnPaper() {
-  const { view } = useLook();
+  const { view, sounding } = useLook();
   const settings = reader.use('language');
   return (
-    <PrintedKey data-printed>{t('Key {{key}}', { key: keyName(view.key, settings) })}</PrintedKey>
+    <PrintedKey data-printed>
+      {[
+        t('Key {{key}}', { key: keyName(sounding, settings) }),
+        playedInWords(sounding, view.key, settings),
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+    </PrintedKey>
   );
 }
 
 /** Looked at in another key than it is written in, the chart can be written in that one. */
 function KeyMoved() {
   const songDocument = useDocument();
-  const { view, setViewKey } = useLook();
+  const { sounding, setViewKey } = useLook();
   const settings = reader.use('language');
   const written = useSong(({ read }) => read.song.key);
-  if (sameKey(view.key, written)) return null;
-  const words = t('Write it in {{key}}', { key: keyName(view.key, settings) });
+  if (sameKey(sounding, written)) return null;
+  const words = t('Write it in {{key}}', { key: keyName(sounding, settings) });
   const write = () => {
-    songDocument.edit((read) => setField(read, 'key', formatKey(view.key)));
+    songDocument.edit((read) => setField(read, 'key', formatKey(sounding)));
     setViewKey(null);
   };
   return (

@@ -5,6 +5,7 @@ import {
   toMusicXml,
   toPianoMusicXml,
   toText,
+  type Key,
   type Song,
   type Decisions,
   type Voiced,
@@ -44,6 +45,8 @@ export interface Downloadable {
   readonly text: string;
   readonly decisions: Decisions;
   readonly view: ChartView;
+  /** What is for others is in the key that sounds. */
+  readonly sounding: Key;
   /** Both hands of the song, found if they are not yet. */
   readonly voiced: () => Promise<Voiced>;
 }
@@ -54,9 +57,9 @@ export function saversOf({
   text,
   decisions,
   view,
+  sounding,
   voiced,
 }: Downloadable): Readonly<Record<string, () => void | Promise<void>>> {
-  const viewKey = view.key;
   const name = fileName(song.title);
   const plain = { ...view.letterStyle, signs: 'typed' } as const;
   const withHands = (without: string, save: (found: Voiced) => void) =>
@@ -66,12 +69,12 @@ export function saversOf({
     });
   return {
     letters: () =>
-      saveFile(toText(song, { chords: 'letters', key: viewKey, letters: plain }), `${name}.txt`),
+      saveFile(toText(song, { chords: 'letters', key: sounding, letters: plain }), `${name}.txt`),
     numbers: () =>
       saveFile(
         toText(song, {
           chords: 'numbers',
-          key: viewKey,
+          key: sounding,
           numbers: { ...view.style, signs: 'typed' },
         }),
         t('{{name}} in numbers.txt', { name }),
@@ -79,10 +82,10 @@ export function saversOf({
     chart: () => saveFile(printChart(song), `${name}.chart.txt`),
     json: () =>
       saveFile(writeSongFile({ chart: text, decisions }), `${name}.json`, 'application/json'),
-    score: () => saveFile(toMusicXml(song, { key: viewKey }), `${name}.musicxml`, musicXmlType),
+    score: () => saveFile(toMusicXml(song, { key: sounding }), `${name}.musicxml`, musicXmlType),
     numerals: () =>
       saveFile(
-        toMusicXml(song, { key: viewKey, harmony: 'numeral' }),
+        toMusicXml(song, { key: sounding, harmony: 'numeral' }),
         t('{{name}} in numerals.musicxml', { name }),
         musicXmlType,
       ),

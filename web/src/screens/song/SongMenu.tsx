@@ -81,7 +81,7 @@ export const SongMenu = memo(function SongMenu({ songId, lens, panel, onOpen }: 
 
 function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
   const songDocument = useDocument();
-  const { view, asPlayed, setAsPlayed } = useLook();
+  const { view, sounding, asPlayed, setAsPlayed } = useLook();
   const song = useSong(({ read }) => read.song);
   const whole = useWhole();
   const { search } = useLocation();
@@ -93,7 +93,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
   const { download } = useSteady({
     download: (id: string) => {
       const { read, decisions } = songDocument.store.getState();
-      const asked = { song: read.song, text: read.text, decisions, view, voiced: whole };
+      const asked = { song: read.song, text: read.text, decisions, view, sounding, voiced: whole };
       void saversOf(asked)[id]?.();
     },
   });

@@ -43,6 +43,7 @@ export function SongReader() {
             begins: null,
             moments: [],
             sent: null,
+            reader: null,
           }}
           name={`song:${id}`}
           standAt={`/songs/${id}/stand`}

@@ -38,7 +38,7 @@ export function SongWindows({ opened, ...props }: SongWindowsProps) {
 
 function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
   const songDocument = useDocument();
-  const { view } = useLook();
+  const { sounding } = useLook();
   const song = useSong(({ read }) => read.song);
   const rewrite = useRewrite();
   const name = song.title || t('Song without a title');
@@ -78,7 +78,7 @@ function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
       <RoadEditor song={song} isOpen={opened === 'road'} onClose={onClose} onRoad={writeRoad} />
       <AddToSet
         songs={[{ id: songId, title: name }]}
-        inKey={view.key}
+        inKey={sounding}
         isOpen={opened === 'set'}
         onClose={onClose}
       />

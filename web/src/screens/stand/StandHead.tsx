@@ -8,7 +8,9 @@ import { Button, IconButton } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
 import { Asked, AskedShown, Question } from '../../ui/Question.tsx';
 import { display, phone } from '../../ui/theme.ts';
+import { SoundsTo } from '../../lenses/parts/SoundsTo.tsx';
 import { LettersQuestion, ThemeQuestion } from '../parts/ReaderQuestions.tsx';
+import { KeyboardChip } from './KeyboardChip.tsx';
 import type { StandSong } from './standing.ts';
 import type { StandSound } from './useStandSound.ts';
 import { openHelp } from '../../ui/help.ts';
@@ -125,6 +127,7 @@ export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandH
         {keyName(key, settings)}
       </KeyMark>
       {capo === 0 ? null : <Capo>{t('capo {{capo}}', { capo })}</Capo>}
+      <KeyboardChip standing={standing} />
       <Naming>
         <h1>{song.title || t('Song without a title')}</h1>
         <p>{facts.filter(Boolean).join(' · ')}</p>
@@ -144,7 +147,11 @@ export function StandHead({ standing, sound, isFitted, onSize, onLeave }: StandH
       <Sizes>
         <SizeTools onSize={onSize} isFitted={isFitted} />
       </Sizes>
-      <StandMenu onSize={onSize} isFitted={isFitted} />
+      <StandMenu
+        onSize={onSize}
+        isFitted={isFitted}
+        hasSounds={standing.decisions.keyboard.sounds.length > 0}
+      />
       <Button onPress={onLeave}>{t('Leave')}</Button>
     </Head>
   );
@@ -166,7 +173,12 @@ function SizeTools({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitt
   );
 }
 
-function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitted'>) {
+interface StandMenuProps extends Pick<StandHeadProps, 'onSize' | 'isFitted'> {
+  /** The player said what the keyboard sounds like: here it is said, too, on which instrument that is set. */
+  hasSounds: boolean;
+}
+
+function StandMenu({ onSize, isFitted, hasSounds }: StandMenuProps) {
   const { words } = reader.use('words');
   const { hero, pedal } = stand.use('hero', 'pedal');
   return (
@@ -201,6 +213,7 @@ function StandMenu({ onSize, isFitted }: Pick<StandHeadProps, 'onSize' | 'isFitt
             isShown={pedal}
             onChange={(isShown) => stand.change({ pedal: isShown })}
           />
+          {hasSounds ? <SoundsTo /> : null}
           <Button onPress={openHelp}>
             <CircleHelp size={18} strokeWidth={1.5} aria-hidden /> {t('Help')}
           </Button>

@@ -5,7 +5,14 @@ import {
   type SharedPage,
   type Song,
 } from '@intervallum/contract';
-import { noDecisions, parseChart, type Arrangement, type Decisions } from '@intervallum/core';
+import {
+  noDecisions,
+  parseChart,
+  standInSong,
+  type Arrangement,
+  type BandRole,
+  type Decisions,
+} from '@intervallum/core';
 import { useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { useEffect, useMemo, type ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -17,6 +24,7 @@ import { keyNamed } from '../../music/rails/view.ts';
 import { momentInWords } from '../../ui/dates.ts';
 import { Notices, notify } from '../../ui/notices.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
+import { capoFor, roleOf } from '../parts/band/roles.ts';
 import { useChartPlayed, useDecisionsPlayed } from '../parts/service/played.ts';
 import { StandView } from './StandView.tsx';
 import { t } from '../../words/words.ts';
@@ -37,7 +45,7 @@ export function SongStand() {
               text: song.text,
               arrangement: asWritten,
               key: parameters.get('key'),
-              capo: 0,
+              capo: null,
               note: '',
               decisions: song.part.decisions,
             },
@@ -82,7 +90,7 @@ export function SetStand() {
                   text: song?.text ?? '',
                   arrangement: { road, bridge: bridgeInto(all, item)?.text ?? null },
                   key,
-                  capo: 0,
+                  capo: null,
                   note: notes,
                   decisions: song?.part.decisions ?? noDecisions,
                 };
@@ -118,7 +126,7 @@ function WithSong({ from, children }: WithSongProps) {
 function bedChart({ id, name, bed, notes }: Pick<MomentItem, 'id' | 'name' | 'bed' | 'notes'>) {
   const text = `title: ${name}\n${bed ?? ''}`;
   return {
-    ...{ id, text, key: null, capo: 0, note: notes },
+    ...{ id, text, key: null, capo: null, note: notes },
     arrangement: asWritten,
     decisions: noDecisions,
   };
@@ -145,7 +153,8 @@ export function LinkStand() {
         </NotFoundState>
       }
     >
-      {({ songs, moments }) => {
+      {({ songs, moments, reader: given }) => {
+        const role = roleOf(link.role, given?.role);
         const charts = songs.flatMap((song, place) => {
           const { text, key, notes, road, bridge } = song;
           const id = nameInLink(song.id, place);
@@ -156,7 +165,7 @@ export function LinkStand() {
               text,
               arrangement: { road, bridge },
               key: link.keys[id] ?? key,
-              capo: link.capos[id] ?? 0,
+              capo: link.capos[id] ?? null,
               note: notes,
               decisions: noDecisions,
             },
@@ -167,6 +176,7 @@ export function LinkStand() {
           <Stand
             charts={charts}
             titles={charts.map(({ text }) => parseChart(text).song.title)}
+            role={role}
             leaveTo={`/s/${token}`}
             kept={keptNames.shared(token)}
           />
@@ -184,7 +194,8 @@ interface StoodChart {
   /** How it goes in the service. */
   readonly arrangement: Arrangement;
   readonly key: string | null;
-  readonly capo: number;
+  /** The fret of a capo; null where nobody chose. */
+  readonly capo: number | null;
   readonly note: string;
   readonly decisions: Decisions;
 }
@@ -192,12 +203,14 @@ interface StoodChart {
 interface StandProps {
   charts: readonly StoodChart[];
   titles: readonly string[];
+  /** Who stands there; null for whoever reads the whole chart. */
+  role?: BandRole | null;
   leaveTo: string;
   /** Under which name it is kept for when there is no network. */
   kept: string;
 }
 
-function Stand({ charts, titles, leaveTo, kept }: StandProps) {
+function Stand({ charts, titles, role = null, leaveTo, kept }: StandProps) {
   const keptAt = useKeptAt(kept);
   // Nothing takes room from the music.
   useEffect(() => {
@@ -207,13 +220,15 @@ function Stand({ charts, titles, leaveTo, kept }: StandProps) {
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
   const { id, text, arrangement, key, capo, note: said, decisions: own } = charts[at]!;
-  const { song, text: after, problems } = useChartPlayed(text, arrangement);
+  const { song: whole, text: after, problems } = useChartPlayed(text, arrangement);
   const decisions = useDecisionsPlayed(own, { before: text, after });
   const note = [said, ...problems].filter(Boolean).join(' · ');
-  const standing = useMemo(
-    () => ({ id, song, key: keyNamed(key, song) ?? song.key, capo, decisions, note }),
-    [id, song, key, capo, decisions, note],
-  );
+  const standing = useMemo(() => {
+    const song = role === 'stand-in' ? standInSong(whole) : whole;
+    const sounding = keyNamed(key, song) ?? song.key;
+    const fret = capoFor(role, sounding, capo ?? undefined);
+    return { id, song, key: sounding, capo: fret, decisions, note };
+  }, [id, whole, role, key, capo, decisions, note]);
   const go = (to: number) =>
     setParameters(
       (before) => {

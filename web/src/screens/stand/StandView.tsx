@@ -1,10 +1,11 @@
-import { expand, type Song } from '@intervallum/core';
+import { expand, playedKey, type Song } from '@intervallum/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { leaveFullScreen } from '../../device/fullScreen.ts';
 import { listenToPedals, type Turn } from '../../device/pedal.ts';
 import { runMarks } from '../../lenses/parts/fillMarks.ts';
+import { withSoundsSaid } from '../../music/soundWords.ts';
 import { useMeasure } from '../../music/rails/measure.ts';
 import { PageColumns } from '../../music/rails/PageColumns.tsx';
 import { noMarks } from '../../music/rails/SectionView.tsx';
@@ -19,6 +20,7 @@ import { useSteady } from '../../ui/useSteady.ts';
 import type { StandPlace, StandSong } from './standing.ts';
 import { ScreenPedal } from './ScreenPedal.tsx';
 import { StandFoot } from './StandFoot.tsx';
+import { SoundStrip } from './SoundStrip.tsx';
 import { StandHead } from './StandHead.tsx';
 import { usePageGestures } from './usePageGestures.ts';
 import { useStandSound } from './useStandSound.ts';
@@ -43,7 +45,7 @@ const sectionsBelow = 600;
 
 const Frame = styled.main`
   display: grid;
-  grid-template: auto minmax(0, 1fr) auto auto / minmax(0, 1fr);
+  grid-template: auto minmax(0, 1fr) auto auto auto / minmax(0, 1fr);
   height: 100vh;
   height: 100dvh;
   overflow: hidden;
@@ -65,16 +67,21 @@ const Music = styled.div`
 
 /** Nothing but music: the song fitted to the screen, turned by tap, swipe, pedal, or by itself while it plays. */
 export function StandView({ standing, place, leaveTo }: StandViewProps) {
-  const { song, decisions } = standing;
+  const { decisions } = standing;
+  const names = reader.use('language');
+  const song = useMemo(
+    () => withSoundsSaid(standing.song, decisions.keyboard, names),
+    [standing.song, decisions.keyboard, names],
+  );
   const music = useRef<HTMLDivElement>(null);
   const room = useRoom(music);
   const view = useStandView(standing);
   const over = useMemo(
     () =>
       decisions.fills.placed.length > 0
-        ? runMarks(expand(song, { key: standing.key }), decisions.fills, false)
+        ? runMarks(expand(song, { key: view.key }), decisions.fills, false)
         : null,
-    [song, standing.key, decisions.fills],
+    [song, view.key, decisions.fills],
   );
   const { pages, numeral } = useStandPages(song, view, room, over !== null);
   const sound = useStandSound(standing, view);
@@ -179,6 +186,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
         onPage={turnTo}
         awake={sound.awake}
       />
+      <SoundStrip standing={standing} playingAt={sound.playingAt} />
       {pedal ? <ScreenPedal /> : null}
     </Frame>
   );
@@ -191,12 +199,13 @@ function stepped(now: number, way: 1 | -1): number {
   return (way > 0 ? larger : smaller) ?? now;
 }
 
-function useStandView({ song, key, capo }: StandSong): ChartView {
+function useStandView({ song, key, capo, decisions }: StandSong): ChartView {
+  const { playedIn } = decisions.keyboard;
   const settings = reader.use(...chartSettings);
   const { hero } = stand.use('hero');
   return useMemo(
     () => ({
-      key: shapesUnder(key, capo),
+      key: shapesUnder(playedKey(key, playedIn), capo),
       style: numberStyle(song, settings),
       letterStyle: letterStyle(settings),
       hero,
@@ -206,7 +215,7 @@ function useStandView({ song, key, capo }: StandSong): ChartView {
       wordsOnBeats: settings.wordsOnBeats,
       tune: settings.tune,
     }),
-    [song, key, capo, settings, hero],
+    [song, key, playedIn, capo, settings, hero],
   );
 }
 

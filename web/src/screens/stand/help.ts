@@ -13,6 +13,8 @@ export const standHelp: HelpTopic = {
     { id: 'play', name: t('Play or stop; the pages follow'), keyName: 'Space' },
     { id: 'size', name: t('Smaller, larger, as large as fits'), keyName: '− + 0' },
     { id: 'pinch', name: t('Smaller, larger: with two fingers') },
+    { id: 'keyboard', name: t('How your keyboard is set: press it once it is so') },
+    { id: 'sounds', name: t('The next sound of your keyboard: press it as the section comes') },
     { id: 'leave', name: t('Leave'), keyName: 'Esc' },
   ],
   charts: 'read',

@@ -200,6 +200,9 @@ export const key = {
   'Find it by singing': 'Achar cantando',
   'Sang {{notes}} on {{date}}, beyond what is noted.':
     'Cantou {{notes}} em {{date}}, além do anotado.',
+  Of: 'De',
+  'the whole song': 'a música toda',
+  'Sections without a tune': 'Seções sem melodia',
   'Note that': 'Anotar isso',
   'Note that for {{name}}': 'Anotar isso para {{name}}',
   'It could not be noted. Try again in a moment.':

@@ -1,22 +1,30 @@
 import type { SharedPage } from '@intervallum/contract';
-import { expand, formatKey, formatMeter, sameKey, unroll, type Key } from '@intervallum/core';
-import { useMemo, useState } from 'react';
+import {
+  asPlayed,
+  capoShapes,
+  compareSongs,
+  expand,
+  formatKey,
+  formatMeter,
+  parseChart,
+  sameKey,
+  writtenKey,
+  type BandRole,
+  type Key,
+  type Song as Played,
+} from '@intervallum/core';
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import { KeyStepper } from '../../../music/KeyStepper.tsx';
-import { Chart } from '../../../music/rails/Chart.tsx';
-import { canUnroll, Road } from '../../../music/rails/Road.tsx';
-import {
-  keyName,
-  keyNamed,
-  letterStyle,
-  numberStyle,
-  shapesUnder,
-} from '../../../music/rails/view.ts';
+import { keyName, keyNamed, shapesUnder } from '../../../music/rails/view.ts';
 import { highestCapo, type LinkSettings } from '../../../settings/links.ts';
 import { chartSettings, reader } from '../../../settings/reader.ts';
 import { Pick } from '../../../ui/Pick.tsx';
 import { display } from '../../../ui/theme.ts';
+import { instrumentNames } from '../../../words/instrumentNames.ts';
 import { t } from '../../../words/words.ts';
+import { RolePart } from '../band/RolePart.tsx';
+import { capoFor, withCapo } from '../band/roles.ts';
 import { useChartPlayed } from '../service/played.ts';
 
 const Song = styled.article`
@@ -74,14 +82,17 @@ const Rights = styled.p`
   color: var(--soft);
 `;
 
-const capos = Array.from(
-  { length: highestCapo + 1 },
-  (_, fret) => [String(fret), fret === 0 ? t('none') : String(fret)] as const,
-);
+/** Those who read no pitches. */
+const withoutKey: ReadonlySet<BandRole | null> = new Set<BandRole | null>(['drums', 'projector']);
 
 interface ReadSongProps {
   song: SharedPage['songs'][number];
+  /** As it was when one looked last; null where that is not known. */
+  looked: SharedPage['songs'][number] | null;
   place: number | null;
+  /** Who reads it; null for everybody. */
+  role: BandRole | null;
+  hero: 'numbers' | 'letters';
   /** The height of numerals, in CSS pixels. */
   numeral: number;
   /** What the song is called in the settings of its link. */
@@ -90,28 +101,27 @@ interface ReadSongProps {
   onChange: (change: { keys: LinkSettings['keys'] } | { capos: LinkSettings['capos'] }) => void;
 }
 
-/** One song of what is read, in one's own key and with one's own capo. */
+/** One song of what is read, as its reader needs it, in one's own key and with one's own capo. */
 export function ReadSong(props: ReadSongProps) {
-  const { song: shared, place, numeral, id, link, onChange } = props;
+  const { song: shared, looked, place, role, hero, numeral, id, link, onChange } = props;
   const { key, notes, who } = shared;
-  const { hero } = link;
   const settings = reader.use(...chartSettings);
   const { song, problems } = useChartPlayed(shared.text, shared);
+  const changed = useChangedBars(looked, shared, song);
   const given = keyNamed(key, song) ?? song.key;
   const viewKey = keyNamed(link.keys[id] ?? null, song) ?? given;
-  const capo = link.capos[id] ?? 0;
-  const shapes = useMemo(() => shapesUnder(viewKey, capo), [viewKey, capo]);
+  const capo = capoFor(role, viewKey, link.capos[id]);
+  const { horn } = link;
+  const read = useMemo(
+    () => (role === 'horn' ? writtenKey(horn, viewKey) : shapesUnder(viewKey, capo)),
+    [role, horn, viewKey, capo],
+  );
   /** Who goes back to the key that is given follows it again when it changes. */
   const setOwn = (chosen: Key) => {
     const { [id]: _before, ...others } = link.keys;
     onChange({ keys: sameKey(chosen, given) ? others : { ...others, [id]: formatKey(chosen) } });
   };
-  const [asPlayed, setAsPlayed] = useState(false);
-  const unrolled = useMemo(
-    () => (asPlayed && canUnroll(song) ? unroll(expand(song, { key: shapes })) : null),
-    [asPlayed, song, shapes],
-  );
-  const { letters, words } = settings;
+  const timeline = useMemo(() => expand(song, { key: read }), [song, read]);
   const { by, rights } = song.details;
   const own = keyName(viewKey, settings);
   const facts = [
@@ -122,7 +132,12 @@ export function ReadSong(props: ReadSongProps) {
     formatMeter(song.meter),
     song.tempo,
     song.details.feel,
-    capo !== 0 && t('capo {{capo}}, shapes of {{key}}', { capo, key: keyName(shapes, settings) }),
+    capo !== 0 && t('capo {{capo}}, shapes of {{key}}', { capo, key: keyName(read, settings) }),
+    role === 'horn' &&
+      t('{{instrument}} reads in {{key}}', {
+        instrument: instrumentNames[horn],
+        key: keyName(read, settings),
+      }),
   ];
   return (
     <Song>
@@ -135,45 +150,74 @@ export function ReadSong(props: ReadSongProps) {
           <p>{facts.filter(Boolean).join(' · ')}</p>
         </div>
         <Own>
-          <Pick
-            label={t('Capo')}
-            labelled="beside"
-            value={String(capo)}
-            options={capos}
-            onChange={(chosen) => onChange({ capos: { ...link.capos, [id]: Number(chosen) } })}
-          />
-          <KeyStepper
-            label={t('My key for {{title}}', { title: song.title })}
-            value={viewKey}
-            written={given}
-            onChange={setOwn}
-          />
+          {withCapo.has(role) ? (
+            <Pick
+              label={t('Capo')}
+              labelled="beside"
+              value={String(capo)}
+              options={caposFor(viewKey, (shape) => keyName(shape, settings))}
+              onChange={(chosen) => onChange({ capos: { ...link.capos, [id]: Number(chosen) } })}
+            />
+          ) : null}
+          {withoutKey.has(role) ? null : (
+            <KeyStepper
+              label={t('My key for {{title}}', { title: song.title })}
+              value={viewKey}
+              written={given}
+              onChange={setOwn}
+            />
+          )}
         </Own>
       </SongTop>
       {notes ? <Note>{notes}</Note> : null}
       {problems.map((problem) => (
         <Note key={problem}>{problem}</Note>
       ))}
-      <Road song={song} asPlayed={asPlayed} onChange={setAsPlayed} />
-      <Chart
-        song={unrolled?.song ?? song}
+      <RolePart
+        timeline={timeline}
+        role={role}
+        hero={hero}
         numeral={numeral}
-        keys={unrolled?.keys ?? null}
-        view={{
-          key: shapes,
-          style: numberStyle(song, settings),
-          letterStyle: letterStyle(settings),
-          hero,
-          letters,
-          dictation: settings.dictation,
-          words,
-          wordsOnBeats: settings.wordsOnBeats,
-          tune: settings.tune,
-        }}
+        voice={link.voice}
+        changed={changed}
       />
       <Rights>
         {[by && t('by {{by}}', { by }), rights || t('No rights given')].filter(Boolean).join(' · ')}
       </Rights>
     </Song>
   );
+}
+
+/** The bars of a song as it is played that were others when one looked last; null where there are none. */
+function useChangedBars(
+  looked: SharedPage['songs'][number] | null,
+  shared: SharedPage['songs'][number],
+  song: Played,
+): ReadonlySet<number> | null {
+  const isSame =
+    looked?.text === shared.text && looked.road === shared.road && looked.bridge === shared.bridge;
+  return useMemo(() => {
+    if (!looked || isSame) return null;
+    const before = parseChart(asPlayed(looked.text, looked).text).song;
+    const { after } = compareSongs(before, song);
+    return after.size > 0 ? after : null;
+  }, [looked, isSame, song]);
+}
+
+/** Every fret with the key of its shapes, those of open strings first. */
+function caposFor(key: Key, named: (shape: Key) => string) {
+  const open = new Set(capoShapes(key).map(({ fret }) => fret));
+  const all = Array.from({ length: highestCapo + 1 }, (_, fret) => fret);
+  const option = (fret: number, group: string) =>
+    [
+      String(fret),
+      fret === 0
+        ? t('none, {{key}}', { key: named(key) })
+        : t('{{fret}}, shapes of {{key}}', { fret, key: named(shapesUnder(key, fret)) }),
+      group,
+    ] as const;
+  return [
+    ...all.filter((fret) => open.has(fret)).map((fret) => option(fret, t('With open strings'))),
+    ...all.filter((fret) => !open.has(fret)).map((fret) => option(fret, t('Others'))),
+  ];
 }

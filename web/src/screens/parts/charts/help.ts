@@ -5,6 +5,10 @@ import { t } from '../../../words/words.ts';
 export const readHelp: HelpTopic = {
   title: t('Charts to read'),
   lines: [
+    {
+      id: 'role',
+      name: t('Choose what you play: each player gets a page of their own'),
+    },
     { id: 'show', name: t('Read it in numbers or in letters') },
     { id: 'key', name: t('Choose your own key and capo for each song') },
     { id: 'size', name: t('Choose the size, the words and the names of notes') },

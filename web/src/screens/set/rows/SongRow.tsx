@@ -5,7 +5,6 @@ import styled from 'styled-components';
 import { keyName, keyNamed } from '../../../music/rails/view.ts';
 import { reader } from '../../../settings/reader.ts';
 import { QuietButton } from '../../../ui/Button.tsx';
-
 import { keepFocus } from '../../../ui/focus.ts';
 import { Opening } from '../../parts/Opening.tsx';
 import { useDesk, useSung } from '../desk/deskContext.ts';

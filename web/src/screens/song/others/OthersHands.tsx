@@ -1,5 +1,5 @@
 import type { PlayerPart } from '@intervallum/contract';
-import { noteNamer, toLetters, type VoicedSlot } from '@intervallum/core';
+import { noteNamer, plainKeyboard, toLetters, type VoicedSlot } from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -95,12 +95,14 @@ function Parts({ songId, parts, onClose }: PartsProps) {
   const part = others[chosen];
 
   function take({ decisions }: PlayerPart) {
-    songDocument.decide(() => decisions);
+    // How the keyboard is set stays: it is of one's own instrument.
+    songDocument.decide(({ keyboard }) => ({ ...decisions, keyboard }));
     notify(t('The hands are yours now'), songDocument.undo);
     onClose();
   }
   async function makeCommon() {
-    const { decisions } = songDocument.store.getState();
+    // Whoever decided nothing yet has another instrument.
+    const decisions = { ...songDocument.store.getState().decisions, keyboard: plainKeyboard };
     if (!wasDone(await api.setCommonPart(songId, decisions))) return;
     const back = common && (() => void api.setCommonPart(songId, common.decisions).then(wasDone));
     notify(t('Your hands are the song’s own now'), back ?? undefined);

@@ -1,11 +1,6 @@
-import {
-  isSong,
-  type MomentItem,
-  type SetDifference,
-  type SetDraft,
-  type SetItem,
-} from '@intervallum/contract';
 import { diffArrays } from 'diff';
+import type { SetDifference } from '../wire/differences.ts';
+import { isSong, type MomentItem, type SetDraft, type SetItem } from '../wire/sets.ts';
 
 /**
  * What differs between two states of a set: what is said of it, what came and went, moved, is played otherwise.

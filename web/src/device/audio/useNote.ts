@@ -1,22 +1,18 @@
 import { ticksPerQuarter } from '@intervallum/core';
 import { useEffect, useState } from 'react';
-import { transport, type Owner } from '../../device/audio/transport.ts';
+import { transport, type Owner } from './transport.ts';
+import { plainPerformance } from './plainPerformance.ts';
 
-/** Sounds one note for a moment. */
-export function useNote(): (note: number) => void {
+/** Sounds notes one after the other, each for a moment. */
+export function useNote(): (...notes: number[]) => void {
   const [owner] = useState<Owner>(() => ({}));
   useEffect(() => () => transport.stop(owner), [owner]);
-  return (note) => {
+  return (...notes) => {
     const ticks = 2 * ticksPerQuarter;
     transport.hear(owner, {
       performance: {
-        notes: [],
-        tune: [{ note, onset: 0, ticks, velocity: 84 }],
-        pedal: [],
-        starts: [],
-        tempos: [{ onset: 0, factor: 1 }],
-        open: [],
-        ticks,
+        ...plainPerformance(notes.length * ticks),
+        tune: notes.map((note, place) => ({ note, onset: place * ticks, ticks, velocity: 84 })),
       },
       options: { quarters: 100, countIn: [], clicks: [], pedal: false, loop: false },
       isOpenAt: () => false,

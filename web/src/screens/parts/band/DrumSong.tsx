@@ -1,0 +1,148 @@
+import {
+  drumRoad,
+  formatMeter,
+  type DrumBar,
+  type DrumEvent,
+  type DrumPart,
+  type Timeline,
+} from '@intervallum/core';
+import { useMemo } from 'react';
+import styled from 'styled-components';
+import { display } from '../../../ui/theme.ts';
+import { t } from '../../../words/words.ts';
+import { ClickButton } from './ClickButton.tsx';
+import { PartHead } from './PartHead.tsx';
+
+const Parts = styled.ol`
+  display: grid;
+  gap: 20px;
+  margin-top: 12px;
+`;
+
+const Part = styled.li`
+  break-inside: avoid;
+`;
+
+/** Four bars to a line, as one counts them. */
+const Bars = styled.ol`
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  margin-top: 4px;
+  row-gap: 10px;
+`;
+
+const Bar = styled.li`
+  min-height: 44px;
+  padding: 2px 6px 4px;
+  border-left: 1px solid var(--rail);
+  border-bottom: 3px solid var(--rail);
+  font-size: 15px;
+  line-height: 1.3;
+  overflow-wrap: anywhere;
+  > b {
+    display: block;
+    font: 500 20px/1.1 ${display};
+    color: var(--soft);
+  }
+  /* Four bars stand in a line behind it. */
+  &[data-pickup] {
+    grid-column: 4;
+  }
+  &[data-busy] > b {
+    color: var(--ink);
+  }
+  em {
+    font-style: normal;
+    font-weight: 700;
+  }
+`;
+
+/** A song as its drummer reads it: bars to be counted, and what the band does in them. */
+export function DrumSong({ timeline }: { timeline: Timeline }) {
+  const parts = useMemo(() => drumRoad(timeline), [timeline]);
+  const passes = (section: string) =>
+    parts.reduce((sum, part) => sum + (part.section === section ? part.times : 0), 0);
+  return (
+    <>
+      <ClickButton song={timeline.song} />
+      <Parts aria-label={t('Bars')} role="list">
+        {parts.map((part, index) => (
+          <Part key={part.part}>
+            <PartHead
+              section={part.section}
+              pass={part.pass}
+              passes={passes(part.section)}
+              times={part.times}
+              bars={part.bars.filter(({ isPickup }) => !isPickup).length}
+              open={part.open}
+              directions={part.directions}
+              lifted={part.lift - (parts[index - 1]?.lift ?? part.lift)}
+            />
+            <PartBars part={part} />
+          </Part>
+        ))}
+      </Parts>
+    </>
+  );
+}
+
+function PartBars({ part: { bars } }: { part: DrumPart }) {
+  const pickups = bars.filter(({ isPickup }) => isPickup).length;
+  return (
+    <Bars role="list">
+      {bars.map((bar, place) => {
+        const said = saidOf(bar);
+        return (
+          <Bar
+            key={place}
+            data-busy={said.length > 0 || bar.events.length > 0 || undefined}
+            data-pickup={bar.isPickup || undefined}
+          >
+            <b>{bar.isPickup ? t('pickup') : place + 1 - pickups}</b>
+            {said.map((words) => (
+              <div key={words}>{words}</div>
+            ))}
+            {bar.events.map((event, index) => (
+              <div key={index}>
+                <EventWords event={event} />
+              </div>
+            ))}
+          </Bar>
+        );
+      })}
+    </Bars>
+  );
+}
+
+/** What becomes another one with a bar. */
+function saidOf({ meter, feel, tempo }: DrumBar): string[] {
+  return [
+    meter && formatMeter(meter),
+    feel && feelNames[feel],
+    tempo !== null && t('tempo {{tempo}}', { tempo }),
+  ].filter((words): words is string => typeof words === 'string');
+}
+
+const feelNames: Readonly<Record<NonNullable<DrumBar['feel']>, string>> = {
+  'half-time': t('half-time'),
+  rit: t('slowing down'),
+  free: t('free'),
+  'in time': t('in time'),
+};
+
+const eventNames: Readonly<Record<DrumEvent['kind'], string>> = {
+  push: t('push'),
+  stop: t('stop'),
+  accent: t('accent'),
+  hold: t('hold'),
+  ring: t('let ring'),
+  silence: t('silence'),
+};
+
+function EventWords({ event: { kind, count } }: { event: DrumEvent }) {
+  return (
+    <>
+      {eventNames[kind]} <em>{count}</em>
+    </>
+  );
+}
