@@ -17,6 +17,7 @@ export const layers = {
     ['playing'],
     ['voices'],
     ['sets', 'band'],
+    ['stage'],
     ['arrange'],
     ['practice'],
     ['formats', 'search'],
@@ -32,6 +33,7 @@ export const layers = {
     ['sets', 'attachments'],
     ['sends'],
     ['shares', 'trash', 'voices', 'keptKeys', 'teamFile'],
+    ['stage'],
   ],
   'web/src': [
     ['words'],

@@ -22,6 +22,7 @@ export * from './wire/rights.ts';
 export * from './wire/runs.ts';
 export * from './wire/sets.ts';
 export * from './wire/shares.ts';
+export * from './wire/stage.ts';
 export * from './wire/songList.ts';
 export * from './wire/songs.ts';
 export * from './wire/team.ts';

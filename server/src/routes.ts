@@ -22,6 +22,8 @@ import { setService } from './sets/service.ts';
 import { useRoutes } from './sets/uses/routes.ts';
 import { useService } from './sets/uses/service.ts';
 import { shareRoutes } from './shares/routes.ts';
+import { stageRoutes } from './stage/routes.ts';
+import { stageService } from './stage/service.ts';
 import { songListRoutes } from './songs/list/routes.ts';
 import { songListService } from './songs/list/service.ts';
 import { songRoutes } from './songs/routes.ts';
@@ -74,6 +76,7 @@ export function allRoutes({
     ...useRoutes(useService(database, charts)),
     ...sendRoutes(sends),
     ...shareRoutes(database, sends, linksUrl),
+    ...stageRoutes(database, { stage: stageService(database), hub: live, session }),
     ...moveRoutes(database),
     ...runRoutes(database),
     ...voiceRoutes(database),

@@ -29,6 +29,7 @@ import * as saved from '../src/teamFile/saving/store.ts';
 import * as teams from '../src/teams/store.ts';
 import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
+import * as stage from '../src/stage/store.ts';
 import * as keptKeys from '../src/keptKeys/store.ts';
 import * as voices from '../src/voices/store.ts';
 import {
@@ -60,6 +61,8 @@ import {
   theirs,
   there,
   trashed,
+  show,
+  playedOnce,
 } from './twoTeams.ts';
 
 beforeAll(openTwoTeams);
@@ -504,7 +507,30 @@ const keptKeyCalls: typeof calls = {
 };
 Object.assign(calls, keptKeyCalls);
 
+const stageCalls: typeof calls = {
+  isSetThere: (db) => stage.isSetThere(ours, db, set),
+  findShow: (db) => stage.findShow(ours, db, set),
+  beginShow: (db) => stage.beginShow(ours, db, { setId: set, screen: there, name: 'BETA' }),
+  setBaton: (db) => stage.setBaton(ours, db, set, { screen: there, name: 'BETA' }),
+  holdShow: (db) => stage.holdShow(ours, db, set),
+  findCue: (db) => stage.findCue(ours, db, show, there),
+  insertCue: (db) =>
+    stage.insertCue(ours, db, show, { id: randomUUID(), cue: { kind: 'on' }, ago: 0 }),
+  listCues: (db) => stage.listCues(ours, db, show, 0),
+  listShows: (db) => stage.listShows(ours, db, set),
+  endShow: async (db) => {
+    await stage.endShow(ours, db, show, [playedOnce]);
+    const led = { setId: set, screen: there, name: 'BETA' };
+    const { show: next } = await stage.beginShow(ours, db, led);
+    await stage.insertCue(ours, db, next.id, { id: randomUUID(), cue: { kind: 'on' }, ago: 0 });
+  },
+  tellStage: (db) => live.tellStage(ours, db, set, { kind: 'show', show: null }),
+  tellLinksRevoked: (db) => live.tellLinksRevoked(ours, db),
+};
+Object.assign(calls, stageCalls);
+
 const stores = [
+  stage,
   songs,
   lists,
   files,

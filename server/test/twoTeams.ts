@@ -39,6 +39,16 @@ export const noted = randomUUID();
 export const sent = randomUUID();
 export const there = randomUUID();
 export const voice = randomUUID();
+export const show = randomUUID();
+/** What was said in the show, and what was played in one before. */
+export const called = { kind: 'next', part: { section: '', pass: 1, place: 0 } } as const;
+export const playedOnce = {
+  item,
+  beganAt: '2026-11-01T10:00:00.000Z',
+  seconds: 200,
+  sections: ['Verse'],
+  lift: 0,
+};
 /** What they alone have by its id or place: found by whoever asks without the team. */
 export const songOfTheirs = randomUUID();
 export const pieceOfTheirs = 7;
@@ -176,6 +186,18 @@ export async function openTwoTeams(): Promise<void> {
         [team, song, member, mark],
       );
       await server.owner.query(
+        'insert into shows (team_id, id, set_id, baton_screen, baton_name, last) values ($1, $2, $3, $4, $5, 1)',
+        [team, show, set, there, mark],
+      );
+      await server.owner.query(
+        'insert into shows (team_id, set_id, ended_at, played) values ($1, $2, now(), $3)',
+        [team, set, JSON.stringify([{ ...playedOnce, sections: [mark] }])],
+      );
+      await server.owner.query(
+        'insert into cues (team_id, show_id, number, id, at, cue) values ($1, $2, 1, $3, now(), $4)',
+        [team, show, there, JSON.stringify({ ...called, part: { ...called.part, section: mark } })],
+      );
+      await server.owner.query(
         "insert into audit (team_id, id, person_id, what, about) values ($1, $2, $3, 'team begun', $4)",
         [team, noted, member, mark],
       );
@@ -305,6 +327,8 @@ export const tables = [
   'presence',
   'voices',
   'kept_keys',
+  'shows',
+  'cues',
 ];
 
 /** Everything that the other team has. */

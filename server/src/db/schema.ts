@@ -1,5 +1,6 @@
 import type {
   AuditKind,
+  PlayedSong,
   Role,
   SetBridge,
   SetDraft,
@@ -10,6 +11,7 @@ import type {
   StoredRun,
   StoredSend,
   StoredSet,
+  TakenCue,
 } from '@intervallum/contract';
 import { chartRules } from '@intervallum/core';
 import { isNull, sql } from 'drizzle-orm';
@@ -27,6 +29,7 @@ import {
   primaryKey,
   text,
   unique,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import { accounts } from './accountSchema.ts';
@@ -557,6 +560,56 @@ export const keptKeys = pgTable(
     foreignKey({
       columns: [table.teamId, table.personId],
       foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** A set as it is played on a day: who leads it now, and, once it has ended, what was played. */
+export const shows = pgTable(
+  'shows',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull().defaultRandom(),
+    setId: uuid('set_id').notNull(),
+    beganAt: moment('began_at').notNull().defaultNow(),
+    endedAt: moment('ended_at'),
+    /** The screen that leads, and who is at it; null where nobody holds the baton. */
+    batonScreen: uuid('baton_screen'),
+    batonName: text('baton_name').notNull().default(''),
+    /** The number and the moment of the last cue. */
+    last: integer('last').notNull().default(0),
+    lastAt: moment('last_at').notNull().defaultNow(),
+    played: jsonb('played').$type<PlayedSong[]>().notNull().default([]),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    uniqueIndex('shows_one_at_a_time')
+      .on(table.teamId, table.setId)
+      .where(sql`${table.endedAt} is null`),
+    foreignKey({
+      columns: [table.teamId, table.setId],
+      foreignColumns: [sets.teamId, sets.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/** What was said in a show that goes on; each number once, without a gap. */
+export const cues = pgTable(
+  'cues',
+  {
+    teamId: teamId(),
+    showId: uuid('show_id').notNull(),
+    number: integer('number').notNull(),
+    id: uuid('id').notNull(),
+    at: moment('at').notNull(),
+    cue: jsonb('cue').$type<TakenCue['cue']>().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.showId, table.number] }),
+    unique('cues_said_once').on(table.teamId, table.showId, table.id),
+    foreignKey({
+      columns: [table.teamId, table.showId],
+      foreignColumns: [shows.teamId, shows.id],
     }).onDelete('cascade'),
   ],
 );

@@ -1,4 +1,4 @@
-import { liveEvent, type LiveEvent } from '@intervallum/contract';
+import { liveEvent, stageEvent, type LiveEvent, type StageEvent } from '@intervallum/contract';
 import { Client } from 'pg';
 import type { Logger } from 'pino';
 import { z } from 'zod';
@@ -11,15 +11,32 @@ export interface LivePage {
   readonly end: () => void;
 }
 
-/** Tells open pages what happens in their team. */
+/** An open page that follows a set that is played. */
+export interface StagePage {
+  readonly tell: (event: StageEvent) => void;
+  /** Something may have been missed: it has to look again. */
+  readonly again: () => void;
+  /** Links were revoked: it has to look whether it still may. */
+  readonly check: () => void;
+  readonly end: () => void;
+}
+
+/** Tells open pages what happens in their team, and on the stage of one of its sets. */
 export interface LiveHub {
   /** @returns ends it */
   readonly subscribe: (teamId: string, page: LivePage) => () => void;
+  /** @returns ends it */
+  readonly follow: (teamId: string, setId: string, page: StagePage) => () => void;
   /** Ends all pages' streams too. */
   readonly close: () => Promise<void>;
 }
 
-const message = z.object({ team: z.string(), event: liveEvent });
+const message = z.object({
+  team: z.string(),
+  event: liveEvent.optional(),
+  stage: z.object({ set: z.string(), event: stageEvent }).optional(),
+  linksRevoked: z.literal(true).optional(),
+});
 
 /** A line that broke is laid anew after so many milliseconds. */
 const pause = 1_000;
@@ -29,7 +46,8 @@ const pause = 1_000;
  * every page is told to ask again for what it shows.
  */
 export function openLiveHub(url: string, log: Logger): LiveHub {
-  const subscribers = new Map<string, Set<LivePage>>();
+  const subscribers = rooms<LivePage>();
+  const stages = rooms<StagePage>();
   let client: Client | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isClosed = false;
@@ -44,8 +62,10 @@ export function openLiveHub(url: string, log: Logger): LiveHub {
     try {
       await line.connect();
       await line.query(`listen ${channel}`);
-      if (wasBroken)
-        for (const all of subscribers.values()) for (const { tell } of all) tell({ kind: 'again' });
+      if (wasBroken) {
+        for (const { tell } of subscribers.everybody()) tell({ kind: 'again' });
+        for (const { again } of stages.everybody()) again();
+      }
       wasBroken = false;
     } catch (error) {
       broken(line, error);
@@ -72,25 +92,40 @@ export function openLiveHub(url: string, log: Logger): LiveHub {
     }
     const read = message.safeParse(content);
     if (!read.success) return;
-    for (const { tell } of subscribers.get(read.data.team) ?? []) tell(read.data.event);
+    const { team, event, stage, linksRevoked } = read.data;
+    if (event) for (const { tell } of subscribers.of(team)) tell(event);
+    if (stage) for (const { tell } of stages.of(`${team} ${stage.set}`)) tell(stage.event);
+    if (linksRevoked) for (const { check } of stages.everybody()) check();
   }
 
   void connect();
   return {
-    subscribe: (teamId, page) => {
-      const all = subscribers.get(teamId) ?? new Set();
-      subscribers.set(teamId, all);
-      all.add(page);
-      return () => {
-        all.delete(page);
-        if (all.size === 0) subscribers.delete(teamId);
-      };
-    },
+    subscribe: (teamId, page) => subscribers.enter(teamId, page),
+    follow: (teamId, setId, page) => stages.enter(`${teamId} ${setId}`, page),
     close: async () => {
       isClosed = true;
       clearTimeout(timer);
-      for (const all of subscribers.values()) for (const { end } of all) end();
+      for (const { end } of [...subscribers.everybody(), ...stages.everybody()]) end();
       await client?.end();
     },
+  };
+}
+
+/** Pages by what they hear. */
+function rooms<Page>() {
+  const all = new Map<string, Set<Page>>();
+  return {
+    /** @returns leaves it */
+    enter: (room: string, page: Page) => {
+      const there = all.get(room) ?? new Set();
+      all.set(room, there);
+      there.add(page);
+      return () => {
+        there.delete(page);
+        if (there.size === 0 && all.get(room) === there) all.delete(room);
+      };
+    },
+    of: (room: string): Iterable<Page> => all.get(room) ?? [],
+    everybody: (): Page[] => [...all.values()].flatMap((there) => [...there]),
   };
 }

@@ -1,4 +1,4 @@
-import { may, presence, type LiveEvent, type Present } from '@intervallum/contract';
+import { presence, type Present } from '@intervallum/contract';
 import type { Request, Response } from 'express';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
@@ -6,11 +6,9 @@ import { Refusal } from '../http/problem.ts';
 import { route } from '../http/route.ts';
 import type { Session } from '../http/session.ts';
 import { checked } from '../http/validate.ts';
+import { mayStillRead, openEvents } from './events.ts';
 import type { LiveHub } from './hub.ts';
 import { forgetPresence, listPresent, notePresence, tell } from './store.ts';
-
-/** So often, in milliseconds, an open stream says that it lives, and it is looked whether it still may. */
-const pulse = 20_000;
 
 /** What happens in the team while a page is open, and who is where. */
 export function liveRoutes(database: Database, hub: LiveHub, session: Session) {
@@ -35,10 +33,7 @@ export function liveRoutes(database: Database, hub: LiveHub, session: Session) {
   ];
 }
 
-/**
- * Server-sent events (WHATWG HTML, 9.2). A stream lives longer than a request: whether its session may still read is asked
- * again and again, so that who was removed or signed out hears nothing more.
- */
+/** What happens in the team, as it happens. */
 function stream(
   request: Request,
   response: Response,
@@ -49,34 +44,7 @@ function stream(
   const said = request.query['team'];
   if (said !== undefined && said !== scope.teamId)
     throw new Refusal('other-team', 'This page shows a team that is not open any more.');
-  response
-    .status(200)
-    .set({
-      'Content-Type': 'text/event-stream',
-      // Neither kept nor compressed: each line goes out at once.
-      'Cache-Control': 'no-store, no-transform',
-      'X-Accel-Buffering': 'no',
-    })
-    .flushHeaders();
-  const write = (event: LiveEvent) => response.write(`data: ${JSON.stringify(event)}\n\n`);
-  const leave = hub.subscribe(scope.teamId, { tell: write, end: () => response.end() });
-  const mayStill = async () => {
-    const now = (await session(request))?.scope;
-    return now?.teamId === scope.teamId && now.role !== 'link' && now.role !== 'server'
-      ? may(now.role, 'read')
-      : false;
-  };
-  const timer = setInterval(() => {
-    mayStill().then(
-      (may) => (may ? response.write(':\n\n') : response.end()),
-      // The database is away: nothing can be told either, and it is asked again.
-      () => response.write(':\n\n'),
-    );
-  }, pulse);
-  timer.unref();
-  response.on('close', () => {
-    clearInterval(timer);
-    leave();
-  });
-  response.write('retry: 2000\n\n');
+  const events = openEvents(response, () => mayStillRead(request, scope, session));
+  const leave = hub.subscribe(scope.teamId, { tell: events.send, end: events.end });
+  response.on('close', leave);
 }

@@ -1,4 +1,9 @@
-import { presenceSeconds, type LiveEvent, type ShareTarget } from '@intervallum/contract';
+import {
+  presenceSeconds,
+  type LiveEvent,
+  type ShareTarget,
+  type StageEvent,
+} from '@intervallum/contract';
 import { and, asc, eq, ne, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { people, presence } from '../db/schema.ts';
@@ -7,8 +12,26 @@ import { channel } from './channel.ts';
 
 /** Tells all open pages of the team, once the transaction is committed, whichever server they are at. */
 export async function tell(scope: Scope, db: Database, event: LiveEvent): Promise<void> {
-  const message = JSON.stringify({ team: scope.teamId, event });
-  await db.execute(sql`select pg_notify(${channel}, ${message})`);
+  await notify(db, { team: scope.teamId, event });
+}
+
+/** Tells all pages that follow a set, likewise. */
+export async function tellStage(
+  scope: Scope,
+  db: Database,
+  set: string,
+  event: StageEvent,
+): Promise<void> {
+  await notify(db, { team: scope.teamId, stage: { set, event } });
+}
+
+/** Tells all servers that pages which follow by a link have to look whether it is still open. */
+export async function tellLinksRevoked(scope: Scope, db: Database): Promise<void> {
+  await notify(db, { team: scope.teamId, linksRevoked: true });
+}
+
+async function notify(db: Database, message: unknown): Promise<void> {
+  await db.execute(sql`select pg_notify(${channel}, ${JSON.stringify(message)})`);
 }
 
 const placeOf = ({ kind, id }: ShareTarget) => `${kind}:${id}`;

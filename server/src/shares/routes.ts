@@ -5,6 +5,7 @@ import { inScope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import { route } from '../http/route.ts';
 import { checked, idInPath } from '../http/validate.ts';
+import { tellLinksRevoked } from '../live/store.ts';
 import type { SendService } from '../sends/service.ts';
 import { findTarget } from '../sends/store.ts';
 import { insertShare, listShares, revokeShare, targetOfShare } from './store.ts';
@@ -34,6 +35,7 @@ export function shareRoutes(database: Database, sends: SendService, linksUrl: st
         if (!target) throw new Refusal('not-found', 'This link is not open any more.');
         const page = await findTarget(scope, db, target);
         await record(scope, db, 'link revoked', page?.name ?? '');
+        await tellLinksRevoked(scope, db);
       });
       response.status(204).end();
     }),

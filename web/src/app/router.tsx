@@ -42,6 +42,12 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: '/s/:token/stage',
+        lazy: async () => ({
+          Component: (await import('../screens/stage/StageScreens.tsx')).LinkStage,
+        }),
+      },
+      {
         path: '/sign-in',
         lazy: async () => ({
           Component: (await import('../screens/front/SignInScreen.tsx')).SignInScreen,
@@ -93,6 +99,12 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: '/sets/:setId/stage',
+            lazy: async () => ({
+              Component: (await import('../screens/stage/StageScreens.tsx')).SetStage,
+            }),
+          },
+          {
             element: <DeskShell />,
             children: [
               {
@@ -140,6 +152,12 @@ export const router = createBrowserRouter([
                 path: '/sets/:setId/print',
                 lazy: async () => ({
                   Component: (await import('../screens/print/SetPaperScreen.tsx')).SetPaperScreen,
+                }),
+              },
+              {
+                path: '/sets/:setId/played',
+                lazy: async () => ({
+                  Component: (await import('../screens/set/PlayedScreen.tsx')).PlayedScreen,
                 }),
               },
               {

@@ -185,3 +185,25 @@ export function sharedQuery(token: string) {
     staleTime: Infinity,
   });
 }
+
+/** What was played of a set. */
+export function showsQuery(setId: string) {
+  return queryOptions({
+    queryKey: ['shows', setId],
+    queryFn: () => answered(api.shows(setId)),
+  });
+}
+
+/** So often it is looked whether the band plays, in milliseconds, while a page is open that could follow. */
+const stageLook = 30_000;
+
+/** Whether the set that a link opens is played now. */
+export function isPlayedQuery(token: string) {
+  return queryOptions({
+    queryKey: ['stage', token],
+    queryFn: async () => (await answered(api.stageOfLink(token))).show !== null,
+    refetchInterval: stageLook,
+    // What cannot be reached is asked again by the next look.
+    retry: false,
+  });
+}

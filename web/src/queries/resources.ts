@@ -8,6 +8,7 @@ import {
   share,
   sharedPage,
   shareList,
+  showList,
   song,
   songChoices,
   songList,
@@ -15,6 +16,7 @@ import {
   songSet,
   songTexts,
   songVersion,
+  stageNow,
   sungKeys,
   titledSongs,
   trashList,
@@ -132,6 +134,9 @@ export const api = {
   songVersion: (id: string, revision: number) =>
     ask(songVersion, `/songs/${id}/versions/${revision}`),
   setVersion: (id: string, revision: number) => ask(setVersion, `/sets/${id}/versions/${revision}`),
+
+  shows: (setId: string) => ask(showList, `/sets/${setId}/shows`),
+  stageOfLink: (token: string) => ask(stageNow, `/shared/${token}/stage`),
 
   shares: ({ kind, id }: ShareTarget) => ask(shareList, `/shares?kind=${kind}&id=${id}`),
   openShare: (wished: NewShare) => ask(share, '/shares', { method: 'POST', body: wished }),

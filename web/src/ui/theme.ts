@@ -23,6 +23,11 @@ const dark = `
   color-scheme: dark;
 `;
 
+/** The colours of the dark theme, for what is dark whatever the theme. */
+export const darkColours = css`
+  ${dark}
+`;
+
 /** Numerals, titles and words. */
 export const display = "'Music Signs', 'Fraunces Cut', 'Fraunces Variable', Georgia, serif";
 /** Everything else. */

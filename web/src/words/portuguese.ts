@@ -13,6 +13,7 @@ import { ownRuns } from './portuguese/ownRuns.ts';
 import { service } from './portuguese/service.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
+import { stage } from './portuguese/stage.ts';
 import { team } from './portuguese/team.ts';
 import { versions } from './portuguese/versions.ts';
 
@@ -32,6 +33,7 @@ export const portuguese = {
   ...bringing,
   ...service,
   ...sets,
+  ...stage,
   ...team,
   ...files,
   ...help,

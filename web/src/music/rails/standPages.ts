@@ -26,6 +26,8 @@ export interface StandWish {
   readonly numeral: number | null;
   /** One section at a time, as on a phone; else the song on as few pages as it takes. */
   readonly bySection: boolean;
+  /** Names stand above their bars only, however wide the room is. */
+  readonly namesAbove?: boolean;
 }
 
 /** Numerals at a stand, in CSS pixels: from where they cannot be read to where nothing is won. */
@@ -46,14 +48,20 @@ const ways = [
 /** A song in pages for a music stand; at least one. */
 export function standPages(asked: Asked, room: PageRoom, wish: StandWish): readonly StandPage[] {
   if (wish.bySection) return pagesOfSections(asked, room, wish.numeral);
-  if (wish.numeral !== null) return pagesOf(fewest(asked, room, wish.numeral));
-  const fitted = fitToPage(asked, room, { least, most, ways });
-  return pagesOf(fitted ?? fewest(asked, room, several));
+  const open = wish.namesAbove ? ways.filter(({ names }) => names === 'above') : ways;
+  if (wish.numeral !== null) return pagesOf(fewest(asked, room, open, wish.numeral));
+  const fitted = fitToPage(asked, room, { least, most, ways: open });
+  return pagesOf(fitted ?? fewest(asked, room, open, several));
 }
 
 /** Set so that it takes the fewest pages. */
-function fewest(asked: Asked, room: PageRoom, numeral: number): SetPages {
-  const tried = ways.map((way) => setPages(asked, room, { ...way, numeral }));
+function fewest(
+  asked: Asked,
+  room: PageRoom,
+  open: readonly (typeof ways)[number][],
+  numeral: number,
+): SetPages {
+  const tried = open.map((way) => setPages(asked, room, { ...way, numeral }));
   return tried.reduce((best, one) => (one.pages.length < best.pages.length ? one : best));
 }
 

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { t } from '../../words/words.ts';
 import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
 import { PrintPack } from './PrintPack.tsx';
-import { Back, SetPage } from './SetPage.tsx';
+import { Back, SetPage } from '../parts/SetPage.tsx';
 
 /** What each player gets of a set, for those who write it. */
 export function BandPages() {
@@ -14,6 +14,7 @@ export function BandPages() {
           name={`set:${id}`}
           title={t('{{name}}, what each player gets', { name: page.name })}
           standAt={`/sets/${id}/stand`}
+          stageAt={`/sets/${id}/stage`}
           before={
             <Back>
               <Link to={`/sets/${id}`}>{t('Back to the set')}</Link>

@@ -1,6 +1,16 @@
 import { isSong, mostItems, type MomentItem } from '@intervallum/contract';
 import { momentKinds, type MomentKind } from '@intervallum/core';
-import { Ellipsis, History, MonitorPlay, Plus, Printer, Redo2, Share2, Undo2 } from 'lucide-react';
+import {
+  Ellipsis,
+  History,
+  MonitorPlay,
+  Plus,
+  Printer,
+  RadioTower,
+  Redo2,
+  Share2,
+  Undo2,
+} from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { uuidv7 } from 'uuidv7';
@@ -39,18 +49,21 @@ interface DeskTopProps {
   onCalendar: () => void;
   onTable: () => void;
   onBand: () => void;
+  onStage: () => void;
+  onPlayed: () => void;
 }
 
 /** Whatever can be done with the whole service. */
 export function DeskTop(props: DeskTopProps) {
   const { children, canUndo, canRedo, onUndo, onRedo, onStand, onPaper, onCalendar, onTable } =
     props;
-  const { onBand } = props;
+  const { onBand, onStage, onPlayed } = props;
   const { draft, change, open } = useDesk();
   const [menu, setMenu] = useState<{ of: 'moments' | 'service'; from: Element } | null>(null);
   const does = {
     calendar: onCalendar,
     band: onBand,
+    played: onPlayed,
     table: onTable,
     again: () => open({ what: 'duplicate' }),
   };
@@ -84,6 +97,9 @@ export function DeskTop(props: DeskTopProps) {
           <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
         </Button>
       ) : null}
+      <Button onPress={onStage}>
+        <RadioTower size={18} strokeWidth={1.5} aria-hidden /> {t('On stage')}
+      </Button>
       <Button onPress={() => open({ what: 'share' })}>
         <Share2 size={18} strokeWidth={1.5} aria-hidden /> {t('Share')}
       </Button>
@@ -135,6 +151,7 @@ export function DeskTop(props: DeskTopProps) {
 
 const serviceActions = [
   { id: 'band', name: t('What each player gets') },
+  { id: 'played', name: t('As it was played') },
   { id: 'calendar', name: t('Put it in a calendar') },
   { id: 'table', name: t('As a table') },
   { id: 'again', name: t('Use it again') },

@@ -163,6 +163,8 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
           onCalendar={() => void toCalendar()}
           onTable={toTable}
           onBand={() => void navigate(`/sets/${setId}/band`)}
+          onStage={() => void navigate(`/sets/${setId}/stage`)}
+          onPlayed={() => void navigate(`/sets/${setId}/played`)}
         >
           <SaveMark status={status} />
           <OthersHere at={{ kind: 'set', id: setId }} />

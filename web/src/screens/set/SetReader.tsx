@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { keptNames } from '../../queries/kept.ts';
 import { t } from '../../words/words.ts';
 import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
-import { Back, SetPage } from './SetPage.tsx';
+import { Back, SetPage } from '../parts/SetPage.tsx';
 
 /**
  * A set for those of the team who do not write sets: its charts, each in the key it is sung in. Somebody else writes it: what
@@ -16,6 +16,7 @@ export function SetReader() {
           page={page}
           name={`set:${id}`}
           standAt={`/sets/${id}/stand`}
+          stageAt={`/sets/${id}/stage`}
           lookedAs={keptNames.set(id)}
           before={
             <Back>

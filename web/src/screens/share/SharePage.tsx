@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames } from '../../queries/kept.ts';
-import { sharedQuery } from '../../queries/queries.ts';
+import { isPlayedQuery, sharedQuery } from '../../queries/queries.ts';
 import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { t } from '../../words/words.ts';
@@ -12,6 +12,8 @@ import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
 export function SharePage() {
   const { token = '' } = useParams();
   const fetched = useQuery(sharedQuery(token));
+  const isSet = fetched.data?.kind === 'set';
+  const isPlayed = useQuery({ ...isPlayedQuery(token), enabled: isSet }).data === true;
   const missing = (
     <main>
       <NotFoundState title={t('This link opens nothing')} home={false}>
@@ -32,6 +34,8 @@ export function SharePage() {
             page={page}
             name={token}
             standAt={`/s/${token}/stand`}
+            stageAt={page.kind === 'set' ? `/s/${token}/stage` : null}
+            isPlayed={isPlayed}
             lookedAs={keptNames.shared(token)}
           />
         </main>

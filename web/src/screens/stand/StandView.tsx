@@ -1,16 +1,14 @@
-import { expand, playedKey, type Song } from '@intervallum/core';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { expand, playedKey } from '@intervallum/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { leaveFullScreen } from '../../device/fullScreen.ts';
 import { listenToPedals, type Turn } from '../../device/pedal.ts';
 import { runMarks } from '../../lenses/parts/fillMarks.ts';
 import { withSoundsSaid } from '../../music/soundWords.ts';
-import { useMeasure } from '../../music/rails/measure.ts';
 import { PageColumns } from '../../music/rails/PageColumns.tsx';
 import { noMarks } from '../../music/rails/SectionView.tsx';
-import { pageOfSlot, standPages, standSizes } from '../../music/rails/standPages.ts';
-import { lastSection, showsOf, useLaidOut } from '../../music/rails/usePlan.ts';
+import { pageOfSlot, standSizes, type StandPage } from '../../music/rails/standPages.ts';
 import { letterStyle, numberStyle, shapesUnder, type ChartView } from '../../music/rails/view.ts';
 import { chartSettings, reader } from '../../settings/reader.ts';
 import { stand } from '../../settings/stand.ts';
@@ -26,6 +24,7 @@ import { usePageGestures } from './usePageGestures.ts';
 import { useStandSound } from './useStandSound.ts';
 import { desk } from '../../settings/desk.ts';
 import { useHelp } from '../../ui/help.ts';
+import { columnGap, pagePad, useRoom, useStandPages } from '../../music/rails/standRoom.ts';
 import { standHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
@@ -35,13 +34,6 @@ interface StandViewProps {
   /** Where one comes back to. */
   leaveTo: string;
 }
-
-/** What a browser rounds is never cut off. */
-const spare = 3;
-const pagePad = { across: 14, down: 8 } as const;
-const columnGap = 22;
-/** Narrower than that one section is shown at a time, in CSS pixels. */
-const sectionsBelow = 600;
 
 const Frame = styled.main`
   display: grid;
@@ -74,7 +66,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
     [standing.song, decisions.keyboard, names],
   );
   const music = useRef<HTMLDivElement>(null);
-  const room = useRoom(music);
+  const room = useRoom(music, pagePad);
   const view = useStandView(standing);
   const over = useMemo(
     () =>
@@ -83,12 +75,16 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
         : null,
     [song, view.key, decisions.fills],
   );
-  const { pages, numeral } = useStandPages(song, view, room, over !== null);
+  const { numeral: asked, pedal } = stand.use('numeral', 'pedal');
+  const { pages, numeral } = useStandPages(song, view, {
+    room,
+    numeral: asked,
+    withOver: over !== null,
+  });
   const sound = useStandSound(standing, view);
   /** Which page of a song one comes to: who turns back comes to its last one. */
   const [comesTo, setComesTo] = useState<'first' | 'last'>('first');
   const { page, turnTo } = useTurned(standing.id, pages, sound.playingSlot, comesTo);
-  const { numeral: asked, pedal } = stand.use('numeral', 'pedal');
   const navigate = useNavigate();
   useHelp(standHelp);
   useTitle(song.title ? t('{{title}} on the stand', { title: song.title }) : t('Music stand'));
@@ -219,59 +215,10 @@ function useStandView({ song, key, capo, decisions }: StandSong): ChartView {
   );
 }
 
-interface Size {
-  readonly width: number;
-  readonly height: number;
-}
-
-/** The room for music, measured before it is seen; null until then. */
-function useRoom(element: React.RefObject<HTMLElement | null>): Size | null {
-  const [size, setSize] = useState<Size | null>(null);
-  useLayoutEffect(() => {
-    const measured = element.current;
-    if (!measured) return;
-    const measure = () => {
-      const { clientWidth, clientHeight } = measured;
-      setSize({
-        width: clientWidth - 2 * pagePad.across,
-        height: clientHeight - 2 * pagePad.down - spare,
-      });
-    };
-    measure();
-    const watch = new ResizeObserver(measure);
-    watch.observe(measured);
-    return () => watch.disconnect();
-  }, [element]);
-  return size;
-}
-
-function useStandPages(song: Song, view: ChartView, room: Size | null, withOver: boolean) {
-  const sections = useLaidOut(song);
-  const measure = useMeasure();
-  const { joined } = reader.use('joined');
-  const { numeral } = stand.use('numeral');
-  const pages = useMemo(() => {
-    if (!room || sections.length === 0) return [];
-    const { width, height } = room;
-    return standPages(
-      {
-        sections,
-        viewOf: () => view,
-        shows: showsOf(view, withOver),
-        measure,
-        final: lastSection(song),
-      },
-      { width, first: height, other: height, joined, columnGap },
-      { numeral, bySection: width < sectionsBelow },
-    );
-  }, [sections, song, view, measure, joined, numeral, room, withOver]);
-  return { pages, numeral: pages[0]?.set.sizes.numeral ?? numeral ?? standSizes[1] };
-}
-
 /** The page that one turned to, until what sounds goes to another one. */
 function useTurned(
   id: string,
-  pages: ReturnType<typeof standPages>,
+  pages: readonly StandPage[],
   playingSlot: number | null,
   comesTo: 'first' | 'last',
 ): { page: number; turnTo: (page: number) => void } {

@@ -57,30 +57,39 @@ const Bar = styled.li`
   }
 `;
 
+interface DrumSongProps {
+  timeline: Timeline;
+  /** Only what this part of the timeline is drummed as. */
+  only?: number;
+}
+
 /** A song as its drummer reads it: bars to be counted, and what the band does in them. */
-export function DrumSong({ timeline }: { timeline: Timeline }) {
+export function DrumSong({ timeline, only }: DrumSongProps) {
   const parts = useMemo(() => drumRoad(timeline), [timeline]);
+  const shown = only === undefined ? null : parts.findLast(({ part }) => part <= only);
   const passes = (section: string) =>
     parts.reduce((sum, part) => sum + (part.section === section ? part.times : 0), 0);
   return (
     <>
-      <ClickButton song={timeline.song} />
+      {only === undefined ? <ClickButton song={timeline.song} /> : null}
       <Parts aria-label={t('Bars')} role="list">
-        {parts.map((part, index) => (
-          <Part key={part.part}>
-            <PartHead
-              section={part.section}
-              pass={part.pass}
-              passes={passes(part.section)}
-              times={part.times}
-              bars={part.bars.filter(({ isPickup }) => !isPickup).length}
-              open={part.open}
-              directions={part.directions}
-              lifted={part.lift - (parts[index - 1]?.lift ?? part.lift)}
-            />
-            <PartBars part={part} />
-          </Part>
-        ))}
+        {parts.map((part, index) =>
+          only !== undefined && part !== shown ? null : (
+            <Part key={part.part}>
+              <PartHead
+                section={part.section}
+                pass={part.pass}
+                passes={only === undefined ? passes(part.section) : 1}
+                times={only === undefined ? part.times : 1}
+                bars={part.bars.filter(({ isPickup }) => !isPickup).length}
+                open={part.open}
+                directions={part.directions}
+                lifted={part.lift - (parts[index - 1]?.lift ?? part.lift)}
+              />
+              <PartBars part={part} />
+            </Part>
+          ),
+        )}
       </Parts>
     </>
   );

@@ -12,14 +12,13 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { Chart } from '../../../music/rails/Chart.tsx';
 import { canUnroll, Road } from '../../../music/rails/Road.tsx';
-import { letterStyle, numberStyle, type ChartView } from '../../../music/rails/view.ts';
-import { chartSettings, reader } from '../../../settings/reader.ts';
 import { t } from '../../../words/words.ts';
 import { BackingStarts } from './BackingStarts.tsx';
 import { DrumSong } from './DrumSong.tsx';
 import { Grips } from './Grips.tsx';
 import { chartFor } from './roles.ts';
 import { SungSong } from './SungSong.tsx';
+import { useChartView, useNumberStyle } from './useChartView.ts';
 import { WordsInOrder } from './WordsInOrder.tsx';
 
 const Said = styled.p`
@@ -55,39 +54,6 @@ export function RolePart(props: RolePartProps) {
     default:
       return <ChartPart {...props} />;
   }
-}
-
-function useNumberStyle({ song }: Timeline) {
-  const settings = reader.use(...chartSettings);
-  return useMemo(() => numberStyle(song, settings), [song, settings]);
-}
-
-function useChartView(
-  timeline: Timeline,
-  role: BandRole | null,
-  hero: ChartView['hero'],
-): ChartView {
-  const { key } = timeline;
-  const settings = reader.use(...chartSettings);
-  const style = useNumberStyle(timeline);
-  return useMemo(() => {
-    const { letters, words, dictation, wordsOnBeats, tune } = settings;
-    const isBass = role === 'bass';
-    const withTune = role === null || role === 'keys';
-    return {
-      key,
-      // A note alone is written as a bare number whatever the reading.
-      style: isBass ? { ...style, reading: 'as written', names: [] } : style,
-      letterStyle: letterStyle(settings),
-      hero,
-      letters: isBass || letters,
-      dictation: dictation && !isBass,
-      notesAlone: isBass,
-      words,
-      wordsOnBeats,
-      tune: role === 'backing' ? 'degrees' : withTune ? tune : 'off',
-    };
-  }, [key, settings, style, role, hero]);
 }
 
 /** The chart as it is written, or as it is played. */

@@ -67,11 +67,17 @@ interface SungSongProps {
   style: NumberStyle;
   /** The height of numerals, in CSS pixels; words are smaller by a third. */
   numeral: number;
+  /** Only this part of the timeline. */
+  only?: number;
 }
 
 /** A song as its singer reads it. */
-export function SungSong({ timeline, style, numeral }: SungSongProps) {
-  const parts = useMemo(() => silentJoined(sungPage(timeline)), [timeline]);
+export function SungSong({ timeline, style, numeral, only }: SungSongProps) {
+  const parts = useMemo(() => {
+    const all = sungPage(timeline);
+    if (only === undefined) return silentJoined(all);
+    return all.filter(({ part }) => part === only).map((part) => ({ part, times: 1 }));
+  }, [timeline, only]);
   const size = { fontSize: `${Math.max(20, Math.round(numeral * 0.66))}px` };
   return (
     <Parts aria-label={t('Words')} role="list">
@@ -80,7 +86,7 @@ export function SungSong({ timeline, style, numeral }: SungSongProps) {
           <PartHead
             section={part.section}
             pass={part.pass}
-            passes={part.times}
+            passes={only === undefined ? part.times : 1}
             times={times}
             bars={part.bars}
             open={part.open}

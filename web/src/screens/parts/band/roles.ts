@@ -5,11 +5,14 @@ import {
   nameDegree,
   standInSong,
   withoutHands,
+  writtenKey,
   type BandRole,
   type Key,
   type NumberStyle,
   type Song,
 } from '@intervallum/core';
+import { keyNamed, shapesUnder } from '../../../music/rails/view.ts';
+import type { LinkSettings } from '../../../settings/links.ts';
 import { t } from '../../../words/words.ts';
 
 /** Roles that read letters where they did not choose: by them their instrument is learned. */
@@ -30,6 +33,34 @@ export const withCapo: ReadonlySet<BandRole | null> = new Set<BandRole | null>([
 export function capoFor(role: BandRole | null, key: Key, chosen: number | undefined): number {
   if (!withCapo.has(role)) return 0;
   return chosen ?? (role === 'guitar' ? (capoShapes(key)[0]?.fret ?? 0) : 0);
+}
+
+/** A song in the key that somebody reads it in. */
+export interface Reading {
+  /** The key that is given, and the one that the reader has it sounding in. */
+  readonly given: Key;
+  readonly sounding: Key;
+  /** The fret of the reader's capo, 0 for none. */
+  readonly capo: number;
+  /** The key of what is read: of the shapes under a capo, of a transposing instrument's part. */
+  readonly read: Key;
+}
+
+/**
+ * In which key somebody reads a song.
+ * @param song.key the key it is played in, by name; null for that of its chart
+ * @param song.id what it is called in the settings of the link
+ */
+export function readingOf(
+  { song, key, id }: { readonly song: Song; readonly key: string | null; readonly id: string },
+  role: BandRole | null,
+  { keys, capos, horn }: Pick<LinkSettings, 'keys' | 'capos' | 'horn'>,
+): Reading {
+  const given = keyNamed(key, song) ?? song.key;
+  const sounding = keyNamed(keys[id] ?? null, song) ?? given;
+  const capo = capoFor(role, sounding, capos[id]);
+  const read = role === 'horn' ? writtenKey(horn, sounding) : shapesUnder(sounding, capo);
+  return { given, sounding, capo, read };
 }
 
 /** What a reader plays: as was chosen on this device, else as the link says; null for everything. */

@@ -1,10 +1,12 @@
 import type { SharedPage } from '@intervallum/contract';
+import { RadioTower } from 'lucide-react';
 import { useMemo, type ReactNode } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { fillScreen, leaveFullScreen } from '../../../device/fullScreen.ts';
 import { useLooked } from '../../../queries/looked.ts';
 import { useLink } from '../../../settings/links.ts';
+import { Button } from '../../../ui/Button.tsx';
 import { dateInWords } from '../../../ui/dates.ts';
 import { useHelp } from '../../../ui/help.ts';
 import { useTitle } from '../../../ui/useTitle.ts';
@@ -43,6 +45,21 @@ const About = styled.p`
   }
 `;
 
+const Playing = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 16px;
+  margin-top: 10px;
+  padding: 8px 14px;
+  border-left: 4px solid var(--accent);
+  border-radius: 8px;
+  background: var(--card);
+  @media print {
+    display: none;
+  }
+`;
+
 /** A place that an address asks for, of so many; the nearest there is. */
 function placeIn(count: number, asked: string): number {
   const at = Number(asked) - 1;
@@ -55,6 +72,10 @@ interface ReadChartsProps {
   name: string;
   /** Where they are on the music stand; null where they cannot be. */
   standAt: string | null;
+  /** Where they are followed as the band plays them; null where they cannot be. */
+  stageAt?: string | null;
+  /** The band plays them now. */
+  isPlayed?: boolean;
   /** What the page is called in the browser's tab; as its set or song where it is left out. */
   title?: string;
   /** What is shown is what was sent once, not what stands now. */
@@ -68,6 +89,7 @@ interface ReadChartsProps {
 /** Charts to be read, played from and printed, each in one's own key: what a link opens, and what members see who write none. */
 export function ReadCharts(props: ReadChartsProps) {
   const { page, name, standAt, isFrozen = false, lookedAs = null, before } = props;
+  const { stageAt = null, isPlayed = false } = props;
   const { title = page.name } = props;
   const navigate = useNavigate();
   const [link, changeLink] = useLink(name);
@@ -120,6 +142,14 @@ export function ReadCharts(props: ReadChartsProps) {
         {looked && changed.length > 0 ? (
           <SinceLooked at={looked.at} changed={changed} onSeen={see} />
         ) : null}
+        {isPlayed && stageAt !== null ? (
+          <Playing role="status">
+            <b>{t('The band is playing now.')}</b>
+            <Button onPress={() => void navigate(stageAt)}>
+              <RadioTower size={18} strokeWidth={1.5} aria-hidden /> {t('Follow')}
+            </Button>
+          </Playing>
+        ) : null}
         {page.sent ? <SinceSent sent={page.sent} isFrozen={isFrozen} /> : null}
       </Top>
       <ReadTools
@@ -131,6 +161,14 @@ export function ReadCharts(props: ReadChartsProps) {
           fillScreen();
           toWall(0);
         }}
+        onStage={
+          stageAt === null
+            ? null
+            : () => {
+                fillScreen();
+                void navigate(stageAt);
+              }
+        }
         onStand={
           standAt === null
             ? null

@@ -8,7 +8,6 @@ import {
   formatMeter,
   parseChart,
   sameKey,
-  writtenKey,
   type BandRole,
   type Key,
   type Song as Played,
@@ -16,7 +15,7 @@ import {
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { KeyStepper } from '../../../music/KeyStepper.tsx';
-import { keyName, keyNamed, shapesUnder } from '../../../music/rails/view.ts';
+import { keyName, shapesUnder } from '../../../music/rails/view.ts';
 import { highestCapo, type LinkSettings } from '../../../settings/links.ts';
 import { chartSettings, reader } from '../../../settings/reader.ts';
 import { Pick } from '../../../ui/Pick.tsx';
@@ -24,7 +23,7 @@ import { display } from '../../../ui/theme.ts';
 import { instrumentNames } from '../../../words/instrumentNames.ts';
 import { t } from '../../../words/words.ts';
 import { RolePart } from '../band/RolePart.tsx';
-import { capoFor, withCapo } from '../band/roles.ts';
+import { readingOf, withCapo } from '../band/roles.ts';
 import { useChartPlayed } from '../service/played.ts';
 
 const Song = styled.article`
@@ -108,14 +107,13 @@ export function ReadSong(props: ReadSongProps) {
   const settings = reader.use(...chartSettings);
   const { song, problems } = useChartPlayed(shared.text, shared);
   const changed = useChangedBars(looked, shared, song);
-  const given = keyNamed(key, song) ?? song.key;
-  const viewKey = keyNamed(link.keys[id] ?? null, song) ?? given;
-  const capo = capoFor(role, viewKey, link.capos[id]);
+  const {
+    given,
+    sounding: viewKey,
+    capo,
+    read,
+  } = useMemo(() => readingOf({ song, key, id }, role, link), [song, key, id, role, link]);
   const { horn } = link;
-  const read = useMemo(
-    () => (role === 'horn' ? writtenKey(horn, viewKey) : shapesUnder(viewKey, capo)),
-    [role, horn, viewKey, capo],
-  );
   /** Who goes back to the key that is given follows it again when it changes. */
   const setOwn = (chosen: Key) => {
     const { [id]: _before, ...others } = link.keys;

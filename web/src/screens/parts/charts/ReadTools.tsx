@@ -6,7 +6,7 @@ import {
   type BandRole,
   type TransposingInstrument,
 } from '@intervallum/core';
-import { CircleHelp, MonitorPlay, Presentation, Printer } from 'lucide-react';
+import { CircleHelp, MonitorPlay, Presentation, Printer, RadioTower } from 'lucide-react';
 import styled from 'styled-components';
 import { languageNames } from '../../../music/languages.ts';
 import { sizeNames } from '../../../music/sizeNames.ts';
@@ -98,10 +98,20 @@ interface ReadToolsProps {
   onWall: () => void;
   /** Null where there is no stand for what is read. */
   onStand: (() => void) | null;
+  /** Null where what is read is not played on a stage. */
+  onStage: (() => void) | null;
 }
 
 /** How charts are read: by whom, in numbers or letters, how large; and where else. */
-export function ReadTools({ role, hero, link, onChange, onWall, onStand }: ReadToolsProps) {
+export function ReadTools({
+  role,
+  hero,
+  link,
+  onChange,
+  onWall,
+  onStand,
+  onStage,
+}: ReadToolsProps) {
   const { words, language, size } = reader.use('words', 'language', 'size');
   return (
     <Tools>
@@ -152,6 +162,11 @@ export function ReadTools({ role, hero, link, onChange, onWall, onStand }: ReadT
       {onStand === null || (role !== null && !stood.has(role)) ? null : (
         <Button onPress={onStand}>
           <MonitorPlay size={18} strokeWidth={1.5} aria-hidden /> {t('Stand')}
+        </Button>
+      )}
+      {onStage === null ? null : (
+        <Button onPress={onStage}>
+          <RadioTower size={18} strokeWidth={1.5} aria-hidden /> {t('On stage')}
         </Button>
       )}
       <Button onPress={() => print()}>

@@ -1,0 +1,318 @@
+import { randomUUID } from 'node:crypto';
+import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { EventSource } from 'eventsource';
+import { stageEvent, stageNow, takenCue, type StageEvent } from '@intervallum/contract';
+import type { Cue } from '@intervallum/core';
+import { createApp } from '../src/app.ts';
+import { createLog } from '../src/http/log.ts';
+import { openLiveHub } from '../src/live/hub.ts';
+import { startTestServer, type TestServer } from './server.ts';
+
+/**
+ * A stage with two servers of one database. Streams are read by a client of its own (WHATWG HTML, 9.2: `eventsource`), which
+ * comes again by itself and says what it heard last.
+ */
+let server: TestServer;
+let second: Awaited<ReturnType<typeof anotherServer>>;
+beforeAll(async () => {
+  server = await startTestServer();
+  second = await anotherServer();
+});
+afterAll(async () => {
+  await second.stop();
+  await server.stop();
+});
+
+/** A second process would share with the first what this shares: the database, and nothing else. */
+async function anotherServer() {
+  const live = openLiveHub(server.ownerUrl, createLog('silent'));
+  const line = await cutLine();
+  const app = createApp({
+    ...server.parts,
+    live,
+    hosts: [`127.0.0.1:${line.port}`],
+    log: createLog('silent'),
+    webFolder: null,
+  });
+  const listening = app.listen(0, '127.0.0.1');
+  await new Promise((resolve) => listening.once('listening', resolve));
+  const { port } = listening.address() as AddressInfo;
+  line.lead(port);
+  return {
+    url: `http://127.0.0.1:${port}`,
+    /** The same over a line that can be cut. */
+    line: { url: `http://127.0.0.1:${line.port}`, cut: line.cut },
+    stop: async () => {
+      line.end();
+      await live.close();
+      listening.closeAllConnections();
+      await new Promise((resolve) => listening.close(resolve));
+    },
+  };
+}
+
+async function makeSet(): Promise<string> {
+  const made = await server.call('POST', '/api/sets', {
+    ...{ name: 'Evening', date: null, leader: '', notes: '', items: [] },
+  });
+  return made.body.id as string;
+}
+
+/** A set that is played, led by a screen. */
+async function beginShow() {
+  const set = await makeSet();
+  const screen = randomUUID();
+  const path = `/api/sets/${set}/stage`;
+  const begun = await server.call('POST', path, { screen });
+  expect(begun.status).toBe(200);
+  const say = async (cue: Cue, { at = server.url, id = randomUUID(), ago = 0 } = {}) => {
+    const answer = await fetch(`${at}${path}/cues`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ screen, id, cue, ago }),
+    });
+    return { status: answer.status, body: await answer.json() };
+  };
+  return { set, screen, path, show: begun.body.id as string, say };
+}
+
+async function linkTo(set: string) {
+  const made = await server.call('POST', '/api/shares', { kind: 'set', id: set, role: 'bass' });
+  return made.body as { id: string; token: string };
+}
+
+/** A phone that follows. */
+function follow(url: string) {
+  const source = new EventSource(url);
+  const heard: StageEvent[] = [];
+  let opened = 0;
+  source.addEventListener('open', () => (opened += 1));
+  source.addEventListener('message', ({ data }) => {
+    heard.push(stageEvent.parse(JSON.parse(data as string)));
+  });
+  return {
+    heard,
+    numbers: () => heard.flatMap((event) => (event.kind === 'cue' ? [event.taken.number] : [])),
+    opened: () => opened,
+    isClosed: () => source.readyState !== source.OPEN,
+    end: () => source.close(),
+  };
+}
+
+async function until(isSo: () => boolean, what: string): Promise<void> {
+  for (let tries = 0; !isSo(); tries += 1) {
+    if (tries > 400) throw new Error(`After twenty seconds it is not so: ${what}.`);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+}
+
+const on: Cue = { kind: 'on' };
+const upTo = (count: number) => Array.from({ length: count }, (_, index) => index + 1);
+
+describe('what is said in a show', () => {
+  test('is numbered without a gap, taken once, and never before what was said earlier', async () => {
+    const { path, say, show } = await beginShow();
+    const id = randomUUID();
+    const first = takenCue.parse((await say(on, { id })).body);
+    expect((await say(on, { id })).body).toEqual(first);
+    await Promise.all(upTo(20).map((place) => say(on, place % 2 ? { at: second.url } : {})));
+    // It was said a while ago, when the server was away; what others heard since stays before it.
+    await say({ kind: 'stop' }, { ago: 60_000 });
+    const { cues, now, show: there } = stageNow.parse((await server.call('GET', path)).body);
+    expect(there?.id).toBe(show);
+    expect(cues.map(({ number }) => number)).toEqual(upTo(22));
+    expect(cues[0]).toEqual(first);
+    const moments = cues.map(({ at }) => at);
+    expect(moments).toEqual([...moments].sort((one, other) => one - other));
+    expect(moments.at(-1)).toBeLessThanOrEqual(now);
+  });
+
+  test('is taken from who holds the baton only, which is taken and given', async () => {
+    const { path, say, screen } = await beginShow();
+    const other = randomUUID();
+    // Who begins what goes on already takes it from nobody.
+    const again = await server.call('POST', path, { screen: other });
+    expect(again.body.baton.screen).toBe(screen);
+    const took = await server.call('PUT', `${path}/baton`, { screen: other, takes: true });
+    expect(took.body.baton.screen).toBe(other);
+    const refused = await say(on);
+    expect([refused.status, refused.body.detail]).toEqual([
+      409,
+      expect.stringContaining('Take the baton to lead yourself'),
+    ]);
+    // Who does not hold it gives it to nobody.
+    const kept = await server.call('PUT', `${path}/baton`, { screen, takes: false });
+    expect(kept.body.baton.screen).toBe(other);
+    const gave = await server.call('PUT', `${path}/baton`, { screen: other, takes: false });
+    expect(gave.body.baton).toBeNull();
+    expect((await say(on)).body.detail).toContain('Nobody leads now');
+    await server.call('PUT', `${path}/baton`, { screen, takes: true });
+    expect((await say(on)).status).toBe(200);
+  });
+
+  test.each<[string, unknown]>([
+    ['no cue', { kind: 'dance' }],
+    ['a lift out of all bounds', { kind: 'lift', semitones: 40 }],
+    ['a tempo of nothing', { kind: 'tempo', tempo: 0 }],
+    ['a part without a name', { kind: 'next', part: { place: 1 } }],
+    ['a song that is no id', { kind: 'to', item: 'the second one', part: null }],
+  ])('is refused where it is %s', async (_name, cue) => {
+    const { say } = await beginShow();
+    expect((await say(cue as Cue)).status).toBe(422);
+  });
+
+  test('is nowhere once the show has ended, and what was played is written down', async () => {
+    const { path, set, say, screen } = await beginShow();
+    await say(on);
+    const played = [
+      {
+        ...{ item: randomUUID(), beganAt: '2026-11-29T10:03:00.000Z', seconds: 251 },
+        ...{ sections: ['Verse', 'Chorus', 'Chorus'], lift: 2 },
+      },
+    ];
+    expect((await server.call('POST', `${path}/end`, { screen, played })).status).toBe(204);
+    const now = stageNow.parse((await server.call('GET', path)).body);
+    expect([now.show, now.cues]).toEqual([null, []]);
+    expect((await say(on)).status).toBe(404);
+    const { shows } = (await server.call('GET', `/api/sets/${set}/shows`)).body;
+    expect(shows).toMatchObject([{ played }]);
+    const { rows } = await server.owner.query(
+      'select count(*)::int as count from cues join shows on shows.id = show_id where set_id = $1',
+      [set],
+    );
+    expect(rows).toEqual([{ count: 0 }]);
+  });
+
+  test('a show that was forgotten is none, and another one begins', async () => {
+    const { path, show } = await beginShow();
+    await server.owner.query(
+      "update shows set last_at = last_at - interval '13 hours' where id = $1",
+      [show],
+    );
+    expect((await server.call('GET', path)).body.show).toBeNull();
+    const begun = await server.call('POST', path, { screen: randomUUID() });
+    expect(begun.body.id).not.toBe(show);
+  });
+});
+
+describe('whoever follows', () => {
+  test('hears each cue once and in order, whichever server took it; who comes late hears all', async () => {
+    const { path, set, say, show } = await beginShow();
+    const { token } = await linkTo(set);
+    const early = [
+      follow(`${server.url}${path}/events`),
+      follow(`${second.url}/api/shared/${token}/stage/events`),
+    ];
+    await until(() => early.every(({ heard }) => heard.length > 0), 'the show is told');
+    for (const place of upTo(30)) await say(on, { at: place % 2 ? second.url : server.url });
+    const late = follow(`${second.url}${path}/events`);
+    for (const place of upTo(10)) await say(on, { at: place % 2 ? second.url : server.url });
+    const all = [...early, late];
+    await until(() => all.every(({ numbers }) => numbers().length >= 40), 'all was heard');
+    for (const { numbers, heard, end } of all) {
+      expect(numbers()).toEqual(upTo(40));
+      expect(heard[0]).toMatchObject({ kind: 'show', show: { id: show } });
+      end();
+    }
+  });
+
+  test('loses and doubles nothing on a line that is cut again and again', async () => {
+    const { path, say } = await beginShow();
+    const phone = follow(`${second.line.url}${path}/events`);
+    await until(() => phone.opened() > 0, 'it is there');
+    const cutting = setInterval(second.line.cut, 300);
+    for (const _ of upTo(200)) {
+      await say(on);
+      await new Promise((resolve) => setTimeout(resolve, 15));
+    }
+    clearInterval(cutting);
+    await until(() => phone.numbers().length >= 200, 'all was heard');
+    expect(phone.numbers()).toEqual(upTo(200));
+    expect(phone.opened()).toBeGreaterThan(2);
+    phone.end();
+  });
+
+  test('hears what was said while a server did not hear the others', async () => {
+    const { path, say } = await beginShow();
+    const phones = [follow(`${server.url}${path}/events`), follow(`${second.url}${path}/events`)];
+    await until(() => phones.every(({ heard }) => heard.length > 0), 'the show is told');
+    await server.owner.query(
+      "select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and datname = current_database()",
+    );
+    for (const _ of upTo(5)) await say(on);
+    await until(() => phones.every(({ numbers }) => numbers().length >= 5), 'all was heard');
+    for (const { numbers, end } of phones) {
+      expect(numbers()).toEqual(upTo(5));
+      end();
+    }
+  });
+
+  test('hears of the baton, and of the end', async () => {
+    const { path, screen } = await beginShow();
+    const phone = follow(`${second.url}${path}/events`);
+    await until(() => phone.heard.length > 0, 'the show is told');
+    const other = randomUUID();
+    await server.call('PUT', `${path}/baton`, { screen: other, takes: true });
+    await until(() => phone.heard.length > 1, 'the baton is told');
+    expect(phone.heard[1]).toMatchObject({ kind: 'show', show: { baton: { screen: other } } });
+    expect((await server.call('POST', `${path}/end`, { screen, played: [] })).status).toBe(409);
+    await server.call('POST', `${path}/end`, { screen: other, played: [] });
+    await until(() => phone.heard.length > 2, 'the end is told');
+    expect(phone.heard[2]).toEqual({ kind: 'show', show: null });
+    phone.end();
+  });
+
+  test('by a link hears nothing more at once when it is revoked; a link to a song opens no stage', async () => {
+    const { path, set, say } = await beginShow();
+    const link = await linkTo(set);
+    const phone = follow(`${second.url}/api/shared/${link.token}/stage/events`);
+    const member = follow(`${second.url}${path}/events`);
+    await until(() => phone.heard.length > 0 && member.heard.length > 0, 'the show is told');
+    await server.call('DELETE', `/api/shares/${link.id}`);
+    await until(phone.isClosed, 'it is closed');
+    await say(on);
+    await until(() => member.numbers().length > 0, 'others hear it');
+    expect(phone.numbers()).toEqual([]);
+    phone.end();
+    member.end();
+    const song = await server.call('POST', '/api/songs', { text: 'title: A\n' });
+    const other = await server.call('POST', '/api/shares', { kind: 'song', id: song.body.id });
+    const asked = await server.call('GET', `/api/shared/${other.body.token}/stage`);
+    expect(asked.status).toBe(404);
+  });
+});
+
+/** A line whose sockets are cut, as on a network that drops. */
+async function cutLine() {
+  const sockets = new Set<Socket>();
+  let far = 0;
+  const relay = createServer((near) => {
+    const there = connect(far, '127.0.0.1');
+    for (const [socket, other] of [
+      [near, there],
+      [there, near],
+    ] as const) {
+      sockets.add(socket);
+      socket.on('error', () => other.destroy());
+      socket.on('close', () => {
+        sockets.delete(socket);
+        other.destroy();
+      });
+      socket.pipe(other);
+    }
+  });
+  await new Promise<void>((resolve) => relay.listen(0, '127.0.0.1', () => resolve()));
+  const cut = () => {
+    for (const socket of sockets) socket.destroy();
+  };
+  return {
+    port: (relay.address() as AddressInfo).port,
+    cut,
+    lead: (port: number) => (far = port),
+    end: () => {
+      relay.close();
+      cut();
+    },
+  };
+}
