@@ -1,7 +1,7 @@
 import type { SharedPage } from '@intervallum/contract';
 import { playedItems, type Key } from '@intervallum/core';
 import { ChevronLeft, ChevronRight, LocateFixed } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, type PointerEvent } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useStore } from 'zustand';
@@ -109,7 +109,7 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
     song && item ? soundingKey(song, current.part ?? 0, isAhead ? 0 : band.state.lift) : null;
   const reader = { role, hero, voice: link.voice };
   return (
-    <Frame>
+    <Frame tabIndex={-1}>
       <StageHead
         title={item?.title ?? page.name}
         sounding={sounding}
@@ -139,7 +139,7 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
       ) : (
         <Now items={items} band={band} {...reader} />
       )}
-      <Foot>
+      <Foot onPointerUp={leaveKeys}>
         {leads ? <LeadTools items={items} band={band} say={stage.say} onTap={tapped} /> : null}
         {!leads && show !== null ? (
           <Looking>
@@ -182,6 +182,15 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
       </Foot>
     </Frame>
   );
+}
+
+/** What a finger pressed does not keep the keys: Space goes on with the song all the same. */
+function leaveKeys({ target, currentTarget }: PointerEvent<HTMLElement>): void {
+  if (!(target as Element).closest('button')) return;
+  const stage = currentTarget.closest('main');
+  requestAnimationFrame(() => {
+    if (!document.querySelector('[role="dialog"]')) stage?.focus();
+  });
 }
 
 interface StagePlace {

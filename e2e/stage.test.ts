@@ -1,0 +1,187 @@
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { signInAs } from './signIn.ts';
+import { expectAccessible, songNamed, withoutSound } from './pages.ts';
+import { weakLine } from './weakLine.ts';
+
+const title = 'Lamps Along the Weir';
+const text = `title: ${title}
+by: Odile Farrow
+key: Eb
+tempo: 120
+rights: Free to sing.
+road: Intro, Verse, Chorus, Verse, Chorus, Ending
+
+Intro:
+  1 | 4
+
+Verse:
+  1 | 5/7 | 6m7 | <4maj7!
+  tune: _ 3 3 4 | 5 5 6 . | 3 | _
+  > Car-ry me | o-ver the | weir
+
+Chorus:
+  6m 5 | 4 1/3 | 2m9 | 1~
+  > Wide is the | water and | deep is the | light
+
+Ending:
+  1^
+`;
+
+const roles = ['singer', 'bass', 'drums', 'guitar', 'horn', 'backing'] as const;
+type Role = (typeof roles)[number];
+
+const piece = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+const press = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).click();
+
+async function phone(browser: Browser, address: string): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    storageState: { cookies: [], origins: [] },
+  });
+  const page = await context.newPage();
+  await withoutSound(page);
+  await page.goto(address);
+  return page;
+}
+
+test('a service is led from the keyboard and followed on six phones: called ahead, vamped, lifted, stopped, taken back; one is away for a verse', async ({
+  page: lead,
+  browser,
+}) => {
+  test.slow();
+  const { request } = lead;
+  expect((await request.post('/api/songs', { data: { text } })).status()).toBe(201);
+  const songId = await songNamed(lead, title);
+  const set = crypto.randomUUID();
+  const prayer = {
+    ...{ id: crypto.randomUUID(), kind: 'prayer', name: 'For the river towns', minutes: 2 },
+    ...{ who: 'Imre', notes: '', fixed: false, bed: null },
+  };
+  const item = { id: crypto.randomUUID(), songId, key: 'D', notes: 'Begin softly.' };
+  const draft = { id: set, name: 'Weir evening', date: null, leader: '', notes: '' };
+  const made = await request.post('/api/sets', { data: { ...draft, items: [item, prayer] } });
+  expect(made.status()).toBe(201);
+  const line = await weakLine(new URL(test.info().project.use.baseURL!).origin);
+  const phones = {} as Record<Role, Page>;
+  for (const role of roles) {
+    const link = await request.post('/api/shares', { data: { kind: 'set', id: set, role } });
+    const { token } = (await link.json()) as { token: string };
+    phones[role] = await phone(browser, `${role === 'bass' ? line.url : ''}/s/${token}/stage`);
+    await expect(phones[role].getByText('Nothing is played now')).toBeVisible();
+  }
+  const { singer, bass, drums, guitar, horn, backing } = phones;
+  const all = Object.values(phones);
+  const allSee = async (name: string) => {
+    for (const one of [lead, ...all]) await expect(piece(one, name)).toBeVisible();
+  };
+
+  await test.step('begun from the set, each player sees what comes', async () => {
+    await lead.goto(`/sets/${set}`);
+    await press(lead, 'On stage');
+    await press(lead, 'Begin the service');
+    await allSee('Now: About to begin');
+    await lead.keyboard.press('Space');
+    await allSee(`About to begin: ${title}`);
+    await allSee('Begins with: Intro');
+    await expectAccessible(lead);
+    await expectAccessible(drums);
+  });
+
+  await test.step('each page is right for its player', async () => {
+    await lead.keyboard.press('Space');
+    await allSee('Now: Intro');
+    await allSee('Next: Verse, 1st time');
+    await lead.keyboard.press('PageDown');
+    const verse = 'Now: Verse, 1st time';
+    await allSee(verse);
+    // In D the third is F sharp.
+    await expect(piece(singer, verse).getByText('Come in on 2 of bar 1.')).toBeVisible();
+    await expect(piece(singer, verse).getByRole('button', { name: /3, F♯/ })).toBeVisible();
+    await expect(piece(drums, verse).getByText(/^push/)).toBeVisible();
+    await expect(piece(guitar, verse)).toContainText('A/C♯');
+    // A trumpet reads a whole step higher, and the bass its lowest notes alone.
+    await expect(piece(horn, verse)).toContainText('E');
+    await expect(piece(horn, verse)).toContainText('B/D♯');
+    await expect(piece(bass, verse)).not.toContainText('maj7');
+    await expect(piece(backing, verse)).toContainText('weir');
+  });
+
+  await test.step('called ahead and gone to, once more, until the signal', async () => {
+    await press(lead, 'Chorus, 2nd time');
+    await allSee('Next: Chorus, 2nd time');
+    await lead.keyboard.press('a');
+    await allSee('Next: Verse, 1st time');
+    await lead.keyboard.press('3');
+    await allSee('Next: Chorus, 1st time');
+    await lead.keyboard.press('PageUp');
+    for (const one of all) await expect(one.getByText('until the signal').first()).toBeVisible();
+    await lead.keyboard.press('Space');
+    await allSee('Now: Chorus, 1st time');
+  });
+
+  await test.step('one looks ahead, and comes back to the band', async () => {
+    await press(singer, 'Look ahead');
+    await press(singer, 'Look ahead');
+    await expect(piece(singer, 'Ahead: Chorus, 2nd time')).toBeVisible();
+    await expect(singer.getByText(/The band is elsewhere: .*Chorus, 1st time/)).toBeVisible();
+    await press(singer, 'Back to the band');
+    await expect(piece(singer, 'Now: Chorus, 1st time')).toBeVisible();
+  });
+
+  await test.step('one is away for a verse, and back in step; a lift holds from the next part on', async () => {
+    line.cut();
+    await expect(bass.getByText('No line to the others')).toBeVisible();
+    await press(lead, 'Half step up');
+    await press(lead, 'Half step up');
+    await lead.keyboard.press('Space');
+    await expect(piece(guitar, 'Now: Verse, 2nd time')).toContainText('in E');
+    await expect(piece(bass, 'Now: Chorus, 1st time')).toBeVisible();
+    await lead.keyboard.press('Space');
+    await expect(piece(horn, 'Now: Chorus, 2nd time')).toBeVisible();
+    await expect(piece(bass, 'Now: Chorus, 1st time')).toBeVisible();
+    await line.mend();
+    await expect(piece(bass, 'Now: Chorus, 2nd time')).toContainText('in E');
+    await expect(bass.getByText('No line to the others')).toBeHidden();
+  });
+
+  await test.step('a wrong cue is taken back, everybody stops, and goes on', async () => {
+    await lead.keyboard.press('Space');
+    await allSee('Now: Ending');
+    await press(lead, 'Take back');
+    await allSee('Now: Chorus, 2nd time');
+    await lead.keyboard.press('.');
+    for (const one of all) await expect(one.getByText('stopped')).toBeVisible();
+    await lead.keyboard.press('Space');
+    await allSee('Now: Ending');
+  });
+
+  await test.step('another leader takes the baton; who had it is told, and takes it again', async () => {
+    const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+    await signInAs(context.request, 'leader');
+    const other = await context.newPage();
+    await other.goto(`/sets/${set}/stage`);
+    await expect(piece(other, 'Now: Ending')).toBeVisible();
+    await press(other, 'Take the baton');
+    await expect(lead.getByRole('group', { name: 'Lead' })).toBeHidden();
+    await other.keyboard.press('Space');
+    await allSee('Now: For the river towns');
+    await press(lead, 'Take the baton');
+    await expect(other.getByRole('group', { name: 'Lead' })).toBeHidden();
+    await context.close();
+  });
+
+  await test.step('it ends, and what was played is written down', async () => {
+    await press(lead, 'End the service');
+    await press(lead, 'End it');
+    await expect(
+      lead.getByRole('heading', { name: 'Weir evening, as it was played' }),
+    ).toBeVisible();
+    const row = lead.getByRole('row', { name: title });
+    await expect(row).toContainText('Intro, Verse, Chorus, Verse, Chorus, Ending');
+    await expect(row).toContainText('D → E');
+    await expectAccessible(lead);
+    for (const one of all) await expect(one.getByText('Nothing is played now')).toBeVisible();
+    line.cut();
+  });
+});

@@ -1,0 +1,36 @@
+import { createServer, request, type IncomingMessage } from 'node:http';
+import type { AddressInfo, Socket } from 'node:net';
+
+/** A way to the application that can be cut and mended, as a network that drops: browsers take no line that they have for lost. */
+export async function weakLine(to: string) {
+  const { hostname, port } = new URL(to);
+  const sockets = new Set<Socket>();
+  const relay = createServer((asked, answer) => {
+    const { method = 'GET', url: path = '/', headers } = asked;
+    const far = request(
+      { hostname, port, method, path, headers: { ...headers, host: `${hostname}:${port}` } },
+      (found: IncomingMessage) => {
+        answer.writeHead(found.statusCode ?? 502, found.headers);
+        // What is told piece by piece goes on at once.
+        answer.flushHeaders();
+        found.pipe(answer);
+      },
+    );
+    far.on('error', () => answer.destroy());
+    answer.on('close', () => far.destroy());
+    asked.pipe(far);
+  });
+  relay.on('connection', (socket: Socket) => {
+    sockets.add(socket);
+    socket.on('close', () => sockets.delete(socket));
+  });
+  const listen = (at: number) =>
+    new Promise<void>((resolve) => relay.listen(at, '127.0.0.1', () => resolve()));
+  await listen(0);
+  const { port: own } = relay.address() as AddressInfo;
+  const cut = () => {
+    relay.close();
+    for (const socket of sockets) socket.destroy();
+  };
+  return { url: `http://127.0.0.1:${own}`, cut, mend: () => listen(own) };
+}
