@@ -8,7 +8,7 @@ import { Stop } from './say.mjs';
 
 /**
  * A running server of the built application.
- * @typedef {{ url: string, ended: Promise<number>, stop: () => Promise<void> }} Application
+ * @typedef {{ url: string, pid: number, ended: Promise<number>, stop: () => Promise<void> }} Application
  */
 
 /**
@@ -58,7 +58,7 @@ export async function startApplication({
         child.kill('SIGTERM');
         await ended;
       };
-      return { url, ended, stop };
+      return { url, pid: child.pid ?? 0, ended, stop };
     }
     await wait(100);
   }

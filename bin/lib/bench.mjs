@@ -10,15 +10,17 @@ import { installPackages, must, prepare } from './prepare.mjs';
 import { root, shell } from './shell.mjs';
 import { run, say, Stop } from './say.mjs';
 
-const parts = ['core', 'browser'];
+const parts = ['core', 'browser', 'stage'];
 
 await run(async () => {
   const [part] = process.argv.slice(2);
   if (part && !parts.includes(part))
     throw new Stop(`bin/bench knows ${parts.join(', ')}, not “${part}”.`);
   await installPackages();
-  if (part !== 'browser') await measureCore();
-  if (part !== 'core') await measureApplication();
+  if (!part || part === 'core') await measureCore();
+  if (!part || part === 'browser')
+    await measureApplication(1, ['e2e/bench.mjs', 'server/bench.mjs']);
+  if (!part || part === 'stage') await measureApplication(2, ['server/stageBench.mjs']);
 });
 
 async function measureCore() {
@@ -34,8 +36,12 @@ async function measureCore() {
   }
 }
 
-/** On a database and port of its own, with the demo data. */
-async function measureApplication() {
+/**
+ * On a database and port of its own, with the demo data.
+ * @param {number} processes
+ * @param {readonly string[]} files what measures it
+ */
+async function measureApplication(processes, files) {
   await ensurePackages({ chromium: true });
   const webFolder = await prepare();
   const folder = mkdtempSync(join(tmpdir(), 'intervallum-bench-'));
@@ -49,20 +55,25 @@ async function measureApplication() {
       database: 'bench',
       port: await freePort(),
       webFolder,
+      settings: { PROCESSES: String(processes) },
     });
-    say('\ne2e/bench.mjs');
-    const { code } = await shell(process.execPath, [join(root, 'e2e/bench.mjs')], {
-      env: { ...process.env, BASE_URL: application.url },
-      show: true,
-    });
-    if (code !== 0) throw new Stop('e2e/bench.mjs failed.');
-    say('\nserver/bench.mjs');
-    const server = await shell(process.execPath, [join(root, 'server/bench.mjs')], {
-      env: { ...process.env, BASE_URL: application.url, OWNER_URL: cluster.url('bench') },
-      show: true,
-    });
-    await application.stop();
-    if (server.code !== 0) throw new Stop('server/bench.mjs failed.');
+    try {
+      for (const file of files) {
+        say(`\n${file}`);
+        const { code } = await shell(process.execPath, [join(root, file)], {
+          env: {
+            ...process.env,
+            BASE_URL: application.url,
+            OWNER_URL: cluster.url('bench'),
+            SERVER_PID: String(application.pid),
+          },
+          show: true,
+        });
+        if (code !== 0) throw new Stop(`${file} failed.`);
+      }
+    } finally {
+      await application.stop();
+    }
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

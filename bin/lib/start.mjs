@@ -1,5 +1,5 @@
 // Starts Intervallum: installs and builds what is stale, starts a database of its own, loads the demo data once,
-// serves until Ctrl-C. `--fresh` sets the data aside and loads the demo again; with `--empty` no demo is loaded, and the first
+// serves until Ctrl-C, with `--processes N` by so many processes at one port. `--fresh` sets the data aside and loads the demo again; with `--empty` no demo is loaded, and the first
 // page asks for the owner.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
@@ -17,8 +17,10 @@ import { root } from './shell.mjs';
 
 await run(async () => {
   const words = process.argv.slice(2);
+  const processes = takeProcesses(words);
   const strange = words.find((word) => !['--fresh', '--empty', '--yes'].includes(word));
-  if (strange) throw new Stop(`bin/start knows --fresh, --empty and --yes, not “${strange}”.`);
+  if (strange)
+    throw new Stop(`bin/start knows --fresh, --empty, --yes and --processes, not “${strange}”.`);
 
   const folder = dataFolder();
   const port = await wantedPort();
@@ -67,6 +69,7 @@ await run(async () => {
       port,
       webFolder,
       isEmpty: words.includes('--empty'),
+      settings: { PROCESSES: String(processes) },
     });
     running.push(application.stop);
     say(`Intervallum is open at ${application.url}`);
@@ -80,6 +83,20 @@ await run(async () => {
     throw error;
   }
 });
+
+/**
+ * Takes `--processes N` out of the words of the command. One where it is left out.
+ * @param {string[]} words
+ */
+function takeProcesses(words) {
+  const at = words.indexOf('--processes');
+  if (at < 0) return 1;
+  const [, said] = words.splice(at, 2);
+  const count = Number(said);
+  if (!Number.isInteger(count) || count < 1 || count > 64)
+    throw new Stop(`--processes is followed by how many, 1 to 64, not by “${said ?? 'nothing'}”.`);
+  return count;
+}
 
 /**
  * Takes the lock; what ends a command that was killed has it for moments, so it is tried for a while.

@@ -136,8 +136,10 @@ describe('the start command', () => {
   }, 120_000);
 
   test.each([
-    ['--frsh', /knows --fresh, --empty and --yes, not “--frsh”/],
+    ['--frsh', /knows --fresh, --empty, --yes and --processes, not “--frsh”/],
     ['--fresh --yes now', /not “now”/],
+    ['--processes', /followed by how many, 1 to 64, not by “nothing”/],
+    ['--processes none', /not by “none”/],
   ])('%s is refused in a sentence', async (words, sentence) => {
     const command = start(...words.split(' '));
     expect((await command.ended)[0]).toBe(1);

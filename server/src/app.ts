@@ -33,6 +33,8 @@ export interface AppParts {
   readonly hosts: readonly string[];
   /** How others reach the links, where they are served by themselves; null where they are not. */
   readonly linksUrl?: string | null;
+  /** It was asked to stop, and serves what still comes. */
+  readonly isLeaving?: () => boolean;
   /** The built pages; without them only the API answers. */
   readonly webFolder: string | null;
 }

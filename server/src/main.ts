@@ -1,8 +1,11 @@
+import cluster from 'node:cluster';
 import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { isIPv4 } from 'node:net';
+import { setTimeout as wait } from 'node:timers/promises';
 import type { Express } from 'express';
+import type { Logger } from 'pino';
 import { openLimits } from './accounts/limits.ts';
 import { cookieSession } from './accounts/session.ts';
 import { hashOf, newCode } from './accounts/tokens.ts';
@@ -13,9 +16,10 @@ import { migrateDatabase } from './db/migrate.ts';
 import { loadDemo } from './demo.ts';
 import { createLog } from './http/log.ts';
 import { installationState, setSetupCode } from './installation/store.ts';
-import { openChartReader } from './jobs/charts.ts';
+import { openChartReader, type ChartReader } from './jobs/charts.ts';
 import { openLiveHub } from './live/hub.ts';
 import { boxPost, keepSending, noPost, smtpPost, type Post } from './mail/sending.ts';
+import { severalProcesses } from './processes.ts';
 import { rewriteCharts } from './songs/rewriting/store.ts';
 import { keepEmptying } from './trash/emptying.ts';
 
@@ -24,33 +28,59 @@ const patience = 10_000;
 
 /** Starts the server; config.ts names its settings. */
 async function main(): Promise<void> {
+  const config = readConfig(process.env);
+  if (cluster.isPrimary && config.PROCESSES > 1) await serveBySeveral(config);
+  else await serve(config);
+}
+
+/** Brings the database up to date, then lets several processes serve the one port. */
+async function serveBySeveral(config: Config): Promise<void> {
+  const log = createLog(config.LOG_LEVEL);
+  const charts = openChartReader();
+  const several = severalProcesses(config.PROCESSES, log);
+  const end = () => void several.stop().then(() => process.exit(0));
+  process.once('disconnect', end);
+  process.on('SIGINT', end);
+  process.on('SIGTERM', end);
+  if (process.send && !process.connected) end();
+  await bringUpToDate(config, charts, log);
+  several.start();
+}
+
+/** What the owner of the tables does before anybody is served: tables, demo, charts of earlier rules. */
+async function bringUpToDate(config: Config, charts: ChartReader, log: Logger): Promise<void> {
+  if (!config.MIGRATION_DATABASE_URL) return;
+  await migrateDatabase(config.MIGRATION_DATABASE_URL);
+  const owner = openDatabase(config.MIGRATION_DATABASE_URL);
+  if (config.DEMO_FOLDER) await loadDemo(owner.database, charts, config.DEMO_FOLDER);
+  await askForOwner(owner.database);
+  const rewritten = await rewriteCharts(owner.database, charts, 'may change');
+  if (rewritten > 0)
+    log.info(
+      { rewritten },
+      'Songs of earlier rules were rewritten, so that they sound as they did.',
+    );
+  // All others are read anew for lists and searches while people are served already.
+  rewriteCharts(owner.database, charts, 'all')
+    .catch((error: unknown) => log.error(error, 'Songs could not be read anew for searches.'))
+    .finally(() => void owner.close());
+}
+
+/** Serves by this process. */
+async function serve(config: Config): Promise<void> {
   // Started by a command that holds a channel to it, the server ends when that command does, at whatever moment.
   let end = (): void => process.exit(1);
   process.once('disconnect', () => end());
   if (process.send && !process.connected) end();
-  const config = readConfig(process.env);
   const log = createLog(config.LOG_LEVEL);
   const charts = openChartReader();
-  if (config.MIGRATION_DATABASE_URL) {
-    await migrateDatabase(config.MIGRATION_DATABASE_URL);
-    const owner = openDatabase(config.MIGRATION_DATABASE_URL);
-    if (config.DEMO_FOLDER) await loadDemo(owner.database, charts, config.DEMO_FOLDER);
-    await askForOwner(owner.database);
-    const rewritten = await rewriteCharts(owner.database, charts, 'may change');
-    if (rewritten > 0)
-      log.info(
-        { rewritten },
-        'Songs of earlier rules were rewritten, so that they sound as they did.',
-      );
-    // All others are read anew for lists and searches while people are served already.
-    rewriteCharts(owner.database, charts, 'all')
-      .catch((error: unknown) => log.error(error, 'Songs could not be read anew for searches.'))
-      .finally(() => void owner.close());
-  }
+  // Of several processes the first one did that.
+  if (cluster.isPrimary) await bringUpToDate(config, charts, log);
   const { database, pool, close } = openDatabase(config.DATABASE_URL, (error) =>
     log.warn(error, 'A database connection was lost.'),
   );
   const live = openLiveHub(config.DATABASE_URL, log);
+  let stopping = false;
   const post = await postOf(config, database);
   const parts = {
     database,
@@ -63,6 +93,7 @@ async function main(): Promise<void> {
     log,
     hosts: config.ALLOWED_HOSTS,
     linksUrl: linksUrl(config),
+    isLeaving: () => stopping,
     webFolder: config.WEB_FOLDER ?? null,
   };
   const listen = listenerOf(config);
@@ -76,13 +107,13 @@ async function main(): Promise<void> {
   const endEmptying = keepEmptying(database, log);
   const endSending =
     post.kind === 'none' ? () => Promise.resolve() : keepSending(database, post, log);
-  let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
     endEmptying();
-    // What is under way ends: a save that was sent is a save that was made.
-    void Promise.all([...servers.map(closed), endSending(), live.close()])
+    // What is under way ends: a save that was sent is a save that was made. Who follows a stage comes again to another process.
+    void wait(config.DRAIN_SECONDS * 1_000)
+      .then(() => Promise.all([...servers.map(closed), endSending(), live.close()]))
       .then(() => Promise.all([close(), charts.close()]))
       .then(() => process.exit(0));
   };

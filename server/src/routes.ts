@@ -44,6 +44,8 @@ export interface RouteParts {
   readonly mail: Installation['mail'];
   /** How others reach the links, where they are served by themselves. */
   readonly linksUrl?: string | null;
+  /** It was asked to stop, and serves what still comes. */
+  readonly isLeaving?: () => boolean;
 }
 
 /** Everything that can be asked of the server, each with its rule. What is not in this table is not answered. */
@@ -55,6 +57,7 @@ export function allRoutes({
   live,
   mail,
   linksUrl = null,
+  isLeaving = () => false,
 }: RouteParts): readonly Route[] {
   const sends = sendService(database, charts);
   const accounts = accountService(database, limits, mail !== 'none');
@@ -62,6 +65,21 @@ export function allRoutes({
     route('GET', '/healthz', 'anybody', async (_request, response) => {
       await database.execute(sql`select 1`);
       response.set('Cache-Control', 'no-store').json({ status: 'ok' });
+    }),
+    // A process that answers is alive, whatever its database does: none is restarted for that.
+    route('GET', '/livez', 'anybody', (_request, response) => {
+      response.set('Cache-Control', 'no-store').json({ status: 'ok' });
+      return Promise.resolve();
+    }),
+    // Whoever shares requests out among several sends them where this is so.
+    route('GET', '/readyz', 'anybody', async (_request, response) => {
+      response.set('Cache-Control', 'no-store');
+      if (isLeaving()) {
+        response.status(503).json({ status: 'leaving' });
+        return;
+      }
+      await database.execute(sql`select 1`);
+      response.json({ status: 'ok' });
     }),
     ...installationRoutes(database, accounts, limits, mail),
     ...accountRoutes(database, accounts, session),

@@ -186,6 +186,8 @@ describe('every route', () => {
       'GET /api/installation',
       'GET /api/session',
       'GET /healthz',
+      'GET /livez',
+      'GET /readyz',
       'POST /api/confirmation',
       'POST /api/demo/session',
       'POST /api/installation/owner',
