@@ -170,7 +170,21 @@ await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const bell = songAt('The Ferry Bell').split('/').at(-1);
 const { token } = await ask('/shares', { kind: 'song', id: bell, role: 'singer', who: 'Tavia' });
 await take('team', { path: '/team', viewport: { width: 1024, height: 768 } });
-await take('sign-in', { path: '/songs', viewport: laptop, isNobody: true });
+await take('stage', {
+  path: `/sets/${advent}/stage`,
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Begin the service' }).click();
+    for (const part of ['Lanterns on the Quay', 'Intro, 1st time', 'Verse 1'])
+      await page
+        .getByRole('group', { name: 'Lead' })
+        .getByRole('button', { name: part })
+        .last()
+        .click();
+    await page.keyboard.press('Space');
+    await page.keyboard.press('v');
+  },
+});
 await take('share', { path: `/s/${token}`, viewport: phone });
 
 await take('moves', {

@@ -62,7 +62,8 @@ test('a service is led from the keyboard and followed on six phones: called ahea
   const draft = { id: set, name: 'Weir evening', date: null, leader: '', notes: '' };
   const made = await request.post('/api/sets', { data: { ...draft, items: [item, prayer] } });
   expect(made.status()).toBe(201);
-  const line = await weakLine(new URL(test.info().project.use.baseURL!).origin);
+  const application = new URL(test.info().project.use.baseURL!).origin;
+  const [line, leaders] = [await weakLine(application), await weakLine(application)];
   const phones = {} as Record<Role, Page>;
   for (const role of roles) {
     const link = await request.post('/api/shares', { data: { kind: 'set', id: set, role } });
@@ -77,7 +78,7 @@ test('a service is led from the keyboard and followed on six phones: called ahea
   };
 
   await test.step('begun from the set, each player sees what comes', async () => {
-    await lead.goto(`/sets/${set}`);
+    await lead.goto(`${leaders.url}/sets/${set}`);
     await press(lead, 'On stage');
     await press(lead, 'Begin the service');
     await allSee('Now: About to begin');
@@ -156,6 +157,25 @@ test('a service is led from the keyboard and followed on six phones: called ahea
     await allSee('Now: Ending');
   });
 
+  await test.step('without the server the leader’s page goes on alone, and tells everybody when it is back', async () => {
+    leaders.cut();
+    await expect(lead.getByText('No line to the others')).toBeVisible();
+    await lead.keyboard.press('PageDown');
+    await expect(piece(lead, 'Now: For the river towns')).toBeVisible();
+    await press(lead, 'Take back');
+    await expect(piece(lead, 'Now: Ending')).toBeVisible();
+    await press(lead, 'Intro');
+    await lead.keyboard.press('PageDown');
+    await expect(piece(lead, 'Now: Intro')).toBeVisible();
+    await expect(piece(drums, 'Now: Ending')).toBeVisible();
+    await leaders.mend();
+    await allSee('Now: Intro');
+    await expect(lead.getByText('No line to the others')).toBeHidden();
+    await press(lead, 'Ending');
+    await lead.keyboard.press('PageDown');
+    await allSee('Now: Ending');
+  });
+
   await test.step('another leader takes the baton; who had it is told, and takes it again', async () => {
     const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
     await signInAs(context.request, 'leader');
@@ -178,10 +198,11 @@ test('a service is led from the keyboard and followed on six phones: called ahea
       lead.getByRole('heading', { name: 'Weir evening, as it was played' }),
     ).toBeVisible();
     const row = lead.getByRole('row', { name: title });
-    await expect(row).toContainText('Intro, Verse, Chorus, Verse, Chorus, Ending');
+    await expect(row).toContainText('Intro, Verse, Chorus, Verse, Chorus, Ending, Intro, Ending');
     await expect(row).toContainText('D → E');
     await expectAccessible(lead);
     for (const one of all) await expect(one.getByText('Nothing is played now')).toBeVisible();
     line.cut();
+    leaders.cut();
   });
 });

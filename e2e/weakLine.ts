@@ -6,16 +6,16 @@ export async function weakLine(to: string) {
   const { hostname, port } = new URL(to);
   const sockets = new Set<Socket>();
   const relay = createServer((asked, answer) => {
-    const { method = 'GET', url: path = '/', headers } = asked;
-    const far = request(
-      { hostname, port, method, path, headers: { ...headers, host: `${hostname}:${port}` } },
-      (found: IncomingMessage) => {
-        answer.writeHead(found.statusCode ?? 502, found.headers);
-        // What is told piece by piece goes on at once.
-        answer.flushHeaders();
-        found.pipe(answer);
-      },
-    );
+    const { method = 'GET', url: path = '/' } = asked;
+    const headers = { ...asked.headers, host: `${hostname}:${port}` };
+    // The page is the application's own, by another way.
+    if (headers.origin) headers.origin = to;
+    const far = request({ hostname, port, method, path, headers }, (found: IncomingMessage) => {
+      answer.writeHead(found.statusCode ?? 502, found.headers);
+      // What is told piece by piece goes on at once.
+      answer.flushHeaders();
+      found.pipe(answer);
+    });
     far.on('error', () => answer.destroy());
     answer.on('close', () => far.destroy());
     asked.pipe(far);

@@ -20,7 +20,7 @@ await run(async () => {
   if (!part || part === 'core') await measureCore();
   if (!part || part === 'browser')
     await measureApplication(1, ['e2e/bench.mjs', 'server/bench.mjs']);
-  if (!part || part === 'stage') await measureApplication(2, ['server/stageBench.mjs']);
+  if (!part || part === 'stage') await measureApplication(2, ['server/bench/stage.mjs']);
 });
 
 async function measureCore() {

@@ -14,7 +14,7 @@ export const rights = {
   read: ['owner', 'leader', 'player', 'guest'],
   /** Songs are written, with their files, tags and names of versions; the team's moves and runs; hands of one's own; voices are noted. */
   write: ['owner', 'leader', 'player'],
-  /** Sets are written; songs and sets are deleted and taken back. */
+  /** Sets are written, and led on stage; songs and sets are deleted and taken back. */
   plan: ['owner', 'leader'],
   /** Links are opened and revoked. */
   share: ['owner', 'leader'],

@@ -3,8 +3,8 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { EventSource } from 'eventsource';
-import { childrenOf } from '../bin/lib/children.mjs';
-import { fetchAs } from '../bin/lib/demoCookie.mjs';
+import { childrenOf } from '../../bin/lib/children.mjs';
+import { fetchAs } from '../../bin/lib/demoCookie.mjs';
 
 const base = process.env['BASE_URL'];
 if (!base) throw new Error('BASE_URL says where the application runs.');
