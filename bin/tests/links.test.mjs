@@ -119,10 +119,11 @@ describe('links served by themselves', () => {
   });
 
   test('open there, with their data and files', async () => {
-    expect(await ask(ports.links, `/s/${token}`)).toMatchObject({
-      status: 200,
-      text: '<p>The page</p>',
-    });
+    for (const page of ['', '/stand', '/stage'])
+      expect(await ask(ports.links, `/s/${token}${page}`)).toMatchObject({
+        status: 200,
+        text: '<p>The page</p>',
+      });
     expect((await ask(ports.links, '/assets/script.js')).status).toBe(200);
     const data = await ask(ports.links, `/api/shared/${token}`);
     expect([data.status, JSON.parse(data.text).kind]).toEqual([200, 'song']);

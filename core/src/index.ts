@@ -617,3 +617,5 @@ export type { PlayedItem } from './stage/played.ts';
 export { playedItems } from './stage/played.ts';
 export type { StageBeat } from './stage/stageTime.ts';
 export { barAt, beatsOfPart, partMs } from './stage/stageTime.ts';
+export type { Pencil, PencilMark } from './marks/pencil.ts';
+export { carryPencil, noPencil, withPencilMark } from './marks/pencil.ts';

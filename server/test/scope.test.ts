@@ -428,6 +428,14 @@ const fileCalls: typeof calls = {
         ...draft,
         id,
         items: [{ ...plainSongItem({ id: item, songId: song }), notes: 'BETA' }],
+        shows: [
+          {
+            id: randomUUID(),
+            beganAt: row.createdAt,
+            endedAt: row.createdAt,
+            played: [playedOnce],
+          },
+        ],
       })),
       1,
     ),

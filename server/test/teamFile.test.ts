@@ -26,6 +26,7 @@ const kept = {
   sets: 'id',
   set_items: 'set_id, position',
   set_revisions: 'set_id, revision',
+  shows: 'id',
   sends: 'id',
   own_moves: 'id',
   own_runs: 'id',
@@ -45,6 +46,8 @@ async function rowsOf(table: keyof typeof kept, team: string) {
         .filter(([name]) => !ofThePlace.includes(name))
         // A part has an id for the place; when a file was ready is when it came here.
         .filter(([name]) => !(table === 'parts' && name === 'id') && name !== 'ready_at')
+        // When something was said last matters while it is played.
+        .filter(([name]) => name !== 'last_at')
         .map(([name, value]) => [
           name,
           name.endsWith('_at') && value !== null ? new Date(value as string).toISOString() : value,
@@ -139,6 +142,12 @@ async function fullTeam(): Promise<Somebody> {
     ],
   });
   await done(one, 201, 'POST', '/api/sends', { kind: 'set', id: set.id, note: 'the band' });
+  const screen = randomUUID();
+  const stage = `/api/sets/${set.id}/stage`;
+  await done(one, 200, 'POST', stage, { screen });
+  const beganAt = '2026-11-29T10:02:00.000Z';
+  const once = { item: first, beganAt, seconds: 240, sections: ['Verse', 'Verse'], lift: 2 };
+  await done(one, 204, 'POST', `${stage}/end`, { screen, played: [once] });
   await done(two, 201, 'POST', '/api/moves', {
     moves: [{ id: randomUUID(), name: 'By the door', chords: '4m', target: 'any' }],
   });

@@ -1,7 +1,12 @@
 import type { Plugin, Rolldown } from 'vite';
 
 /** The screens that a reader without an account is shown, and those of a player. */
-const readers = ['app/start.tsx', 'screens/share/SharePage.tsx', 'screens/stand/StandScreens.tsx'];
+const readers = [
+  'app/start.tsx',
+  'screens/share/SharePage.tsx',
+  'screens/stand/StandScreens.tsx',
+  'screens/stage/StageScreens.tsx',
+];
 const players = [
   ...readers,
   'screens/songs/SongsScreen.tsx',

@@ -8,6 +8,7 @@ import { personName } from '../wire/accounts.ts';
 import { attachmentLimits } from '../wire/attachments.ts';
 import { role } from '../wire/rights.ts';
 import { newSet } from '../wire/sets.ts';
+import { endedShow } from '../wire/stage.ts';
 import { mostTags, tag } from '../wire/songList.ts';
 import { auditKind, teamLimits } from '../wire/team.ts';
 import { chartText, id, keyName, line, moment, paragraph } from '../wire/text.ts';
@@ -20,6 +21,8 @@ export const teamFileVersion = 2;
 export const teamFileLimits = { bytes: 3_000_000_000, record: 20_000_000 } as const;
 
 const maybe = id.nullable();
+/** So many shows of one set are in the file, the last ones. */
+export const mostShows = 200;
 const storedKind = z.object({ version: z.int().min(1), value: z.unknown() });
 const decisions = z.record(z.string(), storedKind);
 const rules = z
@@ -104,7 +107,14 @@ export const teamRecord = z.discriminatedUnion('kind', [
     rules,
     decisions: decisions.nullable(),
   }),
-  z.object({ kind: z.literal('set'), ...newSet.shape, id, ...standing }),
+  z.object({
+    kind: z.literal('set'),
+    ...newSet.shape,
+    id,
+    ...standing,
+    /** What was played of it. */
+    shows: z.array(endedShow).max(mostShows).default([]),
+  }),
   z.object({
     kind: z.literal('set version'),
     setId: id,

@@ -95,11 +95,21 @@ export const playedSong = z.object({
 });
 export type PlayedSong = z.infer<typeof playedSong>;
 
+/** So many songs are written down of one show: each item of a set once. */
+const mostPlayed = 400;
+
 /** A show ends, with what was played. */
-export const showEnd = z.object({ screen: id, played: z.array(playedSong).max(400) });
+export const showEnd = z.object({ screen: id, played: z.array(playedSong).max(mostPlayed) });
+
+/** A show that has ended, with what was played. */
+export const endedShow = z.object({
+  id,
+  beganAt: moment,
+  endedAt: moment,
+  played: z.array(playedSong).max(mostPlayed),
+});
+export type EndedShow = z.infer<typeof endedShow>;
 
 /** Shows of a set that have ended, the last one first. */
-export const showList = z.object({
-  shows: z.array(z.object({ id, beganAt: moment, endedAt: moment, played: z.array(playedSong) })),
-});
+export const showList = z.object({ shows: z.array(endedShow) });
 export type ShowList = z.infer<typeof showList>;

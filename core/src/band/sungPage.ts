@@ -47,8 +47,9 @@ export interface SungPart {
   readonly lifted: number;
   /** Null where nothing is sung. */
   readonly entry: Entry | null;
-  /** What is sung, line by line as the chart has it. */
+  /** What is sung, line by line as the chart has it; and of each line the bars of the chart that it is sung in. */
   readonly lines: readonly (readonly SungWords[])[];
+  readonly lineBars: readonly (readonly number[])[];
 }
 
 /**
@@ -72,7 +73,7 @@ export function sungPage(timeline: Timeline): SungPart[] {
       key,
       lifted: lift - (parts[part - 1]?.lift ?? lift),
       entry: entryOf(here),
-      lines: linesOf(here),
+      ...linesOf(here),
     };
   });
 }
@@ -124,13 +125,22 @@ interface Syllable {
   readonly isParted: boolean;
 }
 
-function linesOf(bars: readonly SungBar[]): SungWords[][] {
-  const lines = new Map<number, Syllable[]>();
-  for (const bar of bars) {
-    const { line } = bar.bar.is;
-    lines.set(line, [...(lines.get(line) ?? []), ...syllablesIn(bar)]);
+function linesOf(bars: readonly SungBar[]): Pick<SungPart, 'lines' | 'lineBars'> {
+  const lines = new Map<number, { syllables: Syllable[]; bars: number[] }>();
+  for (const sung of bars) {
+    const { line, bar } = sung.bar.is;
+    const there = lines.get(line) ?? { syllables: [], bars: [] };
+    there.syllables.push(...syllablesIn(sung));
+    there.bars.push(bar);
+    lines.set(line, there);
   }
-  return [...lines.values()].map(read).filter((words) => words.length > 0);
+  const found = [...lines.values()]
+    .map(({ syllables, bars: inLine }) => ({ words: read(syllables), inLine }))
+    .filter(({ words }) => words.length > 0);
+  return {
+    lines: found.map(({ words }) => words),
+    lineBars: found.map(({ inLine }) => inLine),
+  };
 }
 
 function syllablesIn({ bar, notes, words }: SungBar): Syllable[] {

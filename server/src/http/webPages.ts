@@ -22,7 +22,8 @@ export function linkPages(folder: string): Router {
     next();
   });
   routes.use(filesOf(folder));
-  routes.get('/s/:token', (_request, response) => sendPage(response, folder));
+  const pages = ['/s/:token', '/s/:token/stand', '/s/:token/stage'];
+  routes.get(pages, (_request, response) => sendPage(response, folder));
   return routes;
 }
 

@@ -12,7 +12,7 @@ interface LineSettings {
   /** What tells this line from others of the browser. */
   readonly name: string;
   readonly path: string;
-  /** After a refusal it is tried again so many milliseconds later. */
+  /** After a refusal it is tried again so many milliseconds later, each time after twice as long, up to a limit. */
   readonly pause: number;
 }
 
@@ -21,6 +21,9 @@ type Passed =
 
 /** A page that was hidden for longer, in milliseconds, as on a phone that slept, lays its line anew: the old one may be dead. */
 const asleep = 20_000;
+
+/** No longer than so many milliseconds it is waited after a refusal, where one does not ask for a longer pause. */
+const longestPause = 8_000;
 
 /**
  * Hears what the server tells. A browser has few lines to one server, so one tab listens and tells the others; when it is
@@ -48,15 +51,24 @@ export function shareLine(
       let source: EventSource;
       let timer: ReturnType<typeof setTimeout> | undefined;
       let hiddenAt: number | null = null;
+      let refusals = 0;
       const connect = () => {
         source = new EventSource(path);
-        source.onopen = () => tell({ said: 'opened' });
+        source.onopen = () => {
+          refusals = 0;
+          tell({ said: 'opened' });
+        };
         source.onmessage = ({ data }: MessageEvent<string>) =>
           tell({ said: 'event', event: JSON.parse(data) });
         source.onerror = () => {
           tell({ said: 'away' });
           // A browser tries again by itself, unless it was refused: as while nobody is signed in.
-          if (source.readyState === EventSource.CLOSED) timer = setTimeout(connect, pause);
+          if (source.readyState !== EventSource.CLOSED) return;
+          timer = setTimeout(
+            connect,
+            Math.max(pause, Math.min(longestPause, pause * 2 ** refusals)),
+          );
+          refusals += 1;
         };
       };
       const anew = () => {

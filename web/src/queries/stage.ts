@@ -22,8 +22,11 @@ export type StageSource =
 
 /** What a page knows of the stage. */
 export interface StageKnown {
-  /** `away`: nothing is heard of the others; what is said here is told when the line is back. */
-  readonly line: 'joining' | 'here' | 'away';
+  /**
+   * `away`: nothing is heard of the others; what is said here is told when the line is back. `gone`: the link was revoked, or the
+   * set deleted.
+   */
+  readonly line: 'joining' | 'here' | 'away' | 'gone';
   readonly show: Show | null;
   /** What was said, in order; at the end what was said here and is not known to the server yet. */
   readonly cues: readonly TimedCue[];
@@ -74,6 +77,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
   let isClosed = true;
   let quickest = Infinity;
   let retry: ReturnType<typeof setTimeout> | undefined;
+  let leave: () => void = () => undefined;
 
   /** A clock that never jumps, whatever somebody sets the one of the device to. */
   const ownTime = () => performance.timeOrigin + performance.now();
@@ -94,9 +98,10 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
         clearTimeout(retry);
         retry = setTimeout(() => void look(), 2 * pause);
       } else {
-        // The link was revoked, or the set is gone: there is nothing to follow.
+        leave();
         taken = [];
-        publish({ line: 'away', show: null });
+        waiting = [];
+        publish({ line: 'gone', show: null });
       }
       return;
     }
@@ -189,7 +194,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
 
   function follow(): () => void {
     isClosed = false;
-    const leave = shareLine(
+    leave = shareLine(
       { name: `intervallum-stage:${path}`, path: `/api${path}/events`, pause: 2 * pause },
       {
         hear,
@@ -198,7 +203,11 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
           quickest = Infinity;
           void compareClocks();
         },
-        away: () => publish({ line: 'away' }),
+        away: () => {
+          publish({ line: 'away' });
+          // Whether it is only away, a question says: a stream does not tell why it ended.
+          void look();
+        },
       },
     );
     void look();

@@ -10,6 +10,7 @@ import { key } from './portuguese/key.ts';
 import { keyboard } from './portuguese/keyboard.ts';
 import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
+import { pencil } from './portuguese/pencil.ts';
 import { service } from './portuguese/service.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
@@ -31,6 +32,7 @@ export const portuguese = {
   ...songs,
   ...versions,
   ...bringing,
+  ...pencil,
   ...service,
   ...sets,
   ...stage,

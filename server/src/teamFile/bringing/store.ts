@@ -19,6 +19,7 @@ import {
   setItems,
   setRevisions,
   sets,
+  shows,
   songRevisions,
   songs,
   voices,
@@ -185,7 +186,7 @@ export async function addSets(
   const rows = await db
     .insert(sets)
     .values(
-      all.map(({ kind: _, items: __, createdAt, savedAt, deletedAt, ...fields }) => ({
+      all.map(({ kind: _, items: __, shows: ___, createdAt, savedAt, deletedAt, ...fields }) => ({
         ...fields,
         teamId,
         seq,
@@ -203,6 +204,15 @@ export async function addSets(
       items.map((item, position) => ({ ...rowOfItem(item), teamId, setId, position })),
     );
   if (places.length > 0) await db.insert(setItems).values(places);
+  const played = all
+    .filter(({ id }) => added.has(id))
+    .flatMap(({ id: setId, shows: own }) =>
+      own.map(({ beganAt, endedAt, ...show }) => ({
+        ...{ ...show, teamId, setId },
+        ...{ beganAt: new Date(beganAt), endedAt: new Date(endedAt), lastAt: new Date(endedAt) },
+      })),
+    );
+  if (played.length > 0) await db.insert(shows).values(played).onConflictDoNothing();
   return [...added];
 }
 

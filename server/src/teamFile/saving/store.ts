@@ -1,5 +1,5 @@
-import type { TeamRecordOf } from '@intervallum/contract';
-import { and, asc, eq, gt, inArray, isNotNull } from 'drizzle-orm';
+import { mostShows, type TeamRecordOf } from '@intervallum/contract';
+import { and, asc, eq, gt, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
 import {
   attachments,
@@ -12,6 +12,7 @@ import {
   setItems,
   setRevisions,
   sets,
+  shows,
   songRevisions,
   songs,
   voices,
@@ -182,9 +183,29 @@ export async function setRecords(
     .from(setItems)
     .where(and(eq(setItems.teamId, scope.teamId), inArray(setItems.setId, ids)))
     .orderBy(asc(setItems.setId), asc(setItems.position));
+  const played = await db
+    .select()
+    .from(shows)
+    .where(
+      and(
+        eq(shows.teamId, scope.teamId),
+        inArray(shows.setId, ids),
+        isNotNull(shows.endedAt),
+        sql`jsonb_array_length(${shows.played}) > 0`,
+      ),
+    )
+    .orderBy(asc(shows.beganAt), asc(shows.id));
+  const showsOf = (setId: string) =>
+    played
+      .filter((show) => show.setId === setId)
+      .slice(-mostShows)
+      .map(({ id, beganAt, endedAt, played: songs }) => ({
+        ...{ id, beganAt: said(beganAt), endedAt: said(endedAt!), played: songs },
+      }));
   return rows.map(({ createdAt, savedAt, deletedAt, ...row }) => ({
     kind: 'set',
     ...row,
+    shows: showsOf(row.id),
     createdAt: said(createdAt),
     savedAt: said(savedAt),
     deletedAt: saidIf(deletedAt),

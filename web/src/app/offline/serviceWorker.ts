@@ -28,6 +28,7 @@ registerRoute(
 );
 
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && /^\/(icon\.svg|manifest\.webmanifest)$/.test(url.pathname),
+  ({ url, sameOrigin }) =>
+    sameOrigin && /^\/(icon\.svg|(manifest|link)\.webmanifest)$/.test(url.pathname),
   new StaleWhileRevalidate({ cacheName: fileCache }),
 );

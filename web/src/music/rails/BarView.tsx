@@ -4,6 +4,7 @@ import {
   nameDegree,
   onBeats,
   type Chord,
+  type PencilMark,
   type TuneBar,
 } from '@intervallum/core';
 import { memo, useMemo, type ReactNode } from 'react';
@@ -21,8 +22,10 @@ import {
   Fermata,
   Frame,
   Ghost,
+  LeftOut,
   OnRail,
   OnTime,
+  Pencilled,
   Ring,
   Sign,
   Slots,
@@ -58,6 +61,8 @@ interface BarProps {
   isCurrent: boolean;
   /** It differs from another state of the song. */
   isChanged: boolean;
+  /** What its reader pencilled at it. */
+  pencil: PencilMark | null;
   chosenSlot: number | null;
   proposal: { readonly slot: number; readonly chord: Chord } | null;
   /** What stands over each of its slots. */
@@ -84,6 +89,7 @@ export const BarView = memo(function BarView({
   view,
   isCurrent,
   isChanged,
+  pencil,
   chosenSlot,
   proposal,
   over,
@@ -100,6 +106,7 @@ export const BarView = memo(function BarView({
     <Frame
       $current={isCurrent}
       $changed={isChanged}
+      $pencilled={pencil?.isMarked ?? false}
       $typing={entry !== null}
       $share={share}
       $wraps={wraps}
@@ -114,7 +121,9 @@ export const BarView = memo(function BarView({
       ) : null}
       {isChanged ? <Hidden>{t('changed:')} </Hidden> : null}
       {bar.pickup ? <Hidden>{t('Pickup:')} </Hidden> : null}
-      <Slots $wraps={wraps}>
+      {pencil?.isMarked ? <Hidden>{t('highlighted:')} </Hidden> : null}
+      {pencil?.isHidden ? <LeftOut>{t('not I')}</LeftOut> : null}
+      <Slots $wraps={wraps} $unseen={pencil?.isHidden ?? false}>
         {bar.same ? (
           <Cell $share={1}>
             {over ? <Over mark={undefined} /> : null}
@@ -170,6 +179,7 @@ export const BarView = memo(function BarView({
       </Slots>
       {bar.lines.length > 0 ? <LineLanes lines={bar.lines} style={view.style} /> : null}
       <Sung bar={bar} view={view} startsRow={startsRow} />
+      {pencil && pencil.words !== '' ? <Pencilled>{pencil.words}</Pencilled> : null}
     </Frame>
   );
 }, sameWithOver);

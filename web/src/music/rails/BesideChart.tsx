@@ -106,6 +106,7 @@ export function BesideChart(props: BesideChartProps) {
                         selectedTo={null}
                         entry={null}
                         playing={slotIn(playing, placed)}
+                        pencil=""
                         changed=""
                         onChoose={null}
                       />

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
-import type { Chord, SectionKey, Song } from '@intervallum/core';
+import type { Chord, PencilMark, SectionKey, Song } from '@intervallum/core';
 import styled from 'styled-components';
 import { reader } from '../../settings/reader.ts';
 import { announce } from '../../ui/announce.tsx';
@@ -56,6 +56,8 @@ interface ChartProps {
   sectionName?: SectionNaming | null;
   /** Bars in which it differs from another state of it, counted over the song as it is written. */
   changed?: ReadonlySet<number> | null;
+  /** What its reader pencilled, by bar of what is shown. */
+  pencil?: ReadonlyMap<number, PencilMark> | null;
   /** Says what stands at the cursor to those who listen; what has the focus names it by `cursorId`. */
   saysCursor?: boolean;
 }
@@ -81,6 +83,7 @@ export function Chart({
   onChooseSlot,
   sectionName = null,
   changed = null,
+  pencil = null,
   saysCursor = false,
 }: ChartProps) {
   const usual = useNumeral();
@@ -132,6 +135,7 @@ export function Chart({
     onChoose: onChooseSlot ? choose : null,
     sectionName,
     changed,
+    pencil,
   };
   return (
     <Sections

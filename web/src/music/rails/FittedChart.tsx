@@ -1,8 +1,9 @@
-import type { Song } from '@intervallum/core';
+import type { PencilMark, Song } from '@intervallum/core';
 import { useRef } from 'react';
 import styled from 'styled-components';
 import { PageColumns } from './PageColumns.tsx';
 import type { ChartView } from './view.ts';
+import { noMarks } from './SectionView.tsx';
 import { columnGap, useRoom, useStandPages } from './standRoom.ts';
 
 const pad = { across: 0, down: 0 } as const;
@@ -16,8 +17,15 @@ const Room = styled.div`
   }
 `;
 
+interface FittedChartProps {
+  song: Song;
+  view: ChartView;
+  /** What its reader pencilled, by bar of what is shown. */
+  pencil?: ReadonlyMap<number, PencilMark> | null;
+}
+
 /** The bars of a section as large as their place has room for. What has none in a size that is read is scrolled. */
-export function FittedChart({ song, view }: { song: Song; view: ChartView }) {
+export function FittedChart({ song, view, pencil = null }: FittedChartProps) {
   const place = useRef<HTMLDivElement>(null);
   const room = useRoom(place, pad);
   const standing = { room, numeral: null, withOver: false, namesAbove: true } as const;
@@ -25,7 +33,14 @@ export function FittedChart({ song, view }: { song: Song; view: ChartView }) {
   return (
     <Room ref={place}>
       {pages.map(({ set, page }, index) => (
-        <PageColumns key={index} set={set} page={page} columnGap={columnGap} viewOf={() => view} />
+        <PageColumns
+          key={index}
+          set={set}
+          page={page}
+          columnGap={columnGap}
+          viewOf={() => view}
+          marks={{ ...noMarks, pencil }}
+        />
       ))}
     </Room>
   );

@@ -1,5 +1,5 @@
 import { memo, type ReactNode } from 'react';
-import type { Chord } from '@intervallum/core';
+import type { Chord, PencilMark } from '@intervallum/core';
 import styled, { css } from 'styled-components';
 import { BarView } from './BarView.tsx';
 import { sameWithOver, type OverMark } from './overMark.ts';
@@ -86,6 +86,8 @@ interface RowProps {
   playing: number | null;
   /** Its bars that differ from another state of the song, parted by spaces. */
   changed: string;
+  /** What is pencilled at its bars: marks as JSON, nothing where there are none. */
+  pencil: string;
   entry: ReactNode;
   onChoose: ((row: string, bar: number, slot: number, extend: boolean) => void) | null;
 }
@@ -105,6 +107,7 @@ export const RowView = memo(function RowView({
     choose: (bar: number, slot: number, extend: boolean) => onChoose?.(row.id, bar, slot, extend),
   });
   const changed = new Set(on.changed.split(' ').filter(Boolean).map(Number));
+  const pencil = on.pencil === '' ? [] : (JSON.parse(on.pencil) as readonly PencilMark[]);
   let nextBar = 0;
   let nextSlot = 0;
   const drawn = (bar: LaidBar, piece: Piece, inPiece: number, isLastPiece: boolean) => {
@@ -131,6 +134,7 @@ export const RowView = memo(function RowView({
         view={view}
         isCurrent={isCurrent}
         isChanged={changed.has(place)}
+        pencil={pencil.find(({ bar: at }) => at === place) ?? null}
         chosenSlot={isCurrent ? on.currentSlot : null}
         proposal={on.proposedBar === place ? on.proposal : null}
         over={on.over?.slice(from, to) ?? null}

@@ -1,4 +1,4 @@
-import { sameKey, type Chord } from '@intervallum/core';
+import { sameKey, type Chord, type PencilMark } from '@intervallum/core';
 import type { ReactNode } from 'react';
 import styled, { css } from 'styled-components';
 import type { OverMark } from './overMark.ts';
@@ -66,6 +66,8 @@ export interface Marks {
   readonly sectionName: SectionNaming | null;
   /** Bars in which the song differs from another state of it. */
   readonly changed: ReadonlySet<number> | null;
+  /** What its reader pencilled, by bar of what is shown. */
+  readonly pencil: ReadonlyMap<number, PencilMark> | null;
 }
 
 /** Draws the name of a section; counted over the song from 0. */
@@ -82,6 +84,7 @@ export const noMarks: Marks = {
   onChoose: null,
   sectionName: null,
   changed: null,
+  pencil: null,
 };
 
 interface SectionViewProps {
@@ -146,6 +149,7 @@ export function SectionView({ part, names, view, isPaper, marks }: SectionViewPr
               entry={isHere ? entry : null}
               playing={isOn(playing, slot, slots) ? playing - slot : null}
               changed={marks.changed ? changedIn(marks.changed, bar, bars) : ''}
+              pencil={marks.pencil ? pencilIn(marks.pencil, bar, bars) : ''}
               onChoose={onChoose}
             />
           );
@@ -163,4 +167,13 @@ function isOn(place: number | null | undefined, first: number, count: number): p
 function changedIn(changed: ReadonlySet<number>, first: number, count: number): string {
   const places = Array.from({ length: count }, (_, place) => place);
   return places.filter((place) => changed.has(first + place)).join(' ');
+}
+
+/** What is pencilled in a row, by its bars, as one text likewise. */
+function pencilIn(pencil: ReadonlyMap<number, PencilMark>, first: number, count: number): string {
+  const marks = Array.from({ length: count }, (_, place) => {
+    const mark = pencil.get(first + place);
+    return mark ? [{ ...mark, bar: place }] : [];
+  }).flat();
+  return marks.length > 0 ? JSON.stringify(marks) : '';
 }

@@ -21,9 +21,16 @@ const closing = {
   `,
 };
 
+/** As a marker on paper: over the whole bar, with an edge for whoever sees no colour. */
+const pencilled = css`
+  background: color-mix(in srgb, var(--held) 20%, transparent);
+  box-shadow: inset 0 2px 0 var(--held);
+`;
+
 export const Frame = styled.li<{
   $current: boolean;
   $changed: boolean;
+  $pencilled: boolean;
   $typing: boolean;
   $share: number;
   $wraps: boolean;
@@ -55,6 +62,7 @@ export const Frame = styled.li<{
       border-bottom: 3px solid var(--accent);
       background: color-mix(in srgb, var(--accent) 12%, transparent);
     `}
+  ${({ $pencilled }) => $pencilled && pencilled}
   ${({ $current }) =>
     $current &&
     css`
@@ -99,8 +107,28 @@ export const Edge = styled.i<{ $side: 'left' | 'right'; $dots: boolean }>`
   }
 `;
 
-export const Slots = styled.div<{ $wraps: boolean }>`
+/** What a reader wrote at a bar, in a hand of its own. */
+export const Pencilled = styled.p`
+  width: 0;
+  min-width: calc(100% - 6px);
+  padding: 0 6px 2px var(--pad);
+  font: italic 600 calc(var(--remark) * 1.15) / 1.25 ${display};
+  color: var(--held);
+  overflow-wrap: anywhere;
+`;
+
+/** In the place of chords that a reader leaves out. */
+export const LeftOut = styled.span`
+  position: absolute;
+  top: calc(var(--rail-top, 0px) + var(--numeral) * 0.5);
+  left: var(--pad);
+  font-size: var(--remark);
+  color: var(--soft);
+`;
+
+export const Slots = styled.div<{ $wraps: boolean; $unseen?: boolean }>`
   display: flex;
+  visibility: ${({ $unseen }) => ($unseen ? 'hidden' : 'visible')};
   flex-wrap: ${({ $wraps }) => ($wraps ? 'wrap' : 'nowrap')};
   row-gap: var(--above);
 `;

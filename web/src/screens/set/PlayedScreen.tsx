@@ -21,6 +21,7 @@ import { useTitle } from '../../ui/useTitle.ts';
 import { EmptyState } from '../../ui/states.tsx';
 import { t } from '../../words/words.ts';
 import { Sheet } from '../parts/charts/Sheet.tsx';
+import { inARow } from './inARow.ts';
 import { Back, SetPage } from '../parts/SetPage.tsx';
 
 const Shown = styled.section`
@@ -160,15 +161,4 @@ function OneShow({ show, songs }: OneShowProps) {
       </table>
     </Shown>
   );
-}
-
-/** @example inARow(['Verse', 'Chorus', 'Chorus']) // 'Verse, Chorus ×2' */
-export function inARow(sections: readonly string[]): string {
-  const rows: { name: string; times: number }[] = [];
-  for (const name of sections) {
-    const last = rows.at(-1);
-    if (last?.name === name) last.times += 1;
-    else rows.push({ name, times: 1 });
-  }
-  return rows.map(({ name, times }) => (times > 1 ? `${name} ×${times}` : name)).join(', ');
 }

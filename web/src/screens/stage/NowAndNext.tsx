@@ -3,6 +3,7 @@ import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useNumeral } from '../../music/rails/useNumeral.ts';
 import { keyName } from '../../music/rails/view.ts';
+import { pencilName, usePencil } from '../../queries/pencil.ts';
 import { reader } from '../../settings/reader.ts';
 import { display, phone, short } from '../../ui/theme.ts';
 import { PartNow } from '../parts/band/PartNow.tsx';
@@ -89,6 +90,8 @@ export interface StageReader {
   readonly role: BandRole | null;
   readonly hero: 'numbers' | 'letters';
   readonly voice: BackingVoice;
+  /** The link or set it is read by: under which it is kept what the reader pencils. */
+  readonly readAs: string;
 }
 
 /** Those whose page says what is said of a part. */
@@ -107,6 +110,9 @@ interface PartPieceProps extends StageReader {
 /** A part with its name over its music. */
 export function PartPiece(props: PartPieceProps) {
   const { item, part, lift, label, isNext = false, facts, role, hero, voice } = props;
+  const { id } = props.item.inProgram;
+  const { pencil } = usePencil(pencilName(props.readAs, id), props.item.song?.text ?? '');
+  const marks = useMemo(() => new Map(pencil.marks.map((mark) => [mark.bar, mark])), [pencil]);
   const numeral = useNumeral(isNext ? 'small' : 'largest');
   const settings = reader.use('language');
   const { song, inProgram } = item;
@@ -140,6 +146,7 @@ export function PartPiece(props: PartPieceProps) {
           hero={hero}
           numeral={numeral}
           voice={voice}
+          marks={marks}
         />
       </div>
     </Piece>

@@ -8,7 +8,7 @@ import { useStore } from 'zustand';
 import { leaveFullScreen } from '../../device/fullScreen.ts';
 import { listenToPedals } from '../../device/pedal.ts';
 import { keepAwake } from '../../device/wakeLock.ts';
-import type { Stage } from '../../queries/stage.ts';
+import type { Stage, StageKnown } from '../../queries/stage.ts';
 import { useLink } from '../../settings/links.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useHelp } from '../../ui/help.ts';
@@ -107,7 +107,7 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
   const { song } = item ?? {};
   const sounding: Key | null =
     song && item ? soundingKey(song, current.part ?? 0, isAhead ? 0 : band.state.lift) : null;
-  const reader = { role, hero, voice: link.voice };
+  const reader = { role, hero, voice: link.voice, readAs: name };
   return (
     <Frame tabIndex={-1}>
       <StageHead
@@ -122,16 +122,13 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
       />
       <Hidden role="status">{whereInWords(items, band.state)}</Hidden>
       {show === null ? (
-        <SaidPiece
-          label={page.name}
-          title={
-            known.line === 'joining' ? t('Looking for the band …') : t('Nothing is played now')
-          }
-        >
+        <SaidPiece label={page.name} title={emptyTitle(known.line)}>
           <p>
-            {canLead
-              ? t('Begin the service: every page that is open on stage follows.')
-              : t('This page begins by itself as soon as somebody leads.')}
+            {known.line === 'gone'
+              ? ''
+              : canLead
+                ? t('Begin the service: every page that is open on stage follows.')
+                : t('This page begins by itself as soon as somebody leads.')}
           </p>
         </SaidPiece>
       ) : isAhead && item ? (
@@ -193,6 +190,11 @@ function leaveKeys({ target, currentTarget }: PointerEvent<HTMLElement>): void {
   });
 }
 
+function emptyTitle(line: StageKnown['line']): string {
+  if (line === 'joining') return t('Looking for the band …');
+  return line === 'gone' ? t('This link opens nothing') : t('Nothing is played now');
+}
+
 interface StagePlace {
   readonly item: number;
   readonly part: number | null;
@@ -230,7 +232,7 @@ function useLooking(look: ((by: number | 'back') => void) | null): void {
   }, [look]);
 }
 
-type Reader = Pick<Parameters<typeof PartPiece>[0], 'role' | 'hero' | 'voice'>;
+type Reader = Pick<Parameters<typeof PartPiece>[0], 'role' | 'hero' | 'voice' | 'readAs'>;
 
 function PartOrSaid(props: Reader & { item: StageItem; part: number | null; label: string }) {
   const { item, part, label, ...reader } = props;

@@ -22,7 +22,12 @@ export interface StageItem {
   readonly who: string;
   readonly notes: string;
   /** Null for what is spoken. */
-  readonly song: { readonly timeline: Timeline; readonly reading: Reading } | null;
+  readonly song: {
+    readonly timeline: Timeline;
+    readonly reading: Reading;
+    /** The chart as it is played. */
+    readonly text: string;
+  } | null;
 }
 
 /** The items of a service in their order, each song in the key and by the chart of its reader. */
@@ -41,7 +46,8 @@ export function stageItems(
         song: null,
       }));
   const songs = page.songs.flatMap((shared, place) => {
-    const { song } = parseChart(asPlayed(shared.text, shared).text);
+    const { text } = asPlayed(shared.text, shared);
+    const { song } = parseChart(text);
     const id = nameInLink(shared.id, place);
     const reading = readingOf({ song, key: shared.key, id }, role, link);
     const timeline = expand(song, { key: reading.read });
@@ -51,7 +57,7 @@ export function stageItems(
         inProgram: songInProgram(shared.id, timeline),
         title: song.title,
         ...{ who: shared.who, notes: shared.notes },
-        song: { timeline, reading },
+        song: { timeline, reading, text },
       },
     ];
   });

@@ -8,10 +8,12 @@ import {
 } from '@intervallum/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { Hidden } from '../../../ui/hidden.ts';
 import { display } from '../../../ui/theme.ts';
 import { t } from '../../../words/words.ts';
 import { ClickButton } from './ClickButton.tsx';
 import { PartHead } from './PartHead.tsx';
+import { withoutPencil, type PencilAt } from './pencilAt.ts';
 
 const Parts = styled.ol`
   display: grid;
@@ -55,16 +57,30 @@ const Bar = styled.li`
     font-style: normal;
     font-weight: 700;
   }
+  /* What the drummer pencilled. */
+  &[data-marked] {
+    background: color-mix(in srgb, var(--held) 20%, transparent);
+    box-shadow: inset 0 2px 0 var(--held);
+  }
+  &[data-here] {
+    outline: 2px solid var(--accent);
+  }
+  i {
+    display: block;
+    font: italic 600 16px/1.25 ${display};
+    color: var(--held);
+  }
 `;
 
 interface DrumSongProps {
   timeline: Timeline;
   /** Only what this part of the timeline is drummed as. */
   only?: number;
+  pencil?: PencilAt;
 }
 
 /** A song as its drummer reads it: bars to be counted, and what the band does in them. */
-export function DrumSong({ timeline, only }: DrumSongProps) {
+export function DrumSong({ timeline, only, pencil = withoutPencil }: DrumSongProps) {
   const parts = useMemo(() => drumRoad(timeline), [timeline]);
   const shown = only === undefined ? null : parts.findLast(({ part }) => part <= only);
   const passes = (section: string) =>
@@ -86,7 +102,11 @@ export function DrumSong({ timeline, only }: DrumSongProps) {
                 directions={part.directions}
                 lifted={part.lift - (parts[index - 1]?.lift ?? part.lift)}
               />
-              <PartBars part={part} />
+              <PartBars
+                part={part}
+                written={timeline.parts[part.part]!.bars.map(({ bar }) => bar)}
+                pencil={pencil}
+              />
             </Part>
           ),
         )}
@@ -95,27 +115,47 @@ export function DrumSong({ timeline, only }: DrumSongProps) {
   );
 }
 
-function PartBars({ part: { bars } }: { part: DrumPart }) {
+interface PartBarsProps {
+  part: DrumPart;
+  /** Its bars in the song as it is written. */
+  written: readonly number[];
+  pencil: PencilAt;
+}
+
+function PartBars({ part: { bars }, written, pencil }: PartBarsProps) {
   const pickups = bars.filter(({ isPickup }) => isPickup).length;
   return (
     <Bars role="list">
       {bars.map((bar, place) => {
         const said = saidOf(bar);
+        const there = written[place]!;
+        const mark = pencil.marks.get(there);
         return (
           <Bar
             key={place}
             data-busy={said.length > 0 || bar.events.length > 0 || undefined}
             data-pickup={bar.isPickup || undefined}
+            data-marked={mark?.isMarked || undefined}
+            data-here={pencil.at === there || undefined}
+            onClick={() => pencil.onChoose?.(there)}
           >
+            {mark?.isMarked ? <Hidden>{t('highlighted:')} </Hidden> : null}
             <b>{bar.isPickup ? t('pickup') : place + 1 - pickups}</b>
-            {said.map((words) => (
-              <div key={words}>{words}</div>
-            ))}
-            {bar.events.map((event, index) => (
-              <div key={index}>
-                <EventWords event={event} />
-              </div>
-            ))}
+            {mark?.isHidden ? (
+              <div>{t('not I')}</div>
+            ) : (
+              <>
+                {said.map((words) => (
+                  <div key={words}>{words}</div>
+                ))}
+                {bar.events.map((event, index) => (
+                  <div key={index}>
+                    <EventWords event={event} />
+                  </div>
+                ))}
+              </>
+            )}
+            {mark && mark.words !== '' ? <i>{mark.words}</i> : null}
           </Bar>
         );
       })}

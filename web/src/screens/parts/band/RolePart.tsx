@@ -14,6 +14,7 @@ import { Chart } from '../../../music/rails/Chart.tsx';
 import { canUnroll, Road } from '../../../music/rails/Road.tsx';
 import { t } from '../../../words/words.ts';
 import { BackingStarts } from './BackingStarts.tsx';
+import { marksShown, type PencilAt } from './pencilAt.ts';
 import { DrumSong } from './DrumSong.tsx';
 import { Grips } from './Grips.tsx';
 import { chartFor } from './roles.ts';
@@ -36,6 +37,7 @@ interface RolePartProps {
   voice: BackingVoice;
   /** Bars of the song as it is written that became others; null where none did. */
   changed: ReadonlySet<number> | null;
+  pencil: PencilAt;
 }
 
 /** A song as a player of the band reads it. */
@@ -44,9 +46,9 @@ export function RolePart(props: RolePartProps) {
   const style = useNumberStyle(timeline);
   switch (role) {
     case 'singer':
-      return <SungSong timeline={timeline} style={style} numeral={numeral} />;
+      return <SungSong timeline={timeline} style={style} numeral={numeral} pencil={props.pencil} />;
     case 'drums':
-      return <DrumSong timeline={timeline} />;
+      return <DrumSong timeline={timeline} pencil={props.pencil} />;
     case 'projector':
       return <WordsInOrder timeline={timeline} />;
     case 'backing':
@@ -57,7 +59,7 @@ export function RolePart(props: RolePartProps) {
 }
 
 /** The chart as it is written, or as it is played. */
-function ChartPart({ timeline, role, hero, numeral, changed }: RolePartProps) {
+function ChartPart({ timeline, role, hero, numeral, changed, pencil }: RolePartProps) {
   const { song, key } = timeline;
   const view = useChartView(timeline, role, hero);
   const { style } = view;
@@ -76,6 +78,7 @@ function ChartPart({ timeline, role, hero, numeral, changed }: RolePartProps) {
         keys={unrolled?.keys ?? null}
         changed={unrolled && changed ? barsOf(unrolled, changed) : changed}
         view={view}
+        {...pencilled(pencil, unrolled?.bars ?? null)}
       />
       {role === 'guitar' ? <Grips timeline={timeline} letters={view.letterStyle} /> : null}
     </>
@@ -83,7 +86,7 @@ function ChartPart({ timeline, role, hero, numeral, changed }: RolePartProps) {
 }
 
 /** One of three parts in the place of the tune, as the song is played. */
-function BackingPart({ timeline, hero, numeral, voice, changed }: RolePartProps) {
+function BackingPart({ timeline, hero, numeral, voice, changed, pencil }: RolePartProps) {
   const view = useChartView(timeline, 'backing', hero);
   const backing = useMemo(() => backingNotes(timeline), [timeline]);
   const part = useMemo(
@@ -102,6 +105,7 @@ function BackingPart({ timeline, hero, numeral, voice, changed }: RolePartProps)
         keys={part.keys}
         changed={changed && barsOf(part, changed)}
         view={view}
+        {...pencilled(pencil, part.bars)}
       />
     </>
   );
@@ -110,4 +114,14 @@ function BackingPart({ timeline, hero, numeral, voice, changed }: RolePartProps)
 /** Bars of a song as it is written, where they are played. */
 function barsOf({ bars }: UnrolledSong, written: ReadonlySet<number>): ReadonlySet<number> {
   return new Set(bars.flatMap((bar, place) => (written.has(bar) ? [place] : [])));
+}
+
+/** The pencil on a chart. @param bars the bars of the song as it is written that are shown; null where it is shown as written */
+function pencilled({ marks, at, onChoose }: PencilAt, bars: readonly number[] | null) {
+  const place = at === null || !bars ? at : bars.indexOf(at);
+  return {
+    pencil: bars ? marksShown(marks, bars) : marks,
+    currentBar: place === null || place < 0 ? null : place,
+    ...(onChoose ? { onChooseSlot: (bar: number) => onChoose(bars ? bars[bar]! : bar) } : {}),
+  };
 }

@@ -15,8 +15,11 @@ import styled from 'styled-components';
 import { useNote } from '../../../device/audio/useNote.ts';
 import { reader } from '../../../settings/reader.ts';
 import { QuietButton } from '../../../ui/Button.tsx';
+import { Hidden } from '../../../ui/hidden.ts';
+import { display } from '../../../ui/theme.ts';
 import { t } from '../../../words/words.ts';
 import { PartHead } from './PartHead.tsx';
+import { marksOf, withoutPencil, type PencilAt } from './pencilAt.ts';
 
 const Parts = styled.ol`
   display: grid;
@@ -49,6 +52,22 @@ const Line = styled.p`
   margin-top: 4px;
   line-height: 1.3;
   overflow-wrap: anywhere;
+  &[data-marked] {
+    background: color-mix(in srgb, var(--held) 20%, transparent);
+    box-shadow: inset 0 2px 0 var(--held);
+  }
+  [data-here] > & {
+    outline: 2px solid var(--accent);
+    outline-offset: 2px;
+  }
+`;
+
+/** What the singer wrote there. */
+const Note = styled.p`
+  margin-top: 4px;
+  font: italic 600 17px/1.3 ${display};
+  color: var(--held);
+  overflow-wrap: anywhere;
 `;
 
 /** What is held is drawn out as a chord that rings is on its rail. */
@@ -69,10 +88,12 @@ interface SungSongProps {
   numeral: number;
   /** Only this part of the timeline. */
   only?: number;
+  pencil?: PencilAt;
 }
 
 /** A song as its singer reads it. */
-export function SungSong({ timeline, style, numeral, only }: SungSongProps) {
+export function SungSong(props: SungSongProps) {
+  const { timeline, style, numeral, only, pencil = withoutPencil } = props;
   const parts = useMemo(() => {
     const all = sungPage(timeline);
     if (only === undefined) return silentJoined(all);
@@ -94,13 +115,31 @@ export function SungSong({ timeline, style, numeral, only }: SungSongProps) {
             lifted={part.lifted}
           />
           <ComeIn part={part} style={style} />
-          {part.lines.map((line, index) => (
-            <Line key={index} style={size}>
-              {line.map((words, place) => (
-                <Words key={place} words={words} />
-              ))}
-            </Line>
-          ))}
+          {part.lines.map((line, index) => {
+            const bars = part.lineBars[index] ?? [];
+            const { words, isMarked, isHidden } = marksOf(pencil.marks, bars);
+            return (
+              <div
+                key={index}
+                data-here={(pencil.at !== null && bars.includes(pencil.at)) || undefined}
+                onClick={() => pencil.onChoose?.(bars[0]!)}
+              >
+                {words.map((said) => (
+                  <Note key={said}>{said}</Note>
+                ))}
+                {isHidden ? (
+                  <Come>{t('not I')}</Come>
+                ) : (
+                  <Line style={size} data-marked={isMarked || undefined}>
+                    {isMarked ? <Hidden>{t('highlighted:')} </Hidden> : null}
+                    {line.map((sung, place) => (
+                      <Words key={place} words={sung} />
+                    ))}
+                  </Line>
+                )}
+              </div>
+            );
+          })}
         </Part>
       ))}
     </Parts>

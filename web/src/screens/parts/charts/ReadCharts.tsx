@@ -1,6 +1,6 @@
 import type { SharedPage } from '@intervallum/contract';
 import { RadioTower } from 'lucide-react';
-import { useMemo, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { fillScreen, leaveFullScreen } from '../../../device/fullScreen.ts';
@@ -98,6 +98,7 @@ export function ReadCharts(props: ReadChartsProps) {
   const role = roleOf(link.role, page.reader?.role);
   const hero = link.hero ?? heroOf(role);
   const [parameters, setParameters] = useSearchParams();
+  const [isPencilling, setPencilling] = useState(false);
   const [looked, see] = useLooked(lookedAs, page);
   const changed = useMemo(() => (looked ? changedBetween(looked.page, page) : []), [looked, page]);
   const wall = parameters.get('wall');
@@ -157,6 +158,8 @@ export function ReadCharts(props: ReadChartsProps) {
         hero={hero}
         link={link}
         onChange={changeLink}
+        isPencilling={isPencilling}
+        onPencil={isFrozen ? null : () => setPencilling(!isPencilling)}
         onWall={() => {
           fillScreen();
           toWall(0);
@@ -184,6 +187,8 @@ export function ReadCharts(props: ReadChartsProps) {
         looked={looked?.page ?? null}
         role={role}
         link={link}
+        pencilAs={isFrozen ? null : name}
+        isPencilling={isPencilling}
         onChange={changeLink}
       />
     </Sheet>

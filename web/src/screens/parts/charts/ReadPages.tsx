@@ -3,6 +3,7 @@ import type { BandRole } from '@intervallum/core';
 import { Fragment } from 'react';
 import { useNumeral } from '../../../music/rails/useNumeral.ts';
 import { nameInLink, type LinkSettings } from '../../../settings/links.ts';
+import { pencilName } from '../../../queries/pencil.ts';
 import { heroOf } from '../band/roles.ts';
 import { MomentLine } from '../service/MomentLine.tsx';
 import { ReadSong } from './ReadSong.tsx';
@@ -14,11 +15,16 @@ interface ReadPagesProps {
   /** Who reads it; null for everybody. */
   role: BandRole | null;
   link: LinkSettings;
+  /** Under which name it is kept what the reader pencils; null where nothing is pencilled. */
+  pencilAs?: string | null;
+  isPencilling?: boolean;
   onChange: (change: Partial<Omit<LinkSettings, 'at'>>) => void;
 }
 
 /** The songs of a page as somebody reads them, with what is spoken between. */
-export function ReadPages({ page, looked = null, role, link, onChange }: ReadPagesProps) {
+export function ReadPages(props: ReadPagesProps) {
+  const { page, looked = null, role, link, onChange } = props;
+  const { pencilAs = null, isPencilling = false } = props;
   const numeral = useNumeral(link.size);
   const hero = link.hero ?? heroOf(role);
   const spoken = (place: number) =>
@@ -41,6 +47,8 @@ export function ReadPages({ page, looked = null, role, link, onChange }: ReadPag
             numeral={numeral}
             id={nameInLink(song.id, place)}
             link={link}
+            pencilAs={pencilAs === null ? null : pencilName(pencilAs, song.id)}
+            isPencilling={isPencilling}
             onChange={onChange}
           />
         </Fragment>

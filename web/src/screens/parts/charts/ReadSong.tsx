@@ -12,12 +12,14 @@ import {
   type Key,
   type Song as Played,
 } from '@intervallum/core';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { KeyStepper } from '../../../music/KeyStepper.tsx';
 import { keyName, shapesUnder } from '../../../music/rails/view.ts';
 import { highestCapo, type LinkSettings } from '../../../settings/links.ts';
+import { usePencil } from '../../../queries/pencil.ts';
 import { chartSettings, reader } from '../../../settings/reader.ts';
+import { QuietButton } from '../../../ui/Button.tsx';
 import { Pick } from '../../../ui/Pick.tsx';
 import { display } from '../../../ui/theme.ts';
 import { instrumentNames } from '../../../words/instrumentNames.ts';
@@ -25,6 +27,7 @@ import { t } from '../../../words/words.ts';
 import { RolePart } from '../band/RolePart.tsx';
 import { readingOf, withCapo } from '../band/roles.ts';
 import { useChartPlayed } from '../service/played.ts';
+import { PencilTools } from './PencilTools.tsx';
 
 const Song = styled.article`
   padding: 18px 0 26px;
@@ -97,15 +100,26 @@ interface ReadSongProps {
   /** What the song is called in the settings of its link. */
   id: string;
   link: LinkSettings;
+  /** Under which name it is kept what the reader pencils; null where nothing is pencilled. */
+  pencilAs: string | null;
+  isPencilling: boolean;
   onChange: (change: { keys: LinkSettings['keys'] } | { capos: LinkSettings['capos'] }) => void;
 }
 
 /** One song of what is read, as its reader needs it, in one's own key and with one's own capo. */
 export function ReadSong(props: ReadSongProps) {
   const { song: shared, looked, place, role, hero, numeral, id, link, onChange } = props;
+  const { pencilAs, isPencilling } = props;
   const { key, notes, who } = shared;
   const settings = reader.use(...chartSettings);
-  const { song, problems } = useChartPlayed(shared.text, shared);
+  const { song, text, problems } = useChartPlayed(shared.text, shared);
+  const pencilled = usePencil(pencilAs, text);
+  const [chosen, setChosen] = useState(0);
+  const marks = useMemo(
+    () => new Map(pencilled.pencil.marks.map((mark) => [mark.bar, mark])),
+    [pencilled.pencil],
+  );
+  const canPencil = isPencilling && pencilAs !== null && role !== 'projector';
   const changed = useChangedBars(looked, shared, song);
   const {
     given,
@@ -178,7 +192,25 @@ export function ReadSong(props: ReadSongProps) {
         numeral={numeral}
         voice={link.voice}
         changed={changed}
+        pencil={{
+          marks,
+          at: canPencil ? chosen : null,
+          onChoose: canPencil ? setChosen : null,
+        }}
       />
+      {pencilled.pencil.lost.length > 0 && role !== 'projector' ? (
+        <Note>
+          {t('Pencilled at bars that are gone: {{words}}', {
+            words: pencilled.pencil.lost.join(' · '),
+          })}{' '}
+          {isPencilling ? (
+            <QuietButton onPress={() => pencilled.change({ ...pencilled.pencil, lost: [] })}>
+              {t('Forget')}
+            </QuietButton>
+          ) : null}
+        </Note>
+      ) : null}
+      {canPencil ? <PencilTools song={song} own={pencilled} at={chosen} onGo={setChosen} /> : null}
       <Rights>
         {[by && t('by {{by}}', { by }), rights || t('No rights given')].filter(Boolean).join(' · ')}
       </Rights>

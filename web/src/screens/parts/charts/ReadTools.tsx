@@ -6,7 +6,7 @@ import {
   type BandRole,
   type TransposingInstrument,
 } from '@intervallum/core';
-import { CircleHelp, MonitorPlay, Presentation, Printer, RadioTower } from 'lucide-react';
+import { CircleHelp, MonitorPlay, Pencil, Presentation, Printer, RadioTower } from 'lucide-react';
 import styled from 'styled-components';
 import { languageNames } from '../../../music/languages.ts';
 import { sizeNames } from '../../../music/sizeNames.ts';
@@ -38,6 +38,11 @@ const Tools = styled.div`
   }
   ${phone} {
     position: static;
+  }
+  button[aria-pressed='true'] {
+    border: 2px solid var(--held);
+    color: var(--held);
+    font-weight: 700;
   }
   @media print {
     display: none;
@@ -95,6 +100,9 @@ interface ReadToolsProps {
   hero: 'numbers' | 'letters';
   link: LinkSettings;
   onChange: (change: Partial<Omit<LinkSettings, 'at'>>) => void;
+  isPencilling: boolean;
+  /** Null where nothing can be pencilled. */
+  onPencil: (() => void) | null;
   onWall: () => void;
   /** Null where there is no stand for what is read. */
   onStand: (() => void) | null;
@@ -111,6 +119,8 @@ export function ReadTools({
   onWall,
   onStand,
   onStage,
+  isPencilling,
+  onPencil,
 }: ReadToolsProps) {
   const { words, language, size } = reader.use('words', 'language', 'size');
   return (
@@ -167,6 +177,11 @@ export function ReadTools({
       {onStage === null ? null : (
         <Button onPress={onStage}>
           <RadioTower size={18} strokeWidth={1.5} aria-hidden /> {t('On stage')}
+        </Button>
+      )}
+      {onPencil === null || role === 'projector' ? null : (
+        <Button aria-pressed={isPencilling} onPress={onPencil}>
+          <Pencil size={18} strokeWidth={1.5} aria-hidden /> {t('Pencil')}
         </Button>
       )}
       <Button onPress={() => print()}>

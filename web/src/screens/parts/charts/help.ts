@@ -13,6 +13,10 @@ export const readHelp: HelpTopic = {
     { id: 'key', name: t('Choose your own key and capo for each song') },
     { id: 'size', name: t('Choose the size, the words and the names of notes') },
     { id: 'stand', name: t('Open at the stand') },
+    {
+      id: 'pencil',
+      name: t('Pencil: highlight bars, write at them, mark those that you leave out'),
+    },
     { id: 'print', name: t('Print') },
     { id: 'kept', name: t('What you choose stays on this device') },
   ],

@@ -1,0 +1,105 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, songNamed } from './pages.ts';
+
+const title = 'Ash on the Sill';
+const text = `title: ${title}
+key: G
+rights: Free to sing.
+
+Verse:
+| 1 | 5 | 6m | 4 |
+> Ash on the | sill and | smoke in the | rain
+
+Chorus:
+| 4maj7 | % | 1 | 57 |
+> Burn | | low |
+`;
+
+test('a player pencils into a chart by a link; it stays on its bars through edits of others, on the stage too, and is never lost', async ({
+  page,
+  browser,
+}) => {
+  const { request } = page;
+  expect((await request.post('/api/songs', { data: { text } })).status()).toBe(201);
+  const songId = await songNamed(page, title);
+  const set = crypto.randomUUID();
+  const item = { id: crypto.randomUUID(), songId, key: null, notes: '' };
+  const draft = { id: set, name: 'Sill evening', date: null, leader: '', notes: '' };
+  await request.post('/api/sets', { data: { ...draft, items: [item] } });
+  const made = await request.post('/api/shares', { data: { kind: 'set', id: set, role: 'bass' } });
+  const { token } = (await made.json()) as { token: string };
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    storageState: { cookies: [], origins: [] },
+  });
+  const reader = await context.newPage();
+  await reader.goto(`/s/${token}`);
+  const pencil = reader.getByRole('region', { name: 'Pencil' });
+  const bar = (section: string, place: number) =>
+    reader.getByRole('region', { name: section }).getByRole('listitem').nth(place);
+
+  await test.step('chosen by a finger and by keys, written, highlighted, left out, undone', async () => {
+    await reader.getByRole('button', { name: 'Pencil' }).click();
+    await bar('Verse', 2).click();
+    await expect(pencil.getByText('Verse, bar 3')).toBeVisible();
+    await pencil.getByRole('textbox', { name: 'Words at this bar' }).fill('watch Tavia');
+    await pencil.getByRole('textbox').press('Enter');
+    await expect(bar('Verse', 2)).toContainText('watch Tavia');
+    await pencil.getByRole('button', { name: 'Bar after' }).press('Enter');
+    await pencil.getByRole('button', { name: 'Highlight' }).press('Enter');
+    await expect(bar('Verse', 3)).toContainText('highlighted:');
+    await bar('Chorus', 1).click();
+    await expect(pencil.getByText('Chorus, bar 2')).toBeVisible();
+    await pencil.getByRole('button', { name: 'Not I' }).click();
+    await expect(bar('Chorus', 1)).toContainText('not I');
+    await pencil.getByRole('button', { name: 'Undo' }).click();
+    await expect(bar('Chorus', 1)).not.toContainText('not I');
+    await pencil.getByRole('button', { name: 'Not I' }).click();
+    await expectAccessible(reader);
+  });
+
+  /** The song as somebody of the team writes it, somewhere else. */
+  const save = async (other: string) => {
+    const { revision } = (await (await request.get(`/api/songs/${songId}`)).json()) as {
+      revision: number;
+    };
+    const saved = await request.put(`/api/songs/${songId}`, {
+      data: { text: other },
+      headers: { 'If-Match': `"${revision}"` },
+    });
+    expect(saved.status()).toBe(200);
+    await reader.reload();
+  };
+
+  await test.step('through an edit of other bars and a section before it', async () => {
+    const intro = text.replace('Verse:', 'Intro:\n| 1 | 4 |\n\nVerse:');
+    await save(intro.replace('| 1 | 5 | 6m |', '| 1/3 | 5sus4 5 | 6m |'));
+    await expect(bar('Verse', 2)).toContainText('watch Tavia');
+    await expect(bar('Verse', 3)).toContainText('highlighted:');
+    await expect(bar('Chorus', 1)).toContainText('not I');
+  });
+
+  await test.step('a singer has it at the line, whoever leads the song on stage too', async () => {
+    await reader.getByRole('combobox', { name: 'I play' }).selectOption({ label: 'Singer' });
+    await expect(reader.getByRole('list', { name: 'Words' })).toContainText('watch Tavia');
+    const screen = crypto.randomUUID();
+    const stage = `/api/sets/${set}/stage`;
+    await request.post(stage, { data: { screen } });
+    const part = { section: 'Verse', pass: 1, place: 1 };
+    const cue = { kind: 'to', item: item.id, part };
+    const id = crypto.randomUUID();
+    await request.post(`${stage}/cues`, { data: { screen, id, cue } });
+    await reader.goto(`/s/${token}/stage`);
+    await expect(reader.getByRole('region', { name: 'Now: Verse' })).toContainText('watch Tavia');
+    await request.post(`${stage}/end`, { data: { screen, played: [] } });
+  });
+
+  await test.step('words of a bar that is gone are told, until they are put away', async () => {
+    await reader.goto(`/s/${token}`);
+    await save(
+      text.replace('| 1 | 5 | 6m | 4 |', '| 1 | 5 |').replace('| smoke in the | rain', ''),
+    );
+    await expect(reader.getByText('Pencilled at bars that are gone: watch Tavia')).toBeVisible();
+  });
+  await context.close();
+});

@@ -1,0 +1,94 @@
+import { carryPencil, noPencil, type Pencil } from '@intervallum/core';
+import { useEffect, useMemo, useState } from 'react';
+import { z } from 'zod';
+import { findPencil, putPencil } from '../device/storage/pencilBox.ts';
+
+const kept = z.object({
+  /** The chart that the marks were made on, so that they can be followed into another state of it. */
+  text: z.string(),
+  marks: z.array(
+    z.object({
+      bar: z.int().min(0),
+      words: z.string(),
+      isMarked: z.boolean(),
+      isHidden: z.boolean(),
+    }),
+  ),
+  lost: z.array(z.string()),
+});
+
+/** What a chart is called in the pencil of its reader. @param reader the link or set it is read by */
+export const pencilName = (reader: string, songId: string) => `${reader} ${songId}`;
+
+/** What a reader pencilled into one chart on this device. */
+export interface OwnPencil {
+  readonly pencil: Pencil;
+  readonly change: (next: Pencil) => void;
+  readonly undo: () => void;
+  readonly canUndo: boolean;
+}
+
+interface Held {
+  readonly name: string;
+  readonly text: string;
+  readonly pencil: Pencil;
+  readonly past: readonly Pencil[];
+}
+
+/** So many steps back. */
+const mostSteps = 100;
+
+/**
+ * What a reader pencilled into a chart, kept on this device; where the chart became another one, each mark goes with its bar.
+ * @param name tells the chart from all others of this device; null where nothing is pencilled
+ */
+export function usePencil(name: string | null, text: string): OwnPencil {
+  const [held, setHeld] = useState<Held | null>(null);
+  useEffect(() => {
+    if (name === null) return;
+    let isGone = false;
+    void find(name).then((found) => {
+      if (!isGone && found) setHeld({ name, ...found, past: [] });
+    });
+    return () => {
+      isGone = true;
+    };
+  }, [name]);
+  const there = held?.name === name ? held : null;
+  const pencil = useMemo(
+    () => (there ? carryPencil(there.pencil, there.text, text) : noPencil),
+    [there, text],
+  );
+  const put = (next: Pencil, past: readonly Pencil[]) => {
+    if (name === null) return;
+    setHeld({ name, text, pencil: next, past });
+    void keep(name, text, next);
+  };
+  const past = there?.text === text ? there.past : [];
+  return {
+    pencil,
+    change: (next) => put(next, [...past, pencil].slice(-mostSteps)),
+    undo: () => {
+      const before = past.at(-1);
+      if (before) put(before, past.slice(0, -1));
+    },
+    canUndo: past.length > 0,
+  };
+}
+
+async function find(name: string): Promise<{ text: string; pencil: Pencil } | null> {
+  const read = kept.safeParse(await findPencil(name).catch(denied));
+  if (!read.success) return null;
+  const { text, ...pencil } = read.data;
+  return { text, pencil };
+}
+
+async function keep(name: string, text: string, pencil: Pencil): Promise<void> {
+  await putPencil(name, { text, marks: pencil.marks, lost: pencil.lost }).catch(denied);
+}
+
+/** A browser that keeps nothing: what is pencilled lasts as long as the page. */
+function denied(error: unknown): null {
+  console.warn('What is pencilled cannot be kept on this device.', error);
+  return null;
+}
