@@ -214,6 +214,14 @@ describe('a wrong cue is taken back within two bars', () => {
       followCues(program, wrong.slice(0, 2), 20_000),
     );
   });
+  test('who left a slow song for what is spoken has two bars of the song', () => {
+    const slow = [
+      ...programOf(chart.replace('tempo: 120', 'tempo: 40')),
+      { ...program[1]!, id: 'prayer', parts: [] },
+    ];
+    const left = said([0, first], [1, { kind: 'to', item: 'prayer', part: null }]);
+    expect([12_900, 13_100].map((now) => undoable(slow, left, now))).toEqual(['cue 1', null]);
+  });
   test('later it stands', () => {
     expect(where([...wrong, undo(14.1)], 20).part).toBe(1);
     expect(undoable(program, wrong, 14_100)).toBeNull();

@@ -74,16 +74,20 @@ export function standing(program: Program, cues: readonly TimedCue[]): readonly 
 }
 
 /**
- * The last cue, where it can still be taken back: within two bars as the song goes then (four seconds at least).
+ * The last cue, where it can still be taken back: within two bars as the song went, or goes since (four seconds at least).
  * @param valid the cues that count, as `standing` has them
  * @returns its id; null where none can
  */
 export function undoable(program: Program, valid: readonly TimedCue[], now: number): string | null {
   const last = valid.at(-1);
   if (!last) return null;
-  const { item, tempo } = fold(program, valid);
-  const song = item === null ? undefined : program[item];
-  const two = Math.max(shortest, song ? 2 * barMs(song, tempo) : 0);
+  // Who left a song by mistake has as long as its bars last.
+  const bars = [valid, valid.slice(0, -1)].map((said) => {
+    const { item, tempo } = fold(program, said);
+    const song = item === null ? undefined : program[item];
+    return song && song.parts.length > 0 ? 2 * barMs(song, tempo) : 0;
+  });
+  const two = Math.max(shortest, ...bars);
   return now - last.at <= two ? last.id : null;
 }
 

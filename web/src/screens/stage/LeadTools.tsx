@@ -5,7 +5,8 @@ import styled from 'styled-components';
 import { listenToPedals } from '../../device/pedal.ts';
 import { desk } from '../../settings/desk.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
-import { phone } from '../../ui/theme.ts';
+import { phone, short, tablet } from '../../ui/theme.ts';
+import { oneLine } from './oneLine.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import type { Band } from './useBand.ts';
 import { partTitle } from './partWords.ts';
@@ -15,7 +16,6 @@ import { t } from '../../words/words.ts';
 
 const Tools = styled.div`
   display: flex;
-  flex-wrap: wrap;
   align-items: stretch;
   gap: 8px;
   padding: 4px 14px 10px;
@@ -28,13 +28,21 @@ const Tools = styled.div`
     color: var(--accent);
     font-weight: 700;
   }
+  ${tablet} {
+    flex-direction: column;
+  }
   ${phone} {
     gap: 6px;
-    padding: 2px 8px 8px;
+    padding: 2px 8px 6px;
     button {
       padding: 6px 10px;
       font-size: 15px;
     }
+  }
+  ${short} {
+    flex-direction: row;
+    gap: 6px;
+    padding: 2px 8px 4px;
   }
 `;
 
@@ -44,10 +52,25 @@ const Go = styled(PrimaryButton)`
     min-height: 64px;
     font-size: 22px;
     white-space: normal;
+    ${tablet} {
+      flex: none;
+    }
     ${phone} {
-      flex: 1 0 100%;
       min-height: 56px;
     }
+    ${short} {
+      flex: 0 0 200px;
+      min-height: 48px;
+      font-size: 18px;
+    }
+  }
+`;
+
+/** In one line: on a small screen what has no room is scrolled to, and the music keeps its own. */
+const Others = styled.div`
+  ${oneLine}
+  > * {
+    flex: none;
   }
 `;
 
@@ -118,28 +141,30 @@ export function LeadTools({ items, band, say, onTap }: LeadToolsProps) {
         <Go onPress={on}>
           <ArrowRight size={24} strokeWidth={1.75} aria-hidden /> {onWords(items, state)}
         </Go>
-        {part === null ? null : (
-          <>
-            <Button aria-pressed={isVamping} onPress={vamp}>
-              <Repeat size={20} strokeWidth={1.5} aria-hidden /> {t('Until the signal')}
-            </Button>
-            <Button onPress={() => say({ kind: 'again' })}>
-              <Repeat1 size={20} strokeWidth={1.5} aria-hidden /> {t('Once more')}
-            </Button>
-            <Button onPress={() => say({ kind: 'skip' })} isDisabled={next === null}>
-              <SkipForward size={20} strokeWidth={1.5} aria-hidden /> {t('Leave out')}
-            </Button>
-            <Button onPress={() => say({ kind: 'stop' })} isDisabled={isStopped}>
-              <Square size={20} strokeWidth={1.5} aria-hidden /> {t('Stop')}
-            </Button>
-          </>
-        )}
-        <Button
-          onPress={() => (undo === null ? undefined : say({ kind: 'undo', of: undo }))}
-          isDisabled={undo === null}
-        >
-          <Undo2 size={20} strokeWidth={1.5} aria-hidden /> {t('Take back')}
-        </Button>
+        <Others>
+          {part === null ? null : (
+            <>
+              <Button aria-pressed={isVamping} onPress={vamp}>
+                <Repeat size={20} strokeWidth={1.5} aria-hidden /> {t('Until the signal')}
+              </Button>
+              <Button onPress={() => say({ kind: 'again' })}>
+                <Repeat1 size={20} strokeWidth={1.5} aria-hidden /> {t('Once more')}
+              </Button>
+              <Button onPress={() => say({ kind: 'skip' })} isDisabled={next === null}>
+                <SkipForward size={20} strokeWidth={1.5} aria-hidden /> {t('Leave out')}
+              </Button>
+              <Button onPress={() => say({ kind: 'stop' })} isDisabled={isStopped}>
+                <Square size={20} strokeWidth={1.5} aria-hidden /> {t('Stop')}
+              </Button>
+            </>
+          )}
+          <Button
+            onPress={() => (undo === null ? undefined : say({ kind: 'undo', of: undo }))}
+            isDisabled={undo === null}
+          >
+            <Undo2 size={20} strokeWidth={1.5} aria-hidden /> {t('Take back')}
+          </Button>
+        </Others>
       </Tools>
     </div>
   );

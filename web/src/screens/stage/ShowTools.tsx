@@ -1,34 +1,49 @@
 import type { PlayedItem } from '@intervallum/core';
-import { Flag, Hand, Play, Volume2, VolumeX } from 'lucide-react';
+import { Flag, Hand, Play } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useStore } from 'zustand';
 import type { Stage } from '../../queries/stage.ts';
-import { stageSettings } from '../../settings/stage.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { notify } from '../../ui/notices.tsx';
 import { Pick } from '../../ui/Pick.tsx';
-import { phone } from '../../ui/theme.ts';
+import { phone, short } from '../../ui/theme.ts';
 import { Window, WindowWords } from '../../ui/Window.tsx';
+import { ClickSwitch } from './ClickSwitch.tsx';
+import { oneLine } from './oneLine.ts';
 import { playedSongs } from './playedSongs.ts';
 import type { StageItem } from './stageSongs.ts';
 import { t } from '../../words/words.ts';
 
-const Tools = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
+const Place = styled.div`
   padding: 0 14px 10px;
+  ${phone} {
+    padding: 0 8px 6px;
+  }
+  ${short} {
+    padding: 0 8px 4px;
+  }
+`;
+
+const Line = styled.div`
+  ${oneLine}
+  > * {
+    flex: none;
+  }
   button {
     min-height: 44px;
   }
-  ${phone} {
-    gap: 6px;
-    padding: 0 8px 8px;
-  }
 `;
+
+/** In one line, whatever there is. */
+function Tools({ children }: { children: ReactNode }) {
+  return (
+    <Place>
+      <Line>{children}</Line>
+    </Place>
+  );
+}
 
 interface ShowToolsProps {
   stage: Stage;
@@ -42,7 +57,6 @@ interface ShowToolsProps {
 /** Begins and ends the service, goes to another song, takes and gives the baton. */
 export function ShowTools({ stage, items, leads, played, children }: ShowToolsProps) {
   const { show, cues } = useStore(stage.store);
-  const { hearsClick } = stageSettings.use('hearsClick');
   const [isEnding, setEnding] = useState(false);
   const navigate = useNavigate();
   const told = (why: string | null) => {
@@ -80,23 +94,13 @@ export function ShowTools({ stage, items, leads, played, children }: ShowToolsPr
           <Button onPress={() => setEnding(true)}>
             <Flag size={18} strokeWidth={1.5} aria-hidden /> {t('End the service')}
           </Button>
+          <ClickSwitch />
         </>
       ) : (
         <Button onPress={() => void stage.takeBaton().then(told)}>
           <Hand size={18} strokeWidth={1.5} aria-hidden /> {t('Take the baton')}
         </Button>
       )}
-      <Button
-        aria-pressed={hearsClick}
-        onPress={() => stageSettings.change({ hearsClick: !hearsClick })}
-      >
-        {hearsClick ? (
-          <Volume2 size={18} strokeWidth={1.5} aria-hidden />
-        ) : (
-          <VolumeX size={18} strokeWidth={1.5} aria-hidden />
-        )}{' '}
-        {t('Click heard here')}
-      </Button>
       <Window title={t('End the service?')} isOpen={isEnding} onClose={() => setEnding(false)}>
         <WindowWords>
           {cues.length === 0

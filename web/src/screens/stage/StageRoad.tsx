@@ -2,6 +2,7 @@ import type { ProgramItem } from '@intervallum/core';
 import { useEffect, useRef } from 'react';
 import { Button as AriaButton } from 'react-aria-components';
 import styled from 'styled-components';
+import { short } from '../../ui/theme.ts';
 import { partTitle } from './partWords.ts';
 import { t } from '../../words/words.ts';
 
@@ -15,6 +16,10 @@ const Row = styled.ol`
 
 const Step = styled(AriaButton)`
   min-height: 44px;
+  ${short} {
+    min-height: 36px;
+    padding: 3px 10px;
+  }
   padding: 6px 12px;
   border: 1px solid var(--hairline);
   border-radius: 10px;

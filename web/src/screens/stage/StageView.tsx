@@ -17,6 +17,7 @@ import { darkColours } from '../../ui/theme.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { useTitle } from '../../ui/useTitle.ts';
 import { heroOf, roleOf } from '../parts/band/roles.ts';
+import { ClickSwitch } from './ClickSwitch.tsx';
 import { followHelp, leadHelp } from './help.ts';
 import { LeadTools } from './LeadTools.tsx';
 import { NowAndNext, PartPiece, SaidPiece } from './NowAndNext.tsx';
@@ -59,6 +60,10 @@ const Looking = styled.div`
   }
   button {
     min-height: 48px;
+  }
+  button[aria-pressed='true'] {
+    border: 2px solid var(--accent);
+    color: var(--accent);
   }
 `;
 
@@ -152,6 +157,7 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
                 <LocateFixed size={20} strokeWidth={1.5} aria-hidden /> {t('Back to the band')}
               </Button>
             ) : null}
+            <ClickSwitch />
             <Button aria-label={t('Look back')} isDisabled={at <= 0} onPress={() => look(-1)}>
               <ChevronLeft size={20} strokeWidth={1.5} />
             </Button>
