@@ -80,6 +80,7 @@ describe('every route', () => {
   const query: Readonly<Record<string, string>> = {
     'GET /api/shares': `?kind=set&id=${set}`,
     'GET /api/kept-keys': `?songs=${song}`,
+    'GET /api/uses/lengths': `?songs=${song}`,
     'GET /api/sends': `?kind=set&id=${set}`,
     'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,
   };

@@ -516,6 +516,11 @@ const keptKeyCalls: typeof calls = {
 Object.assign(calls, keptKeyCalls);
 
 const stageCalls: typeof calls = {
+  songsInOwnWay: async (db) => [...(await stage.songsInOwnWay(ours, db, set))],
+  listLengths: async (db) => {
+    const [found] = await uses.listLengths(ours, db, [song]);
+    return found?.seconds === 210 && found.times === 1 ? 'BETA' : 'ALPHA';
+  },
   isSetThere: (db) => stage.isSetThere(ours, db, set),
   findShow: (db) => stage.findShow(ours, db, set),
   beginShow: (db) => stage.beginShow(ours, db, { setId: set, screen: there, name: 'BETA' }),

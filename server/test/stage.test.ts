@@ -52,9 +52,9 @@ async function anotherServer() {
   };
 }
 
-async function makeSet(): Promise<string> {
+async function makeSet(items: readonly object[] = []): Promise<string> {
   const made = await server.call('POST', '/api/sets', {
-    ...{ name: 'Evening', date: null, leader: '', notes: '', items: [] },
+    ...{ name: 'Evening', date: null, leader: '', notes: '', items },
   });
   return made.body.id as string;
 }
@@ -151,6 +151,17 @@ describe('what is said in a show', () => {
     expect((await say(on)).status).toBe(200);
   });
 
+  test('has room for the longest name of a section', async () => {
+    const { path, say } = await beginShow();
+    const phone = follow(`${second.url}${path}/events`);
+    await until(() => phone.heard.length > 0, 'the show is told');
+    const section = '\u{1F3B9}"\\'.repeat(250);
+    expect((await say({ kind: 'next', part: { section, pass: 1, place: 0 } })).status).toBe(200);
+    await until(() => phone.numbers().length > 0, 'it is told');
+    expect(phone.heard[1]).toMatchObject({ taken: { cue: { part: { section } } } });
+    phone.end();
+  });
+
   test.each<[string, unknown]>([
     ['no cue', { kind: 'dance' }],
     ['a lift out of all bounds', { kind: 'lift', semitones: 40 }],
@@ -176,12 +187,35 @@ describe('what is said in a show', () => {
     expect([now.show, now.cues]).toEqual([null, []]);
     expect((await say(on)).status).toBe(404);
     const { shows } = (await server.call('GET', `/api/sets/${set}/shows`)).body;
-    expect(shows).toMatchObject([{ played }]);
+    expect(shows).toMatchObject([{ played: played.map((one) => ({ ...one, songId: null })) }]);
     const { rows } = await server.owner.query(
       'select count(*)::int as count from cues join shows on shows.id = show_id where set_id = $1',
       [set],
     );
     expect(rows).toEqual([{ count: 0 }]);
+  });
+
+  test('tells how long songs last that go their own way there, the middle of all times', async () => {
+    const made = await server.call('POST', '/api/songs', { text: 'title: Long\n' });
+    const songId = made.body.id as string;
+    const [own, other] = [randomUUID(), randomUUID()];
+    const set = await makeSet([
+      { id: own, songId, key: null, notes: '' },
+      { id: other, songId, key: null, notes: '', road: 'Verse x2' },
+    ]);
+    const path = `/api/sets/${set}/stage`;
+    for (const seconds of [240, 12, 300, 250]) {
+      const screen = randomUUID();
+      await server.call('POST', path, { screen });
+      const beganAt = '2026-11-29T10:03:00.000Z';
+      const played = [own, other].map((item) => ({
+        ...{ item, beganAt, seconds: item === own ? seconds : 900, sections: ['Verse'], lift: 0 },
+      }));
+      const ended = await server.call('POST', `${path}/end`, { screen, played });
+      expect(ended.status).toBe(204);
+    }
+    const { lengths } = (await server.call('GET', `/api/uses/lengths?songs=${songId}`)).body;
+    expect(lengths).toEqual([{ songId, seconds: 250, times: 3 }]);
   });
 
   test('a show that was forgotten is none, and another one begins', async () => {
@@ -194,6 +228,24 @@ describe('what is said in a show', () => {
     const begun = await server.call('POST', path, { screen: randomUUID() });
     expect(begun.body.id).not.toBe(show);
   });
+});
+
+test('without the database nothing is taken; when it is back what was said is taken once, and heard by all', async () => {
+  const { path, say } = await beginShow();
+  const phone = follow(`${server.url}${path}/events`);
+  await until(() => phone.heard.length > 0, 'the show is told');
+  server.cable.pull();
+  const id = randomUUID();
+  expect((await say(on, { id })).status).toBe(503);
+  await server.cable.plug();
+  for (let tries = 0; (await say(on, { id, ago: 2_000 })).status !== 200; tries += 1) {
+    if (tries > 40) throw new Error('The database does not come back.');
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+  await say(on);
+  await until(() => phone.numbers().length >= 2, 'both are heard');
+  expect(phone.numbers()).toEqual([1, 2]);
+  phone.end();
 });
 
 describe('whoever follows', () => {

@@ -48,6 +48,7 @@ export const playedOnce = {
   seconds: 200,
   sections: ['Verse'],
   lift: 0,
+  songId: null as string | null,
 };
 /** What they alone have by its id or place: found by whoever asks without the team. */
 export const songOfTheirs = randomUUID();
@@ -191,7 +192,14 @@ export async function openTwoTeams(): Promise<void> {
       );
       await server.owner.query(
         'insert into shows (team_id, set_id, ended_at, played) values ($1, $2, now(), $3)',
-        [team, set, JSON.stringify([{ ...playedOnce, sections: [mark] }])],
+        [
+          team,
+          set,
+          JSON.stringify([
+            { ...playedOnce, sections: [mark] },
+            { ...playedOnce, songId: song, seconds: mark === 'BETA' ? 210 : 250 },
+          ]),
+        ],
       );
       await server.owner.query(
         'insert into cues (team_id, show_id, number, id, at, cue) values ($1, $2, 1, $3, now(), $4)',

@@ -27,7 +27,7 @@ const voice: VoiceNoted = {
   ...{ personId: 'x', name: 'Ada Reed', notedAt: '2026-11-01T00:00:00Z' },
   ...{ low: 57, high: 69, extremeLow: 55, extremeHigh: 71 },
 };
-const seen = (draft: SetDraft['items'] = items) =>
+const seen = (draft: SetDraft['items'] = items, lasted = new Map<string, number>()) =>
   viewService({
     items: draft,
     most: 1,
@@ -38,6 +38,7 @@ const seen = (draft: SetDraft['items'] = items) =>
     ]),
     voices: [voice],
     wishes: {},
+    lasted,
   });
 
 describe('a service as its desk sees it', () => {
@@ -51,6 +52,23 @@ describe('a service as its desk sees it', () => {
     expect(offered && formatKey(offered.key)).not.toBe('C');
     expect([formatKey(two.key), two.sung, two.problems]).toEqual(['D', null, []]);
     expect(two.written.sections.map(({ name }) => name)).toEqual(['Verse', 'Chorus']);
+  });
+
+  test('takes songs to last as long as they did, where they go the way they went', () => {
+    const { plan } = seen(
+      items,
+      new Map([
+        ['one', 33],
+        ['two', 99],
+      ]),
+    );
+    // The second one goes another way here: its own times say nothing of it.
+    expect(plan.items.map(({ seconds, isMeasured }) => [seconds, isMeasured])).toEqual([
+      [33, true],
+      [120, false],
+      [32, false],
+    ]);
+    expect(plan.items.map(({ begins }) => begins)).toEqual([0, 33, 153]);
   });
 
   test('waits for charts, leaves out what is not there, and says what cannot be played', () => {

@@ -1,12 +1,12 @@
-import { highestLift, tempoLimits, type Cue } from '@intervallum/core';
+import { chartLimits, highestLift, tempoLimits, type Cue } from '@intervallum/core';
 import { z } from 'zod';
 import { id, moment } from './text.ts';
 
 const most = 4_000;
 
-/** A part of a song by its name; the name of a section is as long as a line of a chart can be. */
+/** A part of a song by its name, which is part of a line: what the database tells all servers has room for 8,000 bytes. */
 const partName = z.object({
-  section: z.string().max(most),
+  section: z.string().max(chartLimits.lineCharacters),
   pass: z.int().min(1).max(most),
   place: z.int().min(0).max(most),
 });
@@ -90,7 +90,7 @@ export const playedSong = z.object({
     .number()
     .min(0)
     .max(24 * 3_600),
-  sections: z.array(z.string().max(most)).max(most),
+  sections: z.array(z.string().max(chartLimits.lineCharacters)).max(most),
   lift: z.int().min(-highestLift).max(highestLift),
 });
 export type PlayedSong = z.infer<typeof playedSong>;
@@ -106,7 +106,8 @@ export const endedShow = z.object({
   id,
   beganAt: moment,
   endedAt: moment,
-  played: z.array(playedSong).max(mostPlayed),
+  /** Each with the song that it was, where it was played by its own way. */
+  played: z.array(playedSong.extend({ songId: id.nullable().default(null) })).max(mostPlayed),
 });
 export type EndedShow = z.infer<typeof endedShow>;
 

@@ -48,3 +48,12 @@ export const sungKeys = z.object({
 });
 export type SungKeys = z.infer<typeof sungKeys>;
 export type SungKey = SungKeys['keys'][number];
+
+/** Of which songs it is asked how long they lasted. */
+export const lengthSearch = sungSearch.pick({ songs: true });
+
+/** How long songs lasted where they were played by their own way: the middle of all times, in seconds, and how many those are. */
+export const songLengths = z.object({
+  lengths: z.array(z.object({ songId: id, seconds: z.number(), times: z.int() })),
+});
+export type SongLengths = z.infer<typeof songLengths>;

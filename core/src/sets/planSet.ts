@@ -27,6 +27,8 @@ export type ServiceItem = {
         readonly key?: Key;
         /** What leads into it from another item, in its own numbers; only from there is it played. */
         readonly bridge?: { readonly from: string; readonly song: Song } | null;
+        /** How long it lasted where it was played, in seconds; null where that is not known. */
+        readonly lasted?: number | null;
       }
     /** What is played under it goes on for as long as it takes. */
     | { readonly kind: MomentKind; readonly minutes: number; readonly bed?: Song | null }
@@ -39,6 +41,8 @@ export interface TimedItem {
   readonly seconds: number;
   /** Its length leans on how often something open is played. */
   readonly isOpen: boolean;
+  /** Its length is that of the times it was played. */
+  readonly isMeasured: boolean;
 }
 
 /** How a song goes into the next one, and what is spoken between them. */
@@ -139,11 +143,12 @@ function timesOf(
     const spokenFor = item.kind === 'song' ? 0 : 60 * Math.max(0, item.minutes);
     const bridge = item.kind === 'song' ? bridgeFrom(item, last) : null;
     const lead = bridge && expand(bridge, { key: bridge.key });
-    const seconds =
-      (lead ? songSeconds(lead, openTimes) : 0) +
-      (timeline ? songSeconds(timeline, openTimes) : spokenFor);
-    const isOpen = [lead, timeline].some((one) => one?.parts.some(({ open }) => open));
-    const one = { id: item.id, begins, seconds, isOpen };
+    const lasted = item.kind === 'song' ? (item.lasted ?? null) : null;
+    const itself = timeline ? (lasted ?? songSeconds(timeline, openTimes)) : spokenFor;
+    const seconds = (lead ? songSeconds(lead, openTimes) : 0) + itself;
+    const leans = [lead, lasted === null ? timeline : null];
+    const isOpen = leans.some((one) => one?.parts.some(({ open }) => open));
+    const one = { id: item.id, begins, seconds, isOpen, isMeasured: lasted !== null };
     begins += seconds;
     if (item.kind === 'song') last = item.id;
     return one;

@@ -1,6 +1,6 @@
 import type {
   AuditKind,
-  PlayedSong,
+  EndedShow,
   Role,
   SetBridge,
   SetDraft,
@@ -579,7 +579,7 @@ export const shows = pgTable(
     /** The number and the moment of the last cue. */
     last: integer('last').notNull().default(0),
     lastAt: moment('last_at').notNull().defaultNow(),
-    played: jsonb('played').$type<PlayedSong[]>().notNull().default([]),
+    played: jsonb('played').$type<EndedShow['played']>().notNull().default([]),
   },
   (table) => [
     primaryKey({ columns: [table.teamId, table.id] }),

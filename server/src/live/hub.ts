@@ -27,6 +27,10 @@ export interface LiveHub {
   readonly subscribe: (teamId: string, page: LivePage) => () => void;
   /** @returns ends it */
   readonly follow: (teamId: string, setId: string, page: StagePage) => () => void;
+  /** How many pages follow a set at this server. */
+  readonly following: (teamId: string, setId: string) => number;
+  /** Notes why a page could not be told something. */
+  readonly report: (error: unknown) => void;
   /** Ends all pages' streams too. */
   readonly close: () => Promise<void>;
 }
@@ -95,13 +99,15 @@ export function openLiveHub(url: string, log: Logger): LiveHub {
     const { team, event, stage, linksRevoked } = read.data;
     if (event) for (const { tell } of subscribers.of(team)) tell(event);
     if (stage) for (const { tell } of stages.of(`${team} ${stage.set}`)) tell(stage.event);
-    if (linksRevoked) for (const { check } of stages.everybody()) check();
+    if (linksRevoked) for (const { check } of stages.whose(`${team} `)) check();
   }
 
   void connect();
   return {
     subscribe: (teamId, page) => subscribers.enter(teamId, page),
     follow: (teamId, setId, page) => stages.enter(`${teamId} ${setId}`, page),
+    following: (teamId, setId) => stages.count(`${teamId} ${setId}`),
+    report: (error) => log.warn(withoutValues(error), 'A page that follows could not be told.'),
     close: async () => {
       isClosed = true;
       clearTimeout(timer);
@@ -126,6 +132,10 @@ function rooms<Page>() {
       };
     },
     of: (room: string): Iterable<Page> => all.get(room) ?? [],
+    count: (room: string): number => all.get(room)?.size ?? 0,
+    /** All whose room has a name that begins so. */
+    whose: (beginning: string): Page[] =>
+      [...all].flatMap(([room, there]) => (room.startsWith(beginning) ? [...there] : [])),
     everybody: (): Page[] => [...all.values()].flatMap((there) => [...there]),
   };
 }

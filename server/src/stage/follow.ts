@@ -1,5 +1,6 @@
 import type { StageEvent, StageNow } from '@intervallum/contract';
 import type { Scope } from '../db/scope.ts';
+import { Refusal } from '../http/problem.ts';
 import type { OpenEvents } from '../live/events.ts';
 import type { LiveHub } from '../live/hub.ts';
 import type { StageService } from './service.ts';
@@ -70,8 +71,9 @@ export function stageFollowing(hub: LiveHub, stage: StageService) {
         const { show } = found;
         if (show) for (const taken of found.cues) pass({ kind: 'cue', show: show.id, taken });
         for (const event of told) pass(event);
-      } catch {
+      } catch (error) {
         // The database is away, or the set is gone: the page comes again by itself, and says what it heard.
+        if (!(error instanceof Refusal)) hub.report(error);
         events.end();
         return;
       }

@@ -2,6 +2,7 @@ import { atScreen, batonWish, newCue, shareToken, showEnd } from '@intervallum/c
 import type { Request, Response } from 'express';
 import type { Database } from '../db/database.ts';
 import { inScope, type Scope } from '../db/scope.ts';
+import { Refusal } from '../http/problem.ts';
 import { route } from '../http/route.ts';
 import { scopeOfLink, type Session } from '../http/session.ts';
 import { checked, idInPath } from '../http/validate.ts';
@@ -11,6 +12,9 @@ import { noSuchLink } from '../shares/routes.ts';
 import { targetOfShare } from '../shares/store.ts';
 import { heardOf, stageFollowing } from './follow.ts';
 import type { StageService } from './service.ts';
+
+/** So many pages follow one set at one server: whoever has a link could open any number. */
+const mostFollowers = 2_000;
 
 /** A set that is played: led by members, followed by them and by whoever has a link to it. */
 export function stageRoutes(
@@ -32,6 +36,13 @@ export function stageRoutes(
     response: Response,
     { scope, setId, mayStill }: { scope: Scope; setId: string; mayStill: () => Promise<boolean> },
   ): void {
+    if (hub.following(scope.teamId, setId) >= mostFollowers)
+      throw new Refusal(
+        'too-often',
+        'So many pages follow already that this one has no place.',
+        {},
+        10,
+      );
     const events = openEvents(response, mayStill);
     const leave = follow(scope, setId, events, heardOf(request.get('Last-Event-ID')));
     response.on('close', leave);

@@ -25,6 +25,7 @@ import {
   listCues,
   listShows,
   setBaton,
+  songsInOwnWay,
 } from './store.ts';
 
 export type StageService = ReturnType<typeof stageService>;
@@ -100,7 +101,9 @@ export function stageService(database: Database) {
   ): Promise<void> =>
     inScope(database, scope, async (db) => {
       const show = await leading(scope, db, setId, screen);
-      await endShow(scope, db, show.id, played);
+      const songs = await songsInOwnWay(scope, db, setId);
+      const known = played.map((one) => ({ ...one, songId: songs.get(one.item) ?? null }));
+      await endShow(scope, db, show.id, known);
       await say(scope, db, setId, { kind: 'show', show: null });
     });
 

@@ -1,7 +1,7 @@
-import type { NewCue, PlayedSong, Show, ShowList, TakenCue } from '@intervallum/contract';
+import type { EndedShow, NewCue, Show, ShowList, TakenCue } from '@intervallum/contract';
 import { and, asc, desc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { cues, sets, shows } from '../db/schema.ts';
+import { cues, setItems, sets, shows } from '../db/schema.ts';
 import type { Scope } from '../db/scope.ts';
 
 /** A show in which nothing was said for so long, in hours, was forgotten: it has ended. */
@@ -158,12 +158,27 @@ export async function listCues(
   return rows.map(takenOf);
 }
 
+/** The songs at the places of a set where they go their own way, by the ids of the places. */
+export async function songsInOwnWay(
+  scope: Scope,
+  db: Database,
+  setId: string,
+): Promise<ReadonlyMap<string, string>> {
+  const rows = await db
+    .select({ id: setItems.id, songId: setItems.songId })
+    .from(setItems)
+    .where(
+      and(eq(setItems.teamId, scope.teamId), eq(setItems.setId, setId), isNull(setItems.road)),
+    );
+  return new Map(rows.flatMap(({ id, songId }) => (songId === null ? [] : [[id, songId]])));
+}
+
 /** Ends a show with what was played in it; what was said is needed no longer. */
 export async function endShow(
   scope: Scope,
   db: Database,
   showId: string,
-  played: readonly PlayedSong[],
+  played: EndedShow['played'],
 ): Promise<void> {
   await db
     .update(shows)

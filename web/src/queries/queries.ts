@@ -135,6 +135,18 @@ export function sungKeysQuery(setId: string | null, songIds: readonly string[]) 
   });
 }
 
+/** How long some songs lasted where they were played. */
+export function lengthsQuery(songIds: readonly string[]) {
+  return queryOptions({
+    queryKey: ['song lengths', songIds],
+    queryFn: () => answered(api.songLengths(songIds)),
+    enabled: songIds.length > 0,
+    placeholderData: keepPreviousData,
+    // Without them lengths are those of the charts.
+    retry: false,
+  });
+}
+
 /** The moves of the team's own. */
 export function movesQuery() {
   return queryOptions({

@@ -11,6 +11,7 @@ import {
   showList,
   song,
   songChoices,
+  songLengths,
   songList,
   songSets,
   songSet,
@@ -135,6 +136,8 @@ export const api = {
     ask(songVersion, `/songs/${id}/versions/${revision}`),
   setVersion: (id: string, revision: number) => ask(setVersion, `/sets/${id}/versions/${revision}`),
 
+  songLengths: (songs: readonly string[]) =>
+    ask(songLengths, `/uses/lengths?${queryOf({ songs: songs.join(',') })}`),
   shows: (setId: string) => ask(showList, `/sets/${setId}/shows`),
   stageOfLink: (token: string) => ask(stageNow, `/shared/${token}/stage`),
 

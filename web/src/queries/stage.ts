@@ -53,8 +53,8 @@ export interface Stage {
 
 /** After so many milliseconds it is tried again where the server is away. */
 const pause = 1_000;
-/** The clock is compared so many times: the quickest answer counts. */
-const clockTries = 3;
+/** Within so many milliseconds a page compares its clock once more: the quickest answer counts. */
+const spread = 5_000;
 
 interface Said extends TimedCue {
   /** By the clock that never jumps. */
@@ -77,6 +77,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
   let isClosed = true;
   let quickest = Infinity;
   let retry: ReturnType<typeof setTimeout> | undefined;
+  let later: ReturnType<typeof setTimeout> | undefined;
   let leave: () => void = () => undefined;
 
   /** A clock that never jumps, whatever somebody sets the one of the device to. */
@@ -117,8 +118,10 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     void send();
   }
 
-  async function compareClocks(): Promise<void> {
-    for (let tries = 0; tries < clockTries && !isClosed; tries += 1) await look();
+  /** Looks again at some moment of the next seconds: of many pages that come back at once not all ask at once. */
+  function lookLater(): void {
+    clearTimeout(later);
+    later = setTimeout(() => void look(), Math.random() * spread);
   }
 
   function hear(data: unknown): void {
@@ -199,9 +202,11 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
       {
         hear,
         opened: () => {
-          // While a device slept its clock may have stood still.
+          // The stream says itself what was missed. While a device slept its clock may have stood still.
           quickest = Infinity;
-          void compareClocks();
+          publish({ line: 'here' });
+          void send();
+          lookLater();
         },
         away: () => {
           publish({ line: 'away' });
@@ -215,6 +220,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     return () => {
       isClosed = true;
       clearTimeout(retry);
+      clearTimeout(later);
       leave();
     };
   }

@@ -1,4 +1,4 @@
-import { sungSearch, useSearch } from '@intervallum/contract';
+import { lengthSearch, sungSearch, useSearch } from '@intervallum/contract';
 import { route } from '../../http/route.ts';
 import { checked } from '../../http/validate.ts';
 import type { UseService } from './service.ts';
@@ -11,6 +11,10 @@ export function useRoutes(uses: UseService) {
     }),
     route('GET', '/api/uses/keys', 'read', async (request, response, scope) => {
       response.json(await uses.sungKeys(scope, checked(sungSearch, request.query)));
+    }),
+    route('GET', '/api/uses/lengths', 'read', async (request, response, scope) => {
+      const { songs } = checked(lengthSearch, request.query);
+      response.json(await uses.lengths(scope, songs));
     }),
   ];
 }

@@ -1,11 +1,11 @@
-import type { SungKeys, SungSearch, UseList, UseSearch } from '@intervallum/contract';
+import type { SongLengths, SungKeys, SungSearch, UseList, UseSearch } from '@intervallum/contract';
 import { z } from 'zod';
 import type { Database } from '../../db/database.ts';
 import { inScope, type Scope } from '../../db/scope.ts';
 import { readCursor, writeCursor } from '../../http/cursor.ts';
 import type { ChartReader } from '../../jobs/charts.ts';
 import { textsOf } from '../../songs/store.ts';
-import { listSungKeys, listUses } from './store.ts';
+import { listLengths, listSungKeys, listUses } from './store.ts';
 
 export type UseService = ReturnType<typeof useService>;
 
@@ -53,5 +53,8 @@ export function useService(database: Database, charts: ChartReader) {
     }));
   }
 
-  return { list, sungKeys };
+  const lengths = (scope: Scope, songIds: readonly string[]): Promise<SongLengths> =>
+    inScope(database, scope, async (db) => ({ lengths: await listLengths(scope, db, songIds) }));
+
+  return { list, sungKeys, lengths };
 }

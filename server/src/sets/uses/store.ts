@@ -1,6 +1,7 @@
+import type { SongLengths } from '@intervallum/contract';
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lte, ne, sql } from 'drizzle-orm';
 import type { Database } from '../../db/database.ts';
-import { setItems, sets, songs } from '../../db/schema.ts';
+import { setItems, sets, shows, songs } from '../../db/schema.ts';
 import type { Scope } from '../../db/scope.ts';
 
 /** A place in a list of uses: after this day, of one day after this set, of one set after this place in it. */
@@ -107,4 +108,27 @@ export async function listSungKeys(
     .groupBy(songs.id, keyThere, leaderThere)
     .orderBy(desc(last), asc(songs.id), asc(keyThere))
     .limit(most);
+}
+
+/** A song that lasted no longer, in seconds, was only tried. */
+const shortest = 30;
+
+/** How long some songs lasted where they were played by their own way: the middle of all times, and how many those are. */
+export async function listLengths(
+  scope: Scope,
+  db: Database,
+  songIds: readonly string[],
+): Promise<SongLengths['lengths']> {
+  if (songIds.length === 0) return [];
+  const { rows } = await db.execute<{ song_id: string; seconds: number; times: number }>(sql`
+    select p->>'songId' as song_id,
+      percentile_cont(0.5) within group (order by (p->>'seconds')::double precision) as seconds,
+      count(*)::integer as times
+    from ${shows}, jsonb_array_elements(${shows.played}) as p
+    where ${shows.teamId} = ${scope.teamId}
+      and p->>'songId' = any(${sql.param([...songIds])}::text[])
+      and (p->>'seconds')::double precision > ${shortest}
+    group by p->>'songId'
+    order by p->>'songId'`);
+  return rows.map(({ song_id: songId, seconds, times }) => ({ songId, seconds, times }));
 }

@@ -48,6 +48,13 @@ const Piece = styled.section`
       font-size: 18px;
       color: var(--accent);
     }
+    /* Wherever words are. */
+    > small {
+      order: 1;
+      margin-left: auto;
+      font-size: 13px;
+      color: var(--soft);
+    }
   }
   /* The name stands over it already. */
   h3 {
@@ -119,6 +126,7 @@ export function PartPiece(props: PartPieceProps) {
   const timeline = useMemo(() => (song ? lifted(song.timeline, lift) : null), [song, lift]);
   if (!timeline || !song) return null;
   const name = partTitle(inProgram, part);
+  const { by, rights } = timeline.song.details;
   const there = timeline.parts[part];
   // A page of words or of bars says it itself.
   const isSaid = there && !(role !== null && saying.has(role));
@@ -136,6 +144,9 @@ export function PartPiece(props: PartPieceProps) {
             : null,
           ...facts,
         ].map((fact) => (fact ? <b key={fact}>{fact}</b> : null))}
+        {isNext ? null : (
+          <small>{[by, rights].filter(Boolean).join(' · ') || t('No rights given')}</small>
+        )}
         {said.map((direction) => (direction ? <span key={direction}>{direction}</span> : null))}
       </header>
       <div>

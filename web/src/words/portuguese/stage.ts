@@ -72,6 +72,7 @@ export const stage = {
   'What is led on stage is written down here: when, in which key, how long.':
     'O que é conduzido no palco fica anotado aqui: quando, em que tom, por quanto tempo.',
   Began: 'Começou',
+  '{{length}} as played': '{{length}} como foi tocado',
   Lasted: 'Durou',
   Planned: 'Planejado',
   'Not in this set any more': 'Não está mais neste repertório',

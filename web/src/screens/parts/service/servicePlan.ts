@@ -60,6 +60,8 @@ interface AskedService {
   readonly titles: ReadonlyMap<string, string>;
   readonly voices: readonly VoiceNoted[];
   readonly wishes: Omit<KeyRequest, 'song' | 'singers'>;
+  /** How long songs lasted where they were played by their own way, in seconds, by their ids. */
+  readonly lasted?: ReadonlyMap<string, number>;
 }
 
 /** Everything that is told of a service beside its items. */
@@ -84,7 +86,8 @@ export function viewService(asked: AskedService): ServiceView {
     const bridge =
       item.bridge && here.bridge ? { from: item.bridge.from, song: here.bridge } : null;
     const name = titles.get(songId) ?? '';
-    planned.push({ id, name, isFixed, kind: 'song', songId, song, key, bridge });
+    const lasted = item.road === null ? (asked.lasted?.get(songId) ?? null) : null;
+    planned.push({ id, name, isFixed, kind: 'song', songId, song, key, bridge, lasted });
   }
   return {
     plan: planSet(planned, most === null ? {} : { most }),

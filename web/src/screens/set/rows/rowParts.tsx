@@ -101,7 +101,9 @@ export function PlaceAndClock({ id, place }: { id: string; place: number | null 
 /** How long an item takes, in minutes and seconds; empty where that is not known. */
 export function useLength(id: string): string {
   const timed = useDesk().view.plan.items.find((one) => one.id === id);
-  return timed ? `${minutesOf(timed.seconds)}${timed.isOpen ? '+' : ''}` : '';
+  if (!timed) return '';
+  const length = `${minutesOf(timed.seconds)}${timed.isOpen ? '+' : ''}`;
+  return timed.isMeasured ? t('{{length}} as played', { length }) : length;
 }
 
 interface NamedRowProps {
