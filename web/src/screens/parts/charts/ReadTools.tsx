@@ -61,6 +61,10 @@ const More = styled.details`
     line-height: 1.5;
     cursor: pointer;
   }
+  /* What is closed takes no room, beyond the page neither. */
+  &:not([open]) > div {
+    display: none;
+  }
   &[open] {
     flex: 1 0 100%;
     > summary {
