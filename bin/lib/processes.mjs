@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 
 /**
  * A process of this machine that lives: when it began, in ticks since the machine started (proc(5), stat, field 22). One that
@@ -7,11 +7,25 @@ import { readFileSync } from 'node:fs';
  * @returns {{ began: string } | null} null where there is none
  */
 export function livingProcess(pid) {
-  const stat = read(`/proc/${pid}/stat`);
-  // The name in parentheses may hold anything, parentheses and spaces too.
-  const [state, ...fields] = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
+  const [state, ...fields] = statOf(pid);
   const began = fields[18];
   return began === undefined || state === 'Z' || state === 'X' ? null : { began };
+}
+
+/** The processes that another one began and that live, the first one first. @param {number} parent @returns {number[]} */
+export function childrenOf(parent) {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => Number(statOf(pid)[1]) === parent && livingProcess(pid))
+    .sort((one, other) => one - other);
+}
+
+/** What the system says of a process, from its state on (proc(5), stat, field 3). @param {number} pid */
+function statOf(pid) {
+  const stat = read(`/proc/${pid}/stat`);
+  // The name in parentheses may hold anything, parentheses and spaces too.
+  return stat.slice(stat.lastIndexOf(')') + 2).split(' ');
 }
 
 /** What is in a file; nothing where there is none. @param {string} file */

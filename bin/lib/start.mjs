@@ -1,6 +1,6 @@
 // Starts Intervallum: installs and builds what is stale, starts a database of its own, loads the demo data once,
-// serves until Ctrl-C, with `--processes N` by so many processes at one port. `--fresh` sets the data aside and loads the demo again; with `--empty` no demo is loaded, and the first
-// page asks for the owner.
+// serves until Ctrl-C, with `--processes N` by so many processes at one port. `--fresh` sets the data aside and loads the
+// demo again; with `--empty` no demo is loaded, and the first page asks for the owner.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -69,7 +69,7 @@ await run(async () => {
       port,
       webFolder,
       isEmpty: words.includes('--empty'),
-      settings: { PROCESSES: String(processes) },
+      settings: processes === null ? {} : { PROCESSES: String(processes) },
     });
     running.push(application.stop);
     say(`Intervallum is open at ${application.url}`);
@@ -85,12 +85,12 @@ await run(async () => {
 });
 
 /**
- * Takes `--processes N` out of the words of the command. One where it is left out.
+ * Takes `--processes N` out of the words of the command; null where it is left out: as the environment says.
  * @param {string[]} words
  */
 function takeProcesses(words) {
   const at = words.indexOf('--processes');
-  if (at < 0) return 1;
+  if (at < 0) return null;
   const [, said] = words.splice(at, 2);
   const count = Number(said);
   if (!Number.isInteger(count) || count < 1 || count > 64)

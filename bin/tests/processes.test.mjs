@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { EventSource } from 'eventsource';
 import { isWell } from '../lib/application.mjs';
-import { childrenOf } from '../lib/children.mjs';
+import { childrenOf } from '../lib/processes.mjs';
 import { freePort } from '../lib/cluster.mjs';
 import { fetchAs } from '../lib/demoCookie.mjs';
 import { root } from '../lib/shell.mjs';

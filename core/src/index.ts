@@ -616,6 +616,7 @@ export { followCues, standing, undoable } from './stage/follow.ts';
 export type { PlayedItem } from './stage/played.ts';
 export { playedItems } from './stage/played.ts';
 export type { StageBeat } from './stage/stageTime.ts';
-export { barAt, beatsOfPart, partMs } from './stage/stageTime.ts';
+export { barAt, partMs } from './stage/stageTime.ts';
+export { clickBeats } from './stage/click.ts';
 export type { Pencil, PencilMark } from './marks/pencil.ts';
 export { carryPencil, noPencil, withPencilMark } from './marks/pencil.ts';

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  clickBeats,
   expand,
   followCues,
   parseChart,
@@ -199,6 +200,38 @@ describe('with the click parts go on in time', () => {
     const cues = said([0, first], [1, on], [3.3, { kind: 'click', isOn: true }]);
     // One bar was played: the other one lasts from there.
     expect(followCues(program, cues, 4_000).leaveAt).toBe(5_300);
+  });
+});
+
+describe('the click', () => {
+  const counted = said([-1, first], [0, { kind: 'count' }]);
+  /** Looked for piece by piece, as a sound card is fed, with what was said by then. */
+  const heard = (cues: readonly TimedCue[], to: number) =>
+    Array.from({ length: Math.ceil(to * 10) }, (_, piece) => {
+      const from = piece * 100;
+      const known = cues.filter(({ at }) => at <= from);
+      return clickBeats(program, known, { from, to: from + 100 });
+    }).flat();
+  const inRow = (from: number, to: number) =>
+    Array.from({ length: (to - from) * 2 }, (_, beat) => ({
+      at: from * 1_000 + beat * 500,
+      isStrong: beat % 4 === 0,
+    }));
+  test('is counted in for a bar, and loses and doubles no beat where parts meet, to the end of the song', () => {
+    // Twice a second at 120: the bar of count from one second on, then sixteen bars.
+    expect(heard(counted, 60)).toEqual(inRow(1, 31));
+  });
+  test('goes on in a vamp, and from there into the next part', () => {
+    const more = said([4, { kind: 'vamp', isOn: true }], [13.5, on]);
+    const cues = [...counted, ...more.map((cue) => ({ ...cue, id: `more ${cue.id}` }))];
+    expect(heard(cues, 21)).toEqual(inRow(1, 21));
+  });
+  test('ends with the stop, and begins where it is put on', () => {
+    const more = said([5.1, { kind: 'stop' }]).map((cue) => ({ ...cue, id: 'more' }));
+    expect(heard([...counted, ...more], 20)).toEqual(inRow(1, 5).concat(inRow(5, 6).slice(0, 1)));
+    const late = said([0, first], [1, on], [3.3, { kind: 'click', isOn: true }]);
+    const [beat] = heard(late, 5).filter(({ at }) => at >= 3_300);
+    expect(beat).toEqual({ at: 3_300, isStrong: true });
   });
 });
 

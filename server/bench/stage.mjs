@@ -3,7 +3,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { EventSource } from 'eventsource';
-import { childrenOf } from '../../bin/lib/children.mjs';
+import { childrenOf } from '../../bin/lib/processes.mjs';
 import { fetchAs } from '../../bin/lib/demoCookie.mjs';
 
 const base = process.env['BASE_URL'];

@@ -4,7 +4,7 @@ import { Client } from 'pg';
 import type { LiveEvent } from '@intervallum/contract';
 import { createLog } from '../src/http/log.ts';
 import { openLiveHub } from '../src/live/hub.ts';
-import { startTestServer, teamHeader, type TestServer } from './server.ts';
+import { startTestServer, teamHeader, until, type TestServer } from './server.ts';
 
 let server: TestServer;
 let other: string;
@@ -30,13 +30,6 @@ async function listen(team: string) {
         heard.push(JSON.parse(data!) as LiveEvent);
   })().catch(() => undefined);
   return { answer, heard, end: () => (ending.abort(), reading) };
-}
-
-async function until(isSo: () => boolean): Promise<void> {
-  for (let tries = 0; !isSo(); tries += 1) {
-    if (tries > 100) throw new Error('It was not so after ten seconds.');
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
 }
 
 const ours = () => ({ [teamHeader]: server.teamId });

@@ -57,7 +57,8 @@ export async function startTestServer({
   // Brought up to date once for all tests of a run; what prepares its database itself begins with an empty one.
   const from = prepare ? 'template1' : await upToDate(cluster);
   await onCluster(cluster, `create database ${name} template ${from}`);
-  const cable = await openCable(socketOf(cluster));
+  const socket = socketOf(cluster);
+  const cable = await openCable(() => socket);
   const ownerUrl = Object.assign(new URL(cluster), { pathname: name }).href;
   const owner = new Client({ connectionString: ownerUrl });
   await owner.connect();
@@ -168,18 +169,22 @@ async function upToDate(cluster: string): Promise<string> {
   return name;
 }
 
-/** The line between the server and its database, which can be pulled and plugged in again at the same port. */
-async function openCable(databaseSocket: string) {
+/** A line to a server, which can be cut, and pulled and plugged in again at the same port. @param far where it leads, asked at each use */
+export async function openCable(far: () => string | number) {
   const sockets = new Set<Socket>();
   const relay = createServer((near) => {
-    const far = connect(databaseSocket);
+    const to = far();
+    const there = typeof to === 'string' ? connect(to) : connect(to, '127.0.0.1');
     for (const [socket, other] of [
-      [near, far],
-      [far, near],
+      [near, there],
+      [there, near],
     ] as const) {
       sockets.add(socket);
       socket.on('error', () => other.destroy());
-      socket.on('close', () => sockets.delete(socket));
+      socket.on('close', () => {
+        sockets.delete(socket);
+        other.destroy();
+      });
       socket.pipe(other);
     }
   });
@@ -187,14 +192,26 @@ async function openCable(databaseSocket: string) {
     new Promise<void>((resolve) => relay.listen(port, '127.0.0.1', () => resolve()));
   await plug(0);
   const { port } = relay.address() as AddressInfo;
+  const cut = () => {
+    for (const socket of sockets) socket.destroy();
+  };
   return {
     port,
+    cut,
     pull: () => {
       relay.close();
-      for (const socket of sockets) socket.destroy();
+      cut();
     },
     plug: () => plug(port),
   };
+}
+
+/** Waits until something is so, twenty seconds at most. */
+export async function until(isSo: () => boolean, what = 'what is waited for'): Promise<void> {
+  for (let tries = 0; !isSo(); tries += 1) {
+    if (tries > 400) throw new Error(`After twenty seconds it is not so: ${what}.`);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
 }
 
 /** Where a cluster is reached, as its address says. */

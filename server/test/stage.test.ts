@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
+import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { EventSource } from 'eventsource';
 import { stageEvent, stageNow, takenCue, type StageEvent } from '@intervallum/contract';
@@ -7,7 +7,7 @@ import type { Cue } from '@intervallum/core';
 import { createApp } from '../src/app.ts';
 import { createLog } from '../src/http/log.ts';
 import { openLiveHub } from '../src/live/hub.ts';
-import { startTestServer, type TestServer } from './server.ts';
+import { openCable, startTestServer, until, type TestServer } from './server.ts';
 
 /**
  * A stage with two servers of one database. Streams are read by a client of its own (WHATWG HTML, 9.2: `eventsource`), which
@@ -27,7 +27,8 @@ afterAll(async () => {
 /** A second process would share with the first what this shares: the database, and nothing else. */
 async function anotherServer() {
   const live = openLiveHub(server.ownerUrl, createLog('silent'));
-  const line = await cutLine();
+  let port = 0;
+  const line = await openCable(() => port);
   const app = createApp({
     ...server.parts,
     live,
@@ -37,14 +38,13 @@ async function anotherServer() {
   });
   const listening = app.listen(0, '127.0.0.1');
   await new Promise((resolve) => listening.once('listening', resolve));
-  const { port } = listening.address() as AddressInfo;
-  line.lead(port);
+  ({ port } = listening.address() as AddressInfo);
   return {
     url: `http://127.0.0.1:${port}`,
     /** The same over a line that can be cut. */
     line: { url: `http://127.0.0.1:${line.port}`, cut: line.cut },
     stop: async () => {
-      line.end();
+      line.pull();
       await live.close();
       listening.closeAllConnections();
       await new Promise((resolve) => listening.close(resolve));
@@ -98,13 +98,6 @@ function follow(url: string) {
     isClosed: () => source.readyState !== source.OPEN,
     end: () => source.close(),
   };
-}
-
-async function until(isSo: () => boolean, what: string): Promise<void> {
-  for (let tries = 0; !isSo(); tries += 1) {
-    if (tries > 400) throw new Error(`After twenty seconds it is not so: ${what}.`);
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
 }
 
 const on: Cue = { kind: 'on' };
@@ -334,37 +327,3 @@ describe('whoever follows', () => {
     expect(asked.status).toBe(404);
   });
 });
-
-/** A line whose sockets are cut, as on a network that drops. */
-async function cutLine() {
-  const sockets = new Set<Socket>();
-  let far = 0;
-  const relay = createServer((near) => {
-    const there = connect(far, '127.0.0.1');
-    for (const [socket, other] of [
-      [near, there],
-      [there, near],
-    ] as const) {
-      sockets.add(socket);
-      socket.on('error', () => other.destroy());
-      socket.on('close', () => {
-        sockets.delete(socket);
-        other.destroy();
-      });
-      socket.pipe(other);
-    }
-  });
-  await new Promise<void>((resolve) => relay.listen(0, '127.0.0.1', () => resolve()));
-  const cut = () => {
-    for (const socket of sockets) socket.destroy();
-  };
-  return {
-    port: (relay.address() as AddressInfo).port,
-    cut,
-    lead: (port: number) => (far = port),
-    end: () => {
-      relay.close();
-      cut();
-    },
-  };
-}

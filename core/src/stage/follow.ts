@@ -21,6 +21,8 @@ export interface StageState {
   readonly tempo: number | null;
   /** Parts go on by themselves, in time with a click. */
   readonly isClicking: boolean;
+  /** A bar was counted in before the part. */
+  readonly isCounted: boolean;
   /** When the part goes over into the next one by itself. */
   readonly leaveAt: number | null;
   /** What was called and is not in the program as it stands here. */
@@ -49,6 +51,7 @@ export const beforeTheFirst: StageState = {
   nextLift: 0,
   tempo: null,
   isClicking: false,
+  isCounted: false,
   leaveAt: null,
   missed: null,
   steps: [],
@@ -101,7 +104,7 @@ function fold(program: Program, valid: readonly TimedCue[]): StageState {
 }
 
 /** What goes on by itself up to a moment. */
-function advanced(program: Program, from: StageState, now: number): StageState {
+export function advanced(program: Program, from: StageState, now: number): StageState {
   let state = from;
   while (state.leaveAt !== null && state.leaveAt <= now)
     state = entered(program, state, state.next, state.leaveAt);
@@ -110,8 +113,8 @@ function advanced(program: Program, from: StageState, now: number): StageState {
 
 function taken(program: Program, state: StageState, cue: Cue, at: number): StageState {
   if (cue.kind === 'to') return gone(program, state, cue, at);
-  const item = state.item === null ? undefined : program[state.item];
   if (state.item === null) return state;
+  const item = program[state.item];
   if (!item) return state;
   const { part } = state;
   switch (cue.kind) {
@@ -138,7 +141,8 @@ function taken(program: Program, state: StageState, cue: Cue, at: number): Stage
       const first = part === null ? (state.next ?? 0) : state.isStopped ? part : null;
       if (first === null || item.parts.length === 0) return state;
       const start = at + countLead + barMs(item, state.tempo);
-      return entered(program, { ...state, isClicking: true }, first, start);
+      const counted = entered(program, { ...state, isClicking: true }, first, start);
+      return { ...counted, isCounted: true };
     }
     case 'click': {
       if (!cue.isOn || part === null || state.isStopped)
@@ -219,6 +223,7 @@ function entered(program: Program, state: StageState, part: number | null, at: n
       since: at,
       lift,
       isStopped: false,
+      isCounted: false,
       isVamping: item.parts[part]!.open,
       missed: null,
       steps: noted(state, { at, item: state.item!, part, lift }),

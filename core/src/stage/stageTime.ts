@@ -43,32 +43,40 @@ export function barAt(
   );
 }
 
-/** The beats of a click from a moment on, for a part that began (or begins) at another. */
+/** A beat of a click: when, in milliseconds since what it is counted from; and whether it begins a bar. */
 export interface StageBeat {
-  /** Milliseconds since the part began; before it where it is counted in. */
   readonly at: number;
   readonly isStrong: boolean;
 }
 
-/** The felt beats of one round of a part, with the bar of count before it. */
+/** The felt beats of one round of a part, counted from its beginning. */
 export function beatsOfPart(item: ProgramItem, place: number, tempo: number | null): StageBeat[] {
-  const { bars } = item.parts[place]!;
-  const whole = barTicks(item.meter);
-  const beats: StageBeat[] = [];
-  const put = (from: number, length: number) => {
-    // A pickup is the end of a bar: its beats are the last ones.
-    let inBar = Math.min(0, length - whole);
-    for (const [index, ticks] of feltBeats(item.meter).entries()) {
-      if (inBar >= 0 && inBar < length)
-        beats.push({ at: ticksInMs(item, tempo, from + inBar), isStrong: index === 0 });
-      inBar += ticks;
-    }
-  };
-  put(-whole, whole);
   let from = 0;
-  for (const length of bars) {
-    put(from, length);
+  return item.parts[place]!.bars.flatMap((length) => {
+    const beats = beatsOfBar(item, length, { tempo, from });
     from += length;
+    return beats;
+  });
+}
+
+/** The felt beats of the bar that is counted in before a part, counted from its beginning. */
+export function countOfBar(item: ProgramItem, tempo: number | null): StageBeat[] {
+  const whole = barTicks(item.meter);
+  return beatsOfBar(item, whole, { tempo, from: -whole });
+}
+
+function beatsOfBar(
+  item: ProgramItem,
+  length: number,
+  { tempo, from }: { readonly tempo: number | null; readonly from: number },
+): StageBeat[] {
+  const beats: StageBeat[] = [];
+  // A pickup is the end of a bar: its beats are the last ones.
+  let inBar = Math.min(0, length - barTicks(item.meter));
+  for (const [index, ticks] of feltBeats(item.meter).entries()) {
+    if (inBar >= 0 && inBar < length)
+      beats.push({ at: ticksInMs(item, tempo, from + inBar), isStrong: index === 0 });
+    inBar += ticks;
   }
   return beats;
 }

@@ -23,6 +23,8 @@ export const pencilName = (reader: string, songId: string) => `${reader} ${songI
 /** What a reader pencilled into one chart on this device. */
 export interface OwnPencil {
   readonly pencil: Pencil;
+  /** What was pencilled before is here: only then is it changed, so that none of it is written over. */
+  readonly isReady: boolean;
   readonly change: (next: Pencil) => void;
   readonly undo: () => void;
   readonly canUndo: boolean;
@@ -48,7 +50,7 @@ export function usePencil(name: string | null, text: string): OwnPencil {
     if (name === null) return;
     let isGone = false;
     void find(name).then((found) => {
-      if (!isGone && found) setHeld({ name, ...found, past: [] });
+      if (!isGone) setHeld({ name, ...(found ?? { text: '', pencil: noPencil }), past: [] });
     });
     return () => {
       isGone = true;
@@ -60,13 +62,14 @@ export function usePencil(name: string | null, text: string): OwnPencil {
     [there, text],
   );
   const put = (next: Pencil, past: readonly Pencil[]) => {
-    if (name === null) return;
+    if (name === null || !there) return;
     setHeld({ name, text, pencil: next, past });
     void keep(name, text, next);
   };
   const past = there?.text === text ? there.past : [];
   return {
     pencil,
+    isReady: there !== null,
     change: (next) => put(next, [...past, pencil].slice(-mostSteps)),
     undo: () => {
       const before = past.at(-1);

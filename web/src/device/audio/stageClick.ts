@@ -1,24 +1,23 @@
-/** A beat of a click: when, in milliseconds by the clock of the caller, and whether it begins a bar. */
-export interface ClickBeat {
-  readonly at: number;
-  readonly isStrong: boolean;
-}
+import type { StageBeat } from '@intervallum/core';
 
 /** So far ahead beats are given to the sound card, and so often it is looked, in milliseconds. */
-const aheadMs = 400;
+const aheadMs = 250;
 const everyMs = 100;
 
 /**
  * Clicks at moments that others know too, so that several devices click together as far as their clocks agree.
- * @param beats those between two moments, in order
+ * @param now the clock of all of them, in milliseconds
+ * @param beats those between two moments by that clock, in order
  * @returns ends it
  */
 export function clickAlong(
   now: () => number,
-  beats: (from: number, to: number) => readonly ClickBeat[],
+  beats: (from: number, to: number) => readonly StageBeat[],
 ): () => void {
   if (typeof AudioContext === 'undefined') return () => undefined;
   const sound = new AudioContext({ latencyHint: 'interactive' });
+  // After a reload a browser waits for a touch; the click goes on in time until then.
+  void sound.resume();
   let done = now();
   const look = () => {
     const here = now();

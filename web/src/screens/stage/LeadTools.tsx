@@ -173,9 +173,10 @@ export function LeadTools({ items, band, say, onTap }: LeadToolsProps) {
 /** What happens when one goes on. */
 function onWords(items: readonly StageItem[], { item: at, part, next }: StageState): string {
   const item = at === null ? undefined : items[at];
-  if (at === null || !item) return items[0]?.title ?? '';
-  const after = items[at + 1]?.title;
-  const behind = () => (after === undefined ? t('The end') : after || t('Song without a title'));
+  const named = (one: StageItem | undefined) =>
+    one ? one.title || t('Song without a title') : t('The end');
+  if (at === null || !item) return named(items[0]);
+  const behind = () => named(items[at + 1]);
   if (item.inProgram.parts.length === 0) return behind();
   if (part !== null && next === null) return behind();
   return partTitle(item.inProgram, next ?? 0);

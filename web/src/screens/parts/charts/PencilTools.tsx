@@ -55,16 +55,15 @@ const longest = 200;
 interface PencilToolsProps {
   song: Song;
   own: OwnPencil;
+  /** Which bar, of how many. */
   at: number;
+  count: number;
   onGo: (bar: number) => void;
 }
 
 /** What is pencilled at a bar: by touch, or by keys alone. */
-export function PencilTools({ song, own, at, onGo }: PencilToolsProps) {
+export function PencilTools({ song, own, at, count, onGo }: PencilToolsProps) {
   const there = sectionOfBar(song, at);
-  const count = song.sections
-    .flatMap(({ phrases }) => phrases)
-    .reduce((sum, { bars }) => sum + bars.length, 0);
   const mark: PencilMark = own.pencil.marks.find(({ bar }) => bar === at) ?? {
     ...{ bar: at, words: '', isMarked: false, isHidden: false },
   };

@@ -119,7 +119,13 @@ export function ReadSong(props: ReadSongProps) {
     () => new Map(pencilled.pencil.marks.map((mark) => [mark.bar, mark])),
     [pencilled.pencil],
   );
-  const canPencil = isPencilling && pencilAs !== null && role !== 'projector';
+  const count = song.sections.reduce(
+    (sum, { phrases }) => sum + phrases.reduce((bars, phrase) => bars + phrase.bars.length, 0),
+    0,
+  );
+  const canPencil = isPencilling && pencilled.isReady && role !== 'projector' && count > 0;
+  // A chart may have become shorter since the bar was chosen.
+  const at = Math.min(chosen, count - 1);
   const changed = useChangedBars(looked, shared, song);
   const {
     given,
@@ -194,7 +200,7 @@ export function ReadSong(props: ReadSongProps) {
         changed={changed}
         pencil={{
           marks,
-          at: canPencil ? chosen : null,
+          at: canPencil ? at : null,
           onChoose: canPencil ? setChosen : null,
         }}
       />
@@ -210,7 +216,9 @@ export function ReadSong(props: ReadSongProps) {
           ) : null}
         </Note>
       ) : null}
-      {canPencil ? <PencilTools song={song} own={pencilled} at={chosen} onGo={setChosen} /> : null}
+      {canPencil ? (
+        <PencilTools song={song} own={pencilled} at={at} count={count} onGo={setChosen} />
+      ) : null}
       <Rights>
         {[by && t('by {{by}}', { by }), rights || t('No rights given')].filter(Boolean).join(' · ')}
       </Rights>
