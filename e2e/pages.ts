@@ -144,6 +144,15 @@ const axe = readFileSync(new URL(import.meta.resolve('axe-core/axe.min.js')), 'u
 /** Fails with every WCAG 2.2 AA rule that axe finds broken on the page. */
 export async function expectAccessible(page: Page, only: 'colours' | null = null): Promise<void> {
   await page.evaluate(axe);
+  // A colour that is on its way to another one is neither.
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter((one) => one instanceof CSSTransition)
+        .map((one) => one.finished.catch(() => null)),
+    ),
+  );
   const violations = await page.evaluate(async (asked) => {
     type Axe = {
       run: (

@@ -4,7 +4,6 @@ import {
   type PlayedSong,
   type Show,
   type ShowList,
-  type StageEvent,
   type StageNow,
   type TakenCue,
 } from '@intervallum/contract';
@@ -59,7 +58,7 @@ export function stageService(database: Database) {
       if (!(await isSetThere(scope, db, setId))) throw noSet();
       const name = await nameOf(scope, db);
       const { show, isNew } = await beginShow(scope, db, { setId, screen, name });
-      if (isNew) await say(scope, db, setId, { kind: 'show', show });
+      if (isNew) await tellStage(scope, db, setId, { kind: 'show', show });
       return show;
     });
 
@@ -75,7 +74,7 @@ export function stageService(database: Database) {
       if (!takes && held.baton?.screen !== screen) return held;
       const next = takes ? { screen, name: await nameOf(scope, db) } : null;
       const show = (await setBaton(scope, db, setId, next))!;
-      await say(scope, db, setId, { kind: 'show', show });
+      await tellStage(scope, db, setId, { kind: 'show', show });
       return show;
     });
 
@@ -90,7 +89,7 @@ export function stageService(database: Database) {
           'too-large',
           `In one service ${mostCues} things can be said. End it, and begin it anew.`,
         );
-      await say(scope, db, setId, { kind: 'cue', show: show.id, taken });
+      await tellStage(scope, db, setId, { kind: 'cue', show: show.id, taken });
       return taken;
     });
 
@@ -104,7 +103,7 @@ export function stageService(database: Database) {
       const songs = await songsInOwnWay(scope, db, setId);
       const known = played.map((one) => ({ ...one, songId: songs.get(one.item) ?? null }));
       await endShow(scope, db, show.id, known);
-      await say(scope, db, setId, { kind: 'show', show: null });
+      await tellStage(scope, db, setId, { kind: 'show', show: null });
     });
 
   const list = (scope: Scope, setId: string): Promise<ShowList> =>
@@ -128,8 +127,4 @@ async function leading(scope: Scope, db: Database, setId: string, screen: string
         : 'Nobody leads now. Take the baton to lead.',
     );
   return show;
-}
-
-function say(scope: Scope, db: Database, setId: string, event: StageEvent): Promise<void> {
-  return tellStage(scope, db, setId, event);
 }
