@@ -34,6 +34,29 @@ async function untilKept(page: Page, songs = 0): Promise<void> {
   await expect.poll(keptSongs).toBeGreaterThanOrEqual(songs);
 }
 
+/** In the page: how many of the sounds of links are kept. */
+async function countKeptSounds(): Promise<number> {
+  type Lists = { sounds: { reader: { files: string[] } } };
+  const cache = await caches.open('intervallum-files');
+  const list = await cache.match('/kept-files.json');
+  const { sounds } = (await list!.json()) as Lists;
+  const kept = await Promise.all(sounds.reader.files.map((name) => cache.match(`/${name}`)));
+  return kept.filter(Boolean).length;
+}
+
+/** In the page: which of the sounds of links are not to be had. */
+async function fetchSounds(): Promise<{ failed: string[] }> {
+  type Lists = { sounds: { reader: { files: string[] } } };
+  const list = await (await caches.open('intervallum-files')).match('/kept-files.json');
+  const { sounds } = (await list!.json()) as Lists;
+  const failed: string[] = [];
+  for (const name of sounds.reader.files) {
+    const answer = await fetch(`/${name}`).catch(() => null);
+    if (!answer?.ok) failed.push(name);
+  }
+  return { failed };
+}
+
 test('without a network a song is opened, written and kept; with it again all of that is sent', async ({
   page,
 }) => {
@@ -165,9 +188,25 @@ test('a link is read again on its device without a network, with its date, until
     await page.goto(`${url}/s/${token}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await untilKept(page);
+    // The click and single notes are kept where somebody wants them; who does not any more has their room back.
+    const sounds = page.getByText('Keep sounds for when there is no network');
+    await page.getByText('More', { exact: true }).click();
+    await expect(page.getByText(/^The click and single notes, [\d.]+\sMB\./)).toBeVisible();
+    await sounds.click();
+    await expect(page.getByText('They are here.')).toBeVisible({ timeout: 30_000 });
+    await sounds.click();
+    await expect(page.getByText('They are here.')).toHaveCount(0);
+    const keptSounds = () => page.evaluate(countKeptSounds);
+    await expect.poll(keptSounds).toBe(0);
+    await sounds.click();
+    await expect(page.getByText('They are here.')).toBeVisible({ timeout: 30_000 });
+    expect(await keptSounds()).toBeGreaterThan(0);
     await stop();
     await page.reload();
     await expect(page.getByText('No network. This is how it was here on')).toBeVisible();
+    await page.getByText('More', { exact: true }).click();
+    await expect(page.getByText('They are here.')).toBeVisible();
+    expect(await page.evaluate(fetchSounds)).toEqual({ failed: [] });
     const title = await page.getByRole('heading', { level: 1 }).innerText();
     expect((await page.getByRole('article').count()) > 1).toBe(true);
     await page.getByRole('button', { name: 'Stand' }).click();

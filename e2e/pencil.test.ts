@@ -15,7 +15,7 @@ Chorus:
 > Burn | | low |
 `;
 
-test('a player pencils into a chart by a link; it stays on its bars through edits of others, on the stage too, and is never lost', async ({
+test('a player pencils into a chart by a link; it stays on its bars through edits of others, at the stand and on stage too, and is never lost', async ({
   page,
   browser,
 }) => {
@@ -79,23 +79,58 @@ test('a player pencils into a chart by a link; it stays on its bars through edit
     await expect(bar('Chorus', 1)).toContainText('not I');
   });
 
+  await test.step('at the music stand it has its room', async () => {
+    await reader.goto(`/s/${token}/stand?at=1`);
+    const music = reader.getByRole('region', { name: 'Chart' });
+    await expect(music).toBeVisible();
+    await music.focus();
+    await reader.keyboard.press('PageDown');
+    const there = music.getByText('watch Tavia');
+    await expect(there).toBeInViewport({ ratio: 1 });
+    await expect(music.getByText('highlighted:')).toBeAttached();
+    await expectAccessible(reader);
+    await reader.goto(`/s/${token}`);
+  });
+
   await test.step('a singer has it at the line, whoever leads the song on stage too', async () => {
     await reader.getByRole('combobox', { name: 'I play' }).selectOption({ label: 'Singer' });
     await expect(reader.getByRole('list', { name: 'Words' })).toContainText('watch Tavia');
     const screen = crypto.randomUUID();
     const stage = `/api/sets/${set}/stage`;
     await request.post(stage, { data: { screen } });
-    const part = { section: 'Verse', pass: 1, place: 1 };
-    const cue = { kind: 'to', item: item.id, part };
-    const id = crypto.randomUUID();
-    await request.post(`${stage}/cues`, { data: { screen, id, cue } });
+    const goTo = (section: string) => {
+      const cue = { kind: 'to', item: item.id, part: { section, pass: 1, place: 1 } };
+      const data = { screen, id: crypto.randomUUID(), cue };
+      return request.post(`${stage}/cues`, { data });
+    };
+    await goTo('Verse');
     await reader.goto(`/s/${token}/stage`);
     await expect(reader.getByRole('region', { name: 'Now: Verse' })).toContainText('watch Tavia');
+
+    // The words on a wall go on with the band.
+    await reader.goto(`/s/${token}`);
+    await reader.getByRole('combobox', { name: 'I play' }).selectOption({ label: 'Projector' });
+    await reader.goto(`/s/${token}/stage`);
+    await reader.getByRole('button', { name: 'On the wall' }).click();
+    const wall = reader.getByRole('region', { name: 'Words on the wall' });
+    await expect(wall).toContainText('Ash on the sill and smoke in the rain');
+    await expect(wall).toContainText('Free to sing.');
+    await goTo('Chorus');
+    await expect(wall).toContainText('Burn low');
+    await expect(wall).not.toContainText('smoke');
+    await reader.keyboard.press('b');
+    await expect(wall).not.toContainText('Burn');
+    await reader.keyboard.press('b');
+    await expect(wall).toContainText('Burn low');
+    await expectAccessible(reader);
+    await reader.keyboard.press('Escape');
+    await expect(reader.getByRole('region', { name: 'Now: Chorus' })).toContainText('Burn');
     await request.post(`${stage}/end`, { data: { screen, played: [] } });
   });
 
   await test.step('words of a bar that is gone are told, until they are put away', async () => {
     await reader.goto(`/s/${token}`);
+    await reader.getByRole('combobox', { name: 'I play' }).selectOption({ label: 'Bass' });
     await save(
       text.replace('| 1 | 5 | 6m | 4 |', '| 1 | 5 |').replace('| smoke in the | rain', ''),
     );

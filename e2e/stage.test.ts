@@ -30,17 +30,35 @@ Ending:
 const roles = ['singer', 'bass', 'drums', 'guitar', 'horn', 'backing'] as const;
 type Role = (typeof roles)[number];
 
+const hour = 3_600_000;
+/** By how many milliseconds the clocks of phones are wrong. */
+const clocks: Partial<Record<Role, number>> = { drums: hour, guitar: -hour };
+
 const piece = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const press = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).click();
 
-async function phone(browser: Browser, address: string): Promise<Page> {
+/** The clock of a device jumps by so many milliseconds. */
+function jump(ms: number): void {
+  const [now, origin] = [Date.now.bind(Date), performance.timeOrigin];
+  Date.now = () => now() + ms;
+  Object.defineProperty(performance, 'timeOrigin', { get: () => origin + ms, configurable: true });
+}
+
+/** What a browser tells a page of whether it is seen; asleep it is not. */
+function beHidden(isHidden: boolean): void {
+  Object.defineProperty(document, 'hidden', { get: () => isHidden, configurable: true });
+  document.dispatchEvent(new Event('visibilitychange'));
+}
+
+async function phone(browser: Browser, address: string, clockAhead = 0): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width: 390, height: 844 },
     storageState: { cookies: [], origins: [] },
   });
   const page = await context.newPage();
   await withoutSound(page);
+  await page.addInitScript(jump, clockAhead);
   await page.goto(address);
   return page;
 }
@@ -65,10 +83,13 @@ test('a service is led from the keyboard and followed on six phones: called ahea
   const application = new URL(test.info().project.use.baseURL!).origin;
   const [line, leaders] = [await weakLine(application), await weakLine(application)];
   const phones = {} as Record<Role, Page>;
+  const tokens = {} as Record<Role, string>;
   for (const role of roles) {
     const link = await request.post('/api/shares', { data: { kind: 'set', id: set, role } });
     const { token } = (await link.json()) as { token: string };
-    phones[role] = await phone(browser, `${role === 'bass' ? line.url : ''}/s/${token}/stage`);
+    tokens[role] = token;
+    const address = `${role === 'bass' ? line.url : ''}/s/${token}/stage`;
+    phones[role] = await phone(browser, address, clocks[role]);
     await expect(phones[role].getByText('Nothing is played now')).toBeVisible();
   }
   const { singer, bass, drums, guitar, horn, backing } = phones;
@@ -172,6 +193,65 @@ test('a service is led from the keyboard and followed on six phones: called ahea
     await leaders.mend();
     await allSee('Now: Intro');
     await expect(lead.getByText('No line to the others')).toBeHidden();
+    await press(lead, 'Ending');
+    await lead.keyboard.press('PageDown');
+    await allSee('Now: Ending');
+  });
+
+  await test.step('with the click all go on by themselves at one time, whatever their clocks say', async () => {
+    await press(lead, 'Intro');
+    await lead.keyboard.press('PageDown');
+    await allSee('Now: Intro');
+    for (let taps = 0; taps < 4; taps += 1) {
+      await lead.keyboard.press('t');
+      await lead.waitForTimeout(400);
+    }
+    await press(lead, 'Click');
+    await expect(piece(lead, 'Now: Verse, 1st time')).toBeVisible();
+    await lead.keyboard.press('v');
+    await allSee('Now: Verse, 1st time');
+    await lead.keyboard.press('v');
+    await press(lead, 'Click');
+    await press(lead, 'Ending');
+    await lead.keyboard.press('PageDown');
+    await allSee('Now: Ending');
+  });
+
+  await test.step('a page of an older version passes over what it does not know', async () => {
+    const other = `intervallum-stage:/shared/${tokens.horn}/stage`;
+    await horn.evaluate((name) => {
+      const channel = new BroadcastChannel(name);
+      channel.postMessage({ said: 'event', event: { kind: 'of a later version' } });
+      channel.close();
+    }, other);
+    await lead.keyboard.press('PageDown');
+    await allSee('Now: For the river towns');
+    await press(lead, 'Take back');
+    await allSee('Now: Ending');
+  });
+
+  await test.step('a slip that somebody mends in the song is mended on every page, in the middle of it', async () => {
+    const song = `/api/songs/${songId}`;
+    const { revision } = (await (await request.get(song)).json()) as { revision: number };
+    const saved = await request.put(song, {
+      data: { text: text.replace('  1^', '  4m6 | 1^') },
+      headers: { 'If-Match': `"${revision}"` },
+    });
+    expect(saved.status()).toBe(200);
+    await expect(piece(guitar, 'Now: Ending')).toContainText('Am6');
+    await expect(piece(lead, 'Now: Ending')).toContainText('4m6');
+  });
+
+  await test.step('a phone that slept for ten minutes is where the band is as soon as somebody looks at it', async () => {
+    await bass.evaluate(beHidden, true);
+    line.freeze();
+    await press(lead, 'Intro');
+    await lead.keyboard.press('PageDown');
+    await expect(piece(drums, 'Now: Intro')).toBeVisible();
+    await expect(piece(bass, 'Now: Ending')).toBeVisible();
+    await bass.evaluate(jump, hour / 6);
+    await bass.evaluate(beHidden, false);
+    await allSee('Now: Intro');
     await press(lead, 'Ending');
     await lead.keyboard.press('PageDown');
     await allSee('Now: Ending');

@@ -1,10 +1,11 @@
-import { createServer, request, type IncomingMessage } from 'node:http';
+import { createServer, request, type IncomingMessage, type ServerResponse } from 'node:http';
 import type { AddressInfo, Socket } from 'node:net';
 
 /** A way to the application that can be cut and mended, as a network that drops: browsers take no line that they have for lost. */
 export async function weakLine(to: string) {
   const { hostname, port } = new URL(to);
   const sockets = new Set<Socket>();
+  const answers = new Map<ServerResponse, IncomingMessage>();
   const relay = createServer((asked, answer) => {
     const { method = 'GET', url: path = '/' } = asked;
     const headers = { ...asked.headers, host: `${hostname}:${port}` };
@@ -15,9 +16,13 @@ export async function weakLine(to: string) {
       // What is told piece by piece goes on at once.
       answer.flushHeaders();
       found.pipe(answer);
+      answers.set(answer, found);
     });
     far.on('error', () => answer.destroy());
-    answer.on('close', () => far.destroy());
+    answer.on('close', () => {
+      answers.delete(answer);
+      far.destroy();
+    });
     asked.pipe(far);
   });
   relay.on('connection', (socket: Socket) => {
@@ -32,5 +37,9 @@ export async function weakLine(to: string) {
     relay.close();
     for (const socket of sockets) socket.destroy();
   };
-  return { url: `http://127.0.0.1:${own}`, cut, mend: () => listen(own) };
+  /** What is under way gets no further, and nobody is told: as while a phone sleeps. What is asked from now on is answered. */
+  const freeze = () => {
+    for (const [answer, found] of answers) found.unpipe(answer);
+  };
+  return { freeze, url: `http://127.0.0.1:${own}`, cut, mend: () => listen(own) };
 }

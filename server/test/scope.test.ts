@@ -522,6 +522,8 @@ const stageCalls: typeof calls = {
     return found?.seconds === 210 && found.times === 1 ? 'BETA' : 'ALPHA';
   },
   isSetThere: (db) => stage.isSetThere(ours, db, set),
+  isSongInSet: async (db) =>
+    (await stage.isSongInSet(ours, db, { setId: set, songId: song })) ? 'BETA' : 'ALPHA',
   findShow: (db) => stage.findShow(ours, db, set),
   beginShow: (db) => stage.beginShow(ours, db, { setId: set, screen: there, name: 'BETA' }),
   setBaton: (db) => stage.setBaton(ours, db, set, { screen: there, name: 'BETA' }),

@@ -293,6 +293,35 @@ describe('whoever follows', () => {
     }
   });
 
+  test('hears that the set, or a song that stands in it, was saved; of other songs nothing', async () => {
+    const makeSong = async (title: string) =>
+      (await server.call('POST', '/api/songs', { text: `title: ${title}\n` })).body.id as string;
+    const [inIt, other] = [await makeSong('In it'), await makeSong('Elsewhere')];
+    const set = await makeSet([{ id: randomUUID(), songId: inIt, key: null, notes: '' }]);
+    const { token } = await linkTo(set);
+    const phone = follow(`${second.url}/api/shared/${token}/stage/events`);
+    const told = () => phone.heard.filter(({ kind }) => kind === 'charts').length;
+    await until(() => phone.heard.length > 0, 'it is told that nothing is played');
+    const save = async (kind: 'songs' | 'sets', id: string, change: object) => {
+      const { body } = await server.call('GET', `/api/${kind}/${id}`);
+      const { name, date, leader, venue, notes, items } = body;
+      const as = kind === 'songs' ? {} : { name, date, leader, venue, notes, items };
+      const saved = await server.call(
+        'PUT',
+        `/api/${kind}/${id}`,
+        { ...as, ...change },
+        { 'If-Match': `"${body.revision}"` },
+      );
+      expect(saved.status).toBe(200);
+    };
+    await save('songs', other, { text: 'title: Elsewhere\nkey: D\n' });
+    await save('songs', inIt, { text: 'title: In it\nkey: D\n' });
+    await until(() => told() === 1, 'the song is told');
+    await save('sets', set, { leader: 'Imre' });
+    await until(() => told() === 2, 'the set is told');
+    phone.end();
+  });
+
   test('hears of the baton, and of the end', async () => {
     const { path, screen } = await beginShow();
     const phone = follow(`${second.url}${path}/events`);

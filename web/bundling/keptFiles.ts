@@ -25,6 +25,11 @@ const languages = ['portuguese'];
 /** What is fetched only where it is asked for: the staff's own drawing, syllables of a language, reading of files. */
 const rare = /node_modules\/(vexflow|hyphen|papaparse)\//;
 
+/** What sounds: clicks and single notes, for everybody; the piano, for who plays. */
+const sound = /node_modules\/tone\//;
+const soundOrPiano = /node_modules\/tone\/|audio\/samples\.ts$/;
+const recorded = /\/[A-G]\dv8-[\w-]{8}\.mp3$/;
+
 /** Styles, and the faces that `fonts/make.mjs` cuts. */
 const ours = /\.css$|\/(fraunces|italic|atkinson)(-accented|-numerals)?-[\w-]{8}\.woff2$/;
 
@@ -62,15 +67,40 @@ export function keptFiles(): Plugin {
       const assets = Object.keys(bundle).filter((name) => bundle[name]!.type === 'asset');
       const always = assets.filter((name) => ours.test(name));
       const workers = assets.filter((name) => /handsWorker[\w-]*\.js$/.test(name));
+      const reader = [...filesOf(readers, 0), ...always];
+      const player = [...filesOf(players, 2), ...always, ...workers];
+      const soundsOf = (modules: RegExp, recordings: readonly string[], pages: string[]) => {
+        const found = new Set<string>(recordings);
+        for (const chunk of chunks)
+          if (chunk.moduleIds.some((id) => modules.test(id)))
+            for (const name of [chunk.fileName, ...chunk.imports]) found.add(name);
+        // Whoever gives the sounds up has the pages all the same.
+        const files = [...found].filter((name) => !pages.includes(name));
+        return { files, bytes: sum(files.map((name) => sizeOf(bundle[name]!))) };
+      };
+      const recordings = assets.filter((name) => recorded.test(name));
       this.emitFile({
         type: 'asset',
         fileName: 'kept-files.json',
         source: JSON.stringify({
-          reader: [...filesOf(readers, 0), ...always],
-          player: [...filesOf(players, 2), ...always, ...workers],
+          reader,
+          player,
+          sounds: {
+            reader: soundsOf(sound, [], reader),
+            player: soundsOf(soundOrPiano, recordings, player),
+          },
           words: Object.fromEntries(languages.map((one) => [one, wordsOf(one)])),
         }),
       });
     },
   };
+}
+
+function sum(all: readonly number[]): number {
+  return all.reduce((before, one) => before + one, 0);
+}
+
+/** How many bytes a file has. */
+function sizeOf(file: Rolldown.OutputChunk | Rolldown.OutputAsset): number {
+  return Buffer.byteLength(file.type === 'chunk' ? file.code : file.source);
 }

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { parseChart, shareParts, type Song } from '@intervallum/core';
+import { parseChart, shareParts, type PencilMark, type Song } from '@intervallum/core';
 import fc from 'fast-check';
 import { layOut } from '../src/music/rails/layout.ts';
 import type { Measure } from '../src/music/rails/measure.ts';
 import { naturalWidth, settingsOf, spanOf, withoutHyphens } from '../src/music/rails/natural.ts';
 import { fitToPage, heightOf, setPages, type Asked } from '../src/music/rails/pages.ts';
+import { withPencilled } from '../src/music/rails/pencilRoom.ts';
 import { barsWidth, type Room } from '../src/music/rails/columns.ts';
 import { planRows, type Piece } from '../src/music/rails/rows.ts';
 import { sheetOfBar, sheetOfSlot, sheetsOf } from '../src/music/rails/sheets.ts';
@@ -51,6 +52,44 @@ function planOf(text: string, room: Room = wide) {
 const line = (bars: number, bar = '1') =>
   `  ${Array.from({ length: bars }, () => bar).join(' | ')}\n`;
 const barsOf = ({ from, to }: Piece) => to - from;
+
+describe('words that are pencilled under bars', () => {
+  const song = songOf(`Verse:\n${line(4)}${line(4)}`);
+  const pencilled = (bar: number, words: string) =>
+    new Map([[bar, { bar, words, isMarked: false, isHidden: false }]]);
+  const heightsOf = (pencil: ReadonlyMap<number, PencilMark> | null) =>
+    planRows({
+      sections: withPencilled(layOut(song), pencil),
+      room: wide,
+      settingOf: settingFor(song),
+      final: null,
+    })[0]!.rows.map(({ height }) => height);
+  const plain = heightsOf(null);
+  test.each([
+    ['make room in their own row', 5, 'watch Tavia', 0, 1],
+    ['more of it where they are long', 5, 'softly until Tavia comes in '.repeat(40), 0, 8],
+    ['none where none are written', 5, '', 0, 0],
+  ])('%s', (_name, bar, words, first, least) => {
+    const heights = heightsOf(pencilled(bar, words));
+    const lineHeight = sizesOf(40).remark * 1.15 * 1.25;
+    expect(heights[0]! - plain[0]!).toBe(first);
+    const more = heights[1]! - plain[1]!;
+    if (least === 0) expect(more).toBe(0);
+    else expect(more).toBeGreaterThanOrEqual(least * lineHeight);
+  });
+  test('leave sections without them as they are, and fit on a stand all the same', () => {
+    const two = songOf(`Verse:\n${line(4)}\nChorus:\n${line(4)}`);
+    const laid = layOut(two);
+    const after = withPencilled(laid, pencilled(6, 'watch Tavia '.repeat(20)));
+    expect(after[0]).toBe(laid[0]);
+    expect(after[1]!.rails[0]!.bars[2]).toMatchObject({ pencilled: 'watch Tavia '.repeat(20) });
+    const room = { width: 1200, first: 500, other: 500, joined: false, columnGap: 22 };
+    const asked = { ...askedOf(two), sections: after };
+    for (const { set, page } of standPages(asked, room, { numeral: null, bySection: false }))
+      for (const column of set.pages[page]!)
+        expect(heightOf(column, set.sizes.apart)).toBeLessThanOrEqual(500);
+  });
+});
 
 describe('a line of bars', () => {
   // A bar of one bare number is 33 pixels wide in this face, with what it needs beside it.

@@ -5,6 +5,7 @@ import { inARow } from '../src/screens/set/inARow.ts';
 import { playedSongs } from '../src/screens/stage/playedSongs.ts';
 import { lifted, programOf, soundingKey, stageItems } from '../src/screens/stage/stageSongs.ts';
 import { tappedTempo } from '../src/screens/stage/useTap.ts';
+import { slideNow } from '../src/screens/stage/wallNow.ts';
 import type { LinkSettings } from '../src/settings/links.ts';
 
 const text = 'title: Low Water\nkey: G\nroad: Verse, up 2, Verse\n\nVerse:\n| 1 | 5 |\n';
@@ -46,6 +47,41 @@ describe('a service on stage', () => {
     expect(formatKey(soundingKey(there!, 1, 0))).toBe('E');
     expect(formatKey(soundingKey(there!, 1, 1))).toBe('F');
     expect(lifted(there!.timeline, 3).parts.map(({ key }) => formatKey(key))).toEqual(['F', 'G']);
+  });
+});
+
+describe('the words on the wall of a service that is played', () => {
+  const words = `${text}> low is the | water\n\nTag:\n| 4 | 1 |\n`.replace(
+    'Verse, up 2, Verse',
+    'Verse, Tag',
+  );
+  const by = words.replace('key: G', 'by: Imre Solt\nrights: Free to sing\nkey: G');
+  const page = { songs: [{ ...song('a'), text: by }], moments: [prayer('x', 1)] };
+  const items = stageItems(page, 'projector', link);
+  test.each([
+    ['nothing before the first song', { item: null, part: null }, null],
+    [
+      'the title while a song is about to begin',
+      { item: 0, part: null },
+      { title: 'Low Water', lines: [], foot: 'by Imre Solt · Free to sing' },
+    ],
+    [
+      'all words of a part, and whose they are',
+      { item: 0, part: 0 },
+      { title: '', lines: ['low is the water'], foot: 'Low Water · by Imre Solt · Free to sing' },
+    ],
+    [
+      'no words where none are sung',
+      { item: 0, part: 1 },
+      { title: '', lines: [], foot: 'Low Water · by Imre Solt · Free to sing' },
+    ],
+    [
+      'the name of what is spoken',
+      { item: 1, part: null },
+      { title: 'Prayer x', lines: [], foot: '' },
+    ],
+  ])('are %s', (_name, state, slide) => {
+    expect(slideNow(items, state)).toEqual(slide);
   });
 });
 

@@ -70,6 +70,8 @@ export const stageEvent = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('cue'), show: id, taken: takenCue }),
   /** A show begins, ends (null), or its baton goes into other hands. */
   z.object({ kind: z.literal('show'), show: show.nullable() }),
+  /** The set, or a song in it, was saved: what is shown is to be asked for anew. */
+  z.object({ kind: z.literal('charts') }),
 ]);
 export type StageEvent = z.infer<typeof stageEvent>;
 

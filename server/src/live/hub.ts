@@ -1,4 +1,10 @@
-import { liveEvent, stageEvent, type LiveEvent, type StageEvent } from '@intervallum/contract';
+import {
+  liveEvent,
+  stageEvent,
+  type LiveEvent,
+  type ShareTarget,
+  type StageEvent,
+} from '@intervallum/contract';
 import { Client } from 'pg';
 import type { Logger } from 'pino';
 import { z } from 'zod';
@@ -14,6 +20,8 @@ export interface LivePage {
 /** An open page that follows a set that is played. */
 export interface StagePage {
   readonly tell: (event: StageEvent) => void;
+  /** A song or set of the team was saved. */
+  readonly saved: (of: ShareTarget) => void;
   /** Something may have been missed: it has to look again. */
   readonly again: () => void;
   /** Links were revoked: it has to look whether it still may. */
@@ -98,6 +106,7 @@ export function openLiveHub(url: string, log: Logger): LiveHub {
     if (!read.success) return;
     const { team, event, stage, linksRevoked } = read.data;
     if (event) for (const { tell } of subscribers.of(team)) tell(event);
+    if (event?.kind === 'saved') for (const { saved } of stages.whose(`${team} `)) saved(event.of);
     if (stage) for (const { tell } of stages.of(`${team} ${stage.set}`)) tell(stage.event);
     if (linksRevoked) for (const { check } of stages.whose(`${team} `)) check();
   }

@@ -1,4 +1,4 @@
-import type { StageEvent, StageNow } from '@intervallum/contract';
+import type { ShareTarget, StageEvent } from '@intervallum/contract';
 import type { Scope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import type { OpenEvents } from '../live/events.ts';
@@ -24,7 +24,8 @@ const idOf = ({ show, number }: Heard) => `${show} ${number}`;
  * missed is read from the table of cues; many that come at once are answered by one look into it.
  */
 export function stageFollowing(hub: LiveHub, stage: StageService) {
-  const look = shared((scope: Scope, setId: string) => stage.now(scope, setId));
+  const look = shared((scope, setId) => stage.now(scope, setId));
+  const holds = shared(stage.holds);
 
   return (scope: Scope, setId: string, events: OpenEvents, before: Heard | null): (() => void) => {
     let heard = before;
@@ -39,6 +40,10 @@ export function stageFollowing(hub: LiveHub, stage: StageService) {
         const id = event.show?.id ?? null;
         if (id !== null && heard?.show !== id) heard = { show: id, number: 0 };
         events.send(event, heard ? idOf(heard) : undefined);
+        return;
+      }
+      if (event.kind === 'charts') {
+        events.send(event);
         return;
       }
       const { number } = event.taken;
@@ -83,9 +88,23 @@ export function stageFollowing(hub: LiveHub, stage: StageService) {
       }
     }
 
+    async function tellCharts({ kind, id }: ShareTarget): Promise<void> {
+      try {
+        const isShown = kind === 'set' ? id === setId : await holds(scope, setId, id);
+        if (isShown && !isGone) pass({ kind: 'charts' });
+      } catch (error) {
+        // Whether it is shown is not known while the database is away: when it is back all are told.
+        hub.report(error);
+      }
+    }
+
     const leave = hub.follow(scope.teamId, setId, {
       tell: (event) => (waiting ? void waiting.push(event) : pass(event)),
-      again: catchUp,
+      again: () => {
+        catchUp();
+        pass({ kind: 'charts' });
+      },
+      saved: (of) => void tellCharts(of),
       check: events.check,
       end: events.end,
     });
@@ -101,12 +120,12 @@ export function stageFollowing(hub: LiveHub, stage: StageService) {
  * A look that many share. Who comes while one is under way waits for the next one, which begins after they came: so nobody is
  * answered with what was before.
  */
-function shared(
-  look: (scope: Scope, setId: string) => Promise<StageNow>,
-): (scope: Scope, setId: string) => Promise<StageNow> {
-  const rooms = new Map<string, { now: Promise<StageNow>; next: Promise<StageNow> | null }>();
-  const begin = (room: string, scope: Scope, setId: string): Promise<StageNow> => {
-    const now = look(scope, setId);
+function shared<Of extends readonly string[], Found>(
+  look: (scope: Scope, ...of: Of) => Promise<Found>,
+): (scope: Scope, ...of: Of) => Promise<Found> {
+  const rooms = new Map<string, { now: Promise<Found>; next: Promise<Found> | null }>();
+  const begin = (room: string, scope: Scope, of: Of): Promise<Found> => {
+    const now = look(scope, ...of);
     rooms.set(room, { now, next: null });
     const end = () => {
       if (rooms.get(room)?.now === now && rooms.get(room)?.next === null) rooms.delete(room);
@@ -114,11 +133,11 @@ function shared(
     now.then(end, end);
     return now;
   };
-  return (scope, setId) => {
-    const room = `${scope.teamId} ${setId}`;
+  return (scope, ...of) => {
+    const room = [scope.teamId, ...of].join(' ');
     const there = rooms.get(room);
-    if (!there) return begin(room, scope, setId);
-    const after = () => begin(room, scope, setId);
+    if (!there) return begin(room, scope, of);
+    const after = () => begin(room, scope, of);
     return (there.next ??= there.now.then(after, after));
   };
 }

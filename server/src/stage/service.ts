@@ -21,6 +21,7 @@ import {
   holdShow,
   insertCue,
   isSetThere,
+  isSongInSet,
   listCues,
   listShows,
   setBaton,
@@ -47,6 +48,10 @@ export function stageService(database: Database) {
     inScope(database, scope, async (db) => {
       if (!(await isSetThere(scope, db, setId))) throw noSet();
     });
+
+  /** Whether a song stands in a set. */
+  const holds = (scope: Scope, setId: string, songId: string): Promise<boolean> =>
+    inScope(database, scope, (db) => isSongInSet(scope, db, { setId, songId }));
 
   async function nameOf(scope: Scope, db: Database): Promise<string> {
     const person = scope.personId === null ? null : await findPerson(scope, db, scope.personId);
@@ -112,7 +117,7 @@ export function stageService(database: Database) {
       return { shows: await listShows(scope, db, setId) };
     });
 
-  return { known, now, begin, baton, cue, end, list };
+  return { known, now, holds, begin, baton, cue, end, list };
 }
 
 /** The show that goes on, held, where this screen leads it. */

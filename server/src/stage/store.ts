@@ -50,6 +50,26 @@ export async function isSetThere(scope: Scope, db: Database, setId: string): Pro
   return rows.length > 0;
 }
 
+/** Whether a song stands in a set of the team. */
+export async function isSongInSet(
+  scope: Scope,
+  db: Database,
+  { setId, songId }: { setId: string; songId: string },
+): Promise<boolean> {
+  const rows = await db
+    .select({ id: setItems.id })
+    .from(setItems)
+    .where(
+      and(
+        eq(setItems.teamId, scope.teamId),
+        eq(setItems.setId, setId),
+        eq(setItems.songId, songId),
+      ),
+    )
+    .limit(1);
+  return rows.length > 0;
+}
+
 /** The show of a set that goes on. */
 export async function findShow(scope: Scope, db: Database, setId: string): Promise<Show | null> {
   const [row] = await db

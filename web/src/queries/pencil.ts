@@ -1,4 +1,4 @@
-import { carryPencil, noPencil, type Pencil } from '@intervallum/core';
+import { carryPencil, noPencil, type Pencil, type PencilMark } from '@intervallum/core';
 import { useEffect, useMemo, useState } from 'react';
 import { z } from 'zod';
 import { findPencil, putPencil } from '../device/storage/pencilBox.ts';
@@ -77,6 +77,12 @@ export function usePencil(name: string | null, text: string): OwnPencil {
     },
     canUndo: past.length > 0,
   };
+}
+
+/** What a reader pencilled into a chart, by bar of it, where it is only read. */
+export function usePencilMarks(name: string | null, text: string): ReadonlyMap<number, PencilMark> {
+  const { pencil } = usePencil(name, text);
+  return useMemo(() => new Map(pencil.marks.map((mark) => [mark.bar, mark])), [pencil]);
 }
 
 async function find(name: string): Promise<{ text: string; pencil: Pencil } | null> {

@@ -81,9 +81,12 @@ export function choicesQuery() {
   });
 }
 
+/** The songs that are shown to be read, printed or played from. */
+export const songsOnPages = ['song', 'print'] as const;
+
 export function songQuery(id: string) {
   return queryOptions({
-    queryKey: ['song', 'print', id],
+    queryKey: [...songsOnPages, id],
     queryFn: () => answered(orKeptApi.song(id)),
     ...opening,
   });

@@ -34,6 +34,8 @@ export interface StageKnown {
   readonly ahead: number;
   /** The name of this screen; null until it is known. */
   readonly screen: string | null;
+  /** Raised when the set or one of its songs may have become another one: what is shown is asked for anew. */
+  readonly charts: number;
 }
 
 /** A stage that is followed, and led where this screen has the baton. */
@@ -70,6 +72,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     cues: [],
     ahead: 0,
     screen: null,
+    charts: 0,
   }));
   let taken: readonly TakenCue[] = [];
   let waiting: readonly Said[] = [];
@@ -78,6 +81,8 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
   let quickest = Infinity;
   let retry: ReturnType<typeof setTimeout> | undefined;
   let later: ReturnType<typeof setTimeout> | undefined;
+  let asking: ReturnType<typeof setTimeout> | undefined;
+  let wasOpened = false;
   let leave: () => void = () => undefined;
 
   /** A clock that never jumps, whatever somebody sets the one of the device to. */
@@ -124,11 +129,21 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     later = setTimeout(() => void look(), Math.random() * spread);
   }
 
+  /** As above: what many pages read is not asked for by all of them at the same moment. */
+  function chartsLater(): void {
+    clearTimeout(asking);
+    asking = setTimeout(
+      () => store.setState(({ charts }) => ({ charts: charts + 1 })),
+      Math.random() * spread,
+    );
+  }
+
   function hear(data: unknown): void {
     const read = stageEvent.safeParse(data);
     // What a newer server says is for newer pages.
     if (!read.success) return;
     const event = read.data;
+    if (event.kind === 'charts') return chartsLater();
     if (event.kind === 'show') {
       if (event.show?.id !== store.getState().show?.id) taken = [];
       publish({ line: 'here', show: event.show });
@@ -207,6 +222,8 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
           publish({ line: 'here' });
           void send();
           lookLater();
+          if (wasOpened) chartsLater();
+          wasOpened = true;
         },
         away: () => {
           publish({ line: 'away' });
@@ -221,6 +238,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
       isClosed = true;
       clearTimeout(retry);
       clearTimeout(later);
+      clearTimeout(asking);
       leave();
     };
   }

@@ -49,6 +49,11 @@ export function nameInLink(songId: string, place: number): string {
   return `${songId}:${place}`;
 }
 
+/** Under which name it is remembered on this device how a member reads a set, as that of a link is under its token. */
+export function setAsLink(setId: string): string {
+  return `set:${setId}`;
+}
+
 /** How a link is read on this device, and how that is changed. */
 export function useLink(
   token: string,

@@ -2,7 +2,7 @@ import { clientsClaim } from 'workbox-core';
 import { ExpirationPlugin } from 'workbox-expiration';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CacheFirst, NetworkFirst, StaleWhileRevalidate } from 'workbox-strategies';
-import { fileCache, pageCache, pageKey } from './caches.ts';
+import { fileCache, pageCache, pageKey } from '../../device/offline/caches.ts';
 
 // It knows no list of files, so that one of an older version does nothing wrong: pages come from the network while there is
 // one, files have their content in their names.

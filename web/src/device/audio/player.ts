@@ -37,28 +37,42 @@ export async function play(music: Performance, options: PlayOptions): Promise<Pl
   }
 }
 
-let opened: Promise<{
-  tone: typeof Tone;
-  piano: Tone.Sampler;
-  click: Tone.MembraneSynth;
-  voice: Tone.Synth;
-}> | null = null;
-
-/** Fetches the piano when it is first asked for. What failed is tried again the next time. */
-function open() {
-  opened ??= openPiano().catch((error: unknown) => {
-    opened = null;
-    throw error;
-  });
-  return opened;
+/** Something that is fetched when it is first asked for. What failed is tried again the next time. */
+function onceAsked<Made>(make: () => Promise<Made>): () => Promise<Made> {
+  let made: Promise<Made> | null = null;
+  return () => {
+    made ??= make().catch((error: unknown) => {
+      made = null;
+      throw error;
+    });
+    return made;
+  };
 }
 
-async function openPiano() {
+/** What everything needs that sounds: clicks, and a plain voice for the tune, told apart from the piano. */
+const openSound = onceAsked(async () => {
   if (typeof AudioContext === 'undefined') throw new Error(t('This browser has no sound.'));
-  const [tone, { samples }] = await Promise.all([import('tone'), import('./samples.ts')]);
+  const tone = await import('tone');
   // A clock of its own thread would have to be made from a blob, which the page's security policy refuses.
   tone.setContext(new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive' }));
-  const piano = await new Promise<Tone.Sampler>((resolve, reject) => {
+  const click = new tone.MembraneSynth({
+    pitchDecay: 0.008,
+    octaves: 2,
+    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
+    volume: -10,
+  }).toDestination();
+  const voice = new tone.Synth({
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.03, decay: 0.1, sustain: 0.8, release: 0.15 },
+    volume: -12,
+  }).toDestination();
+  return { tone, click, voice };
+});
+
+/** The piano is fetched by who plays chords: a click, or the first note of a singer, does without its recordings. */
+const openPiano = onceAsked(async () => {
+  const [{ tone }, { samples }] = await Promise.all([openSound(), import('./samples.ts')]);
+  return new Promise<Tone.Sampler>((resolve, reject) => {
     const sampler: Tone.Sampler = new tone.Sampler({
       urls: samples,
       release: 0.6,
@@ -66,26 +80,14 @@ async function openPiano() {
       onerror: () => reject(new Error(t('The piano’s sounds could not be loaded.'))),
     }).toDestination();
   });
-  const click = new tone.MembraneSynth({
-    pitchDecay: 0.008,
-    octaves: 2,
-    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
-    volume: -10,
-  }).toDestination();
-  // A plain voice for the tune, told apart from the piano.
-  const voice = new tone.Synth({
-    oscillator: { type: 'triangle' },
-    envelope: { attack: 0.03, decay: 0.1, sustain: 0.8, release: 0.15 },
-    volume: -12,
-  }).toDestination();
-  return { tone, piano, click, voice };
-}
+});
 
 /** A device that never answers would leave the player waiting for ever. */
 const deviceTimeout = 3_000;
 
 async function playAloud(music: Performance, options: PlayOptions): Promise<Playing> {
-  const { tone, piano, click, voice } = await open();
+  const { tone, click, voice } = await openSound();
+  const piano = music.notes.length > 0 ? await openPiano() : null;
   const running = await Promise.race([
     tone.start().then(() => true),
     new Promise<false>((resolve) => setTimeout(() => resolve(false), deviceTimeout)),
@@ -117,7 +119,7 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
     const name = tone.Frequency(note, 'midi').toNote();
     const length = pedal ? heldByPedal(music, onset, ticks) : ticks;
     transport.schedule((time) => {
-      piano.triggerAttackRelease(
+      piano?.triggerAttackRelease(
         name,
         Math.max(0.05, (clock(onset + length) - clock(onset)) * 0.98),
         time,
@@ -158,7 +160,7 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
   const stop = () => {
     transport.stop();
     transport.cancel(0);
-    piano.releaseAll();
+    piano?.releaseAll();
     voice.triggerRelease();
   };
   if (!loop) {

@@ -28,7 +28,7 @@ interface FittedChartProps {
 export function FittedChart({ song, view, pencil = null }: FittedChartProps) {
   const place = useRef<HTMLDivElement>(null);
   const room = useRoom(place, pad);
-  const standing = { room, numeral: null, withOver: false, namesAbove: true } as const;
+  const standing = { room, numeral: null, withOver: false, namesAbove: true, pencil } as const;
   const { pages } = useStandPages(song, view, standing);
   return (
     <Room ref={place}>

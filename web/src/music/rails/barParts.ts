@@ -1,6 +1,7 @@
 import styled, { css } from 'styled-components';
 import { display, drawn } from '../../ui/theme.ts';
 import { padAfter } from './natural.ts';
+import { pencilLine, pencilSize } from './pencilRoom.ts';
 import { repeatRoom } from './columns.ts';
 import { overHeight } from './sizes.ts';
 
@@ -112,7 +113,7 @@ export const Pencilled = styled.p`
   width: 0;
   min-width: calc(100% - 6px);
   padding: 0 6px 2px var(--pad);
-  font: italic 600 calc(var(--remark) * 1.15) / 1.25 ${display};
+  font: italic 600 calc(var(--remark) * ${pencilSize}) / ${pencilLine} ${display};
   color: var(--held);
   overflow-wrap: anywhere;
 `;

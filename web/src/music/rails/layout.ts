@@ -57,6 +57,8 @@ export interface LaidBar {
   /** What a staff needs to know of the bars beside it: what is tied in and out. */
   readonly before: TuneNote | null;
   readonly goesOn: boolean;
+  /** What its reader pencilled under it; left out where nothing is. */
+  readonly pencilled?: string;
 }
 
 export interface LaidSection {

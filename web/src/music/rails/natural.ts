@@ -13,6 +13,7 @@ import { staffHeight, staffWidth } from '../tune/staffSize.ts';
 import { handsOfLine, strikeWidth } from './lineText.ts';
 import type { Early, LaidBar, LaidSlot } from './layout.ts';
 import type { Measure } from './measure.ts';
+import { pencilLine, pencilSize } from './pencilRoom.ts';
 import { bassName, chordPieces, nameShare } from './pieces.ts';
 import { overHeight, type Shows, type Sizes } from './sizes.ts';
 import type { ChartView } from './view.ts';
@@ -56,6 +57,9 @@ const slack = 1.02;
 const overWidth = 66;
 /** Words go on below one another, but not more often than that where a wider bar can be had. */
 const linesOfWords = 2;
+
+/** What is free beside pencilled words. */
+const besidePencil = 6;
 
 /** The least width that a bar can be read in, in pixels; without what stands at its edges. */
 export function naturalWidth(bar: LaidBar, setting: Setting): number {
@@ -219,8 +223,17 @@ export function heightAt(bar: LaidBar, width: number, setting: Setting): number 
     (hasLetters(setting) ? sizes.beneath : 0) +
     bar.lines.reduce((sum, { voices }) => sum + voices.length, 0) * sizes.line +
     sungHeight(bar, width, setting) +
+    pencilHeight(bar, width, setting) +
     sizes.below
   );
+}
+
+function pencilHeight({ pencilled = '' }: LaidBar, width: number, setting: Setting): number {
+  if (pencilled === '') return 0;
+  const { remark, pad } = setting.sizes;
+  const size = remark * pencilSize;
+  const room = (width - pad - 2 * besidePencil) / slack;
+  return linesOf(pencilled, room, 'name', size, setting) * size * pencilLine + 2;
 }
 
 function sungHeight(bar: LaidBar, width: number, setting: Setting): number {

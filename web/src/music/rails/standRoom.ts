@@ -1,6 +1,7 @@
-import type { Song } from '@intervallum/core';
+import type { PencilMark, Song } from '@intervallum/core';
 import { useLayoutEffect, useMemo, useState, type RefObject } from 'react';
 import { useMeasure } from './measure.ts';
+import { withPencilled } from './pencilRoom.ts';
 import { standPages, standSizes, type StandPage } from './standPages.ts';
 import { lastSection, showsOf, useLaidOut } from './usePlan.ts';
 import type { ChartView } from './view.ts';
@@ -49,15 +50,18 @@ interface Standing {
   readonly withOver: boolean;
   /** Names stand above their bars only. */
   readonly namesAbove?: boolean;
+  /** What its reader pencilled, by bar of what is shown. */
+  readonly pencil?: ReadonlyMap<number, PencilMark> | null;
 }
 
 /** A song set in pages for a room, and the height of its numerals there. */
 export function useStandPages(
   song: Song,
   view: ChartView,
-  { room, numeral, withOver, namesAbove = false }: Standing,
+  { room, numeral, withOver, namesAbove = false, pencil = null }: Standing,
 ): { readonly pages: readonly StandPage[]; readonly numeral: number } {
-  const sections = useLaidOut(song);
+  const laid = useLaidOut(song);
+  const sections = useMemo(() => withPencilled(laid, pencil), [laid, pencil]);
   const measure = useMeasure();
   const { joined } = reader.use('joined');
   const pages = useMemo(() => {

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { setAsLink } from '../../settings/links.ts';
 import { t } from '../../words/words.ts';
 import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
 import { PrintPack } from './PrintPack.tsx';
@@ -11,7 +12,7 @@ export function BandPages() {
       {(page, id) => (
         <ReadCharts
           page={page}
-          name={`set:${id}`}
+          name={setAsLink(id)}
           title={t('{{name}}, what each player gets', { name: page.name })}
           standAt={`/sets/${id}/stand`}
           stageAt={`/sets/${id}/stage`}
@@ -34,7 +35,7 @@ export function BandPack() {
       {(page, id) => (
         <PrintPack
           page={page}
-          name={`set:${id}`}
+          name={setAsLink(id)}
           before={
             <Back>
               <Link to={`/sets/${id}/band`}>{t('What each player gets')}</Link>

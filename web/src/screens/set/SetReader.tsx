@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { keptNames } from '../../queries/kept.ts';
+import { setAsLink } from '../../settings/links.ts';
 import { t } from '../../words/words.ts';
 import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
 import { Back, SetPage } from '../parts/SetPage.tsx';
@@ -14,7 +15,7 @@ export function SetReader() {
       {(page, id) => (
         <ReadCharts
           page={page}
-          name={`set:${id}`}
+          name={setAsLink(id)}
           standAt={`/sets/${id}/stand`}
           stageAt={`/sets/${id}/stage`}
           lookedAs={keptNames.set(id)}

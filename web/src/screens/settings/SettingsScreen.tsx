@@ -2,6 +2,7 @@ import { parseChart } from '@intervallum/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { canKeepFiles } from '../../device/offline/keptFiles.ts';
 import { Chart } from '../../music/rails/Chart.tsx';
 import { viewAsWritten } from '../../music/rails/view.ts';
 import { useWho } from '../../queries/session.ts';
@@ -17,6 +18,7 @@ import { roleNames } from '../../words/roleNames.ts';
 import { wordLanguages, type WordLanguage } from '../../words/languages.ts';
 import { chooseLanguage, t, wordLanguage } from '../../words/words.ts';
 import { ChartQuestions, NumberQuestions } from '../parts/ChartQuestions.tsx';
+import { KeepSounds } from '../parts/KeepSounds.tsx';
 import { ThemeQuestion } from '../parts/ReaderQuestions.tsx';
 import { sampleText } from './sampleText.ts';
 
@@ -66,6 +68,7 @@ const YouLine = styled.p`
 const help: readonly HelpLine[] = [
   { id: 'language', name: t('Choose the language of the pages') },
   { id: 'theme', name: t('Choose light or dark pages') },
+  { id: 'sounds', name: t('Keep sounds for when there is no network') },
   { id: 'charts', name: t('Choose how charts are shown; the sample shows it at once') },
   { id: 'keys', name: t('Switch off keys of one sign') },
 ];
@@ -83,6 +86,12 @@ export function SettingsScreen() {
           <KeysQuestion />
         </Questions>
       </Part>
+      {canKeepFiles() ? (
+        <Part>
+          <h2>{t('Without a network')}</h2>
+          <KeepSounds who="player" />
+        </Part>
+      ) : null}
       <Part>
         <h2>{t('Charts')}</h2>
         <SampleChart />

@@ -36,6 +36,7 @@ export function SharePage() {
             standAt={`/s/${token}/stand`}
             stageAt={page.kind === 'set' ? `/s/${token}/stage` : null}
             isPlayed={isPlayed}
+            isLink
             lookedAs={keptNames.shared(token)}
           />
         </main>

@@ -3,7 +3,7 @@ import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { useNumeral } from '../../music/rails/useNumeral.ts';
 import { keyName } from '../../music/rails/view.ts';
-import { pencilName, usePencil } from '../../queries/pencil.ts';
+import { pencilName, usePencilMarks } from '../../queries/pencil.ts';
 import { reader } from '../../settings/reader.ts';
 import { display, phone, short } from '../../ui/theme.ts';
 import { PartNow } from '../parts/band/PartNow.tsx';
@@ -118,8 +118,7 @@ interface PartPieceProps extends StageReader {
 export function PartPiece(props: PartPieceProps) {
   const { item, part, lift, label, isNext = false, facts, role, hero, voice } = props;
   const { id } = props.item.inProgram;
-  const { pencil } = usePencil(pencilName(props.readAs, id), props.item.song?.text ?? '');
-  const marks = useMemo(() => new Map(pencil.marks.map((mark) => [mark.bar, mark])), [pencil]);
+  const marks = usePencilMarks(pencilName(props.readAs, id), props.item.song?.text ?? '');
   const numeral = useNumeral(isNext ? 'small' : 'largest');
   const settings = reader.use('language');
   const { song, inProgram } = item;

@@ -5,10 +5,12 @@ import { Fetched } from '../../queries/Fetched.tsx';
 import { sharedQuery } from '../../queries/queries.ts';
 import { useMembership } from '../../queries/session.ts';
 import type { StageSource } from '../../queries/stage.ts';
+import { setAsLink } from '../../settings/links.ts';
 import { Notices } from '../../ui/notices.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { SetPage } from '../parts/SetPage.tsx';
 import { StageView } from './StageView.tsx';
+import { useFreshCharts } from './useFreshCharts.ts';
 import { useStage } from './useStage.ts';
 import { t } from '../../words/words.ts';
 
@@ -21,7 +23,7 @@ export function SetStage() {
         <Opened
           source={{ kind: 'set', id }}
           page={page}
-          name={`set:${id}`}
+          name={setAsLink(id)}
           canLead={role !== undefined && may(role, 'plan')}
           leaveTo={`/sets/${id}`}
         />
@@ -66,6 +68,7 @@ interface OpenedProps {
 
 function Opened({ source, ...view }: OpenedProps) {
   const stage = useStage(source);
+  useFreshCharts(stage, source);
   return (
     <>
       <StageView stage={stage} {...view} />

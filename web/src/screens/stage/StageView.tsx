@@ -1,11 +1,11 @@
 import type { SharedPage } from '@intervallum/contract';
 import { playedItems } from '@intervallum/core';
-import { ChevronLeft, ChevronRight, LocateFixed } from 'lucide-react';
+import { ChevronLeft, ChevronRight, LocateFixed, Presentation } from 'lucide-react';
 import { useEffect, useMemo, type PointerEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useStore } from 'zustand';
-import { leaveFullScreen } from '../../device/fullScreen.ts';
+import { fillScreen, leaveFullScreen } from '../../device/fullScreen.ts';
 import { keepAwake } from '../../device/wakeLock.ts';
 import type { Stage, StageKnown } from '../../queries/stage.ts';
 import { useLink } from '../../settings/links.ts';
@@ -24,6 +24,7 @@ import { SaidPiece } from './NowAndNext.tsx';
 import { whereInWords } from './partWords.ts';
 import { ShowTools } from './ShowTools.tsx';
 import { SongTools } from './SongTools.tsx';
+import { StageWall } from './StageWall.tsx';
 import { StageHead } from './StageHead.tsx';
 import { programOf, soundingKey, stageItems } from './stageSongs.ts';
 import { useBand } from './useBand.ts';
@@ -109,6 +110,19 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
   const song = item?.song;
   const sounding = song ? soundingKey(song, current.part ?? 0, lift) : null;
   const reader = { role, hero, voice: link.voice, readAs: name };
+  const [isOnWall, toWall] = useOnWall();
+  if (role === 'projector' && isOnWall)
+    return (
+      <StageWall
+        items={items}
+        band={band}
+        isPlayed={show !== null}
+        onLeave={() => {
+          leaveFullScreen();
+          toWall(false);
+        }}
+      />
+    );
   return (
     <Frame tabIndex={-1}>
       <StageHead
@@ -157,7 +171,18 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
                 <LocateFixed size={20} strokeWidth={1.5} aria-hidden /> {t('Back to the band')}
               </Button>
             ) : null}
-            <ClickSwitch />
+            {role === 'projector' ? (
+              <Button
+                onPress={() => {
+                  fillScreen();
+                  toWall(true);
+                }}
+              >
+                <Presentation size={20} strokeWidth={1.5} aria-hidden /> {t('On the wall')}
+              </Button>
+            ) : (
+              <ClickSwitch />
+            )}
             <Button
               aria-label={t('Look back')}
               isDisabled={!can.canLookBack}
@@ -198,6 +223,15 @@ function leaveKeys({ target, currentTarget }: PointerEvent<HTMLElement>): void {
   requestAnimationFrame(() => {
     if (!document.querySelector('[role="dialog"]')) stage?.focus();
   });
+}
+
+/** Whether the words are on a wall: the address says so, for whoever opens it again. */
+function useOnWall(): readonly [boolean, (isOn: boolean) => void] {
+  const [parameters, setParameters] = useSearchParams();
+  return [
+    parameters.has('wall'),
+    (isOn) => setParameters(isOn ? { wall: '' } : {}, { replace: true }),
+  ];
 }
 
 function emptyTitle(line: StageKnown['line']): string {

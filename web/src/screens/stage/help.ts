@@ -27,6 +27,16 @@ export const leadHelp: HelpTopic = {
   ],
 };
 
+/** What can be done where words follow the band on a wall. */
+export const stageWallHelp: HelpTopic = {
+  title: t('Words on the wall'),
+  lines: [
+    { id: 'follows', name: t('The words go on with the band') },
+    { id: 'dark', name: t('Dark, and light again'), keyName: 'B' },
+    { id: 'leave', name: t('Leave'), keyName: 'Esc' },
+  ],
+};
+
 /** What can be done on stage by whoever follows. */
 export const followHelp: HelpTopic = {
   title: t('Following on stage'),

@@ -18,8 +18,9 @@ import { useEffect, useMemo, type ReactNode } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
+import { pencilName, usePencilMarks } from '../../queries/pencil.ts';
 import { setQuery, sharedQuery, songQuery } from '../../queries/queries.ts';
-import { nameInLink, useLink } from '../../settings/links.ts';
+import { nameInLink, setAsLink, useLink } from '../../settings/links.ts';
 import { keyNamed } from '../../music/rails/view.ts';
 import { momentInWords } from '../../ui/dates.ts';
 import { Notices, notify } from '../../ui/notices.tsx';
@@ -48,6 +49,7 @@ export function SongStand() {
               capo: null,
               note: '',
               decisions: song.part.decisions,
+              pencilAs: null,
             },
           ]}
           titles={['']}
@@ -93,6 +95,7 @@ export function SetStand() {
                   capo: null,
                   note: notes,
                   decisions: song?.part.decisions ?? noDecisions,
+                  pencilAs: pencilName(setAsLink(set.id), id),
                 };
               })}
               titles={items.map((item) => (isSong(item) ? item.summary.title : item.name))}
@@ -129,6 +132,7 @@ function bedChart({ id, name, bed, notes }: Pick<MomentItem, 'id' | 'name' | 'be
     ...{ id, text, key: null, capo: null, note: notes },
     arrangement: asWritten,
     decisions: noDecisions,
+    pencilAs: null,
   };
 }
 
@@ -168,6 +172,7 @@ export function LinkStand() {
               capo: link.capos[id] ?? null,
               note: notes,
               decisions: noDecisions,
+              pencilAs: pencilName(token, song.id),
             },
           ];
         });
@@ -198,6 +203,8 @@ interface StoodChart {
   readonly capo: number | null;
   readonly note: string;
   readonly decisions: Decisions;
+  /** Under which name it is kept what its reader pencilled; null where nobody pencils. */
+  readonly pencilAs: string | null;
 }
 
 interface StandProps {
@@ -219,16 +226,17 @@ function Stand({ charts, titles, role = null, leaveTo, kept }: StandProps) {
   }, [keptAt]);
   const [, setParameters] = useSearchParams();
   const at = usePlace(charts.length);
-  const { id, text, arrangement, key, capo, note: said, decisions: own } = charts[at]!;
+  const { id, text, arrangement, key, capo, note: said, decisions: own, pencilAs } = charts[at]!;
   const { song: whole, text: after, problems } = useChartPlayed(text, arrangement);
   const decisions = useDecisionsPlayed(own, { before: text, after });
+  const marks = usePencilMarks(pencilAs, after);
   const note = [said, ...problems].filter(Boolean).join(' · ');
   const standing = useMemo(() => {
     const song = role === 'stand-in' ? standInSong(whole) : whole;
     const sounding = keyNamed(key, song) ?? song.key;
     const fret = capoFor(role, sounding, capo ?? undefined);
-    return { id, song, key: sounding, capo: fret, decisions, note };
-  }, [id, whole, role, key, capo, decisions, note]);
+    return { id, song, key: sounding, capo: fret, decisions, pencil: marks, note };
+  }, [id, whole, role, key, capo, decisions, marks, note]);
   const go = (to: number) =>
     setParameters(
       (before) => {

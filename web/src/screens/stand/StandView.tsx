@@ -80,6 +80,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
     room,
     numeral: asked,
     withOver: over !== null,
+    pencil: standing.pencil,
   });
   const sound = useStandSound(standing, view);
   /** Which page of a song one comes to: who turns back comes to its last one. */
@@ -140,7 +141,7 @@ export function StandView({ standing, place, leaveTo }: StandViewProps) {
   useEffect(() => music.current?.focus(), [standing.id]);
 
   const shown = pages[page];
-  const marks = { ...noMarks, over, playing: sound.playingSlot };
+  const marks = { ...noMarks, over, playing: sound.playingSlot, pencil: standing.pencil };
   return (
     <Frame>
       <StandHead

@@ -1,4 +1,4 @@
-import type { Decisions, Key, Song } from '@intervallum/core';
+import type { Decisions, Key, PencilMark, Song } from '@intervallum/core';
 
 /** A song as it stands on the music stand. */
 export interface StandSong {
@@ -11,6 +11,8 @@ export interface StandSong {
   readonly capo: number;
   /** Of the player whose hands and runs are heard. */
   readonly decisions: Decisions;
+  /** What its reader pencilled, by bar. */
+  readonly pencil: ReadonlyMap<number, PencilMark>;
   /** What the set says of it. */
   readonly note: string;
 }

@@ -1,5 +1,6 @@
 /** A service as it is played: leading it, following it, what was played. */
 export const stage = {
+  'The words go on with the band': 'As palavras seguem a banda',
   'On stage': 'No palco',
   'The band is playing now.': 'A banda está tocando agora.',
   Follow: 'Acompanhar',

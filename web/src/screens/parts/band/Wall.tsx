@@ -1,76 +1,12 @@
 import { useEffect, useState } from 'react';
-import styled from 'styled-components';
 import { listenToPedals, pedalKeys, type Turn } from '../../../device/pedal.ts';
 import { keepAwake } from '../../../device/wakeLock.ts';
 import { openHelp, useHelp, type HelpTopic } from '../../../ui/help.ts';
 import { Button } from '../../../ui/Button.tsx';
-import { display } from '../../../ui/theme.ts';
 import { useSteady } from '../../../ui/useSteady.ts';
 import { t } from '../../../words/words.ts';
-import { wallSize, type WallSlide } from './wallSlides.ts';
-
-/** Light on dark, whatever the theme: a beamer shines where it is white. */
-const Screen = styled.section`
-  position: fixed;
-  inset: 0;
-  z-index: 20;
-  display: grid;
-  grid-template-rows: minmax(0, 1fr) auto;
-  background: #000;
-  color: #fff;
-  cursor: pointer;
-`;
-
-const Words = styled.div`
-  display: grid;
-  align-content: center;
-  justify-items: center;
-  padding: 3vh 4vw;
-  overflow: hidden;
-  text-align: center;
-  p,
-  h1 {
-    max-width: 100%;
-    font: 500 1em/1.3 ${display};
-    text-wrap: balance;
-    overflow-wrap: anywhere;
-  }
-  h1 {
-    font-weight: 600;
-  }
-`;
-
-const Foot = styled.footer`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 12px;
-  min-height: 56px;
-  padding: 6px 2vw;
-  font-size: 16px;
-  color: #c9c9c9;
-  > span {
-    margin-right: auto;
-    overflow-wrap: anywhere;
-  }
-`;
-
-/** Out of sight of the congregation, until somebody reaches for it. */
-const Tools = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  @media (hover: hover) {
-    opacity: 0;
-    &:hover,
-    &:focus-within {
-      opacity: 1;
-    }
-  }
-  @media print {
-    display: none;
-  }
-`;
+import { WallPage } from './WallPage.tsx';
+import type { WallSlide } from './wallSlides.ts';
 
 const wallHelp: HelpTopic = {
   title: t('Words on the wall'),
@@ -119,35 +55,14 @@ export function Wall({ slides, at, onGo, onLeave }: WallProps) {
     window.addEventListener('keydown', pressed);
     return () => window.removeEventListener('keydown', pressed);
   }, [pressed]);
-  const slide = slides[at];
+  const slide = slides[at] ?? null;
   return (
-    <Screen
-      aria-label={t('Words on the wall')}
-      onClick={({ target, clientX, currentTarget }) => {
-        if ((target as Element).closest('button')) return;
-        go(clientX < currentTarget.clientWidth / 3 ? 'back' : 'on');
-      }}
-    >
-      <Words aria-live="polite" style={slide ? { fontSize: wallSize(slide) } : undefined}>
-        {isDark || !slide ? null : (
-          <>
-            {slide.title ? <h1>{slide.title}</h1> : null}
-            {slide.lines.map((line, index) => (
-              <p key={index}>{line}</p>
-            ))}
-          </>
-        )}
-      </Words>
-      <Foot>
-        <span>{isDark ? '' : slide?.foot}</span>
-        <Tools>
-          <Button onPress={() => go('back')}>{t('Back')}</Button>
-          <Button onPress={() => go('on')}>{t('On')}</Button>
-          <Button onPress={() => setDark(!isDark)}>{isDark ? t('Light') : t('Dark')}</Button>
-          <Button onPress={openHelp}>{t('Help')}</Button>
-          <Button onPress={onLeave}>{t('Leave')}</Button>
-        </Tools>
-      </Foot>
-    </Screen>
+    <WallPage slide={isDark ? null : slide} onTap={(isLeft) => go(isLeft ? 'back' : 'on')}>
+      <Button onPress={() => go('back')}>{t('Back')}</Button>
+      <Button onPress={() => go('on')}>{t('On')}</Button>
+      <Button onPress={() => setDark(!isDark)}>{isDark ? t('Light') : t('Dark')}</Button>
+      <Button onPress={openHelp}>{t('Help')}</Button>
+      <Button onPress={onLeave}>{t('Leave')}</Button>
+    </WallPage>
   );
 }

@@ -40,12 +40,13 @@ export function wallSlides(page: Pick<SharedPage, 'songs' | 'moments'>): WallSli
 /**
  * How high letters can be so that all lines stand on the wall unbroken, as a length of CSS: an average letter is about half as
  * wide as it is high.
+ * @param least in hundredths of the wall's height
  */
-export function wallSize({ title, lines }: Pick<WallSlide, 'title' | 'lines'>): string {
+export function wallSize({ title, lines }: Pick<WallSlide, 'title' | 'lines'>, least = 5): string {
   const all = title === '' ? lines : [title, ...lines];
   const longest = Math.max(12, ...all.map((line) => [...line].length));
   const across = (92 / (longest * 0.5)).toFixed(2);
   const down = (70 / (Math.max(2, all.length) * 1.35)).toFixed(2);
   // On a narrow screen lines break before letters get too small to be read.
-  return `max(5vh, min(${across}vw, ${down}vh))`;
+  return `max(${least}vh, min(${across}vw, ${down}vh))`;
 }

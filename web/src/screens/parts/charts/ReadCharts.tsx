@@ -76,6 +76,8 @@ interface ReadChartsProps {
   stageAt?: string | null;
   /** The band plays them now. */
   isPlayed?: boolean;
+  /** By a link, without an account. */
+  isLink?: boolean;
   /** What the page is called in the browser's tab; as its set or song where it is left out. */
   title?: string;
   /** What is shown is what was sent once, not what stands now. */
@@ -89,7 +91,7 @@ interface ReadChartsProps {
 /** Charts to be read, played from and printed, each in one's own key: what a link opens, and what members see who write none. */
 export function ReadCharts(props: ReadChartsProps) {
   const { page, name, standAt, isFrozen = false, lookedAs = null, before } = props;
-  const { stageAt = null, isPlayed = false } = props;
+  const { stageAt = null, isPlayed = false, isLink = false } = props;
   const { title = page.name } = props;
   const navigate = useNavigate();
   const [link, changeLink] = useLink(name);
@@ -157,6 +159,7 @@ export function ReadCharts(props: ReadChartsProps) {
         role={role}
         hero={hero}
         link={link}
+        keepsSounds={isLink}
         onChange={changeLink}
         isPencilling={isPencilling}
         onPencil={isFrozen ? null : () => setPencilling(!isPencilling)}

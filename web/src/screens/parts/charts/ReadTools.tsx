@@ -19,6 +19,7 @@ import { Pick } from '../../../ui/Pick.tsx';
 import { phone } from '../../../ui/theme.ts';
 import { instrumentNames } from '../../../words/instrumentNames.ts';
 import { t } from '../../../words/words.ts';
+import { KeepSounds } from '../KeepSounds.tsx';
 import { backingNames, roleNames } from '../band/roleNames.ts';
 
 const Tools = styled.div`
@@ -112,6 +113,8 @@ interface ReadToolsProps {
   onStand: (() => void) | null;
   /** Null where what is read is not played on a stage. */
   onStage: (() => void) | null;
+  /** Whether it is asked here if sounds are kept: who is a member is asked in the settings. */
+  keepsSounds: boolean;
 }
 
 /** How charts are read: by whom, in numbers or letters, how large; and where else. */
@@ -125,6 +128,7 @@ export function ReadTools({
   onStage,
   isPencilling,
   onPencil,
+  keepsSounds,
 }: ReadToolsProps) {
   const { words, language, size } = reader.use('words', 'language', 'size');
   return (
@@ -215,6 +219,7 @@ export function ReadTools({
             options={chartSizes.map((one) => [one, sizeNames[one]] as const)}
             onChange={(chosen) => onChange({ size: chosen })}
           />
+          {keepsSounds ? <KeepSounds who="reader" /> : null}
           <Button onPress={openHelp}>
             <CircleHelp size={18} strokeWidth={1.5} aria-hidden /> {t('Help')}
           </Button>
