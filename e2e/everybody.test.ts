@@ -100,6 +100,25 @@ async function link(page: Page): Promise<void> {
   await at(`/s/${token}`)(page);
 }
 
+/** A service that is played, led from this page. */
+async function lead(page: Page): Promise<void> {
+  await page.goto('/songs');
+  const { songs } = (await (await page.request.get('/api/songs')).json()) as {
+    songs: { id: string; summary: { title: string } }[];
+  };
+  const songId = songs.find(({ summary }) => summary.title === song)!.id;
+  const item = { id: crypto.randomUUID(), songId, key: null, notes: '' };
+  const draft = { id: crypto.randomUUID(), name: 'Quay evening', date: null, leader: '' };
+  await page.request.post('/api/sets', { data: { ...draft, notes: '', items: [item] } });
+  await page.goto(`/sets/${draft.id}/stage`);
+  await page.getByRole('button', { name: 'Begin the service' }).click();
+  await expect(page.getByRole('region', { name: 'Now: About to begin' })).toBeVisible();
+  for (const comes of [/^About to begin: /, /^Now: /]) {
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('region', { name: comes })).toBeVisible();
+  }
+}
+
 const screens: readonly Screen[] = [
   {
     name: 'Songs',
@@ -208,6 +227,7 @@ const screens: readonly Screen[] = [
     come: link,
     over: [inPage(text('More'))],
   },
+  { name: 'On stage', help: 'Leading on stage', come: lead, over: [press('End the service')] },
   {
     name: 'Import',
     help: 'Import a song',

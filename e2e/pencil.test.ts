@@ -58,6 +58,25 @@ test('a player pencils into a chart by a link; it stays on its bars through edit
     await expectAccessible(reader);
   });
 
+  await test.step('two pages of one browser write over nothing of each other', async () => {
+    const twin = await context.newPage();
+    await twin.goto(`/s/${token}`);
+    await twin.getByRole('button', { name: 'Pencil' }).click();
+    const first = (page: typeof twin) =>
+      page.getByRole('region', { name: 'Verse' }).getByRole('listitem').nth(0);
+    await first(twin).click();
+    await twin.getByRole('button', { name: 'Not I' }).click();
+    await expect(first(reader)).toContainText('not I');
+    await bar('Verse', 1).click();
+    await pencil.getByRole('button', { name: 'Highlight' }).click();
+    for (const page of [reader, twin]) {
+      await expect(first(page)).toContainText('not I');
+      await expect(page.getByText('highlighted:')).toHaveCount(2);
+      await expect(page.getByText('watch Tavia').first()).toBeVisible();
+    }
+    await twin.close();
+  });
+
   /** The song as somebody of the team writes it, somewhere else. */
   const save = async (other: string) => {
     const { revision } = (await (await request.get(`/api/songs/${songId}`)).json()) as {
@@ -87,7 +106,7 @@ test('a player pencils into a chart by a link; it stays on its bars through edit
     await reader.keyboard.press('PageDown');
     const there = music.getByText('watch Tavia');
     await expect(there).toBeInViewport({ ratio: 1 });
-    await expect(music.getByText('highlighted:')).toBeAttached();
+    await expect(music.getByText('highlighted:')).toHaveCount(2);
     await expectAccessible(reader);
     await reader.goto(`/s/${token}`);
   });

@@ -53,7 +53,7 @@ describe('a service on stage', () => {
 describe('the words on the wall of a service that is played', () => {
   const words = `${text}> low is the | water\n\nTag:\n| 4 | 1 |\n`.replace(
     'Verse, up 2, Verse',
-    'Verse, Tag',
+    'Tag, Verse, Tag',
   );
   const by = words.replace('key: G', 'by: Imre Solt\nrights: Free to sing\nkey: G');
   const page = { songs: [{ ...song('a'), text: by }], moments: [prayer('x', 1)] };
@@ -66,13 +66,18 @@ describe('the words on the wall of a service that is played', () => {
       { title: 'Low Water', lines: [], foot: 'by Imre Solt · Free to sing' },
     ],
     [
-      'all words of a part, and whose they are',
+      'the title up to its first words',
       { item: 0, part: 0 },
+      { title: 'Low Water', lines: [], foot: 'by Imre Solt · Free to sing' },
+    ],
+    [
+      'all words of a part, and whose they are',
+      { item: 0, part: 1 },
       { title: '', lines: ['low is the water'], foot: 'Low Water · by Imre Solt · Free to sing' },
     ],
     [
       'no words where none are sung',
-      { item: 0, part: 1 },
+      { item: 0, part: 2 },
       { title: '', lines: [], foot: 'Low Water · by Imre Solt · Free to sing' },
     ],
     [

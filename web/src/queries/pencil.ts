@@ -37,6 +37,14 @@ interface Held {
   readonly past: readonly Pencil[];
 }
 
+/** By which the pages of a browser tell each other of a chart, by its name here, that something was pencilled. */
+let opened: BroadcastChannel | undefined;
+/** One for telling and listening: who tells does not hear itself. */
+function otherPages(): BroadcastChannel {
+  opened ??= new BroadcastChannel('intervallum-pencil');
+  return opened;
+}
+
 /** So many steps back. */
 const mostSteps = 100;
 
@@ -49,11 +57,20 @@ export function usePencil(name: string | null, text: string): OwnPencil {
   useEffect(() => {
     if (name === null) return;
     let isGone = false;
-    void find(name).then((found) => {
-      if (!isGone) setHeld({ name, ...(found ?? { text: '', pencil: noPencil }), past: [] });
-    });
+    const look = () =>
+      void find(name).then((found) => {
+        if (!isGone) setHeld({ name, ...(found ?? { text: '', pencil: noPencil }), past: [] });
+      });
+    look();
+    // Another page of this browser pencils into the same chart: what is written here next stands on that.
+    const hear = ({ data }: MessageEvent<unknown>) => {
+      if (data === name) look();
+    };
+    const others = otherPages();
+    others.addEventListener('message', hear);
     return () => {
       isGone = true;
+      others.removeEventListener('message', hear);
     };
   }, [name]);
   const there = held?.name === name ? held : null;
@@ -94,6 +111,7 @@ async function find(name: string): Promise<{ text: string; pencil: Pencil } | nu
 
 async function keep(name: string, text: string, pencil: Pencil): Promise<void> {
   await putPencil(name, { text, marks: pencil.marks, lost: pencil.lost }).catch(denied);
+  otherPages().postMessage(name);
 }
 
 /** A browser that keeps nothing: what is pencilled lasts as long as the page. */

@@ -24,7 +24,7 @@ const closing = {
 
 /** As a marker on paper: over the whole bar, with an edge for whoever sees no colour. */
 const pencilled = css`
-  background: color-mix(in srgb, var(--held) 20%, transparent);
+  background: color-mix(in srgb, var(--held) 13%, transparent);
   box-shadow: inset 0 2px 0 var(--held);
 `;
 

@@ -4,7 +4,7 @@ import type { WallSlide } from '../parts/band/wallSlides.ts';
 import type { StageItem } from './stageSongs.ts';
 
 /**
- * What stands on the wall while the band is there: the title of a song that is about to begin, then all words of the part; of a
+ * What stands on the wall while the band is there: the title of a song up to its first words, then all words of the part; of a
  * part without words its song's rights alone. Null before the first item.
  */
 export function slideNow(
@@ -21,6 +21,9 @@ export function slideNow(
     .filter(Boolean)
     .join(' · ');
   if (part === null) return { title, lines: [], foot };
-  const lines = slidesOf(timeline).flatMap((slide) => (slide.part === part ? slide.lines : []));
+  const slides = slidesOf(timeline);
+  // Until its first words a song has its title there.
+  if (!slides.some((slide) => slide.part <= part)) return { title, lines: [], foot };
+  const lines = slides.flatMap((slide) => (slide.part === part ? slide.lines : []));
   return { title: '', lines, foot: `${title} · ${foot}` };
 }

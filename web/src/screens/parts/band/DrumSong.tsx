@@ -59,7 +59,7 @@ const Bar = styled.li`
   }
   /* What the drummer pencilled. */
   &[data-marked] {
-    background: color-mix(in srgb, var(--held) 20%, transparent);
+    background: color-mix(in srgb, var(--held) 13%, transparent);
     box-shadow: inset 0 2px 0 var(--held);
   }
   &[data-here] {

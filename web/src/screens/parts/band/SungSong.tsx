@@ -53,7 +53,7 @@ const Line = styled.p`
   line-height: 1.3;
   overflow-wrap: anywhere;
   &[data-marked] {
-    background: color-mix(in srgb, var(--held) 20%, transparent);
+    background: color-mix(in srgb, var(--held) 13%, transparent);
     box-shadow: inset 0 2px 0 var(--held);
   }
   [data-here] > & {
