@@ -1,0 +1,357 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  afterRound,
+  beginStaircase,
+  beginWaiting,
+  calledChords,
+  dueStrikes,
+  expand,
+  faultKinds,
+  findingsOf,
+  gradeRound,
+  hardestChanges,
+  keyWhileWaiting,
+  ladderOf,
+  parseChart,
+  perform,
+  performRung,
+  printChart,
+  quartersAMinute,
+  usualTolerances,
+  voice,
+  type Performance,
+  type Waiting,
+} from '../src/index.ts';
+import { pairInTime } from '../src/practice/pair.ts';
+import { demoSongs } from './corpus.ts';
+import { chance, cleanKeys, plant, type Key } from './faults.ts';
+import { songs } from './generators.ts';
+
+interface Practised {
+  readonly title: string;
+  readonly performance: Performance;
+  readonly quarters: number;
+  readonly keys: Key[];
+}
+
+function practised(title: string, text: string): Practised {
+  const { song } = parseChart(text);
+  const performance = perform(voice(expand(song)));
+  const quarters = quartersAMinute(song);
+  return { title, performance, quarters, keys: cleanKeys(performance, quarters) };
+}
+
+/** The songs of the demo, and patterns of both hands whose even notes can be uneven. */
+const pieces: readonly Practised[] = [
+  ...demoSongs.map(({ title, text }) => practised(title, text)),
+  practised(
+    'eighths',
+    'key: G\nmeter: 4/4\ntempo: 84\n\nA x2:\n  left: fifth on the offbeats\n  1 | 4 | 5 | 6m\n',
+  ),
+  practised(
+    'sixteenths',
+    'key: D\nmeter: 4/4\ntempo: 63\n\nA x2:\n  right: T M L M, sixteenths\n  1 | 4maj7 | 2m7 | 57\n',
+  ),
+];
+
+/** What a good player's fingers do all the same: every key up to so many milliseconds off. */
+const human = (keys: readonly Key[], next: () => number, most = 18) =>
+  keys.map((key) => ({ ...key, at: key.at + (2 * next() - 1) * most }));
+
+describe('a round without a fault', () => {
+  test.each(pieces.map((piece) => [piece.title, piece] as const))('%s', (_title, piece) => {
+    const { performance, quarters, keys } = piece;
+    for (const asked of ['voicing', 'chord'] as const)
+      for (const played of [keys, human(keys, chance(7))]) {
+        const round = gradeRound(performance, played, { quarters, asked });
+        expect(round.faults).toEqual([]);
+        expect(round).toMatchObject({ isClean: true, right: round.of, of: keys.length });
+      }
+  });
+});
+
+describe('planted faults', () => {
+  const found = new Map(faultKinds.map((kind) => [kind, { planted: 0, found: 0, alone: 0 }]));
+  test.each(faultKinds)('%s: each is found, and nothing else', (kind) => {
+    const figures = found.get(kind)!;
+    const amiss: unknown[] = [];
+    for (const { title, performance, quarters, keys } of pieces)
+      for (let seed = 1; seed <= 12; seed += 1) {
+        const next = chance(seed * 7919);
+        const planted = plant(keys, kind, next);
+        if (!planted) continue;
+        const played = human(planted.keys, next, kind === 'uneven' ? 4 : 14);
+        const { faults, findings, isClean } = gradeRound(performance, played, {
+          quarters,
+          asked: 'voicing',
+        });
+        figures.planted += 1;
+        const there = faults.find(
+          (fault) =>
+            fault.kind === kind &&
+            (kind === 'uneven' ||
+              kind === 'late' ||
+              kind === 'early' ||
+              fault.hand === planted.hand) &&
+            (kind === 'uneven' || fault.at === planted.slot),
+        );
+        const others = faults.filter((fault) => fault.kind !== kind);
+        if (there) figures.found += 1;
+        if (there && others.length === 0) figures.alone += 1;
+        else amiss.push({ title, seed, planted: [planted.slot, planted.hand], faults });
+        if (there && others.length === 0) expect(findings[0]!.kind).toBe(kind);
+        if (['wrong', 'missing', 'octave', 'extra'].includes(kind)) expect(isClean).toBe(false);
+      }
+    console.log(
+      `${kind}: ${figures.planted} planted, ${figures.found} found, ${figures.alone} without a false alarm`,
+    );
+    expect(amiss).toEqual([]);
+    expect(figures.planted).toBeGreaterThan(10);
+  });
+});
+
+/** Of all ways to pair, by trying them: what the cheapest costs, where each that has no partner costs the reach. */
+function cheapest(due: readonly number[], came: readonly number[], reach: number): number {
+  if (due.length === 0 || came.length === 0) return (due.length + came.length) * reach;
+  const gap = Math.abs(due[0]! - came[0]!);
+  return Math.min(
+    reach + cheapest(due.slice(1), came, reach),
+    reach + cheapest(due, came.slice(1), reach),
+    gap <= reach ? gap + cheapest(due.slice(1), came.slice(1), reach) : Infinity,
+  );
+}
+
+test('what is paired in time is the cheapest of all ways', () => {
+  const moments = fc
+    .array(fc.integer({ min: 0, max: 1_200 }), { maxLength: 6 })
+    .map((all) => [...all].sort((one, other) => one - other));
+  fc.assert(
+    fc.property(moments, moments, fc.integer({ min: 50, max: 400 }), (due, came, reach) => {
+      const found = pairInTime(due, came, reach);
+      const taken = found.filter((place) => place !== null);
+      expect([...taken].sort((one, other) => one - other)).toEqual(taken);
+      expect(new Set(taken).size).toBe(taken.length);
+      const gaps = found.map((place, at) =>
+        place === null ? reach : Math.abs(due[at]! - came[place]!),
+      );
+      for (const [at, place] of found.entries())
+        if (place !== null) expect(gaps[at]).toBeLessThanOrEqual(reach);
+      const cost = gaps.reduce((sum, gap) => sum + gap, 0) + (came.length - taken.length) * reach;
+      expect(cost).toBe(cheapest(due, came, reach));
+    }),
+    { numRuns: 300 },
+  );
+});
+
+describe('what counts as right', () => {
+  const { performance, quarters, keys } = practised(
+    'plain',
+    'key: C\ntempo: 90\n\nA:\n  1 | 4 | 5 | 1\n',
+  );
+  const grade = (played: readonly { note: number; at: number }[], options = {}) =>
+    gradeRound(performance, played, { quarters, ...options });
+  test('another inversion, unless the voicing is asked for', () => {
+    const moved = keys.map((key) =>
+      key.slot === 1 && key.hand === 'right' ? { ...key, note: key.note + 12 } : key,
+    );
+    expect(grade(moved).faults).toEqual([]);
+    const { faults } = grade(moved, { asked: 'voicing' });
+    expect(new Set(faults.map(({ kind }) => kind))).toEqual(new Set(['octave']));
+  });
+  test('a tone of the chord that is doubled', () => {
+    const root = keys.find((key) => key.slot === 2 && key.hand === 'left')!;
+    const more = [...keys, { ...root, note: root.note - 12 }];
+    expect(grade(more).faults).toEqual([]);
+    expect(grade(more, { asked: 'voicing' }).faults).toMatchObject([
+      { kind: 'extra', at: 2, hand: 'left' },
+    ]);
+  });
+  test('what comes late by the delay that was measured', () => {
+    const late = keys.map((key) => ({ ...key, at: key.at + 140 }));
+    expect(grade(late, { latency: 140 }).faults).toEqual([]);
+    expect(grade(late).offset).toBeCloseTo(140);
+  });
+  test('a round that is broken off is graded up to there', () => {
+    const half = (performance.ticks / 2 / 480) * (60_000 / quarters) - 1;
+    const { of, right, faults } = grade(
+      keys.filter(({ at }) => at < half),
+      { until: half },
+    );
+    expect(faults).toEqual([]);
+    expect(of).toBe(keys.filter(({ at }) => at < half).length);
+    expect(right).toBe(of);
+  });
+  test('a key that bounces is one; one that hangs, or a flood of them, breaks nothing', () => {
+    expect(grade(keys.flatMap((key) => [key, { ...key, at: key.at + 8 }])).faults).toEqual([]);
+    const flood = Array.from({ length: 50_000 }, (_, place) => ({
+      note: 21 + (place % 88),
+      at: place / 10,
+    }));
+    const { right, of, isClean } = grade([...keys, ...flood]);
+    expect(isClean).toBe(false);
+    expect(right).toBeLessThanOrEqual(of);
+  });
+  test('nothing played is nothing right, and all of it missing', () => {
+    const { right, of, faults } = grade([]);
+    expect([right, faults.length]).toEqual([0, of]);
+  });
+});
+
+describe('what is to be mended first', () => {
+  const { performance, quarters, keys } = practised(
+    'plain',
+    'key: C\ntempo: 90\n\nA:\n  1 | 4 | 5 | 1\n',
+  );
+  const strikes = dueStrikes(performance, quarters).length;
+  const grade = (played: readonly Key[]) => gradeRound(performance, played, { quarters });
+  test('what is not there before what is out of time; over rounds, what happens most', () => {
+    const late = keys.map((key) => (key.slot === 2 ? { ...key, at: key.at + 120 } : key));
+    const missing = late.filter((key) => !(key.slot === 1 && key.hand === 'left'));
+    const { findings } = grade(missing);
+    expect(findings[0]).toMatchObject({ kind: 'missing', at: 1, hand: 'left' });
+    expect(findings.some(({ kind, at }) => kind === 'late' && at === 2)).toBe(true);
+    const rounds = [keys, late, late, late, late].map(grade);
+    const [first] = findingsOf(rounds, { quarters, tolerances: usualTolerances, strikes });
+    expect(first).toMatchObject({ kind: 'late', at: 2, times: 4, rounds: 5 });
+    expect(first!.ms).toBeCloseTo(120);
+    expect(first!.quarters).toBeCloseTo(0.18);
+  });
+  test('what is late throughout is said once', () => {
+    const { findings } = grade(keys.map((key) => ({ ...key, at: key.at + 110 })));
+    expect(findings).toHaveLength(1);
+    expect(findings[0]).toMatchObject({ kind: 'late', at: null, hand: null });
+  });
+});
+
+test.each([
+  ['two clean rounds make it faster', 100, [true, true], 64],
+  ['one does not', 100, [true], 60],
+  [
+    'a miss makes it slower again, but no slower than it began',
+    100,
+    [true, true, false, false],
+    60,
+  ],
+  [
+    'it goes to its goal and no farther',
+    64,
+    [true, true, true, true, true, true, true, true, true],
+    64,
+  ],
+])('the staircase: %s', (_name, goal, rounds, tempo) => {
+  const stairs = rounds.reduce(afterRound, beginStaircase(goal, Math.min(60, goal)));
+  expect(stairs.tempo).toBe(tempo);
+  expect(beginStaircase(goal).tempo).toBe(Math.round(goal * 0.6));
+  expect(stairs.isReached).toBe(rounds.length > 4);
+});
+
+describe('a chord that is called', () => {
+  const { performance, quarters } = practised(
+    'plain',
+    'key: C\ntempo: 90\n\nA:\n  1 | 4 | 4 | 1\n',
+  );
+  const chords = calledChords(dueStrikes(performance, quarters));
+  const press = (waiting: Waiting, notes: readonly number[], now: number) => {
+    const down = notes.reduce(
+      (all, note) => keyWhileWaiting(all, { kind: 'down', note }, now),
+      waiting,
+    );
+    return notes.reduce((all, note) => keyWhileWaiting(all, { kind: 'up', note }, now), down);
+  };
+  test('waits for its tones in whatever inversion; wrong keys are noted and have to be left', () => {
+    let waiting = beginWaiting(chords, 0);
+    waiting = press(waiting, [48, 64, 67, 72], 500);
+    expect(waiting.place).toBe(1);
+    // A wrong key beside: it waits until that is left.
+    waiting = keyWhileWaiting(waiting, { kind: 'down', note: 66 }, 800);
+    for (const note of [41, 57, 60, 65])
+      waiting = keyWhileWaiting(waiting, { kind: 'down', note }, 900);
+    expect(waiting.place).toBe(1);
+    for (const note of [66, 41, 57, 60, 65])
+      waiting = keyWhileWaiting(waiting, { kind: 'up', note }, 1_000);
+    waiting = press(waiting, [53, 57, 60], 1_500);
+    // The same chord once more is struck once more.
+    expect(waiting.place).toBe(2);
+    waiting = press(waiting, [53, 57, 60], 1_900);
+    waiting = press(waiting, [48, 52, 55], 6_000);
+    expect(waiting.place).toBe(4);
+    expect(waiting.played.map(({ at, ms }) => [at, ms])).toEqual([
+      [0, 500],
+      [1, 1_000],
+      [2, 400],
+      [3, 4_100],
+    ]);
+    expect(waiting.played[1]!.wrong).toEqual([66]);
+    expect(hardestChanges(waiting.played).map(({ at }) => at)).toEqual([3, 1]);
+  });
+});
+
+describe('the ladder of a section', () => {
+  const textOf = (song: Parameters<typeof printChart>[0]) =>
+    printChart(song)
+      .split('\n')
+      .filter((line) => line.includes(' | '))
+      .join('/')
+      .trim();
+  test('of four plain chords: hand by hand, then early, as players practise them', () => {
+    const { song } = parseChart('key: C\n\nA:\n  1 | 4 | 5 | 4\n');
+    const ladder = ladderOf(song, 0);
+    expect(
+      ladder.map(({ kind, hands, rootsAlone, song: rung }) => [
+        kind,
+        hands.length,
+        rootsAlone,
+        textOf(rung),
+      ]),
+    ).toEqual([
+      ['right', 1, false, '1 | 4 | 5 | 4'],
+      ['roots', 2, true, '1 | 4 | 5 | 4'],
+      ['pattern', 2, false, '1 | 4 | 5 | 4'],
+      ['pushes', 2, false, '1 | <r4 | 5 | <r4'],
+      ['pushes', 2, false, '<r1 | <r4 | <r5 | <r4'],
+      ['sixteenths', 2, false, '<<r1 | <<r4 | <<r5 | <<r4'],
+      ['written', 2, false, '1 | 4 | 5 | 4'],
+    ]);
+    expect(ladder[2]!.song.sections[0]!.textures.left?.pattern).toBe('root with ghost fifths');
+  });
+  test('of a section with pushes of its own: they come in one by one, sixteenths last', () => {
+    const { song } = parseChart(
+      'key: C\n\nA:\n  right: block\n  1 | <4 | <<r5 | <4\n\nB:\n  <1 | 5\n',
+    );
+    expect(
+      ladderOf(song, 0).map(({ kind, pushes, song: rung }) => [kind, pushes, textOf(rung)]),
+    ).toEqual([
+      ['right', 0, '1 | 4 | 5 | 4/  <1 | 5'],
+      ['roots', 0, '1 | 4 | 5 | 4/  <1 | 5'],
+      ['pattern', 0, '1 | 4 | 5 | 4/  <1 | 5'],
+      ['pushes', 1, '1 | <4 | 5 | 4/  <1 | 5'],
+      ['pushes', 2, '1 | <4 | <r5 | 4/  <1 | 5'],
+      ['pushes', 3, '1 | <4 | <r5 | <4/  <1 | 5'],
+      ['sixteenths', 3, '1 | <4 | <<r5 | <4/  <1 | 5'],
+      ['written', 3, '1 | <4 | <<r5 | <4/  <1 | 5'],
+    ]);
+  });
+  test('every step of any song is played with the hands that were found for it', () => {
+    fc.assert(
+      fc.property(songs, (song) => {
+        const voiced = voice(expand(song));
+        const range = { from: 0, to: voiced.slots.length };
+        for (const rung of ladderOf(song, 0)) {
+          const { notes } = performRung(voiced, rung, range);
+          for (const { hand, at, note } of notes) {
+            expect(rung.hands).toContain(hand);
+            if (rung.rootsAlone && hand === 'left')
+              expect(
+                notes.filter(
+                  (other) => other.hand === 'left' && other.at === at && other.note !== note,
+                ),
+              ).toEqual([]);
+          }
+          if (rung.kind === 'written') expect(notes).toEqual(perform(voiced, range).notes);
+        }
+      }),
+      { numRuns: 4 },
+    );
+  });
+});
