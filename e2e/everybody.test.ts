@@ -77,6 +77,12 @@ async function fills(page: Page): Promise<void> {
   await expect(page.getByRole('img', { name: /on a staff$/ }).locator('svg')).toBeVisible();
 }
 
+async function practice(page: Page): Promise<void> {
+  await songDesk(page);
+  await page.getByRole('link', { name: 'Practice' }).click();
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+}
+
 async function stand(page: Page): Promise<void> {
   await songDesk(page);
   await page.getByRole('button', { name: 'Stand' }).click();
@@ -218,6 +224,12 @@ const screens: readonly Screen[] = [
       press('Make one of our own'),
       inPage(check('Our own')),
     ],
+  },
+  {
+    name: 'Practice',
+    help: 'Practice',
+    come: practice,
+    over: [inPage(check('In time')), inPage(check('From memory'))],
   },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },
   { name: 'Paper', help: 'Paper', come: paper },

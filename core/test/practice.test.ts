@@ -284,6 +284,16 @@ describe('a chord that is called', () => {
     ]);
     expect(waiting.played[1]!.wrong).toEqual([66]);
     expect(hardestChanges(waiting.played).map(({ at }) => at)).toEqual([3, 1]);
+    expect(
+      hardestChanges([{ at: 0, ms: 9_000, wrong: [] }, ...waiting.played.slice(2, 3)]),
+    ).toEqual([]);
+  });
+  test('takes a key of the chord before that lands late for none of this one', () => {
+    let waiting = press(beginWaiting(chords, 0), [48, 64, 67], 500);
+    waiting = keyWhileWaiting(waiting, { kind: 'down', note: 76 }, 560);
+    expect([waiting.place, waiting.wrong]).toEqual([1, []]);
+    waiting = keyWhileWaiting(waiting, { kind: 'down', note: 88 }, 1_200);
+    expect(waiting.wrong).toEqual([88]);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { TimelineIndex } from '../chart/places.ts';
+import type { MidiNumber } from '../kit/ticks.ts';
 import type { Hand } from '../playing/struck.ts';
 import type { Fault, FaultKind } from './fault.ts';
 import { middleOf } from './timing.ts';
@@ -15,6 +16,9 @@ export interface Finding {
   readonly rounds: number;
   /** How many keys, over all rounds. */
   readonly count: number;
+  /** What is written there, and what was played instead, the first time. */
+  readonly note: MidiNumber | null;
+  readonly played: MidiNumber | null;
   /** How much later (or sooner) it came, or how unevenly: the middle one, in milliseconds. */
   readonly ms: number;
   /** The same as a part of a quarter note at the tempo of the round. */
@@ -66,7 +70,7 @@ export function findingsOf(
   }
   return [...places.values()]
     .map(({ faults, rounds: found }) => {
-      const [{ kind, hand, at }] = faults as [Fault];
+      const [{ kind, hand, at, note, played }] = faults as [Fault];
       const isAlways = always.some((one) => one === kind);
       const ms = middleOf(faults.map((fault) => fault.ms));
       return {
@@ -76,6 +80,8 @@ export function findingsOf(
         times: found.size,
         rounds: rounds.length,
         count: faults.length,
+        note,
+        played,
         ms,
         quarters: (ms * given.quarters) / 60_000,
       };

@@ -73,6 +73,8 @@ export function keyWhileWaiting(
   else held.add(note);
   if (!chord || kind === 'up') return { ...waiting, held };
   const tones = new Set(chord.notes.map((one) => one % 12));
+  // A finger that doubles a tone may land after the chord was complete.
+  if (!tones.has(note % 12) && isOfBefore(waiting, note, now)) return { ...waiting, held };
   const wrong = tones.has(note % 12) ? waiting.wrong : [...waiting.wrong, note];
   const next = { ...waiting, held, isStruck: true, wrong };
   if (!isThere(held, tones)) return next;
@@ -86,6 +88,18 @@ export function keyWhileWaiting(
   };
 }
 
+/** So long after a chord, in milliseconds, its keys still belong to it. */
+const sameStrike = 250;
+
+function isOfBefore({ chords, place, since }: Waiting, note: MidiNumber, now: number): boolean {
+  const before = chords[place - 1];
+  return (
+    before !== undefined &&
+    now - since < sameStrike &&
+    before.notes.some((one) => one % 12 === note % 12)
+  );
+}
+
 function isThere(held: ReadonlySet<MidiNumber>, tones: ReadonlySet<number>): boolean {
   const sounding = new Set([...held].map((note) => note % 12));
   return sounding.size === tones.size && [...tones].every((tone) => sounding.has(tone));
@@ -96,10 +110,13 @@ export function hardestChanges(played: readonly PlayedChord[], most = 2): Played
   const usual = middle(played.map(({ ms }) => ms));
   const weight = ({ ms, wrong }: PlayedChord) =>
     wrong.length * wrongWeight + ms / Math.max(1, usual);
-  return played
-    .filter((one) => one.wrong.length > 0 || one.ms > slow * usual)
-    .sort((one, other) => weight(other) - weight(one))
-    .slice(0, most);
+  return (
+    played
+      // Before the first one nobody is in a hurry.
+      .filter((one, place) => one.wrong.length > 0 || (place > 0 && one.ms > slow * usual))
+      .sort((one, other) => weight(other) - weight(one))
+      .slice(0, most)
+  );
 }
 
 /** A wrong key weighs as much as looking for it so many times as long as usual; from `slow` times on it is told. */

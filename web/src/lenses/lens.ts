@@ -16,6 +16,8 @@ export interface ChartMarks {
   readonly playing?: number | null;
   /** Draws the name of a section of the text, where more is done with it than read it. */
   readonly sectionName?: (section: number, name: string) => ReactNode;
+  /** Its bars stand there empty: what is in them is to be known from memory. */
+  readonly isEmpty?: boolean;
   readonly onKey?: (event: KeyboardEvent) => void;
   /** A slot of the text was clicked; where the lens says nothing one goes there. */
   readonly onChoose?: (bar: number, slot: number, extend: boolean) => void;
@@ -41,7 +43,8 @@ export interface Lens {
   readonly needs: 'text' | 'search';
   /** What its side panel is called, and where it is kept that it is open. */
   readonly panelName: string;
-  readonly panelKept: 'textOpen' | 'handsOpen' | 'movesOpen' | 'fillsOpen' | 'keyOpen';
+  readonly panelKept:
+    'textOpen' | 'handsOpen' | 'movesOpen' | 'fillsOpen' | 'keyOpen' | 'practiceOpen';
   /**
    * Holds what its parts share, for as long as it is open, and says what it lays over the chart. The chart is drawn beside
    * the frame's context, not under it: at each change of a context React walks through all that stands under it.

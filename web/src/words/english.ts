@@ -6,6 +6,8 @@ export const english = {
     '{{who}} would sing {{note}}: a half step too low.',
   '{{count}} sharps to read._one': '{{count}} sharp to read.',
   '{{count}} flats to read._one': '{{count}} flat to read.',
+  '{{count}} chords come early_one': '{{count}} chord comes early',
+  '{{count}} wrong keys_one': '{{count}} wrong key',
   '{{count}} sets_one': '{{count}} set',
   '{{count}} people_one': '{{count}} person',
   '{{count}} moves_one': '{{count}} move',

@@ -11,6 +11,7 @@ import { keyboard } from './portuguese/keyboard.ts';
 import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { pencil } from './portuguese/pencil.ts';
+import { practice } from './portuguese/practice.ts';
 import { service } from './portuguese/service.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
@@ -33,6 +34,7 @@ export const portuguese = {
   ...versions,
   ...bringing,
   ...pencil,
+  ...practice,
   ...service,
   ...sets,
   ...stage,

@@ -12,6 +12,8 @@ export interface PlayOptions {
   readonly clicks: readonly Beat[];
   readonly pedal: boolean;
   readonly loop: boolean;
+  /** When what is played begins, behind its count-in, as it is heard: in milliseconds by the clock of the page. */
+  readonly onBegin?: (at: number) => void;
   /** A slot of the timeline begins. */
   readonly onSlot: (at: number) => void;
   readonly onEnd: () => void;
@@ -81,6 +83,15 @@ const openPiano = onceAsked(async () => {
     }).toDestination();
   });
 });
+
+/** So long after it was asked it begins, in seconds: what comes first is given to the sound card in time. */
+const startDelay = 0.05;
+
+/** By how many seconds what is given to the sound card is heard later, where the browser knows that. */
+function heardLater(tone: typeof Tone): number {
+  const raw = tone.getContext().rawContext as Partial<AudioContext>;
+  return raw.outputLatency ?? 0;
+}
 
 /** A device that never answers would leave the player waiting for ever. */
 const deviceTimeout = 3_000;
@@ -171,7 +182,12 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
       }, time);
     }, at(music.ticks));
   }
-  transport.start('+0.05');
+  const startsAt = tone.now() + startDelay;
+  transport.start(startsAt);
+  const { currentTime } = tone.getContext();
+  const delay = heardLater(tone);
+  const leadSeconds = (lead * 60) / options.quarters / ticksPerQuarter;
+  options.onBegin?.(performance.now() + 1_000 * (startsAt + leadSeconds - currentTime + delay));
   return { stop, goOn, silent: null };
 }
 
@@ -228,7 +244,9 @@ function runSilently(music: Performance, options: PlayOptions): Pick<Playing, 's
       after + between(piece.onset, end),
     );
   };
-  run(0, (ticksOf(countIn) / ticksPerQuarter) * (60_000 / quarters));
+  const leadMs = (ticksOf(countIn) / ticksPerQuarter) * (60_000 / quarters);
+  options.onBegin?.(performance.now() + leadMs);
+  run(0, leadMs);
   return {
     stop: () => {
       for (const timer of timers) clearTimeout(timer);

@@ -43,8 +43,8 @@ interface PlayToolsProps {
   musicKey: Key;
   /** What is said of the keys of the computer. */
   hint?: string;
-  /** What the simulated keyboard plays: chords, a tune note by note, or runs in time. */
-  plays?: 'chords' | 'tune' | 'runs';
+  /** What the simulated keyboard plays: chords, a tune note by note, runs in time; or what `children` ask of it. */
+  plays?: 'chords' | 'tune' | 'runs' | 'asked';
   children?: ReactNode;
 }
 
@@ -106,7 +106,7 @@ export const PlayTools = memo(function PlayTools({
               {name}
             </Button>
           ))
-        ) : (
+        ) : plays === 'asked' ? null : (
           simulatedRuns.map(({ name, keys }) => (
             <Button
               key={name}

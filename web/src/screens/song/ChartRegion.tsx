@@ -35,6 +35,7 @@ export function ChartRegion({ marks, isPanelOpen }: ChartRegionProps) {
       role="application"
       aria-roledescription={t('chart')}
       aria-label={t('Chart')}
+      data-empty={marks.isEmpty || undefined}
       aria-activedescendant={hasCursor ? cursorId(currentBar, at?.slot ?? 0) : undefined}
       {...(marks.onKey ? { onKeyDown: marks.onKey } : {})}
       onFocus={(event) => {

@@ -30,6 +30,10 @@ export const Music = styled.div<{ $panel: boolean }>`
     display: ${({ $panel }) => ($panel ? 'none' : 'block')};
     padding: 6px 12px 24px;
   }
+  /* From memory: bars and lines stand there, what is in them is to be known. */
+  &[data-empty] [data-section] li > * {
+    visibility: hidden;
+  }
   @media print {
     display: block;
     overflow: visible;

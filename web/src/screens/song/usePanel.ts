@@ -19,7 +19,14 @@ export interface Panel {
 
 export function usePanel(lens: Lens): Panel {
   const isPhone = useMedia(onPhone);
-  const kept = desk.use('textOpen', 'handsOpen', 'movesOpen', 'fillsOpen', 'keyOpen');
+  const kept = desk.use(
+    'textOpen',
+    'handsOpen',
+    'movesOpen',
+    'fillsOpen',
+    'keyOpen',
+    'practiceOpen',
+  );
   const { panelKept } = lens;
   // On a phone it is opened for once, and gone with the lens.
   const [openFor, setOpenFor] = useState<Lens | null>(null);

@@ -1,0 +1,130 @@
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible, writeSong, withoutSound } from './pages.ts';
+
+const text = `title: Thaw on the Weir
+key: C
+tempo: 300
+rights: Free to sing.
+
+Verse:
+  1 | 4
+
+Chorus:
+  <5 | 1
+`;
+
+const told = (page: Page) => page.getByRole('heading', { name: /^Round/ });
+const begin = (page: Page) => page.getByRole('button', { name: 'Begin', exact: true }).click();
+
+/** Plays a round as the simulated keyboard is told to, to its end. */
+async function round(page: Page, how: string): Promise<void> {
+  await page.getByLabel('It plays').selectOption({ label: how });
+  await begin(page);
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await expect(told(page)).toBeVisible();
+}
+
+test('a section is learned: called and waited for, then in time with faults that are named, then from memory', async ({
+  page,
+}) => {
+  await withoutSound(page);
+  await writeSong(page, text);
+  await page.getByRole('link', { name: 'Practice' }).click();
+  await page.getByRole('button', { name: /Play on/ }).click();
+  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+  const card = page.getByRole('region', { name: 'What is called' });
+  const step = page.getByLabel('Step', { exact: true });
+
+  await test.step('its steps lead from the right hand alone to what is written', async () => {
+    await page.getByLabel('Section').selectOption({ label: 'Verse' });
+    await expect(page.getByLabel('Section')).toHaveValue('0');
+    await expect(step.getByRole('option')).toHaveText([
+      '1. The right hand alone',
+      '2. With the roots',
+      '3. With what the hands play',
+      '4. 1 chord comes early',
+      '5. 2 chords come early',
+      '6. Early by a sixteenth',
+      '7. As it is written',
+    ]);
+    await expectAccessible(page);
+  });
+
+  await test.step('a chord waits for the hands; a wrong key is noted and has to be left', async () => {
+    await begin(page);
+    await expect(card).toContainText('bar 1 · 0 of 2');
+    await page.getByRole('button', { name: /^F♯4/ }).click();
+    await page.getByRole('button', { name: 'Play what is called' }).click();
+    await expect(card).toContainText('bar 1 · 0 of 2');
+    await page.getByRole('button', { name: /^F♯4/ }).click();
+    await page.getByRole('button', { name: 'Play what is called' }).click();
+    await expect(card).toContainText('bar 2 · 1 of 2');
+    await page.getByRole('button', { name: 'Play what is called' }).click();
+    await expect(page.getByRole('heading', { name: '2 chords, 1 wrong key' })).toBeVisible();
+    await expect(page.getByText(/^bar 1, 1 · .* · 1 wrong key$/)).toBeVisible();
+  });
+
+  const tempo = page.getByRole('group', { name: 'Tempo' });
+  await test.step('in time: from three fifths of the tempo, faster after two clean rounds', async () => {
+    await page.getByText('In time', { exact: true }).click();
+    await expect(tempo).toContainText('180');
+    await expect(tempo).toContainText('of 300');
+    await round(page, 'a clean round');
+    await expect(told(page)).toHaveText('Round 1 at 180: clean');
+    await expect(page.getByText('One more clean round, then faster.')).toBeVisible();
+    await round(page, 'a clean round');
+    await expect(page.getByText('Now at 184.')).toBeVisible();
+    await expect(tempo).toContainText('184');
+  });
+
+  await test.step('faults are named, the worst first; with one it is slower again', async () => {
+    await step.selectOption({ label: '7. As it is written' });
+    await round(page, 'one chord late');
+    await expect(page.getByText(/bar 2, 4: 1[56]\d ms late/).first()).toBeVisible();
+    await round(page, 'one key too few');
+    await expect(page.getByText(/bar 2, 4: .* was not played\. In 1 of 2 rounds\./)).toBeVisible();
+    await round(page, 'a wrong key');
+    await expect(page.getByText(/bar 2, 4: .* instead of .*\. In 1 of 3 rounds\./)).toBeVisible();
+    await round(page, 'one hand late');
+    await expect(page.getByText(/bar 2, 4: 1[01]\d ms after the other hand/)).toBeVisible();
+    // What is not there, or another note, is mended before what is late.
+    await expect(page.getByRole('heading', { name: 'Mend first' }).locator('..')).toContainText(
+      /instead of|was not played/,
+    );
+    await expectAccessible(page);
+  });
+
+  await test.step('from memory the bars are empty until it has ended', async () => {
+    await page.getByText('From memory', { exact: true }).click();
+    await page.getByLabel('It plays').selectOption({ label: 'a clean round' });
+    const chord = page.getByRole('region', { name: 'Verse' }).getByText('4', { exact: true });
+    await expect(chord.first()).toBeVisible();
+    await begin(page);
+    await expect(chord.first()).toBeHidden();
+    await expect(told(page)).toContainText('clean');
+    await expect(chord.first()).toBeVisible();
+  });
+
+  await test.step('without a keyboard whoever played says how it was; what is broken off counts for nothing', async () => {
+    await step.selectOption({ label: '1. The right hand alone' });
+    await expect(tempo).toContainText('184');
+    await round(page, 'nothing');
+    await expect(told(page)).toContainText('no keyboard was heard');
+    await page.getByRole('button', { name: 'Not yet' }).click();
+    await expect(page.getByText('Once more, slower: at 180.')).toBeVisible();
+    await page.getByLabel('It plays').selectOption({ label: 'a clean round' });
+    await begin(page);
+    await expect(card).toContainText('bar 1 · 1 of 2');
+    await page.keyboard.press('r');
+    await expect(page.getByText('It was broken off; this is up to there.')).toBeVisible();
+    await expect(tempo).toContainText('180');
+  });
+
+  await test.step('another day it goes on where it was', async () => {
+    await page.reload();
+    await page.getByText('In time', { exact: true }).click();
+    await expect(tempo).toContainText('180');
+    await page.getByLabel('Section').selectOption({ label: 'Chorus' });
+    await expect(step.getByRole('option', { name: '4. 1 chord comes early' })).toBeAttached();
+  });
+});

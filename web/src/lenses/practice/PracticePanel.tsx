@@ -1,0 +1,135 @@
+import { Minus, Play, Plus, Square } from 'lucide-react';
+import styled from 'styled-components';
+import { practice } from '../../settings/practice.ts';
+import { IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Pick } from '../../ui/Pick.tsx';
+import { Switch } from '../../ui/Switch.tsx';
+import { t } from '../../words/words.ts';
+import { PanelBody } from '../parts/PanelBody.ts';
+import { rungName } from './findingWords.ts';
+import { HowItWent } from './HowItWent.tsx';
+import { usePracticeLens } from './practiceContext.ts';
+
+const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px 12px;
+  > span {
+    flex: 1 1 150px;
+  }
+`;
+
+/** What it says is read whole. */
+const Wide = styled(Pick)`
+  && {
+    flex: 1 0 100%;
+  }
+` as typeof Pick;
+
+const Tempo = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  b {
+    font-size: 22px;
+    min-width: 2.2em;
+    text-align: center;
+  }
+  p {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
+
+const About = styled.p`
+  font-size: 14px;
+  line-height: 1.4;
+  color: var(--soft);
+`;
+
+const ways = {
+  called: t('Each chord is called, and waits until your hands have it.'),
+  'in time': t('The chart goes by in time; what comes next stands in grey.'),
+  'from memory': t('The bars are empty: play it as you know it.'),
+} as const;
+
+/** By so much the tempo is changed by hand, in beats a minute. */
+const step = 4;
+
+/** Beside the chart: what is practised, how, how fast; and how it went. */
+export function PracticePanel() {
+  const { sections, section, ladder, rung, way, stairs, running, isSearching, actions } =
+    usePracticeLens();
+  const { click } = practice.use('click');
+  const isOn = running !== null || isSearching;
+  const isTimed = way !== 'called';
+  return (
+    <PanelBody role="region" aria-label={t('Practice')} tabIndex={0}>
+      <Line>
+        <Pick
+          label={t('Section')}
+          value={String(section)}
+          options={sections.map(
+            ({ place, name }) => [String(place), name || t('Section without a name')] as const,
+          )}
+          onChange={(place) => actions.toSection(Number(place))}
+        />
+        <Wide
+          label={t('Step')}
+          value={String(rung)}
+          options={ladder.map(
+            (one, place) => [String(place), `${place + 1}. ${rungName(one)}`] as const,
+          )}
+          onChange={(place) => actions.toRung(Number(place))}
+        />
+      </Line>
+      <Choice
+        label={t('How')}
+        value={way}
+        options={[
+          ['called', t('Called')],
+          ['in time', t('In time')],
+          ['from memory', t('From memory')],
+        ]}
+        onChange={actions.toWay}
+      />
+      <About>{ways[way]}</About>
+      {isTimed ? (
+        <Line>
+          <Tempo role="group" aria-label={t('Tempo')}>
+            <IconButton
+              aria-label={t('Slower')}
+              isDisabled={isOn || stairs.tempo - step < 20}
+              onPress={() => actions.toTempo(stairs.tempo - step)}
+            >
+              <Minus size={20} strokeWidth={1.5} />
+            </IconButton>
+            <b>{stairs.tempo}</b>
+            <IconButton
+              aria-label={t('Faster')}
+              isDisabled={isOn || stairs.tempo >= stairs.goal}
+              onPress={() => actions.toTempo(Math.min(stairs.goal, stairs.tempo + step))}
+            >
+              <Plus size={20} strokeWidth={1.5} />
+            </IconButton>
+            <p>{t('of {{goal}} beats a minute', { goal: stairs.goal })}</p>
+          </Tempo>
+          <Switch isSelected={click} onChange={(isOnNow) => practice.change({ click: isOnNow })}>
+            {t('Click')}
+          </Switch>
+        </Line>
+      ) : null}
+      <PrimaryButton onPress={actions.toggle} isDisabled={ladder.length === 0}>
+        {isOn ? (
+          <Square size={18} strokeWidth={1.5} aria-hidden />
+        ) : (
+          <Play size={18} strokeWidth={1.5} aria-hidden />
+        )}{' '}
+        {isOn ? t('Stop') : t('Begin')}
+      </PrimaryButton>
+      <HowItWent />
+    </PanelBody>
+  );
+}

@@ -1,0 +1,93 @@
+import type { Finding, Rung, Timeline } from '@intervallum/core';
+import { chordInWords } from '../../music/rails/spoken.ts';
+import type { ChartView } from '../../music/rails/view.ts';
+import { keyLabel } from '../../music/keys/labels.ts';
+import { t } from '../../words/words.ts';
+import { calledAt } from './called.ts';
+
+/** What a step of the ladder is called. */
+export function rungName({ kind, pushes, song }: Rung): string {
+  switch (kind) {
+    case 'right':
+      return t('The right hand alone');
+    case 'roots':
+      return t('With the roots');
+    case 'pattern':
+      return song.sections.some(({ textures }) => textures.left ?? textures.right)
+        ? t('With what the hands play')
+        : t('Both hands');
+    case 'pushes':
+      return t('{{count}} chords come early', { count: pushes });
+    case 'sixteenths':
+      return t('Early by a sixteenth');
+    case 'written':
+      return t('As it is written');
+  }
+}
+
+/** Where something is: its bar of the section, and the chord there. */
+export function placeInWords(
+  timeline: Timeline,
+  from: number,
+  at: number,
+  view: ChartView,
+): string {
+  const there = calledAt(timeline, from, at);
+  if (!there) return '';
+  const chord = chordInWords(there.chord, { ...view, key: there.key });
+  return t('bar {{bar}}, {{chord}}', { bar: there.bar, chord });
+}
+
+const hands = { left: t('left hand'), right: t('right hand') } as const;
+
+/** One thing to be mended, in a sentence; and how often it was so, where it was more than one round. */
+export function findingInWords(
+  finding: Finding,
+  { timeline, from }: { readonly timeline: Timeline; readonly from: number },
+  view: ChartView,
+): string {
+  const { kind, hand, at, note, played, ms, quarters, times, rounds } = finding;
+  const amount = { ms: Math.round(Math.abs(ms)), part: partOfBeat(quarters) };
+  const late = t('{{ms}} ms late ({{part}} of a quarter)', amount);
+  const early = t('{{ms}} ms early ({{part}} of a quarter)', amount);
+  const often = rounds > 1 ? ` ${t('In {{times}} of {{rounds}} rounds.', { times, rounds })}` : '';
+  if (at === null) {
+    const what = kind === 'early' ? early : late;
+    return t('Everything comes {{what}}.', { what }) + often;
+  }
+  const place = placeInWords(timeline, from, at, view);
+  const where = hand === null ? place : `${hands[hand]}, ${place}`;
+  const name = (key: number | null) => (key === null ? '' : keyLabel(key, view));
+  const said = (): string => {
+    switch (kind) {
+      case 'wrong':
+        return t('{{played}} instead of {{note}}', { played: name(played), note: name(note) });
+      case 'missing':
+        return t('{{note}} was not played', { note: name(note) });
+      case 'octave':
+        return t('{{note}} in another octave', { note: name(note) });
+      case 'extra':
+        return t('{{played}} is one key too many', { played: name(played) });
+      case 'late':
+        return late;
+      case 'early':
+        return early;
+      case 'apart':
+        return ms > 0
+          ? t('{{ms}} ms after the other hand', amount)
+          : t('{{ms}} ms before the other hand', amount);
+      case 'uneven':
+        return t('uneven from here on, by {{ms}} ms', amount);
+    }
+  };
+  return `${capital(where)}: ${said()}.${often}`;
+}
+
+/** @example partOfBeat(0.18) // '0.2' */
+function partOfBeat(quarters: number): string {
+  return Math.abs(quarters).toFixed(quarters < 0.1 ? 2 : 1);
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toLocaleUpperCase() + text.slice(1);
+}

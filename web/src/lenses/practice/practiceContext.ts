@@ -1,0 +1,50 @@
+import type { Rung, Staircase } from '@intervallum/core';
+import { createContext, useContext } from 'react';
+import type { Played } from '../parts/usePlayed.ts';
+import type { CalledNow } from './called.ts';
+import type { RoomState } from './room.ts';
+import type { SimulatedRound } from './roundPiece.ts';
+
+/** How a section is practised: each chord waits for the hands; in time with the chart; in time without it. */
+export type Way = 'called' | 'in time' | 'from memory';
+
+export interface PracticeState extends Omit<RoomState, 'stairs'> {
+  readonly sections: readonly { readonly place: number; readonly name: string }[];
+  readonly section: number;
+  readonly ladder: readonly Rung[];
+  readonly rung: number;
+  readonly way: Way;
+  readonly stairs: Staircase;
+  readonly isSearching: boolean;
+  /** What is called; null while nothing is under way. */
+  readonly called: CalledNow | null;
+  /** It is counted in. */
+  readonly isCountingIn: boolean;
+  readonly played: Played;
+  readonly simulated: SimulatedRound;
+  readonly actions: PracticeActions;
+}
+
+export interface PracticeActions {
+  readonly toSection: (place: number) => void;
+  readonly toRung: (rung: number) => void;
+  readonly toWay: (way: Way) => void;
+  readonly toTempo: (tempo: number) => void;
+  readonly simulateAs: (how: SimulatedRound) => void;
+  /** Begins a round, or breaks it off. */
+  readonly toggle: () => void;
+  readonly assess: (isClean: boolean) => void;
+  /** What comes late throughout is the delay of the keyboard: from now on it is counted. */
+  readonly takeDelay: (ms: number) => void;
+  readonly press: (note: number) => void;
+  /** Lets the simulated keyboard play the chord that is waited for. */
+  readonly playCalled: () => void;
+}
+
+export const PracticeContext = createContext<PracticeState | null>(null);
+
+export function usePracticeLens(): PracticeState {
+  const state = useContext(PracticeContext);
+  if (!state) throw new Error('Only under the frame of the practice lens.');
+  return state;
+}

@@ -1,0 +1,95 @@
+import {
+  barTicks,
+  beatsOf,
+  countedBeats,
+  dueStrikes,
+  feltBeats,
+  type Beat,
+  type DueStrike,
+  type Meter,
+  type Performance,
+  type Timeline,
+} from '@intervallum/core';
+import type { Piece } from '../../device/audio/transport.ts';
+import type { TimedKey } from '../../device/midi/sources.ts';
+
+/** A round as it is run through: its beats are heard, its notes are not. */
+export function roundPiece(
+  performance: Performance,
+  given: {
+    readonly timeline: Timeline;
+    readonly range: { readonly from: number; readonly to: number };
+    readonly quarters: number;
+    readonly withClick: boolean;
+    readonly onBegin: (at: number) => void;
+  },
+): Piece {
+  const { timeline, range, quarters, withClick, onBegin } = given;
+  const meter = timeline.slots[range.from]!.meter;
+  return {
+    performance: { ...performance, notes: [], tune: [], pedal: [], open: [] },
+    options: {
+      quarters,
+      // Without a click one has to know all the same when it begins.
+      countIn: countIn(meter),
+      clicks: withClick ? countedBeats(beatsOf(timeline, range)) : [],
+      pedal: false,
+      loop: false,
+      onBegin,
+    },
+    isOpenAt: () => false,
+  };
+}
+
+function countIn(meter: Meter): Beat[] {
+  let onset = 0;
+  const beats = feltBeats(meter).map((ticks, index): Beat => {
+    const beat: Beat = { onset, ticks, strong: index === 0, index, feel: 'in time' };
+    onset += ticks;
+    return beat;
+  });
+  return onset === barTicks(meter) ? beats : beats.slice(0, 1);
+}
+
+/** What the simulated keyboard can be told to play in a round. */
+export const simulatedRounds = ['nothing', 'clean', 'wrong', 'missing', 'late', 'apart'] as const;
+export type SimulatedRound = (typeof simulatedRounds)[number];
+
+/** A key lies down for so much of the time until the next strike, and no longer than that, in milliseconds. */
+const keyShare = 0.8;
+const longestKey = 600;
+
+/**
+ * A round as the simulated keyboard plays it, with one fault in its middle, in milliseconds from its beginning: so that whoever has
+ * no keyboard at hand sees what a round is like.
+ */
+export function simulatedKeys(
+  performance: Pick<Performance, 'notes' | 'tempos'>,
+  quarters: number,
+  how: SimulatedRound,
+): TimedKey[] {
+  const strikes = how === 'nothing' ? [] : dueStrikes(performance, quarters);
+  const half = strikes.length >> 1;
+  const middle = strikes.slice(half).find((one) => onceThere(one) >= 0) ?? strikes[half];
+  return strikes.flatMap((strike, place) => {
+    const { due, hand, notes, onset } = strike;
+    const next = strikes.slice(place + 1).find((one) => one.hand === hand)?.due ?? due + longestKey;
+    const isThere = middle?.onset === onset;
+    const isHand = strike === middle;
+    const late = how === 'late' && isThere ? 160 : how === 'apart' && isHand ? 110 : 0;
+    return notes.flatMap(({ note, due: own }, index): TimedKey[] => {
+      const isFault = isHand && index === Math.max(0, onceThere(strike));
+      if (how === 'missing' && isFault) return [];
+      const from = Math.max(0, own + late);
+      const to = from + Math.min(longestKey, Math.max(40, keyShare * (next - due)));
+      return [{ note: how === 'wrong' && isFault ? note + 1 : note, from, to }];
+    });
+  });
+}
+
+/** Which note of a strike has a tone that its hand has once: one that is there twice would not be missed. -1 where none has. */
+function onceThere({ notes }: DueStrike): number {
+  return notes.findIndex(
+    (one) => notes.filter((other) => other.note % 12 === one.note % 12).length === 1,
+  );
+}

@@ -1,0 +1,242 @@
+import {
+  beginStaircase,
+  ladderOf,
+  performRung,
+  quartersAMinute,
+  usualTempo,
+  type Filled,
+  type Rung,
+  type Song,
+} from '@intervallum/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import { transport, type Owner } from '../../device/audio/transport.ts';
+import { useDocument } from '../../document/DocumentContext.tsx';
+import { useWhole } from '../../document/voicing.ts';
+import { keepTempo, practice } from '../../settings/practice.ts';
+import { notify } from '../../ui/notices.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
+import { t } from '../../words/words.ts';
+import { usePlayed } from '../parts/usePlayed.ts';
+import { calledNow } from './called.ts';
+import type { PracticeState, Way } from './practiceContext.ts';
+import { createRoom, quartersOf, type Running, type Step } from './room.ts';
+import { roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
+
+/** What comes so long after the end, in milliseconds, still belongs to the round. */
+const grace = 400;
+
+/** Practising a section of the open song: what is chosen, what is under way, how it went. */
+export function usePractice(song: Song, songId: string, section: number): PracticeState {
+  const songDocument = useDocument();
+  const whole = useWhole();
+  const [room] = useState(() =>
+    createRoom({
+      now: () => performance.now(),
+      latency: () => practice.now().latency,
+      keep: keepTempo,
+    }),
+  );
+  const state = useStore(room.store);
+  const { running } = state;
+  const [owner] = useState<Owner>(() => ({}));
+  const playing = useStore(transport.store, (now) =>
+    now.playing?.owner === owner ? now.playing : null,
+  );
+  const [way, setWay] = useState<Way>('called');
+  const [simulated, setSimulated] = useState<SimulatedRound>('clean');
+  const [isSearching, setSearching] = useState(false);
+  const asked = useRef(0);
+  const endSimulated = useRef<() => void>(() => undefined);
+  const ladder = useMemo(() => ladderOf(song, section), [song, section]);
+  const [chosen, setChosen] = useState(0);
+  const rung = Math.min(chosen, Math.max(0, ladder.length - 1));
+  const here = ladder[rung] ?? null;
+  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}` : '';
+  const { tempos } = practice.use('tempos');
+  const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
+  const climbed = state.stairs[name];
+  const stairs = climbed?.goal === goal ? climbed : beginStaircase(goal, tempos[name]);
+  const played = usePlayed(({ kind, note }, at) => room.key(kind, note, at));
+
+  const halt = () => {
+    asked.current += 1;
+    endSimulated.current();
+    setSearching(false);
+    transport.stop(owner);
+    room.end();
+  };
+  const begin = async () => {
+    if (!here) return notify(t('There is no chord in this section to practise.'));
+    asked.current += 1;
+    const own = asked.current;
+    setSearching(true);
+    try {
+      const found = await whole();
+      if (own !== asked.current) return;
+      const made = stepOf(found, section, here);
+      if (!made) notify(t('There is no chord in this section to practise.'));
+      else if (way === 'called') room.call({ ...made, name, stairs });
+      else inTime({ ...made, name, stairs });
+    } catch (error) {
+      console.error('The hands of this section were not found.', error);
+      if (own === asked.current) notify(t('It cannot be practised: its hands were not found.'));
+    } finally {
+      if (own === asked.current) setSearching(false);
+    }
+  };
+  const inTime = (made: Step) => {
+    room.play(made);
+    const quarters = quartersOf(made);
+    const { timeline, range } = made;
+    const onBegin = (at: number) => {
+      room.began(at);
+      if (played.sourceId !== 'simulated') return;
+      const late = at - performance.now();
+      const keys = simulatedKeys(made.performance, quarters, simulated);
+      endSimulated.current = played.simulateInTime(
+        keys.map(({ note, from, to }) => ({ note, from: from + late, to: to + late })),
+      );
+    };
+    const withClick = practice.now().click;
+    const given = { timeline, range, quarters, withClick, onBegin };
+    transport.start(owner, roundPiece(made.performance, given), () => undefined);
+  };
+  const actions = useSteady({
+    toSection: (place: number) => {
+      room.clear();
+      songDocument.goTo({ bar: firstBarOf(song, place), slot: 0 });
+    },
+    toRung: (to: number) => {
+      halt();
+      room.clear();
+      setChosen(to);
+    },
+    toWay: (to: Way) => {
+      halt();
+      room.clear();
+      setWay(to);
+    },
+    toTempo: (tempo: number) => room.climb(name, beginStaircase(goal, tempo)),
+    simulateAs: setSimulated,
+    toggle: () => {
+      if (running || isSearching) halt();
+      else void begin();
+    },
+    assess: room.assess,
+    takeDelay: (ms: number) => {
+      practice.change({
+        latency: Math.max(0, Math.min(500, Math.round(practice.now().latency + ms))),
+      });
+      notify(t('The delay of the keyboard is counted from now on.'), () =>
+        practice.change({ latency: Math.max(0, Math.round(practice.now().latency - ms)) }),
+      );
+    },
+    press: (note: number) => {
+      const now = performance.now();
+      const before = room.store.getState();
+      room.key(before.down.has(note) ? 'up' : 'down', note, now);
+      // A finger on the screen presses one key after the other: those of a chord that is waited for stay down until it is there.
+      const after = room.store.getState();
+      const isWaiting = after.running?.kind === 'waiting';
+      if (isWaiting && placeOf(before.running) === placeOf(after.running)) return;
+      for (const held of after.down) room.key('up', held, now);
+    },
+    playCalled: () => {
+      if (running?.kind !== 'waiting') return;
+      const chord = running.waiting.chords[running.waiting.place];
+      if (chord) played.simulate(chord.notes);
+    },
+    halt,
+    ended: () => {
+      if (running?.kind === 'in time') room.end();
+    },
+  });
+  // The round has run through, or something else is to be heard.
+  const isRunning = running?.kind === 'in time';
+  const wasPlaying = useRef(false);
+  useEffect(() => {
+    const hasEnded = isRunning && wasPlaying.current && playing === null;
+    wasPlaying.current = playing !== null;
+    if (!hasEnded) return;
+    const timer = setTimeout(actions.ended, grace);
+    return () => clearTimeout(timer);
+  }, [isRunning, playing, actions]);
+  useEffect(() => () => actions.halt(), [actions, section, song]);
+  // Nobody practises behind another page, and clocks are slowed there.
+  useEffect(() => {
+    const onHidden = () => {
+      if (document.hidden) actions.halt();
+    };
+    document.addEventListener('visibilitychange', onHidden);
+    return () => document.removeEventListener('visibilitychange', onHidden);
+  }, [actions]);
+  const at = playing?.at ?? null;
+  const called = useMemo(
+    () => (running ? calledNow(running, at === null ? null : at) : null),
+    [running, at],
+  );
+  const sections = useMemo(
+    () => song.sections.map(({ name }, place) => ({ place, name })),
+    [song.sections],
+  );
+  return useMemo(
+    () => ({
+      ...state,
+      sections,
+      section,
+      ladder,
+      rung,
+      way,
+      stairs,
+      isSearching,
+      called,
+      isCountingIn: isRunning && at === null,
+      played,
+      simulated,
+      actions,
+    }),
+    [
+      state,
+      sections,
+      section,
+      ladder,
+      rung,
+      way,
+      stairs,
+      isSearching,
+      called,
+      isRunning,
+      at,
+      played,
+      simulated,
+      actions,
+    ],
+  );
+}
+
+const placeOf = (running: Running | null) =>
+  running?.kind === 'waiting' ? running.waiting.place : null;
+
+/** A section of a voiced song as a step of its ladder; null where it has no chord. */
+function stepOf(voiced: Filled, section: number, rung: Rung): Omit<Step, 'name' | 'stairs'> | null {
+  const { timeline } = voiced;
+  const part = timeline.parts.find((one) => one.section === section && one.from < one.to);
+  if (!part) return null;
+  const range = { from: part.from, to: part.to };
+  const performance = performRung(voiced, rung, range);
+  if (performance.notes.length === 0) return null;
+  const { song } = timeline;
+  const quartersPerBeat = quartersAMinute({ tempo: 1, meter: song.meter });
+  return { timeline, range, performance, quartersPerBeat };
+}
+
+/** The first bar of a section, counted over the whole song. */
+function firstBarOf({ sections }: Song, place: number): number {
+  return sections
+    .slice(0, place)
+    .reduce(
+      (sum, { phrases }) => sum + phrases.reduce((bars, phrase) => bars + phrase.bars.length, 0),
+      0,
+    );
+}

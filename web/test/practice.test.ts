@@ -1,0 +1,147 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  beginStaircase,
+  expand,
+  gradeRound,
+  ladderOf,
+  parseChart,
+  performRung,
+  quartersAMinute,
+  voice,
+  type FaultKind,
+} from '@intervallum/core';
+import { calledNow } from '../src/lenses/practice/called.ts';
+import { createRoom, quartersOf, type Step } from '../src/lenses/practice/room.ts';
+import {
+  roundPiece,
+  simulatedKeys,
+  type SimulatedRound,
+} from '../src/lenses/practice/roundPiece.ts';
+
+const { song } = parseChart(
+  'key: C\nmeter: 4/4\ntempo: 100\n\nIntro:\n  1 | 1\n\nVerse:\n  1 | 4 | 5 . . 4 | 1\n',
+);
+const voiced = voice(expand(song));
+const { from, to } = voiced.timeline.parts[1]!;
+const written = ladderOf(song, 1).at(-1)!;
+const step: Step = {
+  name: 'verse',
+  timeline: voiced.timeline,
+  range: { from, to },
+  performance: performRung(voiced, written, { from, to }),
+  quartersPerBeat: quartersAMinute({ tempo: 1, meter: song.meter }),
+  stairs: beginStaircase(100, 100),
+};
+const length = 4 * 4 * 600;
+
+/** A room whose clock is turned by hand. */
+function openRoom({ latency = 0 } = {}) {
+  let now = 5_000;
+  const kept: [string, number][] = [];
+  const room = createRoom({
+    now: () => now,
+    latency: () => latency,
+    keep: (name, tempo) => void kept.push([name, tempo]),
+  });
+  const play = (how: SimulatedRound, { late = 0, until = length } = {}, of = step) => {
+    room.play(of);
+    room.began(now);
+    for (const { note, from: at } of simulatedKeys(of.performance, quartersOf(of), how))
+      if (at <= until) room.key('down', note, now + at + late);
+    now += until;
+    room.end();
+    const { went } = room.store.getState();
+    if (went?.kind !== 'round') throw new Error('There was no round.');
+    return went;
+  };
+  return { room, kept, play };
+}
+
+describe('the simulated keyboard', () => {
+  test.each<[SimulatedRound, FaultKind[]]>([
+    ['nothing', []],
+    ['clean', []],
+    ['wrong', ['wrong']],
+    ['missing', ['missing']],
+    ['late', ['late', 'late']],
+    ['apart', ['apart']],
+  ])('plays %s, as it is told', (how, kinds) => {
+    const quarters = quartersOf(step);
+    const keys = simulatedKeys(step.performance, quarters, how);
+    expect(keys.every((key) => key.from >= 0 && key.to > key.from)).toBe(true);
+    if (how === 'nothing') return expect(keys).toEqual([]);
+    const played = keys.map((key) => ({ note: key.note, at: key.from }));
+    const { faults } = gradeRound(step.performance, played, { quarters });
+    expect(faults.map(({ kind }) => kind)).toEqual(kinds);
+  });
+});
+
+describe('a room to practise in', () => {
+  test('grades a round, climbs with clean ones and tells over the last ones what to mend', () => {
+    const { play, kept } = openRoom();
+    expect(play('clean')).toMatchObject({ number: 1, isClean: true, isWhole: true, findings: [] });
+    const second = play('late');
+    expect(second).toMatchObject({ number: 2, isClean: false });
+    expect(second.findings[0]).toMatchObject({ kind: 'late', times: 1, rounds: 2 });
+    expect(play('late').findings[0]).toMatchObject({ times: 2, rounds: 3 });
+    expect(kept.map(([name]) => name)).toEqual(['verse', 'verse', 'verse']);
+    expect(play('clean', {}, { ...step, name: 'another' }).findings).toEqual([]);
+  });
+  test('counts the delay of a keyboard', () => {
+    expect(openRoom().play('clean', { late: 150 }).isClean).toBe(false);
+    expect(openRoom({ latency: 150 }).play('clean', { late: 150 }).isClean).toBe(true);
+  });
+  test('takes what was broken off up to there, and lets it count for nothing', () => {
+    const { play, room } = openRoom();
+    const went = play('clean', { until: length / 2 });
+    expect(went).toMatchObject({ isWhole: false, isClean: true });
+    expect(went.round.of).toBe(went.round.right);
+    expect(went.round.of).toBeLessThan(step.performance.notes.length);
+    expect(went.stairs).toBe(step.stairs);
+    room.play(step);
+    room.end();
+    expect(room.store.getState().went).toBeNull();
+  });
+  test('asks whoever played where no key was heard, once', () => {
+    const { play, room } = openRoom();
+    const at60 = { ...step, stairs: beginStaircase(100, 60) };
+    expect(play('nothing', {}, at60)).toMatchObject({ isClean: null, findings: [] });
+    room.assess(true);
+    room.assess(false);
+    expect(room.store.getState().went).toMatchObject({ isClean: true, stairs: { clean: 1 } });
+    expect(room.store.getState().stairs['verse']).toMatchObject({ tempo: 60, clean: 1 });
+  });
+  test('calls chord by chord, in the bars of the section, and ends behind the last one', () => {
+    const { room } = openRoom();
+    room.call(step);
+    const seen: (number | null)[][] = [];
+    for (;;) {
+      const { running } = room.store.getState();
+      if (running?.kind !== 'waiting') break;
+      const { now, next, done, of } = calledNow(running, null);
+      seen.push([now?.bar ?? null, next?.bar ?? null, done, of]);
+      const { notes } = running.waiting.chords[running.waiting.place]!;
+      for (const note of notes) room.key('down', note, 9_000);
+      for (const note of notes) room.key('up', note, 9_100);
+    }
+    expect(seen).toEqual([
+      [1, 2, 0, 5],
+      [2, 3, 1, 5],
+      [3, 3, 2, 5],
+      [3, 4, 3, 5],
+      [4, null, 4, 5],
+    ]);
+    expect(room.store.getState().went).toMatchObject({ kind: 'called', of: 5, wrong: 0 });
+  });
+});
+
+test('a round is run through with a bar counted in, its beats heard and none of its notes', () => {
+  const { timeline, range, performance } = step;
+  const given = { timeline, range, quarters: 100, onBegin: () => undefined };
+  const piece = roundPiece(performance, { ...given, withClick: true });
+  expect(piece.performance.notes).toEqual([]);
+  expect(piece.performance.ticks).toBe(performance.ticks);
+  expect(piece.options.countIn).toHaveLength(4);
+  expect(piece.options.clicks).toHaveLength(16);
+  expect(roundPiece(performance, { ...given, withClick: false }).options.clicks).toEqual([]);
+});
