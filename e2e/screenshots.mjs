@@ -164,7 +164,20 @@ await take('hands', {
     await page.getByRole('radio', { name: 'This section' }).check({ force: true });
   },
 });
-await take('song-dark', { path: songAt('Slow River, Carry'), viewport: laptop, dark: true });
+await take('practice', {
+  path: `${songAt('Lanterns on the Quay')}/practice`,
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByLabel('Step', { exact: true }).selectOption({ index: 1 });
+    await page.getByText('In time', { exact: true }).click();
+    await page.getByRole('button', { name: /Play on/ }).click();
+    await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+    await page.getByLabel('It plays').selectOption({ label: 'one hand late' });
+    const begin = page.getByRole('button', { name: 'Begin', exact: true });
+    await begin.click();
+    await page.getByRole('heading', { name: /^Round/ }).waitFor({ timeout: 60_000 });
+  },
+});
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const bell = songAt('The Ferry Bell').split('/').at(-1);

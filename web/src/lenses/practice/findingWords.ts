@@ -1,5 +1,4 @@
-import type { Finding, Rung, Timeline } from '@intervallum/core';
-import { chordInWords } from '../../music/rails/spoken.ts';
+import { formatChord, type Finding, type Rung, type Timeline } from '@intervallum/core';
 import type { ChartView } from '../../music/rails/view.ts';
 import { keyLabel } from '../../music/keys/labels.ts';
 import { t } from '../../words/words.ts';
@@ -34,7 +33,7 @@ export function placeInWords(
 ): string {
   const there = calledAt(timeline, from, at);
   if (!there) return '';
-  const chord = chordInWords(there.chord, { ...view, key: there.key });
+  const chord = formatChord(there.chord, view.style);
   return t('bar {{bar}}, {{chord}}', { bar: there.bar, chord });
 }
 
