@@ -24,10 +24,32 @@ async function round(page: Page, how: string): Promise<void> {
   await expect(told(page)).toBeVisible();
 }
 
+/** A browser with a voice, whose words are noted: the one here has none. */
+async function withVoice(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const said: string[] = [];
+    const voices = new EventTarget();
+    Object.assign(voices, {
+      getVoices: () => [{ lang: 'en-GB', name: 'A voice' }],
+      cancel: () => undefined,
+      speak: ({ text }: { text: string }) => void said.push(text),
+    });
+    class Utterance {
+      readonly text: string;
+      constructor(text: string) {
+        this.text = text;
+      }
+    }
+    Object.assign(window, { said, SpeechSynthesisUtterance: Utterance });
+    Object.defineProperty(window, 'speechSynthesis', { value: voices });
+  });
+}
+
 test('a section is learned: called and waited for, then in time with faults that are named, then from memory', async ({
   page,
 }) => {
   await withoutSound(page);
+  await withVoice(page);
   await writeSong(page, text);
   await page.getByRole('link', { name: 'Practice' }).click();
   await page.getByRole('button', { name: /Play on/ }).click();
@@ -65,6 +87,27 @@ test('a section is learned: called and waited for, then in time with faults that
   });
 
   const tempo = page.getByRole('group', { name: 'Tempo' });
+  await test.step('the bars that were hard are practised alone, again and again, and called aloud', async () => {
+    await expect(page.getByRole('button', { name: /alone$/ })).toHaveCount(0);
+    await page.getByText('Again and again, until I stop it').click();
+    await page.getByText('The chords are said aloud').click();
+    await page.getByLabel('From bar').selectOption('2');
+    await begin(page);
+    const said = () => page.evaluate(() => (window as unknown as { said: string[] }).said);
+    for (const times of [1, 2]) {
+      await expect(card).toContainText('bar 2 · 0 of 1');
+      await expect.poll(said).toHaveLength(times);
+      await page.getByRole('button', { name: 'Play what is called' }).click();
+      await expect(
+        page.getByRole('heading', { name: '1 chord, without a wrong key' }),
+      ).toBeVisible();
+    }
+    expect(new Set(await said())).toEqual(new Set(['4']));
+    await page.getByText('Again and again, until I stop it').click();
+    await page.getByLabel('From bar').selectOption('1');
+    await page.getByText('The chords are said aloud').click();
+  });
+
   await test.step('in time: from three fifths of the tempo, faster after two clean rounds', async () => {
     await page.getByText('In time', { exact: true }).click();
     await expect(tempo).toContainText('180');

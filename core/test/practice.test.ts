@@ -21,6 +21,7 @@ import {
   usualTolerances,
   voice,
   type Performance,
+  type Timeline,
   type Waiting,
 } from '../src/index.ts';
 import { pairInTime } from '../src/practice/pair.ts';
@@ -30,6 +31,7 @@ import { songs } from './generators.ts';
 
 interface Practised {
   readonly title: string;
+  readonly timeline: Timeline;
   readonly performance: Performance;
   readonly quarters: number;
   readonly keys: Key[];
@@ -37,9 +39,11 @@ interface Practised {
 
 function practised(title: string, text: string): Practised {
   const { song } = parseChart(text);
-  const performance = perform(voice(expand(song)));
+  const voiced = voice(expand(song));
+  const performance = perform(voiced);
   const quarters = quartersAMinute(song);
-  return { title, performance, quarters, keys: cleanKeys(performance, quarters) };
+  const { timeline } = voiced;
+  return { title, timeline, performance, quarters, keys: cleanKeys(performance, quarters) };
 }
 
 /** The songs of the demo, and patterns of both hands whose even notes can be uneven. */
@@ -247,11 +251,11 @@ test.each([
 });
 
 describe('a chord that is called', () => {
-  const { performance, quarters } = practised(
+  const { performance, quarters, timeline } = practised(
     'plain',
     'key: C\ntempo: 90\n\nA:\n  1 | 4 | 4 | 1\n',
   );
-  const chords = calledChords(dueStrikes(performance, quarters));
+  const chords = calledChords(dueStrikes(performance, quarters), timeline);
   const press = (waiting: Waiting, notes: readonly number[], now: number) => {
     const down = notes.reduce(
       (all, note) => keyWhileWaiting(all, { kind: 'down', note }, now),
@@ -287,6 +291,13 @@ describe('a chord that is called', () => {
     expect(
       hardestChanges([{ at: 0, ms: 9_000, wrong: [] }, ...waiting.played.slice(2, 3)]),
     ).toEqual([]);
+  });
+  test('takes more of the chord than the hands have, and not less', () => {
+    const sparse = chords.map((chord) => ({ ...chord, notes: [60, 64] }));
+    let waiting = press(beginWaiting(sparse, 0), [60], 400);
+    expect(waiting.place).toBe(0);
+    waiting = press(waiting, [48, 60, 64, 67], 800);
+    expect([waiting.place, waiting.played[0]!.wrong]).toEqual([1, []]);
   });
   test('takes a key of the chord before that lands late for none of this one', () => {
     let waiting = press(beginWaiting(chords, 0), [48, 64, 67], 500);

@@ -28,6 +28,7 @@ const step: Step = {
   name: 'verse',
   timeline: voiced.timeline,
   range: { from, to },
+  firstBar: voiced.timeline.slots[from]!.bar,
   performance: performRung(voiced, written, { from, to }),
   quartersPerBeat: quartersAMinute({ tempo: 1, meter: song.meter }),
   stairs: beginStaircase(100, 100),

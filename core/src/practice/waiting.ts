@@ -1,4 +1,6 @@
 import type { TimelineIndex } from '../chart/places.ts';
+import type { Timeline } from '../chart/time/timeline.ts';
+import { chordTones } from '../chord/tones.ts';
 import type { MidiNumber } from '../kit/ticks.ts';
 import type { DueStrike } from './due.ts';
 
@@ -7,6 +9,8 @@ export interface CalledChord {
   readonly at: TimelineIndex;
   /** What the hands strike there first, lowest first. */
   readonly notes: readonly MidiNumber[];
+  /** The tones of the chord by their pitch class: who plays more of it than the hands have is not wrong. */
+  readonly tones: readonly number[];
 }
 
 /** Somebody is at a chord, and has played what of it. Moments are in milliseconds by any clock. */
@@ -31,7 +35,7 @@ export interface PlayedChord {
 }
 
 /** What is called, chord by chord: of each hand what it strikes first there. */
-export function calledChords(strikes: readonly DueStrike[]): CalledChord[] {
+export function calledChords(strikes: readonly DueStrike[], timeline: Timeline): CalledChord[] {
   const chords = new Map<TimelineIndex, { notes: MidiNumber[]; hands: Set<string> }>();
   for (const { at, hand, notes } of strikes) {
     const there = chords.get(at) ?? { notes: [], hands: new Set() };
@@ -42,7 +46,17 @@ export function calledChords(strikes: readonly DueStrike[]): CalledChord[] {
   }
   return [...chords]
     .sort(([one], [other]) => one - other)
-    .map(([at, { notes }]) => ({ at, notes: notes.sort((one, other) => one - other) }));
+    .map(([at, { notes }]) => ({
+      at,
+      notes: notes.sort((one, other) => one - other),
+      tones: tonesAt(timeline, at),
+    }));
+}
+
+function tonesAt({ slots }: Timeline, at: TimelineIndex): number[] {
+  const { is, key } = slots[at]!;
+  if (is.kind !== 'chord') return [];
+  return chordTones(is.chord, key).map(({ pitchClass }) => pitchClass);
 }
 
 /** Begins to wait for the first of some chords. */
@@ -59,8 +73,8 @@ export function beginWaiting(chords: readonly CalledChord[], now: number): Waiti
 }
 
 /**
- * A key went down or up. Once all tones of the chord are down, with nothing else, the next one is waited for: in whatever inversion,
- * but with its own bass below where the chord was shown with it.
+ * A key went down or up. Once all tones that the hands have are down, in whatever inversion and with nothing but tones of the chord,
+ * the next one is waited for.
  */
 export function keyWhileWaiting(
   waiting: Waiting,
@@ -72,12 +86,13 @@ export function keyWhileWaiting(
   if (kind === 'up') held.delete(note);
   else held.add(note);
   if (!chord || kind === 'up') return { ...waiting, held };
-  const tones = new Set(chord.notes.map((one) => one % 12));
+  const asked = new Set(chord.notes.map((one) => one % 12));
+  const tones = new Set([...asked, ...chord.tones]);
   // A finger that doubles a tone may land after the chord was complete.
   if (!tones.has(note % 12) && isOfBefore(waiting, note, now)) return { ...waiting, held };
   const wrong = tones.has(note % 12) ? waiting.wrong : [...waiting.wrong, note];
   const next = { ...waiting, held, isStruck: true, wrong };
-  if (!isThere(held, tones)) return next;
+  if (!isThere(held, { asked, tones })) return next;
   return {
     ...next,
     place: waiting.place + 1,
@@ -100,9 +115,14 @@ function isOfBefore({ chords, place, since }: Waiting, note: MidiNumber, now: nu
   );
 }
 
-function isThere(held: ReadonlySet<MidiNumber>, tones: ReadonlySet<number>): boolean {
+function isThere(
+  held: ReadonlySet<MidiNumber>,
+  { asked, tones }: { readonly asked: ReadonlySet<number>; readonly tones: ReadonlySet<number> },
+): boolean {
   const sounding = new Set([...held].map((note) => note % 12));
-  return sounding.size === tones.size && [...tones].every((tone) => sounding.has(tone));
+  return (
+    [...asked].every((tone) => sounding.has(tone)) && [...sounding].every((tone) => tones.has(tone))
+  );
 }
 
 /** The changes to come back to: those with wrong keys, and those that were looked for the longest; the worst first. */

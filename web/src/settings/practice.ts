@@ -12,6 +12,10 @@ export const practice = createSettings('practice', 1, {
   latency: z.number().min(0).max(500).catch(0),
   /** A bar is counted in, and the beats are heard. */
   click: z.boolean().catch(true),
+  /** What is practised begins anew by itself until it is stopped. */
+  again: z.boolean().catch(false),
+  /** The browser's own voice says each chord. */
+  spoken: z.boolean().catch(false),
 });
 
 /** Keeps at which tempo somebody left a step. @param name tells it from all others */

@@ -3,9 +3,10 @@ import { useLook } from '../../document/look.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { Card } from '../parts/cards.ts';
+import { calledAt } from './called.ts';
 import { findingInWords, placeInWords } from './findingWords.ts';
 import { usePracticeLens } from './practiceContext.ts';
-import type { Went } from './room.ts';
+import type { Step, Went } from './room.ts';
 
 const All = styled.section`
   display: grid;
@@ -59,8 +60,8 @@ function Told({ went }: { went: Went }) {
 
 function CalledWent({ went }: { went: Extract<Went, { kind: 'called' }> }) {
   const { view } = useLook();
+  const { actions } = usePracticeLens();
   const { of, wrong, hardest, step } = went;
-  const { timeline, range } = step;
   return (
     <>
       <h2>
@@ -73,7 +74,7 @@ function CalledWent({ went }: { went: Extract<Went, { kind: 'called' }> }) {
           {hardest.map(({ at, ms, wrong: keys }) => (
             <p key={at}>
               {[
-                placeInWords(timeline, range.from, at, view),
+                placeInWords(step, at, view),
                 t('{{seconds}} s', { seconds: (ms / 1_000).toFixed(1) }),
                 keys.length > 0 ? t('{{count}} wrong keys', { count: keys.length }) : '',
               ]
@@ -81,6 +82,7 @@ function CalledWent({ went }: { went: Extract<Went, { kind: 'called' }> }) {
                 .join(' · ')}
             </p>
           ))}
+          <BarsAlone step={step} at={hardest[0]!.at} onGo={actions.toBars} />
         </First>
       ) : null}
       <p>{hardest.length > 0 ? t('Once more, then in time.') : t('Now in time.')}</p>
@@ -104,10 +106,9 @@ function RoundWent({ went }: { went: Extract<Went, { kind: 'round' }> }) {
         </Asked>
       </>
     );
-  const where = { timeline: step.timeline, from: step.range.from };
   const [first, ...others] = findings.map((finding) => ({
     finding,
-    said: findingInWords(finding, where, view),
+    said: findingInWords(finding, step, view),
   }));
   const { right, of } = round;
   const isSaid = of > 0 && (right > 0 || round.faults.length > 0);
@@ -135,6 +136,9 @@ function RoundWent({ went }: { went: Extract<Went, { kind: 'round' }> }) {
               </Button>
             </Asked>
           ) : null}
+          {first.finding.at === null ? null : (
+            <BarsAlone step={step} at={first.finding.at} onGo={actions.toBars} />
+          )}
         </First>
       ) : null}
       {others.length > 0 && !(isClean && isWhole) ? (
@@ -146,6 +150,28 @@ function RoundWent({ went }: { went: Extract<Went, { kind: 'round' }> }) {
       ) : null}
       <p>{nextInWords(stairs, tempo)}</p>
     </>
+  );
+}
+
+/** The way into a bar by itself, from the one before it: what is hard is played most. */
+function BarsAlone({
+  step,
+  at,
+  onGo,
+}: {
+  step: Step;
+  at: number;
+  onGo: (bars: { from: number; to: number }) => void;
+}) {
+  const bar = calledAt(step.timeline, step.firstBar, at)?.bar ?? 1;
+  const { bars } = usePracticeLens();
+  const alone = { from: Math.max(1, bar - 1), to: Math.max(bar, 2) };
+  // They are practised already, or are all there is.
+  if (bars.to - bars.from <= alone.to - alone.from) return null;
+  return (
+    <Asked>
+      <Button onPress={() => onGo(alone)}>{t('Bars {{from}} and {{to}} alone', alone)}</Button>
+    </Asked>
   );
 }
 

@@ -1,5 +1,6 @@
 import { Minus, Play, Plus, Square } from 'lucide-react';
 import styled from 'styled-components';
+import { useCanSpeak } from '../../device/audio/speech.ts';
 import { practice } from '../../settings/practice.ts';
 import { IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -21,12 +22,28 @@ const Line = styled.div`
   }
 `;
 
+const Bars = styled.div`
+  display: flex;
+  gap: 8px;
+`;
+
 /** What it says is read whole. */
 const Wide = styled(Pick)`
   && {
     flex: 1 0 100%;
   }
 ` as typeof Pick;
+
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 14px;
+  > span {
+    font-size: 14px;
+    color: var(--soft);
+  }
+`;
 
 const Tempo = styled.div`
   display: flex;
@@ -60,9 +77,23 @@ const step = 4;
 
 /** Beside the chart: what is practised, how, how fast; and how it went. */
 export function PracticePanel() {
-  const { sections, section, ladder, rung, way, stairs, running, isSearching, actions } =
-    usePracticeLens();
-  const { click } = practice.use('click');
+  const {
+    sections,
+    section,
+    ladder,
+    rung,
+    count,
+    bars,
+    way,
+    stairs,
+    running,
+    went,
+    isSearching,
+    actions,
+  } = usePracticeLens();
+  const { click, again, spoken } = practice.use('click', 'again', 'spoken');
+  const canSpeak = useCanSpeak();
+  const places = Array.from({ length: count }, (_, place) => String(place + 1));
   const isOn = running !== null || isSearching;
   const isTimed = way !== 'called';
   return (
@@ -76,6 +107,26 @@ export function PracticePanel() {
           )}
           onChange={(place) => actions.toSection(Number(place))}
         />
+        {count > 1 ? (
+          <Bars>
+            <Pick
+              label={t('From bar')}
+              value={String(bars.from)}
+              options={places.map((place) => [place, place] as const)}
+              onChange={(from) =>
+                actions.toBars({ from: Number(from), to: Math.max(bars.to, Number(from)) })
+              }
+            />
+            <Pick
+              label={t('to bar')}
+              value={String(bars.to)}
+              options={places.map((place) => [place, place] as const)}
+              onChange={(to) =>
+                actions.toBars({ from: Math.min(bars.from, Number(to)), to: Number(to) })
+              }
+            />
+          </Bars>
+        ) : null}
         <Wide
           label={t('Step')}
           value={String(rung)}
@@ -95,9 +146,10 @@ export function PracticePanel() {
         ]}
         onChange={actions.toWay}
       />
-      <About>{ways[way]}</About>
+      {went === null ? <About>{ways[way]}</About> : null}
       {isTimed ? (
-        <Line>
+        <Row>
+          <span aria-hidden>{t('Tempo')}</span>
           <Tempo role="group" aria-label={t('Tempo')}>
             <IconButton
               aria-label={t('Slower')}
@@ -114,12 +166,20 @@ export function PracticePanel() {
             >
               <Plus size={20} strokeWidth={1.5} />
             </IconButton>
-            <p>{t('of {{goal}} beats a minute', { goal: stairs.goal })}</p>
+            <p>{t('of {{goal}}', { goal: stairs.goal })}</p>
           </Tempo>
           <Switch isSelected={click} onChange={(isOnNow) => practice.change({ click: isOnNow })}>
             {t('Click')}
           </Switch>
-        </Line>
+        </Row>
+      ) : null}
+      <Switch isSelected={again} onChange={(isOnNow) => practice.change({ again: isOnNow })}>
+        {t('Again and again, until I stop it')}
+      </Switch>
+      {canSpeak && way !== 'from memory' ? (
+        <Switch isSelected={spoken} onChange={(isOnNow) => practice.change({ spoken: isOnNow })}>
+          {t('The chords are said aloud')}
+        </Switch>
       ) : null}
       <PrimaryButton onPress={actions.toggle} isDisabled={ladder.length === 0}>
         {isOn ? (

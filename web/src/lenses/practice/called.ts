@@ -21,19 +21,18 @@ export interface CalledNow {
   readonly of: number;
 }
 
-/** A chord of the timeline, and its bar, counted from the beginning of the range. */
-export function calledAt(timeline: Timeline, from: number, at: number): Called | null {
+/** A chord of the timeline, and its bar, counted from the first one of its section. */
+export function calledAt(timeline: Timeline, firstBar: number, at: number): Called | null {
   const slot = timeline.slots[at];
   if (slot?.is.kind !== 'chord') return null;
-  const bar = slot.bar - (timeline.slots[from]?.bar ?? slot.bar) + 1;
-  return { at, chord: slot.is.chord, key: slot.key, bar };
+  return { at, chord: slot.is.chord, key: slot.key, bar: slot.bar - firstBar + 1 };
 }
 
 /** @param playing the slot of the timeline that sounds; null while it is counted in, or where nothing runs */
 export function calledNow(running: Running, playing: number | null): CalledNow {
-  const { timeline, range } = running.step;
+  const { timeline, range, firstBar } = running.step;
   const named = (at: number | undefined) =>
-    at === undefined ? null : calledAt(timeline, range.from, at);
+    at === undefined ? null : calledAt(timeline, firstBar, at);
   if (running.kind === 'waiting') {
     const { chords, place } = running.waiting;
     return {

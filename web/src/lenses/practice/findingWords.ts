@@ -1,8 +1,9 @@
-import { formatChord, type Finding, type Rung, type Timeline } from '@intervallum/core';
+import { formatChord, type Finding, type Rung } from '@intervallum/core';
 import type { ChartView } from '../../music/rails/view.ts';
 import { keyLabel } from '../../music/keys/labels.ts';
 import { t } from '../../words/words.ts';
 import { calledAt } from './called.ts';
+import type { Step } from './room.ts';
 
 /** What a step of the ladder is called. */
 export function rungName({ kind, pushes, song }: Rung): string {
@@ -24,27 +25,20 @@ export function rungName({ kind, pushes, song }: Rung): string {
   }
 }
 
+type Where = Pick<Step, 'timeline' | 'firstBar'>;
+
 /** Where something is: its bar of the section, and the chord there. */
-export function placeInWords(
-  timeline: Timeline,
-  from: number,
-  at: number,
-  view: ChartView,
-): string {
-  const there = calledAt(timeline, from, at);
-  if (!there) return '';
-  const chord = formatChord(there.chord, view.style);
-  return t('bar {{bar}}, {{chord}}', { bar: there.bar, chord });
+export function placeInWords({ timeline, firstBar }: Where, at: number, view: ChartView): string {
+  const called = calledAt(timeline, firstBar, at);
+  if (!called) return '';
+  const chord = formatChord(called.chord, view.style);
+  return t('bar {{bar}}, {{chord}}', { bar: called.bar, chord });
 }
 
 const hands = { left: t('left hand'), right: t('right hand') } as const;
 
 /** One thing to be mended, in a sentence; and how often it was so, where it was more than one round. */
-export function findingInWords(
-  finding: Finding,
-  { timeline, from }: { readonly timeline: Timeline; readonly from: number },
-  view: ChartView,
-): string {
+export function findingInWords(finding: Finding, there: Where, view: ChartView): string {
   const { kind, hand, at, note, played, ms, quarters, times, rounds } = finding;
   const amount = { ms: Math.round(Math.abs(ms)), part: partOfBeat(quarters) };
   const late = t('{{ms}} ms late ({{part}} of a quarter)', amount);
@@ -54,7 +48,7 @@ export function findingInWords(
     const what = kind === 'early' ? early : late;
     return t('Everything comes {{what}}.', { what }) + often;
   }
-  const place = placeInWords(timeline, from, at, view);
+  const place = placeInWords(there, at, view);
   const where = hand === null ? place : `${hands[hand]}, ${place}`;
   const name = (key: number | null) => (key === null ? '' : keyLabel(key, view));
   const said = (): string => {

@@ -8,11 +8,20 @@ import type { SimulatedRound } from './roundPiece.ts';
 /** How a section is practised: each chord waits for the hands; in time with the chart; in time without it. */
 export type Way = 'called' | 'in time' | 'from memory';
 
+/** Bars of a section, from 1, with both. */
+export interface Bars {
+  readonly from: number;
+  readonly to: number;
+}
+
 export interface PracticeState extends Omit<RoomState, 'stairs'> {
   readonly sections: readonly { readonly place: number; readonly name: string }[];
   readonly section: number;
   readonly ladder: readonly Rung[];
   readonly rung: number;
+  /** How many bars the section has, and from which to which is practised, from 1. */
+  readonly count: number;
+  readonly bars: Bars;
   readonly way: Way;
   readonly stairs: Staircase;
   readonly isSearching: boolean;
@@ -28,6 +37,7 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
 export interface PracticeActions {
   readonly toSection: (place: number) => void;
   readonly toRung: (rung: number) => void;
+  readonly toBars: (bars: Bars) => void;
   readonly toWay: (way: Way) => void;
   readonly toTempo: (tempo: number) => void;
   readonly simulateAs: (how: SimulatedRound) => void;

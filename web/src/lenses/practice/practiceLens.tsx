@@ -1,7 +1,7 @@
 import { placedSlots, sectionOfBar } from '@intervallum/core';
 import { useParams } from 'react-router';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
-import { useShown } from '../../document/look.tsx';
+import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
@@ -17,6 +17,7 @@ import { PracticeContext } from './practiceContext.ts';
 import { PracticePanel } from './PracticePanel.tsx';
 import { PracticeStrip } from './PracticeStrip.tsx';
 import { usePractice } from './usePractice.ts';
+import { useSpokenCalls } from './useSpokenCalls.ts';
 
 interface PracticeKeys extends LensKeys {
   readonly toggle: () => void;
@@ -43,7 +44,9 @@ function Frame({ draw, children }: LensFrameProps) {
   const bar = slot === null ? 0 : (placedSlots(shown)[slot]?.bar ?? 0);
   const section = sectionOfBar(shown, bar)?.section ?? 0;
   const state = usePractice(shown, songId, section);
+  const { view } = useLook();
   const { running, called, way, actions } = state;
+  useSpokenCalls(state, view);
   const keys = useSteady({
     step: (by: 1 | -1) => {
       const place = chordBeside(shown, slot, by);

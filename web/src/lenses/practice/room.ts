@@ -27,6 +27,8 @@ export interface Step {
   readonly timeline: Timeline;
   /** Its slots of the timeline: from one up to the other, without it. */
   readonly range: { readonly from: number; readonly to: number };
+  /** The first bar of its section, counted over the song as it is written. */
+  readonly firstBar: number;
   readonly performance: Performance;
   /** Quarter notes a minute at one felt beat a minute. */
   readonly quartersPerBeat: number;
@@ -44,6 +46,8 @@ export type Went =
       readonly kind: 'called';
       readonly step: Step;
       readonly of: number;
+      /** All chords were played. */
+      readonly isWhole: boolean;
       readonly wrong: number;
       readonly hardest: readonly PlayedChord[];
     }
@@ -138,7 +142,8 @@ export function createRoom({ now, latency, keep }: Outside): Room {
     if (played.length === 0) return null;
     const wrong = played.reduce((sum, one) => sum + one.wrong.length, 0);
     const hardest = hardestChanges(played);
-    return { kind: 'called', step, of: played.length, wrong, hardest };
+    const isWhole = played.length === waiting.chords.length;
+    return { kind: 'called', step, of: played.length, isWhole, wrong, hardest };
   }
 
   function endRound(running: Extract<Running, { kind: 'in time' }>): Went | null {
@@ -192,7 +197,7 @@ export function createRoom({ now, latency, keep }: Outside): Room {
     climb,
     call: (step) => {
       const strikes = dueStrikes(step.performance, quartersOf(step));
-      const waiting = beginWaiting(calledChords(strikes), now());
+      const waiting = beginWaiting(calledChords(strikes, step.timeline), now());
       store.setState({ running: { kind: 'waiting', step, waiting }, went: null });
     },
     play: (step) => {

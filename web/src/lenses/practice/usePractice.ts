@@ -1,5 +1,6 @@
 import {
   beginStaircase,
+  expand,
   ladderOf,
   performRung,
   quartersAMinute,
@@ -19,12 +20,14 @@ import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { calledNow } from './called.ts';
-import type { PracticeState, Way } from './practiceContext.ts';
+import type { Bars, PracticeState, Way } from './practiceContext.ts';
 import { createRoom, quartersOf, type Running, type Step } from './room.ts';
 import { roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
 
 /** What comes so long after the end, in milliseconds, still belongs to the round. */
 const grace = 400;
+/** So long, in milliseconds, one reads how it went before it begins anew. */
+const breath = 2_500;
 
 /** Practising a section of the open song: what is chosen, what is under way, how it went. */
 export function usePractice(song: Song, songId: string, section: number): PracticeState {
@@ -52,7 +55,20 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   const [chosen, setChosen] = useState(0);
   const rung = Math.min(chosen, Math.max(0, ladder.length - 1));
   const here = ladder[rung] ?? null;
-  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}` : '';
+  const count = useMemo(
+    () => expand(song).parts.find((part) => part.section === section)?.bars.length ?? 0,
+    [song, section],
+  );
+  const [chosenBars, setBars] = useState<(Bars & { section: number }) | null>(null);
+  const { from: fromBar, to: toBar } =
+    chosenBars?.section === section ? chosenBars : { from: 1, to: count };
+  const bars = useMemo(
+    () => ({ from: Math.min(fromBar, count), to: Math.min(toBar, count) }),
+    [fromBar, toBar, count],
+  );
+  const isAll = bars.from === 1 && bars.to === count;
+  const stretch = isAll ? '' : ` ${bars.from}-${bars.to}`;
+  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}${stretch}` : '';
   const { tempos } = practice.use('tempos');
   const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
   const climbed = state.stairs[name];
@@ -74,7 +90,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     try {
       const found = await whole();
       if (own !== asked.current) return;
-      const made = stepOf(found, section, here);
+      const made = stepOf(found, { section, bars }, here);
       if (!made) notify(t('There is no chord in this section to practise.'));
       else if (way === 'called') room.call({ ...made, name, stairs });
       else inTime({ ...made, name, stairs });
@@ -112,6 +128,11 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       room.clear();
       setChosen(to);
     },
+    toBars: ({ from, to }: Bars) => {
+      halt();
+      room.clear();
+      setBars({ section, from: Math.min(from, to), to: Math.max(from, to) });
+    },
     toWay: (to: Way) => {
       halt();
       room.clear();
@@ -148,6 +169,9 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       if (chord) played.simulate(chord.notes);
     },
     halt,
+    beginAgain: () => {
+      if (!running && practice.now().again) void begin();
+    },
     ended: () => {
       if (running?.kind === 'in time') room.end();
     },
@@ -163,6 +187,15 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     return () => clearTimeout(timer);
   }, [isRunning, playing, actions]);
   useEffect(() => () => actions.halt(), [actions, section, song]);
+  // Without touching the computer: what was played to its end begins anew, until it is stopped.
+  const { went } = state;
+  const canGoOn =
+    went !== null && went.isWhole && !(went.kind === 'round' && went.stairs.isReached);
+  useEffect(() => {
+    if (!canGoOn) return;
+    const timer = setTimeout(actions.beginAgain, breath);
+    return () => clearTimeout(timer);
+  }, [went, canGoOn, actions]);
   // Nobody practises behind another page, and clocks are slowed there.
   useEffect(() => {
     const onHidden = () => {
@@ -187,6 +220,8 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       section,
       ladder,
       rung,
+      count,
+      bars,
       way,
       stairs,
       isSearching,
@@ -202,6 +237,8 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       section,
       ladder,
       rung,
+      count,
+      bars,
       way,
       stairs,
       isSearching,
@@ -219,16 +256,26 @@ const placeOf = (running: Running | null) =>
   running?.kind === 'waiting' ? running.waiting.place : null;
 
 /** A section of a voiced song as a step of its ladder; null where it has no chord. */
-function stepOf(voiced: Filled, section: number, rung: Rung): Omit<Step, 'name' | 'stairs'> | null {
+function stepOf(
+  voiced: Filled,
+  { section, bars }: { readonly section: number; readonly bars: Bars },
+  rung: Rung,
+): Omit<Step, 'name' | 'stairs'> | null {
   const { timeline } = voiced;
   const part = timeline.parts.find((one) => one.section === section && one.from < one.to);
-  if (!part) return null;
-  const range = { from: part.from, to: part.to };
+  const chosen = part?.bars.slice(bars.from - 1, bars.to) ?? [];
+  if (!part || chosen.length === 0) return null;
+  const isChosen = new Set(chosen.map(({ bar }) => bar));
+  const slots = timeline.slots.flatMap(({ bar }, at) =>
+    at >= part.from && at < part.to && isChosen.has(bar) ? [at] : [],
+  );
+  const range = { from: slots[0]!, to: slots.at(-1)! + 1 };
   const performance = performRung(voiced, rung, range);
   if (performance.notes.length === 0) return null;
   const { song } = timeline;
   const quartersPerBeat = quartersAMinute({ tempo: 1, meter: song.meter });
-  return { timeline, range, performance, quartersPerBeat };
+  const firstBar = part.bars[0]!.bar;
+  return { timeline, range, firstBar, performance, quartersPerBeat };
 }
 
 /** The first bar of a section, counted over the whole song. */
