@@ -171,3 +171,52 @@ test('a section is learned: called and waited for, then in time with faults that
     await expect(step.getByRole('option', { name: '4. 1 chord comes early' })).toBeAttached();
   });
 });
+
+/** A MIDI keyboard of the browser that plays and is unplugged when it is told to. */
+async function withKeyboard(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const input = Object.assign(new EventTarget(), { id: 'stage', name: 'Stage piano' });
+    const access = Object.assign(new EventTarget(), {
+      inputs: new Map([[input.id, input]]),
+      outputs: new Map(),
+    });
+    const send = (bytes: number[]) => {
+      const event = new Event('midimessage');
+      input.dispatchEvent(Object.assign(event, { data: Uint8Array.from(bytes) }));
+    };
+    const unplug = () => {
+      const event = new Event('statechange');
+      const port = { id: input.id, state: 'disconnected' };
+      access.dispatchEvent(Object.assign(event, { port }));
+    };
+    Object.assign(window, { send, unplug });
+    Object.defineProperty(navigator, 'requestMIDIAccess', { value: () => Promise.resolve(access) });
+  });
+}
+
+test('a keyboard plays a round until it is unplugged; the round is told up to there', async ({
+  page,
+}) => {
+  await withoutSound(page);
+  await withKeyboard(page);
+  await writeSong(page, text.replace('Thaw', 'Ice').replace('300', '90'));
+  await page.getByRole('link', { name: 'Practice' }).click();
+  await page.getByRole('button', { name: 'Find MIDI keyboards' }).click();
+  await expect(page.getByRole('button', { name: /Play on/ })).toContainText('Stage piano');
+  await page.getByText('In time', { exact: true }).click();
+  await begin(page);
+  const card = page.getByRole('region', { name: 'What is called' });
+  await expect(card).toContainText('bar 1 · 1 of 2');
+  await page.evaluate(() => {
+    const { send } = window as unknown as { send: (bytes: number[]) => void };
+    for (const note of [67, 71, 74]) send([0x90, note, 80]);
+    // A key that hangs never comes up.
+    for (const note of [67, 71]) send([0x80, note, 0]);
+  });
+  await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
+  await expect(page.getByText('The keyboard was unplugged.')).toBeVisible();
+  await expect(page.getByText('It was broken off; this is up to there.')).toBeVisible();
+  await expect(told(page)).toContainText('Round 1 at 54: ');
+  await expect(page.getByRole('button', { name: /Play on/ })).toContainText('This screen');
+  await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+});

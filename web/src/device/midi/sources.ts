@@ -7,6 +7,8 @@ export interface MidiSource {
   readonly name: string;
   /** Calls back for every message with its time in milliseconds by the clock of the page, until the function it gives is called. */
   readonly listen: (onMessage: (bytes: Uint8Array, at: number) => void) => () => void;
+  /** Calls back when it is unplugged, until the function it gives is called. Left out where nothing can be. */
+  readonly onGone?: (tell: () => void) => () => void;
 }
 
 /** The keyboards at this device. Rejects as `midiAccess` does. */
@@ -21,6 +23,13 @@ export async function realSources(): Promise<MidiSource[]> {
       };
       input.addEventListener('midimessage', take);
       return () => input.removeEventListener('midimessage', take);
+    },
+    onGone: (tell) => {
+      const look = ({ port }: MIDIConnectionEvent) => {
+        if (port?.id === input.id && port.state === 'disconnected') tell();
+      };
+      access.addEventListener('statechange', look);
+      return () => access.removeEventListener('statechange', look);
     },
   }));
 }

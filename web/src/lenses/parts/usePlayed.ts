@@ -30,12 +30,16 @@ export interface Played {
 /**
  * Listens to the chosen keyboard and to computer keys.
  * @param onMessage is told when it was, in milliseconds by the clock of the page
+ * @param onGone the keyboard was unplugged
  */
-export function usePlayed(onMessage: (message: KeyMessage, at: number) => void): Played {
+export function usePlayed(
+  onMessage: (message: KeyMessage, at: number) => void,
+  onGone: () => void = () => undefined,
+): Played {
   const [sources, setSources] = useState<MidiSource[]>([simulated]);
   const [sourceId, setSourceId] = useState('screen');
   const octave = useRef(48);
-  const steps = useSteady({ heard: onMessage, findKeyboards, onKey });
+  const steps = useSteady({ heard: onMessage, gone, findKeyboards, onKey });
   const source = sources.find(({ id }) => id === sourceId);
   useEffect(
     () =>
@@ -45,6 +49,15 @@ export function usePlayed(onMessage: (message: KeyMessage, at: number) => void):
       }),
     [source, steps],
   );
+
+  useEffect(() => source?.onGone?.(steps.gone), [source, steps]);
+
+  function gone() {
+    setSources((now) => now.filter(({ id }) => id !== sourceId));
+    setSourceId('screen');
+    notify(t('The keyboard was unplugged. Find it again once it is back.'));
+    onGone();
+  }
 
   async function findKeyboards() {
     try {

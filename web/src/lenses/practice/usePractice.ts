@@ -73,7 +73,6 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
   const climbed = state.stairs[name];
   const stairs = climbed?.goal === goal ? climbed : beginStaircase(goal, tempos[name]);
-  const played = usePlayed(({ kind, note }, at) => room.key(kind, note, at));
 
   const halt = () => {
     asked.current += 1;
@@ -82,6 +81,8 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     transport.stop(owner);
     room.end();
   };
+  // Unplugged in a round: what was played up to there is told all the same.
+  const played = usePlayed(({ kind, note }, at) => room.key(kind, note, at), halt);
   const begin = async () => {
     if (!here) return notify(t('There is no chord in this section to practise.'));
     asked.current += 1;

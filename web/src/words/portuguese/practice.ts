@@ -67,6 +67,8 @@ export const practice = {
   'Again and again, until I stop it': 'De novo e de novo, até eu parar',
   'Bars {{from}} and {{to}} alone': 'Só os compassos {{from}} e {{to}}',
   'The chords are said aloud': 'Os acordes são ditos em voz alta',
+  'The keyboard was unplugged. Find it again once it is back.':
+    'O teclado foi desligado. Procure de novo quando ele voltar.',
   'a clean round': 'uma rodada limpa',
   'a wrong key': 'uma tecla errada',
   'one key too few': 'uma tecla a menos',
