@@ -1,4 +1,4 @@
-import { linkSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { codeOf, livingProcess, read } from './processes.mjs';
@@ -10,7 +10,12 @@ import { codeOf, livingProcess, read } from './processes.mjs';
  * @returns {number | null}
  */
 export function holderOf(file) {
-  const [pid, began] = read(file).split(' ');
+  return holderIn(read(file));
+}
+
+/** @param {string} content of a lock file */
+function holderIn(content) {
+  const [pid, began] = content.split(' ');
   if (!/^[1-9]\d*$/.test(pid ?? '')) return null;
   const living = livingProcess(Number(pid));
   return living && living.began === began ? Number(pid) : null;
@@ -27,8 +32,7 @@ export function takeLock(file) {
   try {
     writeFileSync(own, `${process.pid} ${livingProcess(process.pid)?.began}`);
     if (isLinked(own, file)) return true;
-    if (holderOf(file) !== null) return false;
-    setAside(file);
+    clearLeft(file, own);
     return isLinked(own, file);
   } finally {
     rmSync(own, { force: true });
@@ -46,17 +50,31 @@ function isLinked(file, name) {
   }
 }
 
-/** Takes away a lock that nobody holds. Where another was quicker and holds it by now, it is given back. @param {string} file */
-function setAside(file) {
-  const aside = `${file}.${process.pid}.old`;
-  try {
-    renameSync(file, aside);
-  } catch (error) {
-    if (codeOf(error) !== 'ENOENT') throw error;
+/**
+ * Takes away a lock file that nobody holds. What a dead process left, nobody changes but who clears, and only one clears at a time:
+ * so it is no other's lock by the time it is taken away.
+ * @param {string} file
+ * @param {string} own a file that names this process
+ */
+function clearLeft(file, own) {
+  const clearing = `${file}.clearing`;
+  if (!isLinked(own, clearing)) {
+    // Whoever cleared was killed in the middle of it.
+    if (isLeft(clearing)) rmSync(clearing, { force: true });
     return;
   }
-  if (holderOf(aside) !== null) isLinked(aside, file);
-  rmSync(aside, { force: true });
+  try {
+    if (isLeft(file)) rmSync(file, { force: true });
+  } finally {
+    rmSync(clearing, { force: true });
+  }
+}
+
+/** Whether a lock file is there that no living process holds. One that is just given back is not there. @param {string} file */
+function isLeft(file) {
+  const content = read(file);
+  if (content !== '') return holderIn(content) === null;
+  return statSync(file, { throwIfNoEntry: false })?.size === 0;
 }
 
 /** @param {string} file */
