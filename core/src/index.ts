@@ -636,3 +636,5 @@ export type { CalledChord, PlayedChord, Waiting } from './practice/waiting.ts';
 export { beginWaiting, calledChords, hardestChanges, keyWhileWaiting } from './practice/waiting.ts';
 export type { Rung } from './practice/ladder.ts';
 export { ladderOf, performRung } from './practice/ladder.ts';
+export type { ClickSteps, PracticeClick } from './practice/clicks.ts';
+export { practiceClicks } from './practice/clicks.ts';

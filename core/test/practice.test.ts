@@ -15,11 +15,13 @@ import {
   ladderOf,
   parseChart,
   perform,
+  practiceClicks,
   performRung,
   printChart,
   quartersAMinute,
   usualTolerances,
   voice,
+  type ClickSteps,
   type Performance,
   type Timeline,
   type Waiting,
@@ -305,6 +307,24 @@ describe('a chord that is called', () => {
     expect([waiting.place, waiting.wrong]).toEqual([1, []]);
     waiting = keyWhileWaiting(waiting, { kind: 'down', note: 88 }, 1_200);
     expect(waiting.wrong).toEqual([88]);
+  });
+});
+
+describe('the clicks of a round', () => {
+  const { performance, timeline } = practised(
+    'pushed',
+    'key: C\ntempo: 90\n\nA:\n  1 | <4 | 5 <<r1\n',
+  );
+  const kinds = (steps: ClickSteps) =>
+    practiceClicks(timeline, { from: 0, to: timeline.slots.length }, steps, performance.notes)
+      .map(({ kind }) => ({ bar: 'B', beat: 'b', between: '.', push: 'P' })[kind])
+      .join('');
+  test.each<[ClickSteps, string]>([
+    ['beats', 'BbbbBbbbBbbb'],
+    ['eighths', 'B.b.b.bPB.b.b.b.B.b.b.b.'],
+    ['sixteenths', 'B...b...b...b.P.B...b...b...b...B...b..Pb...b...'],
+  ])('in %s: chords that come early are counted louder', (steps, heard) => {
+    expect(kinds(steps)).toBe(heard);
   });
 });
 

@@ -139,10 +139,10 @@ describe('a room to practise in', () => {
 test('a round is run through with a bar counted in, its beats heard and none of its notes', () => {
   const { timeline, range, performance } = step;
   const given = { timeline, range, quarters: 100, onBegin: () => undefined };
-  const piece = roundPiece(performance, { ...given, withClick: true });
+  const piece = roundPiece(performance, { ...given, click: 'beats' });
   expect(piece.performance.notes).toEqual([]);
   expect(piece.performance.ticks).toBe(performance.ticks);
   expect(piece.options.countIn).toHaveLength(4);
   expect(piece.options.clicks).toHaveLength(16);
-  expect(roundPiece(performance, { ...given, withClick: false }).options.clicks).toEqual([]);
+  expect(roundPiece(performance, { ...given, click: 'off' }).options.clicks).toEqual([]);
 });

@@ -2,6 +2,11 @@ import { clockOf, ticksOf, ticksPerQuarter, type Beat, type Performance } from '
 import type * as Tone from 'tone';
 import { t } from '../../words/words.ts';
 
+/** A click, high where a bar begins: softer between beats, highest where a chord comes in early. */
+export interface Click extends Pick<Beat, 'onset' | 'strong'> {
+  readonly is?: 'between' | 'push';
+}
+
 /** How a performance is played. */
 export interface PlayOptions {
   /** Quarter notes a minute. */
@@ -9,7 +14,7 @@ export interface PlayOptions {
   /** A bar of clicks before it; none where it is empty. */
   readonly countIn: readonly Beat[];
   /** Clicks while it is played; none where it is empty. */
-  readonly clicks: readonly Beat[];
+  readonly clicks: readonly Click[];
   readonly pedal: boolean;
   readonly loop: boolean;
   /** When what is played begins, behind its count-in, as it is heard: in milliseconds by the clock of the page. */
@@ -119,11 +124,15 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
     }, at(ticks));
   for (const { onset, factor } of music.tempos) pace(factor, onset);
 
-  const clicked = [...countIn, ...clicks.map((beat) => ({ ...beat, onset: lead + beat.onset }))];
-  for (const { onset, strong } of clicked) {
+  const clicked: readonly Click[] = [
+    ...countIn,
+    ...clicks.map((beat) => ({ ...beat, onset: lead + beat.onset })),
+  ];
+  for (const one of clicked) {
+    const [note, loudness] = soundOf(one);
     transport.schedule(
-      (time) => click.triggerAttackRelease(strong ? 'C6' : 'C5', 0.05, time),
-      `${onset}i`,
+      (time) => click.triggerAttackRelease(note, 0.05, time, loudness),
+      `${one.onset}i`,
     );
   }
   for (const { note, onset, ticks, velocity } of music.notes) {
@@ -189,6 +198,13 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
   const leadSeconds = (lead * 60) / options.quarters / ticksPerQuarter;
   options.onBegin?.(performance.now() + 1_000 * (startsAt + leadSeconds - currentTime + delay));
   return { stop, goOn, silent: null };
+}
+
+/** The tone of a click, and how loud it is, 0 to 1. */
+function soundOf({ strong, is }: Click): [note: string, loudness: number] {
+  if (is === 'push') return ['E6', 1];
+  if (is === 'between') return ['G4', 0.35];
+  return [strong ? 'C6' : 'C5', 1];
 }
 
 function factorAt({ tempos }: Performance, tick: number): number {

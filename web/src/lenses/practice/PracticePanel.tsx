@@ -72,6 +72,13 @@ const ways = {
   'from memory': t('The bars are empty: play it as you know it.'),
 } as const;
 
+const clickNames = [
+  ['off', t('off')],
+  ['beats', t('beats')],
+  ['eighths', t('eighths')],
+  ['sixteenths', t('sixteenths')],
+] as const;
+
 /** By so much the tempo is changed by hand, in beats a minute. */
 const step = 4;
 
@@ -168,9 +175,13 @@ export function PracticePanel() {
             </IconButton>
             <p>{t('of {{goal}}', { goal: stairs.goal })}</p>
           </Tempo>
-          <Switch isSelected={click} onChange={(isOnNow) => practice.change({ click: isOnNow })}>
-            {t('Click')}
-          </Switch>
+          <Pick
+            label={t('Click')}
+            labelled="beside"
+            value={click}
+            options={clickNames}
+            onChange={(chosen) => practice.change({ click: chosen })}
+          />
         </Row>
       ) : null}
       <Switch isSelected={again} onChange={(isOnNow) => practice.change({ again: isOnNow })}>

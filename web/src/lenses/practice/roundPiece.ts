@@ -1,15 +1,17 @@
 import {
   barTicks,
-  beatsOf,
-  countedBeats,
   dueStrikes,
   feltBeats,
+  practiceClicks,
   type Beat,
+  type ClickSteps,
   type DueStrike,
   type Meter,
   type Performance,
+  type PracticeClick,
   type Timeline,
 } from '@intervallum/core';
+import type { Click } from '../../device/audio/player.ts';
 import type { Piece } from '../../device/audio/transport.ts';
 import type { TimedKey } from '../../device/midi/sources.ts';
 
@@ -20,11 +22,11 @@ export function roundPiece(
     readonly timeline: Timeline;
     readonly range: { readonly from: number; readonly to: number };
     readonly quarters: number;
-    readonly withClick: boolean;
+    readonly click: ClickSteps | 'off';
     readonly onBegin: (at: number) => void;
   },
 ): Piece {
-  const { timeline, range, quarters, withClick, onBegin } = given;
+  const { timeline, range, quarters, click, onBegin } = given;
   const meter = timeline.slots[range.from]!.meter;
   return {
     performance: { ...performance, notes: [], tune: [], pedal: [], open: [] },
@@ -32,13 +34,22 @@ export function roundPiece(
       quarters,
       // Without a click one has to know all the same when it begins.
       countIn: countIn(meter),
-      clicks: withClick ? countedBeats(beatsOf(timeline, range)) : [],
+      clicks:
+        click === 'off' ? [] : clicksOf(practiceClicks(timeline, range, click, performance.notes)),
       pedal: false,
       loop: false,
       onBegin,
     },
     isOpenAt: () => false,
   };
+}
+
+function clicksOf(clicks: readonly PracticeClick[]): Click[] {
+  return clicks.map(({ onset, kind }) => ({
+    onset,
+    strong: kind === 'bar',
+    ...(kind === 'between' || kind === 'push' ? { is: kind } : {}),
+  }));
 }
 
 function countIn(meter: Meter): Beat[] {

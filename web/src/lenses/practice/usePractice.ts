@@ -115,8 +115,8 @@ export function usePractice(song: Song, songId: string, section: number): Practi
         keys.map(({ note, from, to }) => ({ note, from: from + late, to: to + late })),
       );
     };
-    const withClick = practice.now().click;
-    const given = { timeline, range, quarters, withClick, onBegin };
+    const { click } = practice.now();
+    const given = { timeline, range, quarters, click, onBegin };
     transport.start(owner, roundPiece(made.performance, given), () => undefined);
   };
   const actions = useSteady({

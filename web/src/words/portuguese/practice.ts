@@ -69,6 +69,10 @@ export const practice = {
   'The chords are said aloud': 'Os acordes são ditos em voz alta',
   'The keyboard was unplugged. Find it again once it is back.':
     'O teclado foi desligado. Procure de novo quando ele voltar.',
+  off: 'desligado',
+  beats: 'tempos',
+  eighths: 'colcheias',
+  sixteenths: 'semicolcheias',
   'a clean round': 'uma rodada limpa',
   'a wrong key': 'uma tecla errada',
   'one key too few': 'uma tecla a menos',
