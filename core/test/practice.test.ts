@@ -249,6 +249,8 @@ test.each([
   const stairs = rounds.reduce(afterRound, beginStaircase(goal, Math.min(60, goal)));
   expect(stairs.tempo).toBe(tempo);
   expect(beginStaircase(goal).tempo).toBe(Math.round(goal * 0.6));
+  // Who goes on another day may still have to go back.
+  expect(afterRound(beginStaircase(goal, goal), false).tempo).toBe(goal - 4);
   expect(stairs.isReached).toBe(rounds.length > 4);
 });
 

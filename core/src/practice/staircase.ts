@@ -2,7 +2,7 @@
 export interface Staircase {
   readonly tempo: number;
   readonly goal: number;
-  /** Where it began; it goes no lower. */
+  /** It goes no lower. */
   readonly from: number;
   /** Clean rounds at this tempo since the last step. */
   readonly clean: number;
@@ -16,10 +16,14 @@ const step = 4;
 const cleanRounds = 2;
 const slowest = 20;
 
-/** @param goal the tempo that it is to have  @param from where to begin; three fifths of the goal where it is left out */
-export function beginStaircase(goal: number, from: number = Math.round(goal * begins)): Staircase {
-  const tempo = Math.max(slowest, Math.min(goal, from));
-  return { tempo, goal, from: tempo, clean: 0, isReached: false };
+/**
+ * @param goal the tempo that it is to have
+ * @param at where to begin, or to go on; three fifths of the goal where it is left out
+ */
+export function beginStaircase(goal: number, at?: number): Staircase {
+  const usual = Math.round(goal * begins);
+  const tempo = Math.max(slowest, Math.min(goal, at ?? usual));
+  return { tempo, goal, from: Math.min(tempo, usual), clean: 0, isReached: false };
 }
 
 /** After a round: up with each second clean one, back with one that was not. */

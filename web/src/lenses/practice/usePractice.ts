@@ -104,9 +104,12 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   };
   const inTime = (made: Step) => {
     room.play(made);
+    const own = asked.current;
     const quarters = quartersOf(made);
     const { timeline, range } = made;
     const onBegin = (at: number) => {
+      // The sound card may have taken so long that it was stopped meanwhile.
+      if (own !== asked.current) return;
       room.began(at);
       if (played.sourceId !== 'simulated') return;
       const late = at - performance.now();
@@ -206,10 +209,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     return () => document.removeEventListener('visibilitychange', onHidden);
   }, [actions]);
   const at = playing?.at ?? null;
-  const called = useMemo(
-    () => (running ? calledNow(running, at === null ? null : at) : null),
-    [running, at],
-  );
+  const called = useMemo(() => (running ? calledNow(running, at) : null), [running, at]);
   const sections = useMemo(
     () => song.sections.map(({ name }, place) => ({ place, name })),
     [song.sections],
