@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import { useLook } from '../../document/look.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -51,7 +52,16 @@ const mostOthers = 3;
 /** How the last round went, with one thing to mend first and what to do next. */
 export function HowItWent() {
   const { went } = usePracticeLens();
-  return <All role="status">{went ? <Told went={went} /> : null}</All>;
+  const place = useRef<HTMLElement>(null);
+  // Whoever sits at the keys does not scroll for it.
+  useEffect(() => {
+    if (went) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [went]);
+  return (
+    <All ref={place} role="status">
+      {went ? <Told went={went} /> : null}
+    </All>
+  );
 }
 
 function Told({ went }: { went: Went }) {
