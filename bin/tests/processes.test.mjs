@@ -115,6 +115,7 @@ test('a process that is killed in a song costs nobody a cue, and another one tak
   expect(before).toHaveLength(2);
   // One that began to listen a moment later than the other may have nobody yet.
   const [busy] = [...before].sort((one, other) => linesOf(other) - linesOf(one));
+  expect(linesOf(busy ?? 0)).toBeGreaterThan(0);
   for (let said = 0; said < count; said += 1) {
     if (said === count / 2) process.kill(busy ?? 0, 'SIGKILL');
     const body = { id: randomUUID(), screen, cue: { kind: 'on' } };

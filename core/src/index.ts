@@ -441,7 +441,7 @@ export type { SectionKey, UnrolledSong } from './chart/time/unroll.ts';
 export { unroll } from './chart/time/unroll.ts';
 export { metersOf } from './chart/sectionMeters.ts';
 export type { Beat } from './chart/time/beats.ts';
-export { beatsOf, countedBeats } from './chart/time/beats.ts';
+export { beatsOf, beatsOfBar, countedBeats } from './chart/time/beats.ts';
 
 export type { ChartChange } from './writing/change.ts';
 export { written } from './writing/changes.ts';

@@ -375,6 +375,15 @@ describe('the ladder of a section', () => {
       ['written', 3, '1 | <4 | <<r5 | <4/  <1 | 5'],
     ]);
   });
+  test('asks for the keys that are pressed, wherever the keyboard is set', () => {
+    const { song } = parseChart('key: C\n\nA:\n  1 | 4\n');
+    const voiced = voice(expand(song));
+    const range = { from: 0, to: 2 };
+    for (const rung of ladderOf(song, 0))
+      expect(performRung({ ...voiced, keyboard: 3 }, rung, range)).toEqual(
+        performRung(voiced, rung, range),
+      );
+  });
   test('every step of any song is played with the hands that were found for it', () => {
     fc.assert(
       fc.property(songs, (song) => {

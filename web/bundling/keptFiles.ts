@@ -71,9 +71,12 @@ export function keptFiles(): Plugin {
       const player = [...filesOf(players, 2), ...always, ...workers];
       const soundsOf = (modules: RegExp, recordings: readonly string[], pages: string[]) => {
         const found = new Set<string>(recordings);
-        for (const chunk of chunks)
-          if (chunk.moduleIds.some((id) => modules.test(id)))
-            for (const name of [chunk.fileName, ...chunk.imports]) found.add(name);
+        const take = (chunk: Rolldown.OutputChunk | undefined) => {
+          if (!chunk || found.has(chunk.fileName)) return;
+          found.add(chunk.fileName);
+          for (const name of chunk.imports) take(byName.get(name));
+        };
+        for (const chunk of chunks) if (chunk.moduleIds.some((id) => modules.test(id))) take(chunk);
         // Whoever gives the sounds up has the pages all the same.
         const files = [...found].filter((name) => !pages.includes(name));
         return { files, bytes: sum(files.map((name) => sizeOf(bundle[name]!))) };

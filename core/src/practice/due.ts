@@ -9,7 +9,6 @@ export interface DueNote {
   readonly hand: Hand;
   readonly note: MidiNumber;
   readonly at: TimelineIndex;
-  readonly source: StruckSource;
   readonly onset: Ticks;
   /** Milliseconds from the beginning of the round. */
   readonly due: number;
@@ -43,7 +42,7 @@ export function dueStrikes(
   const ordered = [...notes].sort((one, other) => one.onset - other.onset || one.note - other.note);
   for (const { hand, note, at, source, onset } of ordered) {
     const due = 1_000 * clock(onset);
-    const one: DueNote = { hand, note, at, source, onset, due };
+    const one: DueNote = { hand, note, at, onset, due };
     const before = last.get(hand);
     const goesOn =
       before?.at === at &&

@@ -1,8 +1,8 @@
 import type { TimelineIndex } from '../chart/places.ts';
+import { middleOf } from '../kit/middle.ts';
 import type { MidiNumber } from '../kit/ticks.ts';
 import type { Hand } from '../playing/struck.ts';
 import type { Fault, FaultKind } from './fault.ts';
-import { middleOf } from './timing.ts';
 import type { Tolerances } from './tolerances.ts';
 
 /** One thing to be mended: the same fault at the same place, in however many rounds. */
@@ -94,7 +94,13 @@ export function findingsOf(
 }
 
 function weightOf({ kind, count, ms }: Finding, { inTime, together, even }: Tolerances): number {
-  const limit = { late: inTime, early: inTime, apart: together, uneven: even }[kind as 'late'];
+  const limits: Partial<Record<FaultKind, number>> = {
+    late: inTime,
+    early: inTime,
+    apart: together,
+    uneven: even,
+  };
+  const limit = limits[kind];
   const far = limit === undefined ? 1 : Math.min(farthest, Math.abs(ms) / limit);
   return weights[kind] * far * count;
 }

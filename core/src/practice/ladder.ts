@@ -144,15 +144,16 @@ function withSection(song: Song, place: number, { push, textures }: SectionChang
 
 /**
  * A stretch of the song as a step of its ladder asks for it, with the hands that were found for the song as it is written: the same
- * chords in the same places.
+ * chords in the same places. What is graded are keys that are pressed: on a keyboard that is set higher or lower they are where they
+ * are.
  */
 export function performRung(
   voiced: Filled,
   { kind, song, hands, rootsAlone }: Rung,
   range: { readonly from: TimelineIndex; readonly to: TimelineIndex },
 ): Performance {
-  if (kind === 'written') return perform(voiced, { ...range, hands });
-  const { fills: _, ...own } = voiced;
+  if (kind === 'written') return perform({ ...voiced, keyboard: 0 }, { ...range, hands });
+  const { fills: _fills, keyboard: _keyboard, ...own } = voiced;
   const timeline = expand(song, { key: voiced.timeline.key });
   const performance = perform({ ...own, timeline }, { ...range, hands });
   return rootsAlone ? { ...performance, notes: withRoots(performance.notes) } : performance;

@@ -1,3 +1,4 @@
+import { middleOf } from '../kit/middle.ts';
 import type { Hand } from '../playing/struck.ts';
 import type { DueNote, DueStrike } from './due.ts';
 import type { Fault, KeyDown } from './fault.ts';
@@ -117,11 +118,4 @@ function unevenness(lates: readonly number[]): number {
     0,
   );
   return sum / Math.max(1, inner.length);
-}
-
-export function middleOf(all: readonly number[]): number {
-  if (all.length === 0) return 0;
-  const sorted = [...all].sort((one, other) => one - other);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
 }

@@ -1,6 +1,7 @@
 import type { TimelineIndex } from '../chart/places.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import { chordTones } from '../chord/tones.ts';
+import { middleOf } from '../kit/middle.ts';
 import type { MidiNumber } from '../kit/ticks.ts';
 import type { DueStrike } from './due.ts';
 
@@ -127,7 +128,7 @@ function isThere(
 
 /** The changes to come back to: those with wrong keys, and those that were looked for the longest; the worst first. */
 export function hardestChanges(played: readonly PlayedChord[], most = 2): PlayedChord[] {
-  const usual = middle(played.map(({ ms }) => ms));
+  const usual = middleOf(played.map(({ ms }) => ms));
   const weight = ({ ms, wrong }: PlayedChord) =>
     wrong.length * wrongWeight + ms / Math.max(1, usual);
   return (
@@ -142,8 +143,3 @@ export function hardestChanges(played: readonly PlayedChord[], most = 2): Played
 /** A wrong key weighs as much as looking for it so many times as long as usual; from `slow` times on it is told. */
 const wrongWeight = 2;
 const slow = 1.8;
-
-function middle(all: readonly number[]): number {
-  const sorted = [...all].sort((one, other) => one - other);
-  return sorted[sorted.length >> 1] ?? 0;
-}

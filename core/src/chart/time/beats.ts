@@ -1,6 +1,6 @@
 import { feelFrom } from '../feel.ts';
 import { ticksOf } from '../../kit/ticks.ts';
-import { feltBeats } from '../meter.ts';
+import { feltBeats, type Meter } from '../meter.ts';
 import type { Feel } from '../song.ts';
 import type { Timeline } from './timeline.ts';
 
@@ -13,6 +13,16 @@ export interface Beat {
   /** Which of its bar, from 0. */
   readonly index: number;
   readonly feel: Feel;
+}
+
+/** The beats of one bar, as it is counted in. */
+export function beatsOfBar(meter: Meter): Beat[] {
+  let onset = 0;
+  return feltBeats(meter).map((ticks, index) => {
+    const beat: Beat = { onset, ticks, strong: index === 0, index, feel: 'in time' };
+    onset += ticks;
+    return beat;
+  });
 }
 
 /** The beats of a stretch of the timeline, from slot `from` up to slot `to`, bar by bar. A pickup has those it sounds in. */

@@ -1,4 +1,4 @@
-import { barTicks, feltBeats, type Beat, type Meter } from '@intervallum/core';
+import { barTicks, beatsOfBar, type Meter } from '@intervallum/core';
 import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { plainPerformance } from './plainPerformance.ts';
@@ -25,13 +25,4 @@ export function useClick() {
         () => undefined,
       ),
   } as const;
-}
-
-function beatsOfBar(meter: Meter): Beat[] {
-  let onset = 0;
-  return feltBeats(meter).map((ticks, index) => {
-    const beat: Beat = { onset, ticks, strong: index === 0, index, feel: 'in time' };
-    onset += ticks;
-    return beat;
-  });
 }

@@ -38,6 +38,8 @@ function keptSounds(who: 'reader' | 'player'): KeptSounds {
 
   async function keep(names: readonly string[]): Promise<void> {
     const ending = new AbortController();
+    // Two looks at once would fetch everything twice.
+    underWay?.abort();
     underWay = ending;
     const of = (await missingFiles(names)).length;
     let done = 0;

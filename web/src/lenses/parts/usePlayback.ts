@@ -1,13 +1,11 @@
 import {
   beatsOf,
+  beatsOfBar,
   countedBeats,
-  feltBeats,
   loosen,
   perform,
   quartersAMinute,
   rangeOfStretch,
-  type Beat,
-  type Meter,
   type Stretch,
   type Filled,
 } from '@intervallum/core';
@@ -98,7 +96,7 @@ function pieceOf(
     performance: heardTune && goesOn ? performed : { ...performed, tune: [] },
     options: {
       quarters: (quartersAMinute(timeline.song) * percent) / 100,
-      countIn: countIn && goesOn ? barOf(timeline.slots[from]!.meter) : [],
+      countIn: countIn && goesOn ? beatsOfBar(timeline.slots[from]!.meter) : [],
       clicks: click && goesOn ? countedBeats(beatsOf(timeline, range)) : [],
       pedal,
       loop: loop && (stretch === 'step' || stretch === 'section'),
@@ -107,14 +105,4 @@ function pieceOf(
       stretch === 'song' &&
       timeline.parts.some((part) => part.open && at >= part.from && at < part.to),
   };
-}
-
-/** The beats of one bar, to be counted in. */
-function barOf(meter: Meter): Beat[] {
-  let onset = 0;
-  return feltBeats(meter).map((ticks, index) => {
-    const beat = { onset, ticks, strong: index === 0, index, feel: 'in time' as const };
-    onset += ticks;
-    return beat;
-  });
 }

@@ -1,12 +1,9 @@
 import {
-  barTicks,
+  beatsOfBar,
   dueStrikes,
-  feltBeats,
   practiceClicks,
-  type Beat,
   type ClickSteps,
   type DueStrike,
-  type Meter,
   type Performance,
   type PracticeClick,
   type Timeline,
@@ -33,7 +30,7 @@ export function roundPiece(
     options: {
       quarters,
       // Without a click one has to know all the same when it begins.
-      countIn: countIn(meter),
+      countIn: beatsOfBar(meter),
       clicks:
         click === 'off' ? [] : clicksOf(practiceClicks(timeline, range, click, performance.notes)),
       pedal: false,
@@ -50,16 +47,6 @@ function clicksOf(clicks: readonly PracticeClick[]): Click[] {
     strong: kind === 'bar',
     ...(kind === 'between' || kind === 'push' ? { is: kind } : {}),
   }));
-}
-
-function countIn(meter: Meter): Beat[] {
-  let onset = 0;
-  const beats = feltBeats(meter).map((ticks, index): Beat => {
-    const beat: Beat = { onset, ticks, strong: index === 0, index, feel: 'in time' };
-    onset += ticks;
-    return beat;
-  });
-  return onset === barTicks(meter) ? beats : beats.slice(0, 1);
 }
 
 /** What the simulated keyboard can be told to play in a round. */

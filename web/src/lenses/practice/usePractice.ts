@@ -1,4 +1,5 @@
 import {
+  barsBefore,
   beginStaircase,
   expand,
   ladderOf,
@@ -125,7 +126,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   const actions = useSteady({
     toSection: (place: number) => {
       room.clear();
-      songDocument.goTo({ bar: firstBarOf(song, place), slot: 0 });
+      songDocument.goTo({ bar: barsBefore(song, place), slot: 0 });
     },
     toRung: (to: number) => {
       halt();
@@ -277,14 +278,4 @@ function stepOf(
   const quartersPerBeat = quartersAMinute({ tempo: 1, meter: song.meter });
   const firstBar = part.bars[0]!.bar;
   return { timeline, range, firstBar, performance, quartersPerBeat };
-}
-
-/** The first bar of a section, counted over the whole song. */
-function firstBarOf({ sections }: Song, place: number): number {
-  return sections
-    .slice(0, place)
-    .reduce(
-      (sum, { phrases }) => sum + phrases.reduce((bars, phrase) => bars + phrase.bars.length, 0),
-      0,
-    );
 }

@@ -10,22 +10,19 @@ import type { PracticeState } from './practiceContext.ts';
  * Has the browser call the chords: the one that is waited for, or, in time, the next one as soon as the one before it has come.
  * From memory nothing is called.
  */
-export function useSpokenCalls(
-  { called, running, way, isCountingIn }: PracticeState,
-  view: ChartView,
-): void {
+export function useSpokenCalls({ called, running, way }: PracticeState, view: ChartView): void {
   const { spoken } = practice.use('spoken');
   const isOn = spoken && running !== null && way !== 'from memory';
   const calls: Called | null = !called
     ? null
     : running?.kind === 'waiting'
       ? called.now
-      : (called.next ?? null);
+      : called.next;
   const at = isOn && calls ? calls.at : null;
   const text = calls ? chordInWords(calls.chord, { ...view, key: calls.key }) : '';
   useEffect(() => {
     if (at !== null) sayAloud(text);
-  }, [at, text, isCountingIn]);
+  }, [at, text]);
   useEffect(() => {
     if (isOn) return stopSpeaking;
     return undefined;

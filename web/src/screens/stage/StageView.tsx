@@ -89,7 +89,9 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
   const band = useBand(stage, program);
   const { show, screen } = known;
   const leads = show !== null && screen !== null && show.baton?.screen === screen;
-  const { at: ahead, look, ...can } = useLooking(items, band, !leads && show !== null);
+  const [isOnWall, toWall] = useOnWall();
+  // On a wall nobody looks ahead.
+  const { at: ahead, look, ...can } = useLooking(items, band, !leads && show !== null && !isOnWall);
   const navigate = useNavigate();
   useTitle(t('{{name}} on stage', { name: page.name }));
   useHelp(leads ? leadHelp : followHelp);
@@ -110,7 +112,6 @@ export function StageView({ stage, page, name, canLead, leaveTo }: StageViewProp
   const song = item?.song;
   const sounding = song ? soundingKey(song, current.part ?? 0, lift) : null;
   const reader = { role, hero, voice: link.voice, readAs: name };
-  const [isOnWall, toWall] = useOnWall();
   if (role === 'projector' && isOnWall)
     return (
       <StageWall

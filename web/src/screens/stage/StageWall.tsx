@@ -24,7 +24,7 @@ export function StageWall({ items, band, isPlayed, onLeave }: StageWallProps) {
   useHelp(stageWallHelp);
   const { pressed } = useSteady({
     pressed: (event: KeyboardEvent) => {
-      const isOther = event.target instanceof Element && event.target.closest('dialog');
+      const isOther = event.target instanceof Element && event.target.closest('[role="dialog"]');
       if (event.ctrlKey || event.altKey || event.metaKey || isOther) return;
       if (event.key === 'b' || event.key === 'B') setDark((dark) => !dark);
       else if (event.key === 'Escape') onLeave();

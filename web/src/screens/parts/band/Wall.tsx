@@ -38,7 +38,8 @@ export function Wall({ slides, at, onGo, onLeave }: WallProps) {
       onGo(Math.max(0, Math.min(last, at + (turn === 'on' ? 1 : -1))));
     },
     pressed: (event: KeyboardEvent) => {
-      const onButton = event.target instanceof Element && event.target.closest('button, dialog');
+      const onButton =
+        event.target instanceof Element && event.target.closest('button, [role="dialog"]');
       if (event.ctrlKey || event.altKey || event.metaKey || onButton) return;
       if (event.key === ' ') go('on');
       else if (event.key === 'Home') onGo(0);

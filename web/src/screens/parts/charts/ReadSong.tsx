@@ -1,6 +1,7 @@
 import type { SharedPage } from '@intervallum/contract';
 import {
   asPlayed,
+  barsBefore,
   capoShapes,
   compareSongs,
   expand,
@@ -119,10 +120,7 @@ export function ReadSong(props: ReadSongProps) {
     () => new Map(pencilled.pencil.marks.map((mark) => [mark.bar, mark])),
     [pencilled.pencil],
   );
-  const count = song.sections.reduce(
-    (sum, { phrases }) => sum + phrases.reduce((bars, phrase) => bars + phrase.bars.length, 0),
-    0,
-  );
+  const count = barsBefore(song, song.sections.length);
   const canPencil = isPencilling && pencilled.isReady && role !== 'projector' && count > 0;
   // A chart may have become shorter since the bar was chosen.
   const at = Math.min(chosen, count - 1);
