@@ -27,7 +27,7 @@ export const layers = {
     ['db'],
     ['http', 'jobs'],
     ['mail', 'audit'],
-    ['accounts'],
+    ['accounts', 'logbook'],
     ['installation', 'teams', 'live', 'parts', 'moves', 'runs'],
     ['songs'],
     ['sets', 'attachments'],

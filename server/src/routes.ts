@@ -13,6 +13,7 @@ import { installationRoutes } from './installation/routes.ts';
 import type { ChartReader } from './jobs/charts.ts';
 import type { LiveHub } from './live/hub.ts';
 import { liveRoutes } from './live/routes.ts';
+import { logbookRoutes } from './logbook/routes.ts';
 import { moveRoutes } from './moves/routes.ts';
 import { runRoutes } from './runs/routes.ts';
 import { sendRoutes } from './sends/routes.ts';
@@ -99,6 +100,7 @@ export function allRoutes({
     ...runRoutes(database),
     ...voiceRoutes(database),
     ...keptKeyRoutes(database),
+    ...logbookRoutes(database),
     ...trashRoutes(database),
   ];
 }

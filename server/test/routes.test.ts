@@ -11,6 +11,7 @@ import {
   invitation,
   openTwoTeams,
   ours,
+  roundOf,
   sent,
   server,
   set,
@@ -75,11 +76,13 @@ describe('every route', () => {
     'PUT /api/sets/:id/stage/baton': { screen: there, takes: true },
     'POST /api/sets/:id/stage/cues': { screen: there, id: randomUUID(), cue: { kind: 'on' } },
     'POST /api/sets/:id/stage/end': { screen: there, played: [] },
+    'POST /api/log': { entries: [roundOf('GAMMA', randomUUID())] },
     'POST /api/invitations': { role: 'guest', note: 'GAMMA' },
   };
   const query: Readonly<Record<string, string>> = {
     'GET /api/shares': `?kind=set&id=${set}`,
     'GET /api/kept-keys': `?songs=${song}`,
+    'GET /api/log/days': '?from=2026-01-01&to=2026-12-31',
     'GET /api/uses/lengths': `?songs=${song}`,
     'GET /api/sends': `?kind=set&id=${set}`,
     'POST /api/songs/:id/attachments': `?id=${randomUUID()}&name=a.pdf`,

@@ -30,14 +30,17 @@ import * as teams from '../src/teams/store.ts';
 import * as audits from '../src/audit/store.ts';
 import * as trash from '../src/trash/store.ts';
 import * as stage from '../src/stage/store.ts';
+import * as logbook from '../src/logbook/store.ts';
 import * as keptKeys from '../src/keptKeys/store.ts';
 import * as voices from '../src/voices/store.ts';
 import {
   draft,
+  drillOf,
   everythingOfTheirs,
   file,
   invitation,
   item,
+  logDayOfBoth,
   member,
   move,
   named,
@@ -63,6 +66,7 @@ import {
   trashed,
   show,
   playedOnce,
+  roundOf,
 } from './twoTeams.ts';
 
 beforeAll(openTwoTeams);
@@ -515,6 +519,24 @@ const keptKeyCalls: typeof calls = {
 };
 Object.assign(calls, keptKeyCalls);
 
+const days = { from: logDayOfBoth, to: logDayOfBoth };
+const logCalls: typeof calls = {
+  listEntries: (db) => logbook.listEntries(ours, db, { songId: null, before: null, most: 9 }),
+  listDays: async (db) => {
+    const [found] = await logbook.listDays(ours, db, days);
+    return found?.rounds === 1 && found.drills === 1 ? 'BETA' : 'ALPHA';
+  },
+  listSteps: (db) => logbook.listSteps(ours, db, null),
+  'listSteps, of a song': async (db) => {
+    const [step] = await logbook.listSteps(ours, db, [song]);
+    return step?.rounds === 1 ? 'BETA' : 'ALPHA';
+  },
+  listCards: (db) => logbook.listCards(ours, db),
+  writeDown: (db) => logbook.writeDown(ours, db, [roundOf('BETA'), drillOf('BETA')]),
+  forgetLog: (db) => logbook.forgetLog(ours, db, member),
+};
+Object.assign(calls, logCalls);
+
 const stageCalls: typeof calls = {
   songsInOwnWay: async (db) => [...(await stage.songsInOwnWay(ours, db, set))],
   listLengths: async (db) => {
@@ -564,6 +586,7 @@ const stores = [
   live,
   voices,
   keptKeys,
+  logbook,
 ];
 
 describe('a store asked for one team', () => {

@@ -1,13 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import {
   plainSet,
+  storeLogged,
   storeMove,
   storeRun,
   storeSend,
   storeSet,
+  type LogEntry,
   type SharedPage,
 } from '@intervallum/contract';
-import { type WrittenRun } from '@intervallum/core';
+import { afterDrill, type WrittenRun } from '@intervallum/core';
 import { scopeOf, type Scope } from '../src/db/scope.ts';
 import { readForLists } from '../src/jobs/readings.ts';
 import { startTestServer, type TestServer } from './server.ts';
@@ -66,6 +68,21 @@ export const named = (mark: string): WrittenRun => ({
   why: 'Played in.',
   step: 'eighths',
   right: '1 2 3',
+});
+
+/** A round and a drill of a day. */
+export const practised = randomUUID();
+export const drilled = randomUUID();
+export const logDayOfBoth = '2026-11-29';
+const when = { at: '2026-11-29T18:00:00.000Z', day: logDayOfBoth, seconds: 60 };
+export const roundOf = (mark: string, id: string = practised): LogEntry => ({
+  ...{ ...when, id, kind: 'round', songId: song, title: mark, section: 'Verse', rung: 'written' },
+  ...{ pushes: 0, bars: null, way: 'in time', tempo: 60, goal: 80, isClean: true, isWhole: true },
+  weak: [],
+});
+export const drillOf = (mark: string, id: string = drilled): LogEntry => ({
+  ...{ ...when, id, kind: 'drill', card: mark, grade: 'good' },
+  memory: afterDrill(null, 'good', Date.parse(when.at)),
 });
 
 export const draft = plainSet({ name: 'BETA' });
@@ -186,6 +203,21 @@ export async function openTwoTeams(): Promise<void> {
         'insert into kept_keys (team_id, song_id, person_id, key, kept_at) values ($1, $2, $3, $4, now())',
         [team, song, member, mark],
       );
+      for (const [entry, person] of [
+        [roundOf(mark), null],
+        [drillOf(mark), null],
+        [roundOf(mark, randomUUID()), member],
+      ] as const)
+        await server.owner.query(
+          'insert into practice_log (team_id, id, person_id, at, day, seconds, kind, song_id, what, tempo, is_clean, entry) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)',
+          [
+            ...[team, entry.id, person, entry.at, entry.day, entry.seconds, entry.kind],
+            ...(entry.kind === 'round'
+              ? [song, 'Verse\nwritten\n0\n', 60, true]
+              : [null, mark, null, null]),
+            storeLogged(entry),
+          ],
+        );
       await server.owner.query(
         'insert into shows (team_id, id, set_id, baton_screen, baton_name, last) values ($1, $2, $3, $4, $5, 1)',
         [team, show, set, there, mark],
@@ -328,6 +360,7 @@ export const tables = [
   'attachment_pieces',
   'own_moves',
   'own_runs',
+  'practice_log',
   'team_counters',
   'people',
   'invitations',

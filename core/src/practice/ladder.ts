@@ -6,12 +6,16 @@ import type { Filled } from '../playing/filled.ts';
 import { perform, type Performance, type PlayedNote } from '../playing/perform.ts';
 import type { Hand } from '../playing/struck.ts';
 
+/** What a step adds to the one before; the last is all of it. */
+export const rungKinds = ['right', 'roots', 'pattern', 'pushes', 'sixteenths', 'written'] as const;
+export type RungKind = (typeof rungKinds)[number];
+
 /**
  * A step on the way to a section as it is written: the right hand alone; with the roots; with what the hands do in it; with its pushes,
  * more and more of them; with those that are sixteenths; and all of it.
  */
 export interface Rung {
-  readonly kind: 'right' | 'roots' | 'pattern' | 'pushes' | 'sixteenths' | 'written';
+  readonly kind: RungKind;
   /** Of a step with pushes: how many of the section's chords come early. */
   readonly pushes: number;
   readonly song: Song;
@@ -113,7 +117,8 @@ type ChordOfSlot = Extract<Slot, { kind: 'chord' }>;
 const slotsOf = ({ phrases }: Section): Slot[] =>
   phrases.flatMap(({ bars }) => bars.flatMap((bar) => (bar.kind === 'played' ? bar.slots : [])));
 
-function chordsOf(section: Section): ChordOfSlot[] {
+/** The chords of a section as they stand in its lines. */
+export function chordsOf(section: Section): ChordOfSlot[] {
   return slotsOf(section).filter((slot): slot is ChordOfSlot => slot.kind === 'chord');
 }
 

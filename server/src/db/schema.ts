@@ -1,12 +1,14 @@
 import type {
   AuditKind,
   EndedShow,
+  LogEntry,
   Role,
   SetBridge,
   SetDraft,
   SetItem,
   SongSummary,
   StoredDecisions,
+  StoredLogged,
   StoredMove,
   StoredRun,
   StoredSend,
@@ -557,6 +559,49 @@ export const keptKeys = pgTable(
       columns: [table.teamId, table.songId],
       foreignColumns: [songs.teamId, songs.id],
     }).onDelete('cascade'),
+    foreignKey({
+      columns: [table.teamId, table.personId],
+      foreignColumns: [people.teamId, people.id],
+    }).onDelete('cascade'),
+  ],
+);
+
+/**
+ * What somebody of the team practised, entry after entry; nothing is changed afterwards. A song that is gone was practised all the
+ * same: nothing points to it. What lists are asked by stands in columns of its own, beside the entry.
+ */
+export const practiceLog = pgTable(
+  'practice_log',
+  {
+    teamId: teamId(),
+    id: uuid('id').notNull(),
+    /** Null where nobody in particular is signed in. */
+    personId: uuid('person_id'),
+    at: moment('at').notNull(),
+    /** By the calendar of whoever practised. */
+    day: date('day').notNull(),
+    seconds: doublePrecision('seconds').notNull(),
+    kind: text('kind').$type<LogEntry['kind']>().notNull(),
+    songId: uuid('song_id'),
+    /** Which step of which section with which bars, or which drill. */
+    what: text('what').notNull(),
+    /** Of a round that was played to its end. */
+    tempo: doublePrecision('tempo'),
+    isClean: boolean('is_clean'),
+    isFromMemory: boolean('is_from_memory').notNull().default(false),
+    entry: jsonb('entry').$type<StoredLogged>().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.teamId, table.id] }),
+    index('practice_log_time').on(table.teamId, table.personId, table.at.desc(), table.id.desc()),
+    index('practice_log_what').on(
+      table.teamId,
+      table.personId,
+      table.kind,
+      table.songId,
+      table.what,
+      table.at.desc(),
+    ),
     foreignKey({
       columns: [table.teamId, table.personId],
       foreignColumns: [people.teamId, people.id],

@@ -15,6 +15,7 @@ import { membershipsOf } from '../accounts/store.ts';
 import { hashOf, newToken } from '../accounts/tokens.ts';
 import { record } from '../audit/store.ts';
 import { Refusal } from '../http/problem.ts';
+import { forgetLog } from '../logbook/store.ts';
 import * as store from './store.ts';
 
 const noSuchPerson = () => new Refusal('not-found', 'The team has nobody by this id.');
@@ -105,6 +106,7 @@ export function teamService(database: Database) {
       await refuseWithoutOwner(scope, db, person, null);
       await record(scope, db, id === scope.personId ? 'left' : 'removed', person.name);
       await store.revokeInvitationsOf(scope, db, id);
+      await forgetLog(scope, db, id);
       await store.endMembership(scope, db, id);
     });
   }
