@@ -637,6 +637,14 @@ export { beginWaiting, calledChords, hardestChanges, keyWhileWaiting } from './p
 export type { Rung, RungKind } from './practice/ladder.ts';
 export { ladderOf, performRung, rungKinds } from './practice/ladder.ts';
 export { waysToPractise, type WayToPractise } from './practice/ways.ts';
+export { breakIsDue, type Practised } from './practice/breaks.ts';
+export type {
+  Readiness,
+  ReadyReason,
+  ReadyState,
+  SectionPractised,
+} from './practice/readiness.ts';
+export { readinessOf } from './practice/readiness.ts';
 export type { DrillGrade, DrillMemory } from './practice/drills/memory.ts';
 export { afterDrill, drillGrades } from './practice/drills/memory.ts';
 export type { Drill, DrillBars, DrillKind } from './practice/drills/drill.ts';

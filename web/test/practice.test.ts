@@ -10,7 +10,9 @@ import {
   voice,
   type FaultKind,
 } from '@intervallum/core';
+import { logEntry, type LoggedRound } from '@intervallum/contract';
 import { calledNow } from '../src/lenses/practice/called.ts';
+import { roundEntry } from '../src/lenses/practice/logged.ts';
 import { createRoom, quartersOf, type Step } from '../src/lenses/practice/room.ts';
 import {
   roundPiece,
@@ -32,6 +34,10 @@ const step: Step = {
   performance: performRung(voiced, written, { from, to }),
   quartersPerBeat: quartersAMinute({ tempo: 1, meter: song.meter }),
   stairs: beginStaircase(100, 100),
+  of: {
+    ...{ songId: '0199c0de-0000-7000-8000-000000000000', title: 'Tide', section: 'Verse' },
+    ...{ rung: 'written', pushes: 0, bars: null, way: 'in time' },
+  },
 };
 const length = 4 * 4 * 600;
 
@@ -39,10 +45,12 @@ const length = 4 * 4 * 600;
 function openRoom({ latency = 0 } = {}) {
   let now = 5_000;
   const kept: [string, number][] = [];
+  const log: LoggedRound[] = [];
   const room = createRoom({
     now: () => now,
     latency: () => latency,
     keep: (name, tempo) => void kept.push([name, tempo]),
+    log: (went, ms) => void log.push(roundEntry(went, ms, new Date(2026, 10, 29, 18))),
   });
   const play = (how: SimulatedRound, { late = 0, until = length } = {}, of = step) => {
     room.play(of);
@@ -55,7 +63,7 @@ function openRoom({ latency = 0 } = {}) {
     if (went?.kind !== 'round') throw new Error('There was no round.');
     return went;
   };
-  return { room, kept, play };
+  return { room, kept, log, play };
 }
 
 describe('the simulated keyboard', () => {
@@ -102,6 +110,29 @@ describe('a room to practise in', () => {
     room.play(step);
     room.end();
     expect(room.store.getState().went).toBeNull();
+  });
+  test('writes each round down as soon as it is known how it was, once', () => {
+    const { play, room, log } = openRoom();
+    play('clean');
+    const { round } = play('wrong');
+    play('nothing');
+    expect(log).toHaveLength(2);
+    room.assess(false);
+    play('nothing');
+    room.clear();
+    room.settle();
+    expect(log.map(({ isClean, tempo, seconds }) => [isClean, tempo, seconds])).toEqual([
+      [true, 100, 9.6],
+      [false, 100, 9.6],
+      [false, 100, 9.6],
+      [null, 100, 9.6],
+    ]);
+    for (const entry of log) expect(logEntry.parse(entry)).toEqual(entry);
+    const { at } = round.faults[0]!;
+    expect(log[1]!.weak).toMatchObject([
+      { kind: 'wrong', bar: voiced.timeline.slots[at]!.bar - step.firstBar + 1, ms: 0 },
+    ]);
+    expect(log[1]).toMatchObject({ day: '2026-11-29', section: 'Verse', weak: [{ chord: '4' }] });
   });
   test('asks whoever played where no key was heard, once', () => {
     const { play, room } = openRoom();

@@ -4,6 +4,7 @@ import { Navigate, Outlet, useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { standing as standingOfPage } from '../queries/client.ts';
 import { listenToTeam } from '../queries/live.ts';
+import { sendWhenReached } from '../queries/logbook.ts';
 import { accountApi } from '../queries/accounts.ts';
 import { askWho, useStanding, useWho } from '../queries/session.ts';
 import { SignInForm } from '../screens/front/SignInForm.tsx';
@@ -43,6 +44,8 @@ export function SignedInOnly() {
 /** Hears what others do, as long as pages of the team are open. */
 function Live({ teamId }: { teamId: string }) {
   useEffect(() => listenToTeam(teamId), [teamId]);
+  // What was practised without a network waits for it.
+  useEffect(sendWhenReached, [teamId]);
   return null;
 }
 

@@ -1,12 +1,9 @@
-import type { Rung, Staircase } from '@intervallum/core';
+import type { Rung, Staircase, WayToPractise } from '@intervallum/core';
 import { createContext, useContext } from 'react';
 import type { Played } from '../parts/usePlayed.ts';
 import type { CalledNow } from './called.ts';
 import type { RoomState } from './room.ts';
 import type { SimulatedRound } from './roundPiece.ts';
-
-/** How a section is practised: each chord waits for the hands; in time with the chart; in time without it. */
-export type Way = 'called' | 'in time' | 'from memory';
 
 /** Bars of a section, from 1, with both. */
 export interface Bars {
@@ -22,7 +19,7 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
   /** How many bars the section has, and from which to which is practised, from 1. */
   readonly count: number;
   readonly bars: Bars;
-  readonly way: Way;
+  readonly way: WayToPractise;
   readonly stairs: Staircase;
   readonly isSearching: boolean;
   /** What is called; null while nothing is under way. */
@@ -38,7 +35,7 @@ export interface PracticeActions {
   readonly toSection: (place: number) => void;
   readonly toRung: (rung: number) => void;
   readonly toBars: (bars: Bars) => void;
-  readonly toWay: (way: Way) => void;
+  readonly toWay: (way: WayToPractise) => void;
   readonly toTempo: (tempo: number) => void;
   readonly simulateAs: (how: SimulatedRound) => void;
   /** Begins a round, or breaks it off. */

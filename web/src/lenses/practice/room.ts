@@ -19,6 +19,7 @@ import {
   type Waiting,
 } from '@intervallum/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { StepOfSong } from './logged.ts';
 
 /** One step of one section, as it is practised now. */
 export interface Step {
@@ -33,6 +34,7 @@ export interface Step {
   /** Quarter notes a minute at one felt beat a minute. */
   readonly quartersPerBeat: number;
   readonly stairs: Staircase;
+  readonly of: StepOfSong;
 }
 
 export type Running =
@@ -90,6 +92,8 @@ export interface Room {
   readonly assess: (isClean: boolean) => void;
   /** Nothing is under way, and nothing is said of what was. */
   readonly clear: () => void;
+  /** What nobody said a word of is written down as it is. */
+  readonly settle: () => void;
   readonly climb: (name: string, stairs: Staircase) => void;
 }
 
@@ -100,6 +104,8 @@ interface Outside {
   readonly latency: () => number;
   /** A step has come to another tempo. */
   readonly keep: (name: string, tempo: number) => void;
+  /** It is known how it went. @param ms how long it took */
+  readonly log: (went: Went, ms: number) => void;
 }
 
 /** Over so many rounds it is told what to mend. */
@@ -115,7 +121,7 @@ function lengthOf(step: Step): number {
   return 1_000 * clockOf(performance.tempos, quartersOf(step))(performance.ticks);
 }
 
-export function createRoom({ now, latency, keep }: Outside): Room {
+export function createRoom({ now, latency, keep, log }: Outside): Room {
   const store = createStore<RoomState>(() => ({
     running: null,
     went: null,
@@ -123,6 +129,9 @@ export function createRoom({ now, latency, keep }: Outside): Room {
     stairs: {},
   }));
   let keys: KeyDown[] = [];
+  let since = 0;
+  /** What is not written down yet: whoever played is still asked how it was. */
+  let asked: { readonly went: Went; readonly ms: number } | null = null;
   let before: { name: string; count: number; rounds: Round[] } = { name: '', count: 0, rounds: [] };
 
   function key(kind: 'down' | 'up', note: number, at: number): void {
@@ -182,7 +191,21 @@ export function createRoom({ now, latency, keep }: Outside): Room {
     if (!running) return;
     const went = running.kind === 'waiting' ? endCalled(running) : endRound(running);
     store.setState({ running: null, went });
-    if (went?.kind === 'round') climb(went.step.name, went.stairs);
+    if (!went) return;
+    asked = { went, ms: now() - since };
+    if (went.kind === 'called' || went.isClean !== null) settle();
+    if (went.kind === 'round') climb(went.step.name, went.stairs);
+  }
+
+  function settle(): void {
+    if (asked) log(asked.went, asked.ms);
+    asked = null;
+  }
+
+  function begin(running: Running): void {
+    settle();
+    since = now();
+    store.setState({ running, went: null });
   }
 
   function climb(name: string, stairs: Staircase): void {
@@ -198,11 +221,11 @@ export function createRoom({ now, latency, keep }: Outside): Room {
     call: (step) => {
       const strikes = dueStrikes(step.performance, quartersOf(step));
       const waiting = beginWaiting(calledChords(strikes, step.timeline), now());
-      store.setState({ running: { kind: 'waiting', step, waiting }, went: null });
+      begin({ kind: 'waiting', step, waiting });
     },
     play: (step) => {
       keys = [];
-      store.setState({ running: { kind: 'in time', step, beganAt: null }, went: null });
+      begin({ kind: 'in time', step, beganAt: null });
     },
     began: (at) => {
       const { running } = store.getState();
@@ -212,9 +235,16 @@ export function createRoom({ now, latency, keep }: Outside): Room {
       const { went } = store.getState();
       if (went?.kind !== 'round' || went.isClean !== null) return;
       const stairs = afterRound(went.step.stairs, isClean);
-      store.setState({ went: { ...went, isClean, stairs } });
+      const assessed = { ...went, isClean, stairs };
+      store.setState({ went: assessed });
+      if (asked) asked = { ...asked, went: assessed };
+      settle();
       climb(went.step.name, stairs);
     },
-    clear: () => store.setState({ running: null, went: null }),
+    clear: () => {
+      settle();
+      store.setState({ running: null, went: null });
+    },
+    settle,
   };
 }

@@ -9,19 +9,22 @@ import {
   type Filled,
   type Rung,
   type Song,
+  type WayToPractise,
 } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { transport, type Owner } from '../../device/audio/transport.ts';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { useWhole } from '../../document/voicing.ts';
+import { noteDown } from '../../queries/logbook.ts';
 import { keepTempo, practice } from '../../settings/practice.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { calledNow } from './called.ts';
-import type { Bars, PracticeState, Way } from './practiceContext.ts';
+import type { Bars, PracticeState } from './practiceContext.ts';
+import { roundEntry, type StepOfSong } from './logged.ts';
 import { createRoom, quartersOf, type Running, type Step } from './room.ts';
 import { roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
 
@@ -39,6 +42,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       now: () => performance.now(),
       latency: () => practice.now().latency,
       keep: keepTempo,
+      log: (went, ms) => void noteDown([roundEntry(went, ms)]),
     }),
   );
   const state = useStore(room.store);
@@ -47,7 +51,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   const playing = useStore(transport.store, (now) =>
     now.playing?.owner === owner ? now.playing : null,
   );
-  const [way, setWay] = useState<Way>('called');
+  const [way, setWay] = useState<WayToPractise>('called');
   const [simulated, setSimulated] = useState<SimulatedRound>('clean');
   const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
@@ -84,6 +88,15 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   };
   // Unplugged in a round: what was played up to there is told all the same.
   const played = usePlayed(({ kind, note }, at) => room.key(kind, note, at), halt);
+  const ofSong = ({ kind, pushes }: Rung): StepOfSong => ({
+    songId,
+    title: song.title,
+    section: song.sections[section]?.name ?? '',
+    rung: kind,
+    pushes,
+    bars: isAll ? null : bars,
+    way,
+  });
   const begin = async () => {
     if (!here) return notify(t('There is no chord in this section to practise.'));
     asked.current += 1;
@@ -94,8 +107,8 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       if (own !== asked.current) return;
       const made = stepOf(found, { section, bars }, here);
       if (!made) notify(t('There is no chord in this section to practise.'));
-      else if (way === 'called') room.call({ ...made, name, stairs });
-      else inTime({ ...made, name, stairs });
+      else if (way === 'called') room.call({ ...made, name, stairs, of: ofSong(here) });
+      else inTime({ ...made, name, stairs, of: ofSong(here) });
     } catch (error) {
       console.error('The hands of this section were not found.', error);
       if (own === asked.current) notify(t('It cannot be practised: its hands were not found.'));
@@ -138,7 +151,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
       room.clear();
       setBars({ section, from: Math.min(from, to), to: Math.max(from, to) });
     },
-    toWay: (to: Way) => {
+    toWay: (to: WayToPractise) => {
       halt();
       room.clear();
       setWay(to);
@@ -191,7 +204,13 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     const timer = setTimeout(actions.ended, grace);
     return () => clearTimeout(timer);
   }, [isRunning, playing, actions]);
-  useEffect(() => () => actions.halt(), [actions, section, song]);
+  useEffect(
+    () => () => {
+      actions.halt();
+      room.settle();
+    },
+    [actions, room, section, song],
+  );
   // Without touching the computer: what was played to its end begins anew, until it is stopped.
   const { went } = state;
   const canGoOn =
@@ -262,7 +281,7 @@ function stepOf(
   voiced: Filled,
   { section, bars }: { readonly section: number; readonly bars: Bars },
   rung: Rung,
-): Omit<Step, 'name' | 'stairs'> | null {
+): Omit<Step, 'name' | 'stairs' | 'of'> | null {
   const { timeline } = voiced;
   const part = timeline.parts.find((one) => one.section === section && one.from < one.to);
   const chosen = part?.bars.slice(bars.from - 1, bars.to) ?? [];
