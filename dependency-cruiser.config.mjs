@@ -22,12 +22,13 @@ const forbid = (name, from, to) => ({ name, severity: 'error', from: { path: fro
 export default {
   forbidden: [
     ...layerRules,
-    // The formats lean on the packages that write and read them, comparing on one that compares; all else is our own.
+    // The formats lean on the packages that write and read them, comparing on one that compares, drills on one that spaces them;
+    // all else is our own.
     forbid('core-is-pure', '^core/src/', {
       pathNot:
-        '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse|diff)/',
+        '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse|diff|ts-fsrs)/',
     }),
-    forbid('packages-in-formats-only', '^core/src/(?!formats/|marks/|compare/)', {
+    forbid('packages-in-formats-only', '^core/src/(?!formats/|marks/|compare/|practice/drills/)', {
       path: 'node_modules',
     }),
     forbid('inside-core-nobody-takes-the-public-face', '^core/src/.+/', {
@@ -63,7 +64,7 @@ export default {
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: {
-      path: '(^|/)(dist|node_modules/(?!@codemirror|diff|midi-file|fast-xml-parser|papaparse|@types))/',
+      path: '(^|/)(dist|node_modules/(?!@codemirror|diff|midi-file|fast-xml-parser|papaparse|ts-fsrs|@types))/',
     },
     tsConfig: { fileName: 'tsconfig.base.json' },
     tsPreCompilationDeps: true,

@@ -639,6 +639,7 @@ export { ladderOf, performRung, rungKinds } from './practice/ladder.ts';
 export { waysToPractise, type WayToPractise } from './practice/ways.ts';
 export { breakIsDue, type Practised } from './practice/breaks.ts';
 export type {
+  CleanOnce,
   Readiness,
   ReadyReason,
   ReadyState,
@@ -650,7 +651,7 @@ export { afterDrill, drillGrades } from './practice/drills/memory.ts';
 export type { Drill, DrillBars, DrillKind } from './practice/drills/drill.ts';
 export { nameDrill, readDrill } from './practice/drills/drill.ts';
 export type { DrillAsks, DrillTask } from './practice/drills/tasks.ts';
-export { asksOf, fartherThanNeeded, gradeOfDrill } from './practice/drills/tasks.ts';
+export { asksOf, fartherThanNeeded, gradeOfDrill, nearestTo } from './practice/drills/tasks.ts';
 export type { DrillCard, DrillSong, FailedBars } from './practice/drills/cards.ts';
 export { drillCards } from './practice/drills/cards.ts';
 export { nextDrills, type NextDrills } from './practice/drills/next.ts';

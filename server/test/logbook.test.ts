@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { LogDay, LogEntry, LoggedRound, LogStep } from '@intervallum/contract';
-import { afterDrill, drillGrades, rungKinds } from '@intervallum/core';
+import { afterDrill, rungKinds, type DrillGrade } from '@intervallum/core';
 import { openDatabase } from '../src/db/database.ts';
 import { closeWithPeople, openWithPeople, owner, server, somebody } from './people.ts';
 
@@ -32,7 +32,7 @@ const round = (over: Partial<LoggedRound> = {}): LoggedRound => ({
   weak: [],
   ...over,
 });
-const drill = (card: string, grade: (typeof drillGrades)[number], at: string): LogEntry => ({
+const drill = (card: string, grade: DrillGrade, at: string): LogEntry => ({
   ...{ id: randomUUID(), kind: 'drill', at, day: at.slice(0, 10), seconds: 5, card, grade },
   memory: afterDrill(null, grade, Date.parse(at)),
 });

@@ -1,4 +1,4 @@
-import { CircleHelp, ListOrdered, Music, Settings, Users } from 'lucide-react';
+import { CircleHelp, ListOrdered, Metronome, Music, Settings, Users } from 'lucide-react';
 import { NavLink, Outlet } from 'react-router';
 import styled, { css } from 'styled-components';
 import { Notices } from '../ui/notices.tsx';
@@ -167,6 +167,12 @@ export function Shell() {
               <Room to="/sets">
                 <ListOrdered size={20} strokeWidth={1.5} aria-hidden />
                 {t('Sets')}
+              </Room>
+            </li>
+            <li>
+              <Room to="/practice">
+                <Metronome size={20} strokeWidth={1.5} aria-hidden />
+                {t('Practice')}
               </Room>
             </li>
             <li>

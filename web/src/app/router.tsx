@@ -108,6 +108,12 @@ export const router = createBrowserRouter([
             element: <DeskShell />,
             children: [
               {
+                path: '/practice/drills',
+                lazy: async () => ({
+                  Component: (await import('../screens/practice/DrillsScreen.tsx')).DrillsScreen,
+                }),
+              },
+              {
                 path: '/songs/:songId/:lens?',
                 lazy: async () => ({
                   Component: (await import('../screens/song/SongScreen.tsx')).SongScreen,
@@ -176,6 +182,13 @@ export const router = createBrowserRouter([
                 path: '/sets/:setId',
                 lazy: async () => ({
                   Component: (await import('../screens/set/SetScreen.tsx')).SetScreen,
+                }),
+              },
+              {
+                path: '/practice',
+                lazy: async () => ({
+                  Component: (await import('../screens/practice/PracticeScreen.tsx'))
+                    .PracticeScreen,
                 }),
               },
               {

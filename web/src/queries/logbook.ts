@@ -6,13 +6,15 @@ import {
   logSteps,
   mostAtOnce,
   type LogEntry,
+  type LogPage,
 } from '@intervallum/contract';
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import { z } from 'zod';
 import { create } from 'zustand';
 import { dropWaiting, listWaiting, putWaiting } from '../device/storage/logBox.ts';
 import { ownerNow } from '../device/storage/owner.ts';
-import { ask } from './client.ts';
+import { rememberPractised } from '../settings/care.ts';
+import { ask, type Answer } from './client.ts';
 import { answered } from './queries.ts';
 
 /** What is asked of somebody's own logbook. */
@@ -20,7 +22,10 @@ export const logbookApi = {
   write: (entries: readonly LogEntry[]) =>
     ask(z.null(), '/log', { method: 'POST', body: { entries } }),
   page: (after: string | null) =>
-    ask(logPage, `/log?${new URLSearchParams(after === null ? {} : { after, limit: '200' })}`),
+    ask(
+      logPage,
+      `/log?${new URLSearchParams({ limit: '200', ...(after === null ? {} : { after }) })}`,
+    ),
   days: (from: string, to: string) =>
     ask(logDays, `/log/days?${new URLSearchParams({ from, to })}`),
   steps: (songIds: readonly string[] | null) =>
@@ -50,7 +55,10 @@ let sending: { readonly owner: string | null; readonly done: Promise<void> } | n
 
 /** Writes down what was practised: into this browser at once, and to the server as soon as that is reached. */
 export async function noteDown(entries: readonly LogEntry[]): Promise<void> {
-  for (const entry of entries) onPage.set(entry.id, entry);
+  for (const entry of entries) {
+    onPage.set(entry.id, entry);
+    rememberPractised(1_000 * entry.seconds);
+  }
   try {
     await putWaiting(entries);
   } catch (error) {
@@ -126,6 +134,19 @@ export function sendWhenReached(): () => void {
   send();
   window.addEventListener('online', send);
   return () => window.removeEventListener('online', send);
+}
+
+/** All of the logbook, the latest first; null where it could not be had whole. */
+export async function allOfLog(): Promise<LogEntry[] | null> {
+  const all: LogEntry[] = [];
+  let after: string | null = null;
+  do {
+    const answer: Answer<LogPage> = await logbookApi.page(after);
+    if (answer.kind !== 'ok') return null;
+    all.push(...answer.value.entries);
+    after = answer.value.next;
+  } while (after !== null);
+  return all;
 }
 
 const logKey = ['log'] as const;

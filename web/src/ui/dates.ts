@@ -47,3 +47,13 @@ export function shortDate(date: string): string {
     timeZone: 'UTC',
   });
 }
+
+/** Whole days from one day to another; negative for a day that was. */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000);
+}
+
+/** The day so many days before. */
+export function dayBefore(day: string, days: number): string {
+  return new Date(Date.parse(`${day}T00:00Z`) - days * 86_400_000).toISOString().slice(0, 10);
+}

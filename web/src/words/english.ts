@@ -8,6 +8,21 @@ export const english = {
   '{{count}} flats to read._one': '{{count}} flat to read.',
   '{{count}} chords come early_one': '{{count}} chord comes early',
   '{{count}} wrong keys_one': '{{count}} wrong key',
+  '{{count}} minutes without a break_one': '{{count}} minute without a break',
+  'in {{count}} days_one': 'tomorrow',
+  '{{count}} drills_one': '{{count}} drill',
+  'about {{count}} minutes_one': 'about a minute',
+  '{{count}} come back_one': '{{count}} comes back',
+  '{{count}} are new_one': '{{count}} is new',
+  '{{count}} more wait_one': '{{count}} more waits',
+  '{{section}} was clean {{count}} days ago: once more before the day._one':
+    '{{section}} was clean yesterday: once more before the day.',
+  '{{section}} went wrong at {{count}} places the last time._one':
+    '{{section}} went wrong at one place the last time.',
+  '{{count}} rounds_one': '{{count}} round',
+  '{{count}} entries wait in this browser for the server._one':
+    '{{count}} entry waits in this browser for the server.',
+  '{{count}} half steps farther than need be_one': 'a half step farther than need be',
   '{{count}} sets_one': '{{count}} set',
   '{{count}} people_one': '{{count}} person',
   '{{count}} moves_one': '{{count}} move',

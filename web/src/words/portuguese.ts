@@ -12,6 +12,7 @@ import { moves } from './portuguese/moves.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { pencil } from './portuguese/pencil.ts';
 import { practice } from './portuguese/practice.ts';
+import { drills } from './portuguese/drills.ts';
 import { service } from './portuguese/service.ts';
 import { sets } from './portuguese/sets.ts';
 import { songs } from './portuguese/songs.ts';
@@ -35,6 +36,7 @@ export const portuguese = {
   ...bringing,
   ...pencil,
   ...practice,
+  ...drills,
   ...service,
   ...sets,
   ...stage,

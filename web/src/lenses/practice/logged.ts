@@ -5,12 +5,6 @@ import { formatChord, type Finding } from '@intervallum/core';
 import { calledAt } from './called.ts';
 import type { Step, Went } from './room.ts';
 
-/** What of a song a step is, as the logbook has it. */
-export type StepOfSong = Pick<
-  LoggedRound,
-  'songId' | 'title' | 'section' | 'rung' | 'pushes' | 'bars' | 'way'
->;
-
 /**
  * What of a round is written down: whether it was clean and how fast, and the worst places.
  * @param ms how long it took

@@ -1,3 +1,4 @@
+import type { LoggedRound } from '@intervallum/contract';
 import {
   afterRound,
   beginWaiting,
@@ -19,7 +20,12 @@ import {
   type Waiting,
 } from '@intervallum/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { StepOfSong } from './logged.ts';
+
+/** What of a song a step is, as the logbook has it. */
+export type StepOfSong = Pick<
+  LoggedRound,
+  'songId' | 'title' | 'section' | 'rung' | 'pushes' | 'bars' | 'way'
+>;
 
 /** One step of one section, as it is practised now. */
 export interface Step {

@@ -24,8 +24,8 @@ import { t } from '../../words/words.ts';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { calledNow } from './called.ts';
 import type { Bars, PracticeState } from './practiceContext.ts';
-import { roundEntry, type StepOfSong } from './logged.ts';
-import { createRoom, quartersOf, type Running, type Step } from './room.ts';
+import { roundEntry } from './logged.ts';
+import { createRoom, quartersOf, type Running, type Step, type StepOfSong } from './room.ts';
 import { roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
 
 /** What comes so long after the end, in milliseconds, still belongs to the round. */

@@ -1,0 +1,195 @@
+import type { LogDay, LogEntry } from '@intervallum/contract';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { Download } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { saveFile } from '../../device/saveFile.ts';
+import { Fetched } from '../../queries/Fetched.tsx';
+import { allOfLog, logDaysQuery, logPagesQuery, useNoted } from '../../queries/logbook.ts';
+import { Button } from '../../ui/Button.tsx';
+import { dateInWords, dayBefore, today } from '../../ui/dates.ts';
+import { notify } from '../../ui/notices.tsx';
+import { Section } from '../../ui/Section.tsx';
+import { t } from '../../words/words.ts';
+import { DaysChart } from './DaysChart.tsx';
+import {
+  drilledInWords,
+  gradeNames,
+  logTable,
+  roundInWords,
+  spentInWords,
+  wentInWords,
+} from './words/logWords.ts';
+
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px 16px;
+  margin-bottom: 8px;
+  h2 {
+    font-size: 22px;
+  }
+`;
+
+const Waiting = styled.p`
+  padding: 8px 12px;
+  border-left: 4px solid var(--accent);
+  background: var(--card);
+`;
+
+const Days = styled.div`
+  display: grid;
+  gap: 16px;
+  margin: 18px 0;
+  h3 {
+    font-size: 16px;
+  }
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 2px 16px;
+    padding: 8px 4px;
+    border-bottom: 1px solid var(--hairline);
+    font-size: 16px;
+    line-height: 1.35;
+  }
+  small {
+    display: block;
+    font-size: 14px;
+    color: var(--soft);
+  }
+  span {
+    text-align: right;
+  }
+`;
+
+/** So many days the chart goes back. */
+const shownDays = 28;
+
+/** What was practised: how much on each day, and each round of it; taken along as a table. */
+export function Logbook() {
+  const { version, waiting, refused } = useNoted();
+  const to = today();
+  const from = dayBefore(to, shownDays - 1);
+  const days = useQuery(logDaysQuery(from, to, version));
+  const pages = useInfiniteQuery(logPagesQuery(version));
+  const all = useMemo(() => everyDay(from, to, days.data?.days ?? []), [from, to, days.data]);
+  const [isSaving, setSaving] = useState(false);
+  const seconds = all.reduce((sum, day) => sum + day.seconds, 0);
+  const download = async () => {
+    setSaving(true);
+    const found = await allOfLog();
+    setSaving(false);
+    if (found) saveFile(logTable(found), 'Practice.csv', 'text/csv');
+    else notify(t('The logbook could not be fetched. Try again in a moment.'));
+  };
+  return (
+    <Section aria-labelledby="logbook">
+      <Head>
+        <h2 id="logbook">{t('Logbook')}</h2>
+        <Button
+          onPress={() => void download()}
+          isDisabled={isSaving || (seconds === 0 && all.length === 0)}
+        >
+          <Download size={18} strokeWidth={1.5} aria-hidden /> {t('Download as CSV')}
+        </Button>
+      </Head>
+      <p>{t('Nobody else reads it.')}</p>
+      {waiting > 0 ? (
+        <Waiting role="status">
+          {t('{{count}} entries wait in this browser for the server.', { count: waiting })}
+        </Waiting>
+      ) : null}
+      {refused ? (
+        <Waiting role="alert">{t('Not written down: {{message}}', { message: refused })}</Waiting>
+      ) : null}
+      <Fetched from={pages} what={t('the logbook')}>
+        {({ pages: found }) => {
+          const entries = found.flatMap((page) => page.entries);
+          if (entries.length === 0)
+            return <p>{t('What you practise is written down here by itself, round by round.')}</p>;
+          return (
+            <>
+              <p>
+                {t('In the last {{days}} days: {{spent}}', {
+                  days: shownDays,
+                  spent: spentInWords(seconds),
+                })}
+              </p>
+              <DaysChart days={all} />
+              <Entries entries={entries} />
+              {pages.hasNextPage ? (
+                <Button
+                  isDisabled={pages.isFetchingNextPage}
+                  onPress={() => void pages.fetchNextPage()}
+                >
+                  {t('Earlier')}
+                </Button>
+              ) : null}
+            </>
+          );
+        }}
+      </Fetched>
+    </Section>
+  );
+}
+
+function Entries({ entries }: { entries: readonly LogEntry[] }) {
+  const days = [...new Set(entries.map(({ day }) => day))];
+  return (
+    <Days>
+      {days.map((day) => (
+        <section key={day} aria-label={dateInWords(day)}>
+          <h3>{dateInWords(day)}</h3>
+          <ul>
+            {entries
+              .filter((entry) => entry.day === day)
+              .map((entry) => (
+                <Entry key={entry.id} entry={entry} />
+              ))}
+          </ul>
+        </section>
+      ))}
+    </Days>
+  );
+}
+
+function Entry({ entry }: { entry: LogEntry }) {
+  const spent = <small>{spentInWords(entry.seconds)}</small>;
+  if (entry.kind === 'drill')
+    return (
+      <li>
+        <div>{drilledInWords(entry)}</div>
+        <span>
+          {gradeNames[entry.grade]}
+          {spent}
+        </span>
+      </li>
+    );
+  return (
+    <li>
+      <div>
+        <Link to={`/songs/${entry.songId}/practice`}>
+          {entry.title || t('Song without a title')}
+        </Link>
+        <small>{roundInWords(entry)}</small>
+      </div>
+      <span>
+        {wentInWords(entry)}
+        {spent}
+      </span>
+    </li>
+  );
+}
+
+/** Each of some days, those without practice too. */
+function everyDay(from: string, to: string, days: readonly LogDay[]): LogDay[] {
+  const known = new Map(days.map((day) => [day.day, day]));
+  const all: LogDay[] = [];
+  for (let day = to; day >= from; day = dayBefore(day, 1))
+    all.unshift(known.get(day) ?? { day, seconds: 0, rounds: 0, clean: 0, drills: 0 });
+  return all;
+}

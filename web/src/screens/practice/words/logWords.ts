@@ -1,0 +1,105 @@
+import type { LogEntry, LoggedDrill, LoggedRound } from '@intervallum/contract';
+import { readDrill, writeCsv, type DrillGrade, type RungKind } from '@intervallum/core';
+import { t } from '../../../words/words.ts';
+import { drillNames } from './drillWords.ts';
+
+const rungs: Readonly<Record<RungKind, string>> = {
+  right: t('right hand alone'),
+  roots: t('with the roots'),
+  pattern: t('with the pattern'),
+  pushes: t('with pushes'),
+  sixteenths: t('early by sixteenths'),
+  written: t('as written'),
+};
+
+const ways = {
+  called: t('called'),
+  'in time': t('in time'),
+  'from memory': t('from memory'),
+} as const;
+
+export const gradeNames: Readonly<Record<DrillGrade, string>> = {
+  again: t('Not yet'),
+  hard: t('With trouble'),
+  good: t('Right'),
+  easy: t('At once'),
+};
+
+/** What was practised in a round: section, bars, step, how. */
+export function roundInWords({ section, bars, rung, way }: LoggedRound): string {
+  return [
+    section || t('Section without a name'),
+    bars ? t('bars {{from}} to {{to}}', bars) : '',
+    rungs[rung],
+    ways[way],
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** How it went: `clean at 76 of 84`, `76 of 84`. */
+export function wentInWords({ isClean, isWhole, tempo, goal }: LoggedRound): string {
+  const speed = tempo === null ? '' : t('at {{tempo}} of {{goal}}', { tempo, goal });
+  const how =
+    isClean === null
+      ? t('not heard')
+      : !isWhole
+        ? t('broken off')
+        : isClean
+          ? t('clean')
+          : t('not clean');
+  return [how, speed].filter(Boolean).join(' ');
+}
+
+export function drilledInWords({ card }: LoggedDrill): string {
+  const drill = readDrill(card);
+  return drill ? drillNames[drill.kind] : card;
+}
+
+/** A duration: `40 s`, `3 min`. */
+export function spentInWords(seconds: number): string {
+  return seconds < 60
+    ? t('{{seconds}} s', { seconds: Math.round(seconds) })
+    : t('{{minutes}} min', { minutes: Math.round(seconds / 60) });
+}
+
+const columns = [
+  'day',
+  'time',
+  'what',
+  'title',
+  'section',
+  'bars',
+  'step',
+  'way',
+  'tempo',
+  'goal',
+  'clean',
+  'seconds',
+  'to mend',
+] as const;
+
+/** The logbook as a table of comma-separated values, a line for each entry; its words are those of the file, in any language. */
+export function logTable(entries: readonly LogEntry[]): string {
+  return writeCsv(
+    columns,
+    entries.map((entry) => {
+      const common = { day: entry.day, time: entry.at, seconds: String(entry.seconds) };
+      if (entry.kind === 'drill')
+        return { ...common, what: `drill: ${entry.card}`, clean: entry.grade };
+      const { title, section, bars, rung, way, tempo, goal, isClean, weak } = entry;
+      return {
+        ...common,
+        ...{ what: 'round', title, section, step: rung, way, goal: String(goal) },
+        bars: bars ? `${bars.from}-${bars.to}` : '',
+        tempo: tempo === null ? '' : String(tempo),
+        clean: isClean === null ? '' : isClean ? 'yes' : 'no',
+        'to mend': weak
+          .map(({ bar, chord, kind }) =>
+            [kind, bar === null ? '' : `bar ${bar}`, chord].join(' ').trim(),
+          )
+          .join('; '),
+      };
+    }),
+  );
+}
