@@ -275,6 +275,19 @@ describe('what comes next', () => {
     expect(left).toBe(0);
   });
 
+  test('what was begun today is not followed by as much that is new', () => {
+    const box = drillCards(demo, [], none);
+    const first = nextDrills(box, monday).today;
+    const log = new Map(
+      first.slice(0, 6).map(({ name }) => [name, afterDrill(null, 'good', monday)] as const),
+    );
+    const again = drillCards(demo, [], log);
+    const [later, tomorrow] = [monday + 3_600_000, monday + day];
+    const inTheEvening = nextDrills(again, later, { since: monday }).today;
+    expect(inTheEvening).toHaveLength(first.length - 6);
+    expect(nextDrills(again, tomorrow, { since: tomorrow }).today).toHaveLength(first.length);
+  });
+
   test('short and often: never more than asked, however long one was away', () => {
     const box = drillCards(demo, [], none);
     const log = new Map(box.map(({ name }) => [name, afterDrill(null, 'again', monday)] as const));

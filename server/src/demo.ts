@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import {
   emailAddress,
+  loggedRound,
   newSong,
   newVoice,
   role,
@@ -12,6 +13,7 @@ import {
   songHands,
   storeDecisions,
   tag,
+  type LoggedRound,
 } from '@intervallum/contract';
 import { momentKinds, noDecisions, parseChart } from '@intervallum/core';
 import { z } from 'zod';
@@ -20,12 +22,29 @@ import { attachmentService } from './attachments/service.ts';
 import type { Database } from './db/database.ts';
 import { scopeOf } from './db/scope.ts';
 import type { ChartReader } from './jobs/charts.ts';
+import { writeDown } from './logbook/store.ts';
 import { savePart } from './parts/store.ts';
 import { setService } from './sets/service.ts';
 import { songListService } from './songs/list/service.ts';
 import { songService } from './songs/service.ts';
 import { noteVoice } from './voices/store.ts';
 import { asksForOwner, hasTeam, insertMember, insertTeam, markDemo } from './installation/store.ts';
+
+/** What was practised of a song, round by round: each so many days ago, for a demo is always of today. */
+const practisedSong = z.object({
+  title: z.string(),
+  goal: loggedRound.shape.goal,
+  rounds: z.array(
+    loggedRound.pick({ section: true, tempo: true }).extend({
+      ago: z.int().min(1),
+      time: z.iso.time(),
+      clean: z.boolean(),
+      rung: loggedRound.shape.rung.default('written'),
+      way: loggedRound.shape.way.default('in time'),
+      weak: loggedRound.shape.weak.default([]),
+    }),
+  ),
+});
 
 /** The file that says what the demo's team is called and which of its songs stand in which sets. */
 const parish = z.object({
@@ -39,6 +58,7 @@ const parish = z.object({
       hands: z.record(z.string(), songHands).default({}),
       /** What they can sing, where it is noted. */
       voice: newVoice.optional(),
+      practised: z.array(practisedSong).default([]),
     }),
   ),
   /** The password of all of them. */
@@ -94,13 +114,13 @@ export async function loadDemo(
     await markDemo(db);
     const teamId = await insertTeam(db, team);
     const members = [];
-    for (const { name, account, hands: own, voice } of people) {
+    for (const { name, account, hands: own, voice, practised } of people) {
       const personId = await insertMember(db, teamId, {
         name,
         account: account && { ...account, hash },
       });
       if (voice) await noteVoice(scopeOf(teamId), db, personId, voice);
-      members.push({ own, personId });
+      members.push({ own, personId, practised });
     }
     const [first] = members;
     const scope = scopeOf(teamId, { personId: first?.personId ?? null });
@@ -120,6 +140,10 @@ export async function loadDemo(
         const decisions = storeDecisions({ ...noDecisions, hands: decided });
         await savePart(scope, db, idOfTitle.get(title)!, { personId, decisions });
       }
+    for (const { practised, personId } of members) {
+      const rounds = practised.flatMap((song) => roundsOf(song, idOfTitle.get(song.title)!));
+      if (rounds.length > 0) await writeDown(scopeOf(teamId, { personId }), db, rounds);
+    }
     for (const [title, songId] of idOfTitle) {
       const folderOfSong = join(folder, 'files', title);
       for (const name of await namesIn(folderOfSong)) {
@@ -145,6 +169,21 @@ export async function loadDemo(
       });
       await services.create(scope, setDraft.parse({ ...fields, items }));
     }
+  });
+}
+
+/** Rounds of four minutes, by how long ago they were. */
+function roundsOf(
+  { title, goal, rounds }: z.infer<typeof practisedSong>,
+  songId: string,
+): LoggedRound[] {
+  return rounds.map(({ ago, time, clean, ...told }) => {
+    const day = new Date(Date.now() - ago * 86_400_000).toISOString().slice(0, 10);
+    return {
+      ...{ ...told, songId, title, goal, day, id: randomUUID(), kind: 'round' },
+      ...{ at: `${day}T${time}:00.000Z`, seconds: 240, pushes: 0, bars: null },
+      ...{ isClean: clean, isWhole: true },
+    };
   });
 }
 

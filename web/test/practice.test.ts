@@ -132,7 +132,7 @@ describe('a room to practise in', () => {
     expect(log[1]!.weak).toMatchObject([
       { kind: 'wrong', bar: voiced.timeline.slots[at]!.bar - step.firstBar + 1, ms: 0 },
     ]);
-    expect(log[1]).toMatchObject({ day: '2026-11-29', section: 'Verse', weak: [{ chord: '4' }] });
+    expect(log[1]).toMatchObject({ day: '2026-11-29', section: 'Verse', weak: [{ chord: '5' }] });
   });
   test('asks whoever played where no key was heard, once', () => {
     const { play, room } = openRoom();

@@ -55,7 +55,7 @@ const common = {
 };
 
 /** A round of a step, or its chords called. */
-const round = z.object({
+export const loggedRound = z.object({
   ...common,
   kind: z.literal('round'),
   ...stepOfSong,
@@ -94,9 +94,9 @@ const drill = z.object({
 });
 
 /** Something that was practised, as it is written into the logbook; nothing there is changed afterwards. */
-export const logEntry = z.discriminatedUnion('kind', [round, drill]);
+export const logEntry = z.discriminatedUnion('kind', [loggedRound, drill]);
 export type LogEntry = z.infer<typeof logEntry>;
-export type LoggedRound = Extract<LogEntry, { kind: 'round' }>;
+export type LoggedRound = z.infer<typeof loggedRound>;
 export type LoggedDrill = Extract<LogEntry, { kind: 'drill' }>;
 
 /** What a client sends to be written down. */

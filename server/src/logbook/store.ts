@@ -123,21 +123,19 @@ export async function listSteps(
   if (songs.length === 0) return [];
   const rounds = and(ofKind(scope, 'round'), inArray(practiceLog.songId, [...songs]));
   const each = [practiceLog.songId, practiceLog.what] as const;
-  const [last, clean, memory] = await Promise.all([
-    db
-      .selectDistinctOn([...each], {
-        songId: practiceLog.songId,
-        what: practiceLog.what,
-        entry: practiceLog.entry,
-        // Over all rounds of the step, not the one that is taken of it.
-        rounds: sql<number>`(count(${practiceLog.tempo}) over (partition by ${practiceLog.songId}, ${practiceLog.what}))::int`,
-      })
-      .from(practiceLog)
-      .where(rounds)
-      .orderBy(...each, desc(practiceLog.at), desc(practiceLog.id)),
-    cleanOf(false),
-    cleanOf(true),
-  ]);
+  const last = await db
+    .selectDistinctOn([...each], {
+      songId: practiceLog.songId,
+      what: practiceLog.what,
+      entry: practiceLog.entry,
+      // Over all rounds of the step, not the one that is taken of it.
+      rounds: sql<number>`(count(${practiceLog.tempo}) over (partition by ${practiceLog.songId}, ${practiceLog.what}))::int`,
+    })
+    .from(practiceLog)
+    .where(rounds)
+    .orderBy(...each, desc(practiceLog.at), desc(practiceLog.id));
+  const clean = await cleanOf(false);
+  const memory = await cleanOf(true);
   /** The fastest clean round of the last day that has one. */
   function cleanOf(isFromMemory: boolean) {
     return db

@@ -27,6 +27,10 @@ export function restToday(isResting: boolean): void {
   care.change({ restDay: isResting ? today() : '' });
 }
 
+export function isRestingToday(): boolean {
+  return care.now().restDay === today();
+}
+
 export function useResting(): boolean {
   return care.use('restDay').restDay === today();
 }

@@ -12,18 +12,23 @@ export interface NextDrills {
 
 /** Short and often (common practice, no published source): so many at once, and of those so many that are new. */
 const most = 12;
-const mostNew = 5;
+const mostNew = 8;
 
 /**
  * What is to be drilled now: what is due, that of the coming service first, then what is known least; then some that are new,
  * the service's first, and one of each kind before a second.
  * @param now milliseconds since 1970
  * @param until what is due up to then counts as due: the end of the day, so that a morning has what an evening failed
+ * @param since what was begun since then counts as new of today: the beginning of the day
  */
 export function nextDrills(
   cards: readonly DrillCard[],
   now: number,
-  { until = now, atMost = most }: { readonly until?: number; readonly atMost?: number } = {},
+  {
+    until = now,
+    since = now,
+    atMost = most,
+  }: { readonly until?: number; readonly since?: number; readonly atMost?: number } = {},
 ): NextDrills {
   const begun = cards.flatMap((card) => (card.memory ? [{ card, memory: card.memory }] : []));
   const due = begun
@@ -32,9 +37,12 @@ export function nextDrills(
     .sort((one, other) => soonerOf(one.card, other.card) || one.known - other.known)
     .map(({ card }) => card);
   const taken = due.slice(0, atMost);
+  const begunToday = begun.filter(
+    ({ memory: { reps, last } }) => reps === 1 && last >= since && last <= now,
+  ).length;
   const fresh = oneOfEachKind(
     cards.filter(({ memory }) => memory === null).sort(soonerOf),
-    Math.min(mostNew, atMost - taken.length),
+    Math.min(mostNew - begunToday, atMost - taken.length),
   );
   const waiting = begun.map(({ memory }) => memory.due).filter((at) => at > until);
   return {

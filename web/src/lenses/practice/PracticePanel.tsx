@@ -1,16 +1,21 @@
 import { Minus, Play, Plus, Square } from 'lucide-react';
+import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useCanSpeak } from '../../device/audio/speech.ts';
+import { useResting } from '../../settings/care.ts';
 import { practice } from '../../settings/practice.ts';
 import { IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Pick } from '../../ui/Pick.tsx';
 import { Switch } from '../../ui/Switch.tsx';
 import { t } from '../../words/words.ts';
+import { BreakNote, HurtsButton, RestNote } from '../parts/Care.tsx';
+import { dueInWords } from '../parts/drilled.ts';
 import { PanelBody } from '../parts/PanelBody.ts';
 import { rungName } from './findingWords.ts';
 import { HowItWent } from './HowItWent.tsx';
 import { usePracticeLens } from './practiceContext.ts';
+import type { AskedDrill } from './useAskedDrill.ts';
 
 const Line = styled.div`
   display: flex;
@@ -60,6 +65,17 @@ const Tempo = styled.div`
   }
 `;
 
+const Foot = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 4px 16px;
+  a {
+    font-size: 15px;
+  }
+`;
+
 const About = styled.p`
   font-size: 14px;
   line-height: 1.4;
@@ -79,6 +95,20 @@ const clickNames = [
   ['sixteenths', t('sixteenths')],
 ] as const;
 
+/** These bars are a drill of the day: when it is done, the next one waits. */
+function DrillNote({ drill: { due } }: { drill: AskedDrill }) {
+  return (
+    <Row>
+      <span role="status">
+        {due === null ? t('A drill: these bars went wrong.') : `${dueInWords(due)}.`}
+      </span>
+      <Link to="/practice/drills">
+        {due === null ? t('Back to the drills') : t('Go on with the drills')}
+      </Link>
+    </Row>
+  );
+}
+
 /** By so much the tempo is changed by hand, in beats a minute. */
 const step = 4;
 
@@ -87,6 +117,7 @@ export function PracticePanel() {
   const {
     sections,
     section,
+    drill,
     ladder,
     rung,
     count,
@@ -100,11 +131,14 @@ export function PracticePanel() {
   } = usePracticeLens();
   const { click, again, spoken } = practice.use('click', 'again', 'spoken');
   const canSpeak = useCanSpeak();
+  const isResting = useResting();
   const places = Array.from({ length: count }, (_, place) => String(place + 1));
   const isOn = running !== null || isSearching;
   const isTimed = way !== 'called';
   return (
     <PanelBody role="region" aria-label={t('Practice')} tabIndex={0}>
+      {drill ? <DrillNote drill={drill} /> : null}
+      <BreakNote />
       <Line>
         <Pick
           label={t('Section')}
@@ -192,15 +226,23 @@ export function PracticePanel() {
           {t('The chords are said aloud')}
         </Switch>
       ) : null}
-      <PrimaryButton onPress={actions.toggle} isDisabled={ladder.length === 0}>
-        {isOn ? (
-          <Square size={18} strokeWidth={1.5} aria-hidden />
-        ) : (
-          <Play size={18} strokeWidth={1.5} aria-hidden />
-        )}{' '}
-        {isOn ? t('Stop') : t('Begin')}
-      </PrimaryButton>
+      {isResting ? (
+        <RestNote />
+      ) : (
+        <PrimaryButton onPress={actions.toggle} isDisabled={ladder.length === 0}>
+          {isOn ? (
+            <Square size={18} strokeWidth={1.5} aria-hidden />
+          ) : (
+            <Play size={18} strokeWidth={1.5} aria-hidden />
+          )}{' '}
+          {isOn ? t('Stop') : t('Begin')}
+        </PrimaryButton>
+      )}
       <HowItWent />
+      <Foot>
+        <HurtsButton />
+        <Link to="/practice">{t('Drills and logbook')}</Link>
+      </Foot>
     </PanelBody>
   );
 }

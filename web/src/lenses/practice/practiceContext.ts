@@ -3,6 +3,7 @@ import { createContext, useContext } from 'react';
 import type { Played } from '../parts/usePlayed.ts';
 import type { CalledNow } from './called.ts';
 import type { RoomState } from './room.ts';
+import type { AskedDrill } from './useAskedDrill.ts';
 import type { SimulatedRound } from './roundPiece.ts';
 
 /** Bars of a section, from 1, with both. */
@@ -14,6 +15,8 @@ export interface Bars {
 export interface PracticeState extends Omit<RoomState, 'stairs'> {
   readonly sections: readonly { readonly place: number; readonly name: string }[];
   readonly section: number;
+  /** The drill of the day that one came for; null where one came by oneself. */
+  readonly drill: AskedDrill | null;
   readonly ladder: readonly Rung[];
   readonly rung: number;
   /** How many bars the section has, and from which to which is practised, from 1. */

@@ -1,4 +1,5 @@
-import { placedSlots, sectionOfBar } from '@intervallum/core';
+import { barsBefore, placedSlots, sectionOfBar } from '@intervallum/core';
+import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
@@ -16,6 +17,7 @@ import { useLensKeys } from '../parts/useLensKeys.ts';
 import { PracticeContext } from './practiceContext.ts';
 import { PracticePanel } from './PracticePanel.tsx';
 import { PracticeStrip } from './PracticeStrip.tsx';
+import { useAskedDrill } from './useAskedDrill.ts';
 import { usePractice } from './usePractice.ts';
 import { useSpokenCalls } from './useSpokenCalls.ts';
 
@@ -43,7 +45,8 @@ function Frame({ draw, children }: LensFrameProps) {
   const { songId = '' } = useParams();
   const bar = slot === null ? 0 : (placedSlots(shown)[slot]?.bar ?? 0);
   const section = sectionOfBar(shown, bar)?.section ?? 0;
-  const state = usePractice(shown, songId, section);
+  const drill = useAskedDrill(shown, songId);
+  const state = usePractice(shown, songId, section, drill);
   const { view } = useLook();
   const { running, called, way, actions } = state;
   useSpokenCalls(state, view);
@@ -57,6 +60,13 @@ function Frame({ draw, children }: LensFrameProps) {
     toggle: actions.toggle,
   });
   useFirstChord(slot === null);
+  // Behind the first chord's: the bars that were asked for are where one begins.
+  const firstOfDrill = drill ? barsBefore(shown, drill.section) + drill.bars.from - 1 : null;
+  useEffect(() => {
+    if (firstOfDrill !== null) songDocument.goTo({ bar: firstOfDrill, slot: 0 });
+    // Once: afterwards one goes where one likes.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   useLensKeys(commands, keys);
   const { sound, playing } = useChartSound(slot, text);
   const isUnrolled = unrolled !== null;

@@ -17,6 +17,7 @@ import { transport, type Owner } from '../../device/audio/transport.ts';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { useWhole } from '../../document/voicing.ts';
 import { noteDown } from '../../queries/logbook.ts';
+import { isRestingToday } from '../../settings/care.ts';
 import { keepTempo, practice } from '../../settings/practice.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -25,7 +26,15 @@ import { usePlayed } from '../parts/usePlayed.ts';
 import { calledNow } from './called.ts';
 import type { Bars, PracticeState } from './practiceContext.ts';
 import { roundEntry } from './logged.ts';
-import { createRoom, quartersOf, type Running, type Step, type StepOfSong } from './room.ts';
+import type { AskedDrill } from './useAskedDrill.ts';
+import {
+  createRoom,
+  quartersOf,
+  type Running,
+  type Step,
+  type StepOfSong,
+  type Went,
+} from './room.ts';
 import { roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
 
 /** What comes so long after the end, in milliseconds, still belongs to the round. */
@@ -34,15 +43,26 @@ const grace = 400;
 const breath = 2_500;
 
 /** Practising a section of the open song: what is chosen, what is under way, how it went. */
-export function usePractice(song: Song, songId: string, section: number): PracticeState {
+export function usePractice(
+  song: Song,
+  songId: string,
+  section: number,
+  drill: AskedDrill | null,
+): PracticeState {
   const songDocument = useDocument();
   const whole = useWhole();
+  const steady = useSteady({
+    log: (went: Went, ms: number) => {
+      void noteDown([roundEntry(went, ms)]);
+      drill?.told(went);
+    },
+  });
   const [room] = useState(() =>
     createRoom({
       now: () => performance.now(),
       latency: () => practice.now().latency,
       keep: keepTempo,
-      log: (went, ms) => void noteDown([roundEntry(went, ms)]),
+      log: (...told) => steady.log(...told),
     }),
   );
   const state = useStore(room.store);
@@ -51,7 +71,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   const playing = useStore(transport.store, (now) =>
     now.playing?.owner === owner ? now.playing : null,
   );
-  const [way, setWay] = useState<WayToPractise>('called');
+  const [way, setWay] = useState<WayToPractise>(drill ? 'in time' : 'called');
   const [simulated, setSimulated] = useState<SimulatedRound>('clean');
   const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
@@ -64,7 +84,9 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     () => expand(song).parts.find((part) => part.section === section)?.bars.length ?? 0,
     [song, section],
   );
-  const [chosenBars, setBars] = useState<(Bars & { section: number }) | null>(null);
+  const [chosenBars, setBars] = useState<(Bars & { section: number }) | null>(
+    () => drill && { ...drill.bars, section: drill.section },
+  );
   const { from: fromBar, to: toBar } =
     chosenBars?.section === section ? chosenBars : { from: 1, to: count };
   const bars = useMemo(
@@ -98,6 +120,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     way,
   });
   const begin = async () => {
+    if (isRestingToday()) return notify(t('No exercises today'));
     if (!here) return notify(t('There is no chord in this section to practise.'));
     asked.current += 1;
     const own = asked.current;
@@ -237,6 +260,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
   return useMemo(
     () => ({
       ...state,
+      drill,
       sections,
       section,
       ladder,
@@ -254,6 +278,7 @@ export function usePractice(song: Song, songId: string, section: number): Practi
     }),
     [
       state,
+      drill,
       sections,
       section,
       ladder,

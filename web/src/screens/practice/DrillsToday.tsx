@@ -6,8 +6,10 @@ import { useResting } from '../../settings/care.ts';
 import { BreakNote, RestNote } from '../../lenses/parts/Care.tsx';
 import { PrimaryButton } from '../../ui/Button.tsx';
 import { Section } from '../../ui/Section.tsx';
+import { phone } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
-import { drillNames, drillSubject, dueInWords } from './words/drillWords.ts';
+import { dueInWords } from '../../lenses/parts/drilled.ts';
+import { drillNames, drillSubject } from './words/drillWords.ts';
 
 const Card = styled.div`
   display: grid;
@@ -32,6 +34,11 @@ const Card = styled.div`
   }
   li b {
     font-weight: 600;
+  }
+  ${phone} {
+    grid-template-columns: minmax(0, 1fr);
+    justify-items: start;
+    padding: 16px;
   }
 `;
 

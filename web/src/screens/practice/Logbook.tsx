@@ -14,12 +14,12 @@ import { Section } from '../../ui/Section.tsx';
 import { t } from '../../words/words.ts';
 import { DaysChart } from './DaysChart.tsx';
 import {
-  drilledInWords,
-  gradeNames,
+  linesOfDay,
   logTable,
   roundInWords,
   spentInWords,
   wentInWords,
+  type LogLine,
 } from './words/logWords.ts';
 
 const Head = styled.div`
@@ -145,11 +145,9 @@ function Entries({ entries }: { entries: readonly LogEntry[] }) {
         <section key={day} aria-label={dateInWords(day)}>
           <h3>{dateInWords(day)}</h3>
           <ul>
-            {entries
-              .filter((entry) => entry.day === day)
-              .map((entry) => (
-                <Entry key={entry.id} entry={entry} />
-              ))}
+            {linesOfDay(entries.filter((entry) => entry.day === day)).map((line) => (
+              <Line key={line.id} line={line} />
+            ))}
           </ul>
         </section>
       ))}
@@ -157,28 +155,28 @@ function Entries({ entries }: { entries: readonly LogEntry[] }) {
   );
 }
 
-function Entry({ entry }: { entry: LogEntry }) {
-  const spent = <small>{spentInWords(entry.seconds)}</small>;
-  if (entry.kind === 'drill')
+function Line({ line }: { line: LogLine }) {
+  const spent = <small>{spentInWords(line.seconds)}</small>;
+  if (line.kind === 'drills')
     return (
       <li>
-        <div>{drilledInWords(entry)}</div>
+        <div>{t('{{count}} drills', { count: line.count })}</div>
         <span>
-          {gradeNames[entry.grade]}
+          {t('{{known}} of {{of}} known', { known: line.known, of: line.count })}
           {spent}
         </span>
       </li>
     );
+  const { songId, title } = line.round;
   return (
     <li>
       <div>
-        <Link to={`/songs/${entry.songId}/practice`}>
-          {entry.title || t('Song without a title')}
-        </Link>
-        <small>{roundInWords(entry)}</small>
+        <Link to={`/songs/${songId}/practice`}>{title || t('Song without a title')}</Link>
+        <small>{roundInWords(line.round)}</small>
       </div>
       <span>
-        {wentInWords(entry)}
+        {line.count > 1 ? `${t('{{count}} rounds', { count: line.count })}, ` : ''}
+        {wentInWords(line.round)}
         {spent}
       </span>
     </li>

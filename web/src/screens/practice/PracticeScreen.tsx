@@ -8,7 +8,7 @@ import { DrillsToday } from './DrillsToday.tsx';
 import { Logbook } from './Logbook.tsx';
 import { drillsOfDay } from './material.ts';
 import { ReadySongs } from './ReadySongs.tsx';
-import { endOfDay, useCards, useComing, useSteps } from './usePractising.ts';
+import { titleOf, useMaterial } from './usePractising.ts';
 
 const help: readonly HelpLine[] = [
   { id: 'drills', name: t('Drill for a few minutes: what went wrong comes back by itself') },
@@ -19,36 +19,17 @@ const help: readonly HelpLine[] = [
 
 /** What is to be practised today, how ready the next service is, and what was practised. */
 export function PracticeScreen() {
-  const coming = useComing();
-  const songIds = useMemo(() => coming.data?.songs.map(({ id }) => id) ?? null, [coming.data]);
-  const steps = useSteps(songIds);
-  const cards = useCards();
+  const material = useMaterial();
   const [now] = useState(() => Date.now());
-  const data = useMemo(() => {
-    if (coming.data === undefined || !steps.data || !cards.data) return undefined;
-    const given = { songs: coming.data?.songs ?? [], steps: steps.data, cards: cards.data.cards };
-    return { ...given, coming: coming.data, drills: drillsOfDay(given, now, endOfDay(now)) };
-  }, [coming.data, steps.data, cards.data, now]);
-  const fetched = {
-    data,
-    error: coming.error ?? steps.error ?? cards.error,
-    failureReason: coming.failureReason ?? steps.failureReason ?? cards.failureReason,
-    refetch: () => Promise.all([coming.refetch(), steps.refetch(), cards.refetch()]),
-  };
+  const { data } = material;
+  const drills = useMemo(() => data && drillsOfDay(data, now), [data, now]);
   return (
     <Page title={t('Practice')} tools={<HurtsButton />} help={help}>
-      <Fetched from={fetched} what={t('what there is to practise')}>
-        {({ drills, coming: set, steps: found, songs }) => (
+      <Fetched from={material} what={t('what there is to practise')}>
+        {(found) => (
           <>
-            <DrillsToday
-              drills={drills}
-              titleOf={(id) =>
-                songs.find((song) => song.id === id)?.title ??
-                found.find(({ songId }) => songId === id)?.title ??
-                ''
-              }
-            />
-            {set ? <ReadySongs coming={set} steps={found} /> : null}
+            {drills ? <DrillsToday drills={drills} titleOf={(id) => titleOf(found, id)} /> : null}
+            {found.coming ? <ReadySongs coming={found.coming} steps={found.steps} /> : null}
           </>
         )}
       </Fetched>

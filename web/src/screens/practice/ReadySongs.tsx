@@ -91,6 +91,10 @@ export function ReadySongs({ coming, steps }: { coming: Coming; steps: readonly 
 
 function ReadySong({ song, steps }: { song: PractisedSong; steps: readonly LogStep[] }) {
   const { state, reasons } = readySong(song, steps, today());
+  const sentences =
+    state === 'not begun'
+      ? [t('Nothing of it was practised yet.')]
+      : reasons.slice(0, told).map(reasonInWords);
   const Sign = signs[state];
   const title = song.title || t('Song without a title');
   return (
@@ -103,9 +107,7 @@ function ReadySong({ song, steps }: { song: PractisedSong; steps: readonly LogSt
         {reasons.length === 0 ? (
           <p>{t('There is no chord in it yet.')}</p>
         ) : (
-          reasons
-            .slice(0, told)
-            .map((reason) => <p key={reason.section}>{reasonInWords(reason)}</p>)
+          sentences.map((sentence) => <p key={sentence}>{sentence}</p>)
         )}
       </div>
       <Link to={`/songs/${song.id}/practice`} aria-label={t('Practise {{title}}', { title })}>

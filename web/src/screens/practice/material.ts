@@ -7,14 +7,13 @@ import {
   readinessOf,
   usualTempo,
   type CleanOnce,
-  type DrillMemory,
   type DrillSong,
-  type FailedBars,
   type NextDrills,
   type Readiness,
   type SectionPractised,
   type Song,
 } from '@intervallum/core';
+import { failedBars, memories } from '../../lenses/parts/drilled.ts';
 import { keyNamed } from '../../music/rails/view.ts';
 import { daysBetween } from '../../ui/dates.ts';
 
@@ -46,7 +45,7 @@ export function practisedSongs(
   });
 }
 
-/** What is to be drilled today. @param until the end of the day, in milliseconds since 1970 */
+/** What is to be drilled on the day of a moment, in milliseconds since 1970. */
 export function drillsOfDay(
   {
     songs,
@@ -58,18 +57,12 @@ export function drillsOfDay(
     readonly cards: LogCards['cards'];
   },
   now: number,
-  until: number,
 ): NextDrills {
+  const since = new Date(now).setHours(0, 0, 0, 0);
+  const until = new Date(now).setHours(24, 0, 0, 0);
   const daysOf = new Map(songs.map(({ id, days }) => [id, days]));
-  const failed = steps.map(({ songId, section, weak, lastAt }): FailedBars => ({
-    songId,
-    section,
-    bars: weak.flatMap(({ bar }) => bar ?? []),
-    at: Date.parse(lastAt),
-    days: daysOf.get(songId) ?? null,
-  }));
-  const log = new Map<string, DrillMemory>(cards.map(({ card, memory }) => [card, memory]));
-  return nextDrills(drillCards(songs, failed, log), now, { until });
+  const failed = failedBars(steps, (id) => daysOf.get(id) ?? null);
+  return nextDrills(drillCards(songs, failed, memories(cards)), now, { since, until });
 }
 
 /** How ready a song is for its day. */

@@ -1,3 +1,4 @@
+import type { LogStep } from '@intervallum/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { logCardsQuery, logStepsQuery, useNoted } from '../../queries/logbook.ts';
@@ -15,7 +16,7 @@ export interface Coming {
 }
 
 /** The set that comes next, with what its songs say; null where no set has a day to come. */
-export function useComing() {
+function useComing() {
   return useQuery({
     queryKey: ['practice', 'coming', today()],
     queryFn: async ({ signal }): Promise<Coming | null> => {
@@ -32,6 +33,22 @@ export function useComing() {
   });
 }
 
+/** So many songs are drilled where no set has a day to come. */
+const mostLast = 6;
+
+/** Songs that one practises without a day: those that were practised last. */
+function useLastSongs(steps: readonly LogStep[] | undefined, isAsked: boolean) {
+  const ids = useMemo(
+    () => [...new Set(steps?.map(({ songId }) => songId) ?? [])].slice(0, mostLast),
+    [steps],
+  );
+  return useQuery({
+    queryKey: ['practice', 'last', ids],
+    queryFn: async ({ signal }) => practisedSongs(await textsOf(ids, signal), null, today()),
+    enabled: isAsked && steps !== undefined,
+  });
+}
+
 /** Texts of some songs in the order of their ids. */
 async function textsOf(ids: readonly string[], signal: AbortSignal) {
   if (ids.length === 0) return [];
@@ -40,7 +57,7 @@ async function textsOf(ids: readonly string[], signal: AbortSignal) {
 }
 
 /** How far each step has come, of the songs that one practises for and of those that were practised last. */
-export function useSteps(songIds: readonly string[] | null) {
+function useSteps(songIds: readonly string[] | null) {
   const version = useNoted((noted) => noted.version);
   const last = useQuery(logStepsQuery(null, version));
   const asked = useQuery({
@@ -57,17 +74,49 @@ export function useSteps(songIds: readonly string[] | null) {
     data,
     error: last.error ?? asked.error,
     failureReason: last.failureReason ?? asked.failureReason,
+    isFetching: last.isFetching || asked.isFetching,
     refetch: () => Promise.all([last.refetch(), asked.refetch()]),
   };
 }
 
 /** How each drill is remembered. */
-export function useCards() {
+function useCards() {
   const version = useNoted((noted) => noted.version);
   return useQuery(logCardsQuery(version));
 }
 
-/** The end of a day by the reader's clock, in milliseconds since 1970. */
-export function endOfDay(now: number): number {
-  return new Date(now).setHours(24, 0, 0, 0);
+/** All that the drills of today and the readiness of songs are made from. */
+export function useMaterial() {
+  const coming = useComing();
+  const songIds = useMemo(() => coming.data?.songs.map(({ id }) => id) ?? null, [coming.data]);
+  const steps = useSteps(songIds);
+  const cards = useCards();
+  const last = useLastSongs(steps.data, coming.data === null);
+  const data = useMemo(() => {
+    const songs = coming.data === null ? last.data : coming.data?.songs;
+    if (coming.data === undefined || !songs || !steps.data || !cards.data) return undefined;
+    return { coming: coming.data, songs, steps: steps.data, cards: cards.data.cards };
+  }, [coming.data, last.data, steps.data, cards.data]);
+  return {
+    data,
+    /** What was known before is asked anew meanwhile. */
+    isFetching: coming.isFetching || cards.isFetching || steps.isFetching,
+    error: coming.error ?? steps.error ?? cards.error ?? last.error,
+    failureReason:
+      coming.failureReason ?? steps.failureReason ?? cards.failureReason ?? last.failureReason,
+    refetch: () =>
+      Promise.all([coming.refetch(), steps.refetch(), cards.refetch(), last.refetch()]),
+  };
+}
+
+/** What a song is called, by what is known of it. */
+export function titleOf(
+  {
+    songs,
+    steps,
+  }: { readonly songs: readonly PractisedSong[]; readonly steps: readonly LogStep[] },
+  id: string,
+): string {
+  const song = songs.find((one) => one.id === id);
+  return song?.title ?? steps.find(({ songId }) => songId === id)?.title ?? '';
 }

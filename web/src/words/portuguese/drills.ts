@@ -44,6 +44,7 @@ export const drills = {
   'Nearly there': 'Quase pronta',
   Begun: 'Começada',
   'Not begun': 'Não começada',
+  'Nothing of it was practised yet.': 'Nada dela foi praticado ainda.',
   '{{section}} was not practised yet.': '{{section}} ainda não foi praticada.',
   '{{section}} was not yet clean as it is written.':
     '{{section}} ainda não saiu limpa como está escrita.',
@@ -118,7 +119,6 @@ export const drills = {
   'Play what is asked': 'Tocar o que é pedido',
   '{{known}} of {{of}} known': '{{known}} de {{of}} sabidos',
   'Nothing is to be drilled now': 'Não há nada para exercitar agora',
-  'The first comes back: {{when}}.': 'O primeiro volta: {{when}}.',
   'What goes wrong in a round comes back here the next day.':
     'O que dá errado numa rodada volta aqui no dia seguinte.',
   'Hear it again': 'Ouvir de novo',
@@ -129,8 +129,7 @@ export const drills = {
   'I knew it': 'Eu sabia',
   'Without a keyboard: show it': 'Sem teclado: mostrar',
   'Enough for today': 'Chega por hoje',
-  '{{count}} wrong_one': '{{count}} errada',
-  '{{count}} wrong_other': '{{count}} erradas',
+  'It is {{chord}}': 'É {{chord}}',
   '{{count}} half steps farther than need be_one': '{{count}} semitom mais longe que o preciso',
   '{{count}} half steps farther than need be_other': '{{count}} semitons mais longe que o preciso',
   'Play what is asked, on any keyboard': 'Tocar o que é pedido, em qualquer teclado',
@@ -139,5 +138,9 @@ export const drills = {
   Drills: 'Exercícios',
   'Drill {{number}} of {{of}}': 'Exercício {{number}} de {{of}}',
   'Pass over': 'Pular',
+  'A drill: these bars went wrong.': 'Um exercício: estes compassos deram errado.',
+  'Back to the drills': 'De volta aos exercícios',
+  'Go on with the drills': 'Seguir com os exercícios',
+  'Drills and logbook': 'Exercícios e diário',
   'Back to practice': 'De volta à prática',
 };

@@ -1,4 +1,11 @@
-import { toLetters, withSigns, type Chord, type DrillCard, type Key } from '@intervallum/core';
+import {
+  formatChord,
+  toLetters,
+  withSigns,
+  type Chord,
+  type DrillCard,
+  type Key,
+} from '@intervallum/core';
 import { ArrowRight, Volume2 } from 'lucide-react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -11,7 +18,8 @@ import { Button, PrimaryButton, QuietButton } from '../../../ui/Button.tsx';
 import { Hidden } from '../../../ui/hidden.ts';
 import { phone, short } from '../../../ui/theme.ts';
 import { t } from '../../../words/words.ts';
-import { drillAsks, drillNames, drillSubject, dueInWords } from '../words/drillWords.ts';
+import { dueInWords } from '../../../lenses/parts/drilled.ts';
+import { drillAsks, drillNames, drillSubject } from '../words/drillWords.ts';
 import { gradeNames } from '../words/logWords.ts';
 import type { DrillRoom, DrillState } from './drillRoom.ts';
 import { useChordSound } from './useChordSound.ts';
@@ -46,9 +54,10 @@ const Sheet = styled.section`
   }
 `;
 
-const Asked = styled.div`
+const Asked = styled.div<{ $isColumn?: boolean }>`
   align-self: center;
   display: flex;
+  flex-direction: ${({ $isColumn }) => ($isColumn ? 'column' : 'row')};
   flex-wrap: wrap;
   align-items: center;
   justify-content: center;
@@ -89,7 +98,7 @@ const Option = styled(Button)<{ $is: 'open' | 'right' | 'wrong' | 'other' }>`
     justify-content: center;
     ${({ $is }) => ($is === 'right' ? 'border: 3px solid var(--held);' : '')}
     ${({ $is }) => ($is === 'wrong' ? 'border: 3px dashed var(--right);' : '')}
-    ${({ $is }) => ($is === 'other' ? 'opacity: 0.55;' : '')}
+    opacity: ${({ $is }) => ($is === 'other' ? 0.55 : 1)};
   }
   small {
     margin-left: 10px;
@@ -151,7 +160,7 @@ function Question({ card: { drill }, state, room, titleOf }: ViewProps) {
     return <Change card={{ ...state.cards[state.place]! }} titleOf={titleOf} />;
   if (asks?.kind === 'choose')
     return (
-      <Asked>
+      <Asked $isColumn>
         {drill.kind === 'heard' ? (
           <Heard chords={asks.heard ?? []} />
         ) : drill.kind === 'to number' ? (
@@ -211,7 +220,11 @@ function Step({
 }
 
 function Change({ card, titleOf }: { card: DrillCard; titleOf: (songId: string) => string }) {
-  return <Plain>{drillSubject(card, titleOf)}</Plain>;
+  return (
+    <Asked>
+      <Plain>{drillSubject(card, titleOf)}</Plain>
+    </Asked>
+  );
 }
 
 function ChordIn({
@@ -361,18 +374,27 @@ function Shown({ state: { asks, waiting } }: { state: DrillState }) {
   return <b>{withSigns(texts.join(' – '), 'printed')}</b>;
 }
 
-function Answered({ state, room }: Omit<ViewProps, 'titleOf'>) {
-  const { went } = state;
+function Answered({ card: { drill }, state, room }: Omit<ViewProps, 'titleOf'>) {
+  const { went, asks, chosen } = state;
+  const viewIn = useDrillView();
   if (!went) return null;
+  const isWrong = asks?.kind === 'choose' && chosen !== asks.right;
   const { grade, memory, of, ms, wrong, farther } = went;
   return (
     <>
       <b>{gradeNames[grade]}</b>
       <p>
         {[
+          isWrong && 'key' in drill
+            ? t('It is {{chord}}', {
+                chord: formatChord(asks.options[asks.right]!, viewIn(drill.key).style),
+              })
+            : '',
           of > 1 ? t('{{count}} chords', { count: of }) : '',
-          of > 0 && ms > 0 ? t('{{seconds}} s', { seconds: (ms / 1_000).toFixed(1) }) : '',
-          wrong > 0 ? t('{{count}} wrong', { count: wrong }) : '',
+          of > 0 && ms > 0 && !isWrong
+            ? t('{{seconds}} s', { seconds: (ms / 1_000).toFixed(1) })
+            : '',
+          wrong > 0 && asks?.kind === 'play' ? t('{{count}} wrong keys', { count: wrong }) : '',
           farther ? t('{{count}} half steps farther than need be', { count: farther }) : '',
           dueInWords(memory.due),
         ]

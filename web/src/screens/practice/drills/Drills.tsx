@@ -20,7 +20,7 @@ import { DrillsDone } from './DrillsDone.tsx';
 
 const Frame = styled.div`
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
+  grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr);
   gap: 12px;
   min-height: 100vh;
   max-width: 1180px;
@@ -100,9 +100,7 @@ export function Drills({
             : t('Drills')}
         </h1>
         <HurtsButton />
-        {card && !isResting ? (
-          <Button onPress={room.next}>{went ? t('Next') : t('Pass over')}</Button>
-        ) : null}
+        {card && !isResting && !went ? <Button onPress={room.next}>{t('Pass over')}</Button> : null}
       </Top>
       {isResting ? (
         <RestNote />

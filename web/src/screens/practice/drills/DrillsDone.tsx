@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { t } from '../../../words/words.ts';
-import { dueInWords } from '../words/drillWords.ts';
+import { dueInWords } from '../../../lenses/parts/drilled.ts';
 import type { DrillState } from './drillRoom.ts';
 
 const Done = styled.section`
@@ -33,7 +33,7 @@ export function DrillsDone({ state, children }: { state: DrillState; children: R
       </h2>
       <p>
         {went.length > 0
-          ? t('The first comes back: {{when}}.', { when: dueInWords(next) })
+          ? `${dueInWords(next)}.`
           : t('What goes wrong in a round comes back here the next day.')}
       </p>
       {children}

@@ -1,5 +1,4 @@
 import { formatChord, type DrillCard, type DrillKind } from '@intervallum/core';
-import { daysBetween, shortDate, today } from '../../../ui/dates.ts';
 import { t } from '../../../words/words.ts';
 
 /** What each kind of drill is called in a list. */
@@ -52,13 +51,4 @@ export function drillSubject({ drill }: DrillCard, titleOf: (songId: string) => 
         to: drill.bars.to,
       });
   }
-}
-
-/** When something is due again. @param due milliseconds since 1970 */
-export function dueInWords(due: number): string {
-  const day = today(new Date(due));
-  const days = daysBetween(today(), day);
-  if (days <= 0) return t('Again today');
-  if (days === 1) return t('Again tomorrow');
-  return t('Again on {{day}}', { day: shortDate(day) });
 }

@@ -1,7 +1,6 @@
-import type { LogEntry, LoggedDrill, LoggedRound } from '@intervallum/contract';
-import { readDrill, writeCsv, type DrillGrade, type RungKind } from '@intervallum/core';
+import type { LogEntry, LoggedRound } from '@intervallum/contract';
+import { writeCsv, type DrillGrade, type RungKind } from '@intervallum/core';
 import { t } from '../../../words/words.ts';
-import { drillNames } from './drillWords.ts';
 
 const rungs: Readonly<Record<RungKind, string>> = {
   right: t('right hand alone'),
@@ -51,9 +50,44 @@ export function wentInWords({ isClean, isWhole, tempo, goal }: LoggedRound): str
   return [how, speed].filter(Boolean).join(' ');
 }
 
-export function drilledInWords({ card }: LoggedDrill): string {
-  const drill = readDrill(card);
-  return drill ? drillNames[drill.kind] : card;
+/** What a day's logbook has in one line: rounds of the same bars in the same way, by the best of them, or all drills. */
+export type LogLine = { readonly id: string; readonly seconds: number; readonly count: number } & (
+  | { readonly kind: 'rounds'; readonly round: LoggedRound }
+  | { readonly kind: 'drills'; readonly known: number }
+);
+
+/** The lines of a day, in the order of its entries. */
+export function linesOfDay(entries: readonly LogEntry[]): LogLine[] {
+  const lines = new Map<string, LogLine>();
+  for (const entry of entries) {
+    const { id } = entry;
+    const name = entry.kind === 'drill' ? 'drills' : `${entry.songId} ${roundInWords(entry)}`;
+    const before = lines.get(name);
+    const sums = {
+      id: before?.id ?? id,
+      seconds: entry.seconds + (before?.seconds ?? 0),
+      count: 1 + (before?.count ?? 0),
+    };
+    if (entry.kind === 'drill') {
+      const known = before?.kind === 'drills' ? before.known : 0;
+      lines.set(name, {
+        ...sums,
+        kind: 'drills',
+        known: known + (entry.grade === 'again' ? 0 : 1),
+      });
+    } else {
+      const best = before?.kind === 'rounds' ? better(before.round, entry) : entry;
+      lines.set(name, { ...sums, kind: 'rounds', round: best });
+    }
+  }
+  return [...lines.values()];
+}
+
+/** Of two rounds the clean one, of two alike the faster one. */
+function better(one: LoggedRound, other: LoggedRound): LoggedRound {
+  const worth = ({ isClean, isWhole, tempo }: LoggedRound) =>
+    (isClean && isWhole ? 1_000 : 0) + (tempo ?? 0);
+  return worth(other) > worth(one) ? other : one;
 }
 
 /** A duration: `40 s`, `3 min`. */
