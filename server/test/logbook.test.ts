@@ -1,6 +1,12 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import type { LogDay, LogEntry, LoggedRound, LogStep } from '@intervallum/contract';
+import {
+  learnerLimits,
+  type LogDay,
+  type LogEntry,
+  type LoggedRound,
+  type LogStep,
+} from '@intervallum/contract';
 import { afterDrill, rungKinds, type DrillGrade } from '@intervallum/core';
 import { openDatabase } from '../src/db/database.ts';
 import { closeWithPeople, openWithPeople, owner, server, somebody } from './people.ts';
@@ -236,5 +242,84 @@ describe('the logbook', () => {
       .body as { days: LogDay[] };
     expect(days.reduce((sum, { rounds }) => sum + rounds, 0)).toBe(73_001);
     expect((await steps(one))[0]).toMatchObject({ rounds: 73_001 });
+  });
+});
+
+describe('what a learner practises by a link', () => {
+  const learner = { chords: 'plain', hands: 'right', tempo: 50 } as const;
+  /** A teacher with a song, and a link to it for somebody. */
+  async function taught(wish: object = { who: 'Mila', learner }) {
+    const teacher = await somebody('leader');
+    const { id } = (await teacher.call('POST', '/api/songs', { text: 'title: Reed\n' })).body;
+    const asked = { kind: 'song', id, ...wish };
+    const link = (await teacher.call('POST', '/api/shares', asked)).body;
+    const send = (entries: readonly unknown[], token: string = link.token) =>
+      server.call('POST', `/api/shared/${token}/log`, { entries });
+    const log = async () => (await teacher.call('GET', `/api/shares/${link.id}/log`)).body;
+    return { teacher, id, link, send, log };
+  }
+
+  test('is told to those who open links, stands in nobody’s own book, and is written once', async () => {
+    const { teacher, id, link, send, log } = await taught();
+    const page = await server.call('GET', `/api/shared/${link.token}`);
+    expect(page.body.reader).toEqual({ role: null, who: 'Mila', learner });
+    const entry = round({ songId: id });
+    expect((await send([entry])).status).toBe(204);
+    expect((await send([{ ...entry, tempo: 84 }, round({ songId: id })])).status).toBe(204);
+    const { entries, rounds } = await log();
+    expect([rounds, entries.length]).toEqual([2, 2]);
+    expect(entries).toContainEqual(entry);
+    expect((await read(teacher)).entries).toEqual([]);
+    const player = await somebody('player', teacher.team);
+    expect((await player.call('GET', `/api/shares/${link.id}/log`)).status).toBe(403);
+    const stranger = await somebody('owner');
+    expect((await stranger.call('GET', `/api/shares/${link.id}/log`)).status).toBe(404);
+  });
+
+  test.each<[string, (id: string) => unknown[], number]>([
+    ['of another song', () => [round()], 422],
+    ['of this song and another', (id) => [round({ songId: id }), round()], 422],
+    ['that is a drill', () => [drill('keys · 1add9', 'good', '2026-11-20T18:00:00.000Z')], 422],
+    [
+      'that are too many at once',
+      (id) => Array.from({ length: 101 }, () => round({ songId: id })),
+      422,
+    ],
+    ['of which there is none', () => [], 422],
+  ])('nothing is written %s', async (_, entries, status) => {
+    const { id, send, log } = await taught();
+    expect((await send(entries(id))).status).toBe(status);
+    expect((await log()).rounds).toBe(0);
+  });
+
+  test('nothing is written by a link for reading, by a revoked one, or by one that was guessed', async () => {
+    const reading = await taught({ role: 'keys' });
+    expect((await reading.send([round({ songId: reading.id })])).status).toBe(403);
+    const { teacher, id, link, send, log } = await taught();
+    expect((await send([round({ songId: id })], 'x'.repeat(32))).status).toBe(404);
+    expect((await teacher.call('DELETE', `/api/shares/${link.id}`)).status).toBe(204);
+    expect((await send([round({ songId: id })])).status).toBe(404);
+    expect((await log()).rounds).toBe(0);
+  });
+
+  test('a flood ends for the day, and a set is not practised by a link', async () => {
+    const { teacher, id, link, send, log } = await taught();
+    const some = () => Array.from({ length: 100 }, () => round({ songId: id }));
+    for (let sent = 0; sent < learnerLimits.day; sent += 100)
+      expect((await send(some())).status).toBe(204);
+    const more = await send([round({ songId: id })]);
+    expect([more.status, more.body.detail]).toEqual([
+      413,
+      expect.stringContaining('Go on tomorrow'),
+    ]);
+    expect((await log()).rounds).toBe(learnerLimits.day);
+    expect((await log()).entries).toHaveLength(200);
+    await owner.database.execute(
+      `update practice_log set written_at = written_at - interval '25 hours' where share_id = '${link.id}'`,
+    );
+    expect((await send([round({ songId: id })])).status).toBe(204);
+    const set = (await teacher.call('POST', '/api/sets', { name: 'Advent', items: [] })).body;
+    const asked = await teacher.call('POST', '/api/shares', { kind: 'set', id: set.id, learner });
+    expect(asked.status).toBe(422);
   });
 });

@@ -328,7 +328,8 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
   listShares: async (db) =>
     `${(await shares.listShares(ours, db, { kind: 'set', id: set })).length} BETA`,
   insertShare: (db) =>
-    shares.insertShare(ours, db, { kind: 'song', id: song, role: null, who: '' }),
+    shares.insertShare(ours, db, { kind: 'song', id: song, role: null, who: '', learner: null }),
+  isLinkKnown: (db) => shares.isLinkKnown(ours, db, share),
   revokeShare: (db) => shares.revokeShare(ours, db, share),
   'targetOfShare, theirs': async (db) =>
     (await shares.targetOfShare(ours, db, 'ALPHA'.padEnd(32, 'x'))) === null ? 'BETA' : 'ALPHA',
@@ -338,6 +339,7 @@ const calls: Readonly<Record<string, (db: Database) => Promise<unknown>>> = {
       id: song,
       role: null,
       who: '',
+      learner: null,
     });
     return (await shares.targetOfShare(ours, db, token)) ? 'BETA' : 'ALPHA';
   },
@@ -532,6 +534,13 @@ const logCalls: typeof calls = {
     return step?.rounds === 1 ? 'BETA' : 'ALPHA';
   },
   listCards: (db) => logbook.listCards(ours, db),
+  listLearned: (db) => logbook.listLearned(ours, db, share, 9),
+  countLearned: async (db) => {
+    const { lately, all } = await logbook.countLearned(ours, db, share);
+    return lately === 1 && all === 1 ? 'BETA' : 'ALPHA';
+  },
+  'writeDown, by a link': (db) =>
+    logbook.writeDown(ours, db, [roundOf('BETA', randomUUID())], share),
   writeDown: (db) => logbook.writeDown(ours, db, [roundOf('BETA'), drillOf('BETA')]),
   forgetLog: (db) => logbook.forgetLog(ours, db, member),
 };

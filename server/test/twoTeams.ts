@@ -203,19 +203,21 @@ export async function openTwoTeams(): Promise<void> {
         'insert into kept_keys (team_id, song_id, person_id, key, kept_at) values ($1, $2, $3, $4, now())',
         [team, song, member, mark],
       );
-      for (const [entry, person] of [
+      for (const [entry, person, by = null] of [
         [roundOf(mark), null],
         [drillOf(mark), null],
         [roundOf(mark, randomUUID()), member],
+        [roundOf(mark, randomUUID()), null, share],
       ] as const)
         await server.owner.query(
-          'insert into practice_log (team_id, id, person_id, at, day, seconds, kind, song_id, what, tempo, is_clean, entry) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)',
+          'insert into practice_log (team_id, id, person_id, at, day, seconds, kind, song_id, what, tempo, is_clean, entry, share_id) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)',
           [
             ...[team, entry.id, person, entry.at, entry.day, entry.seconds, entry.kind],
             ...(entry.kind === 'round'
               ? [song, 'Verse\nwritten\n0\n', 60, true]
               : [null, mark, null, null]),
             storeLogged(entry),
+            by,
           ],
         );
       await server.owner.query(

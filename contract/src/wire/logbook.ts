@@ -102,6 +102,18 @@ export type LoggedDrill = Extract<LogEntry, { kind: 'drill' }>;
 /** What a client sends to be written down. */
 export const newLogEntries = z.object({ entries: z.array(logEntry).min(1).max(mostAtOnce) });
 
+/** What the reader of a learner's link sends to be written down: rounds of the song that it opens. */
+export const newLearnerEntries = z.object({
+  entries: z.array(loggedRound).min(1).max(mostAtOnce),
+});
+
+/** So many rounds of one link are written down on a day, and in all: nobody plays more, and no flood fills the book. */
+export const learnerLimits = { day: 400, all: 20_000 } as const;
+
+/** What was practised by a learner's link, the latest first, so many of it as are told; and since when how much in all. */
+export const learnerLog = z.object({ entries: z.array(loggedRound), rounds: z.int() });
+export type LearnerLog = z.infer<typeof learnerLog>;
+
 /** Which entries are listed, the latest first. */
 export const logSearch = z.object({ song: id.optional(), ...page });
 export type LogSearch = z.infer<typeof logSearch>;

@@ -14,15 +14,33 @@ export type ShareTarget = z.infer<typeof shareTarget>;
 /** 192 random bits in base64url; who has it may read, so it is nobody's to guess. */
 export const shareToken = z.string().regex(/^[\w-]{32}$/);
 
+/**
+ * Whose link is to practise one song from: which chords, which hand, and from which part of its tempo on, in percent. What is
+ * practised there is told to those who open links, and nothing else of it.
+ */
+export const learnerPreset = z.object({
+  /** As it is written, or the nearest triads of its chords. */
+  chords: z.enum(['written', 'plain']),
+  hands: z.enum(['both', 'right']),
+  tempo: z.int().min(30).max(100),
+});
+export type LearnerPreset = z.infer<typeof learnerPreset>;
+
 /** For whom a link is: what a player gets (null: everything), and whose it is, where somebody is named. */
 export const shareReader = z.object({
   role: z.enum(bandRoles).nullable().default(null),
   who: line(80, 'For whom').default(''),
+  learner: learnerPreset.nullable().default(null),
 });
 export type ShareReader = z.infer<typeof shareReader>;
 
 /** A link that is asked for. */
-export const newShare = z.intersection(shareTarget, shareReader);
+export const newShare = z
+  .intersection(shareTarget, shareReader)
+  .refine(({ kind, learner }) => kind === 'song' || learner === null, {
+    message: 'One song is practised by a link, not a set.',
+    path: ['learner'],
+  });
 export type NewShare = z.infer<typeof newShare>;
 
 /** A link that is open now. */

@@ -1,6 +1,7 @@
 import type {
   AuditKind,
   EndedShow,
+  LearnerPreset,
   LogEntry,
   Role,
   SetBridge,
@@ -415,6 +416,8 @@ export const shares = pgTable(
     role: text('role'),
     /** Whose it is, where somebody is named. */
     who: text('who').notNull().default(''),
+    /** How its song is practised by it, where it is for that. */
+    learner: jsonb('learner').$type<LearnerPreset>(),
     createdAt: createdAt(),
     revokedAt: moment('revoked_at'),
   },
@@ -575,11 +578,14 @@ export const practiceLog = pgTable(
   {
     teamId: teamId(),
     id: uuid('id').notNull(),
-    /** Null where nobody in particular is signed in. */
+    /** Null where nobody in particular is signed in, and of a learner's link. */
     personId: uuid('person_id'),
+    shareId: uuid('share_id'),
     at: moment('at').notNull(),
     /** By the calendar of whoever practised. */
     day: date('day').notNull(),
+    /** By the clock of the server: limits go by it. */
+    writtenAt: moment('written_at').notNull().defaultNow(),
     seconds: doublePrecision('seconds').notNull(),
     kind: text('kind').$type<LogEntry['kind']>().notNull(),
     songId: uuid('song_id'),
@@ -606,6 +612,13 @@ export const practiceLog = pgTable(
       columns: [table.teamId, table.personId],
       foreignColumns: [people.teamId, people.id],
     }).onDelete('cascade'),
+    foreignKey({
+      columns: [table.teamId, table.shareId],
+      foreignColumns: [shares.teamId, shares.id],
+    }).onDelete('cascade'),
+    index('practice_log_share')
+      .on(table.teamId, table.shareId, table.at.desc())
+      .where(sql`${table.shareId} is not null`),
   ],
 );
 

@@ -1,6 +1,7 @@
 import {
   readStoredLogged,
   storeLogged,
+  type LearnerLog,
   type LogCards,
   type LogDay,
   type LogEntry,
@@ -22,10 +23,13 @@ const mostSongs = 20;
 const own = (scope: Scope) =>
   and(
     eq(practiceLog.teamId, scope.teamId),
+    isNull(practiceLog.shareId),
     scope.personId === null
       ? isNull(practiceLog.personId)
       : eq(practiceLog.personId, scope.personId),
   );
+const ofShare = (scope: Scope, shareId: string) =>
+  and(eq(practiceLog.teamId, scope.teamId), eq(practiceLog.shareId, shareId));
 const ofKind = (scope: Scope, kind: LogEntry['kind']) =>
   and(own(scope), eq(practiceLog.kind, kind));
 
@@ -34,16 +38,17 @@ function whatOf({ section, rung, pushes, bars }: LoggedRound): string {
   return [section, rung, pushes, bars ? `${bars.from}-${bars.to}` : ''].join('\n');
 }
 
-/** Writes entries down; one whose id is there already stays as it was. */
+/** Writes entries down; one whose id is there already stays as it was. @param shareId the learner's link that they came by */
 export async function writeDown(
   scope: Scope,
   db: Database,
   entries: readonly LogEntry[],
+  shareId: string | null = null,
 ): Promise<void> {
   const rows = entries.map((entry) => {
     const { id, day, seconds, kind } = entry;
     const common = {
-      ...{ teamId: scope.teamId, personId: scope.personId, id, day, seconds, kind },
+      ...{ teamId: scope.teamId, personId: scope.personId, shareId, id, day, seconds, kind },
       at: new Date(entry.at),
       entry: storeLogged(entry),
     };
@@ -89,6 +94,42 @@ export async function listEntries(
     entry: readStoredLogged(entry),
     place: [moment, id],
   }));
+}
+
+/** The last rounds that came by a learner's link, the latest first, and how many there are. */
+export async function listLearned(
+  scope: Scope,
+  db: Database,
+  shareId: string,
+  most: number,
+): Promise<LearnerLog> {
+  const rows = await db
+    .select({ entry: practiceLog.entry })
+    .from(practiceLog)
+    .where(ofShare(scope, shareId))
+    .orderBy(desc(practiceLog.at), desc(practiceLog.id))
+    .limit(most);
+  const entries = rows.flatMap(({ entry }) => {
+    const read = readStoredLogged(entry);
+    return read?.kind === 'round' ? [read] : [];
+  });
+  return { entries, rounds: await db.$count(practiceLog, ofShare(scope, shareId)) };
+}
+
+/** How many rounds came by a learner's link: since a moment of the server's clock, and in all. */
+export async function countLearned(
+  scope: Scope,
+  db: Database,
+  shareId: string,
+): Promise<{ readonly lately: number; readonly all: number }> {
+  const [row] = await db
+    .select({
+      lately: sql<number>`(count(*) filter (where ${practiceLog.writtenAt} > now() - interval '1 day'))::int`,
+      all: sql<number>`count(*)::int`,
+    })
+    .from(practiceLog)
+    .where(ofShare(scope, shareId));
+  return row!;
 }
 
 /** What was done on each day of some, the first one first. */

@@ -1,14 +1,21 @@
-import { newShare, shareTarget, shareToken } from '@intervallum/contract';
+import {
+  learnerLimits,
+  newLearnerEntries,
+  newShare,
+  shareTarget,
+  shareToken,
+} from '@intervallum/contract';
 import { record } from '../audit/store.ts';
 import type { Database } from '../db/database.ts';
 import { inScope } from '../db/scope.ts';
 import { Refusal } from '../http/problem.ts';
 import { route } from '../http/route.ts';
 import { checked, idInPath } from '../http/validate.ts';
+import { countLearned, listLearned, writeDown } from '../logbook/store.ts';
 import { tellLinksRevoked } from '../live/store.ts';
 import type { SendService } from '../sends/service.ts';
 import { findTarget } from '../sends/store.ts';
-import { insertShare, listShares, revokeShare, targetOfShare } from './store.ts';
+import { insertShare, isLinkKnown, listShares, revokeShare, targetOfShare } from './store.ts';
 
 /** Links: the team opens, lists and revokes them; whoever has one reads what it opens. */
 export function shareRoutes(database: Database, sends: SendService, linksUrl: string | null) {
@@ -47,8 +54,40 @@ export function shareRoutes(database: Database, sends: SendService, linksUrl: st
       if (!page) throw noSuchLink();
       response.json({ ...page, reader: share.reader });
     }),
+    route('GET', '/api/shares/:id/log', 'share', async (request, response, scope) => {
+      const id = idInPath(request);
+      const log = await inScope(database, scope, async (db) => {
+        if (!(await isLinkKnown(scope, db, id)))
+          throw new Refusal('not-found', 'There is no such link.');
+        return listLearned(scope, db, id, mostLearned);
+      });
+      response.json(log);
+    }),
+    route('POST', '/api/shared/:token/log', 'link', async (request, response, scope) => {
+      const token = shareToken.parse(request.params['token']);
+      const { entries } = checked(newLearnerEntries, request.body);
+      await inScope(database, scope, async (db) => {
+        const share = await targetOfShare(scope, db, token);
+        if (!share?.reader.learner)
+          throw new Refusal('not-allowed', 'By this link nothing is practised: it is for reading.');
+        const { target, id } = share;
+        if (entries.some(({ songId }) => songId !== target.id))
+          throw new Refusal('invalid', 'By this link one song is practised, and this is another.');
+        const { lately, all } = await countLearned(scope, db, id);
+        if (lately + entries.length > learnerLimits.day || all + entries.length > learnerLimits.all)
+          throw new Refusal(
+            'too-large',
+            `By one link ${learnerLimits.day} rounds are written down in a day. Go on tomorrow.`,
+          );
+        await writeDown(scope, db, entries, id);
+      });
+      response.status(204).end();
+    }),
   ];
 }
+
+/** So many rounds of a learner are told, the last ones. */
+const mostLearned = 200;
 
 export const noSuchLink = () =>
   new Refusal('not-found', 'This link does not open anything, or not any more.');

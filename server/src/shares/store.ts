@@ -13,7 +13,7 @@ import type { Scope } from '../db/scope.ts';
 
 const column = (target: ShareTarget) => (target.kind === 'song' ? shares.songId : shares.setId);
 
-const readerColumns = { role: shares.role, who: shares.who };
+const readerColumns = { role: shares.role, who: shares.who, learner: shares.learner };
 const shareColumns = {
   id: shares.id,
   token: shares.token,
@@ -21,19 +21,24 @@ const shareColumns = {
   ...readerColumns,
 };
 
-/** A role that this version does not know is that of everybody. */
-function readerOf({ role, who }: { role: string | null; who: string }): ShareReader {
-  const read = shareReader.shape.role.safeParse(role);
-  return { role: read.success ? read.data : null, who };
+interface ReaderRow {
+  readonly role: string | null;
+  readonly who: string;
+  readonly learner: unknown;
 }
 
-function shareOf(row: {
-  id: string;
-  token: string;
-  createdAt: Date;
-  role: string | null;
-  who: string;
-}): Share {
+/** A role that this version does not know is that of everybody. */
+function readerOf({ role, who, learner }: ReaderRow): ShareReader {
+  const read = shareReader.shape.role.safeParse(role);
+  const preset = shareReader.shape.learner.safeParse(learner);
+  return {
+    role: read.success ? read.data : null,
+    who,
+    learner: preset.success ? preset.data : null,
+  };
+}
+
+function shareOf(row: ReaderRow & { id: string; token: string; createdAt: Date }): Share {
   return { ...row, ...readerOf(row), createdAt: row.createdAt.toISOString() };
 }
 
@@ -57,7 +62,7 @@ export async function listShares(
 export async function insertShare(
   scope: Scope,
   db: Database,
-  { role, who, ...target }: NewShare,
+  { role, who, learner, ...target }: NewShare,
 ): Promise<Share> {
   const [row] = await db
     .insert(shares)
@@ -68,6 +73,7 @@ export async function insertShare(
       setId: target.kind === 'set' ? target.id : null,
       role,
       who,
+      learner,
     })
     .returning(shareColumns);
   return shareOf(row!);
@@ -88,18 +94,28 @@ export async function revokeShare(
   return row?.setId ? { kind: 'set', id: row.setId } : null;
 }
 
+/** Whether the team ever had this link, open or not. */
+export async function isLinkKnown(scope: Scope, db: Database, id: string): Promise<boolean> {
+  return (await db.$count(shares, and(ofTeam(scope), eq(shares.id, id)))) > 0;
+}
+
+/** Whether the team ever had this link, open or not. */
+export async function isLinkKnown(scope: Scope, db: Database, id: string): Promise<boolean> {
+  return (await db.$count(shares, and(ofTeam(scope), eq(shares.id, id)))) > 0;
+}
+
 /** What a link opens, and for whom; null if it was revoked. */
 export async function targetOfShare(
   scope: Scope,
   db: Database,
   token: string,
-): Promise<{ target: ShareTarget; reader: ShareReader } | null> {
+): Promise<{ id: string; target: ShareTarget; reader: ShareReader } | null> {
   const [share] = await db
-    .select({ songId: shares.songId, setId: shares.setId, ...readerColumns })
+    .select({ id: shares.id, songId: shares.songId, setId: shares.setId, ...readerColumns })
     .from(shares)
     .where(and(ofTeam(scope), eq(shares.token, token), isNull(shares.revokedAt)));
   if (!share) return null;
-  const reader = readerOf(share);
-  if (share.songId) return { target: { kind: 'song', id: share.songId }, reader };
-  return share.setId ? { target: { kind: 'set', id: share.setId }, reader } : null;
+  const [reader, { id }] = [readerOf(share), share];
+  if (share.songId) return { id, target: { kind: 'song', id: share.songId }, reader };
+  return share.setId ? { id, target: { kind: 'set', id: share.setId }, reader } : null;
 }
