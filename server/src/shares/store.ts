@@ -99,11 +99,6 @@ export async function isLinkKnown(scope: Scope, db: Database, id: string): Promi
   return (await db.$count(shares, and(ofTeam(scope), eq(shares.id, id)))) > 0;
 }
 
-/** Whether the team ever had this link, open or not. */
-export async function isLinkKnown(scope: Scope, db: Database, id: string): Promise<boolean> {
-  return (await db.$count(shares, and(ofTeam(scope), eq(shares.id, id)))) > 0;
-}
-
 /** What a link opens, and for whom; null if it was revoked. */
 export async function targetOfShare(
   scope: Scope,
