@@ -1,6 +1,5 @@
 import { useEffect, useRef } from 'react';
 import styled from 'styled-components';
-import { useLook } from '../../document/look.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { t } from '../../words/words.ts';
 import { Card } from '../parts/cards.ts';
@@ -69,8 +68,7 @@ function Told({ went }: { went: Went }) {
 }
 
 function CalledWent({ went }: { went: Extract<Went, { kind: 'called' }> }) {
-  const { view } = useLook();
-  const { actions } = usePracticeLens();
+  const { view, actions } = usePracticeLens();
   const { of, wrong, hardest, step } = went;
   return (
     <>
@@ -101,8 +99,7 @@ function CalledWent({ went }: { went: Extract<Went, { kind: 'called' }> }) {
 }
 
 function RoundWent({ went }: { went: Extract<Went, { kind: 'round' }> }) {
-  const { view } = useLook();
-  const { actions } = usePracticeLens();
+  const { view, actions } = usePracticeLens();
   const { number, round, findings, isClean, isWhole, step, stairs } = went;
   const { tempo } = step.stairs;
   if (isClean === null)

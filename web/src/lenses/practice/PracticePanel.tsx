@@ -112,8 +112,8 @@ function DrillNote({ drill: { due } }: { drill: AskedDrill }) {
 /** By so much the tempo is changed by hand, in beats a minute. */
 const step = 4;
 
-/** Beside the chart: what is practised, how, how fast; and how it went. */
-export function PracticePanel() {
+/** Beside the chart: what is practised, how, how fast; and how it went. @param isOwn there is a logbook of one's own behind it */
+export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
   const {
     sections,
     section,
@@ -241,7 +241,7 @@ export function PracticePanel() {
       <HowItWent />
       <Foot>
         <HurtsButton />
-        <Link to="/practice">{t('Drills and logbook')}</Link>
+        {isOwn ? <Link to="/practice">{t('Drills and logbook')}</Link> : null}
       </Foot>
     </PanelBody>
   );

@@ -1,5 +1,4 @@
 import styled from 'styled-components';
-import { useLook } from '../../document/look.tsx';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { keyLabel } from '../../music/keys/labels.ts';
 import { ChordMark, Letters } from '../../music/rails/ChordMark.tsx';
@@ -88,8 +87,7 @@ const simulatedNames: readonly (readonly [SimulatedRound, string])[] = [
 
 /** Under the chart: the chord that is called, large, the next one in grey, and the keys. */
 export function PracticeStrip({ openPanel }: StripProps) {
-  const { view } = useLook();
-  const { called, running, way, down, played, simulated, isCountingIn, actions } =
+  const { view, called, running, way, down, played, simulated, isCountingIn, actions } =
     usePracticeLens();
   const wrong = running?.kind === 'waiting' ? new Set(running.waiting.wrong) : null;
   const marks = [...down].map((note): KeyMark => ({
@@ -163,7 +161,7 @@ export function PracticeStrip({ openPanel }: StripProps) {
 }
 
 function CalledChord({ called: { chord, key } }: { called: Called }) {
-  const { view } = useLook();
+  const { view } = usePracticeLens();
   const here = { ...view, key };
   return (
     <>

@@ -1,5 +1,6 @@
 import type { Rung, Staircase, WayToPractise } from '@intervallum/core';
 import { createContext, useContext } from 'react';
+import type { ChartView } from '../../music/rails/view.ts';
 import type { Played } from '../parts/usePlayed.ts';
 import type { CalledNow } from './called.ts';
 import type { RoomState } from './room.ts';
@@ -13,6 +14,8 @@ export interface Bars {
 }
 
 export interface PracticeState extends Omit<RoomState, 'stairs'> {
+  /** How chords are written and named. */
+  readonly view: ChartView;
   readonly sections: readonly { readonly place: number; readonly name: string }[];
   readonly section: number;
   /** The drill of the day that one came for; null where one came by oneself. */

@@ -4,6 +4,8 @@ import { useParams } from 'react-router';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { textSlotOf } from '../../document/selectors.ts';
+import { useWhole } from '../../document/voicing.ts';
+import { noteDown } from '../../queries/logbook.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
 import type { Command } from '../command.ts';
@@ -45,9 +47,14 @@ function Frame({ draw, children }: LensFrameProps) {
   const { songId = '' } = useParams();
   const bar = slot === null ? 0 : (placedSlots(shown)[slot]?.bar ?? 0);
   const section = sectionOfBar(shown, bar)?.section ?? 0;
-  const drill = useAskedDrill(shown, songId);
-  const state = usePractice(shown, songId, section, drill);
   const { view } = useLook();
+  const drill = useAskedDrill(shown, songId);
+  const whole = useWhole();
+  const state = usePractice({
+    ...{ song: shown, songId, section, whole, view, drill },
+    onSection: (place) => songDocument.goTo({ bar: barsBefore(shown, place), slot: 0 }),
+    log: (entry) => void noteDown([entry]),
+  });
   const { running, called, way, actions } = state;
   useSpokenCalls(state, view);
   const keys = useSteady({

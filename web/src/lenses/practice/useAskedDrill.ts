@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { uuidv7 } from 'uuidv7';
-import { logCardsQuery, logStepsQuery, noteDown, useNoted } from '../../queries/logbook.ts';
+import { logCardsQuery, logStepsQuery, noteDown, notedNow } from '../../queries/logbook.ts';
 import { today } from '../../ui/dates.ts';
 import { useSteady } from '../../ui/useSteady.ts';
 import { drillOfSong } from '../parts/drilled.ts';
@@ -28,7 +28,7 @@ export function useAskedDrill(song: Song, songId: string): AskedDrill | null {
   const drill = useMemo(() => readDrill(name), [name]);
   const isHere = drill?.kind === 'change' && drill.songId === songId;
   // As it was when one came: what is noted from now on is of this drill.
-  const [version] = useState(() => useNoted.getState().version);
+  const [version] = useState(() => notedNow().version);
   const asked = { enabled: isHere, staleTime: Infinity };
   const steps = useQuery({ ...logStepsQuery([songId], version), ...asked });
   const cards = useQuery({ ...logCardsQuery(version), ...asked });

@@ -1,5 +1,5 @@
+import type { LoggedRound } from '@intervallum/contract';
 import {
-  barsBefore,
   beginStaircase,
   expand,
   ladderOf,
@@ -8,15 +8,14 @@ import {
   usualTempo,
   type Filled,
   type Rung,
+  type RungKind,
   type Song,
   type WayToPractise,
 } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { transport, type Owner } from '../../device/audio/transport.ts';
-import { useDocument } from '../../document/DocumentContext.tsx';
-import { useWhole } from '../../document/voicing.ts';
-import { noteDown } from '../../queries/logbook.ts';
+import type { ChartView } from '../../music/rails/view.ts';
 import { isRestingToday } from '../../settings/care.ts';
 import { keepTempo, practice } from '../../settings/practice.ts';
 import { notify } from '../../ui/notices.tsx';
@@ -42,18 +41,37 @@ const grace = 400;
 /** So long, in milliseconds, one reads how it went before it begins anew. */
 const breath = 2_500;
 
-/** Practising a section of the open song: what is chosen, what is under way, how it went. */
-export function usePractice(
-  song: Song,
-  songId: string,
-  section: number,
-  drill: AskedDrill | null,
-): PracticeState {
-  const songDocument = useDocument();
-  const whole = useWhole();
+/** What is practised, where it is written down, and how one begins. */
+interface Practised {
+  readonly song: Song;
+  readonly songId: string;
+  /** Which section, by its place. */
+  readonly section: number;
+  readonly onSection: (place: number) => void;
+  /** Finds the hands of the song as it is now. */
+  readonly whole: () => Promise<Filled>;
+  readonly view: ChartView;
+  readonly log: (entry: LoggedRound) => void;
+  readonly drill?: AskedDrill | null;
+  /** For somebody whose link says so: the step that one begins with, and from how much of the tempo, in percent. */
+  readonly begins?: { readonly rung: RungKind; readonly tempo: number } | null;
+}
+
+/** Practising a section of a song: what is chosen, what is under way, how it went. */
+export function usePractice({
+  song,
+  songId,
+  section,
+  onSection,
+  whole,
+  view,
+  log,
+  drill = null,
+  begins = null,
+}: Practised): PracticeState {
   const steady = useSteady({
     log: (went: Went, ms: number) => {
-      void noteDown([roundEntry(went, ms)]);
+      log(roundEntry(went, ms));
       drill?.told(went);
     },
   });
@@ -77,7 +95,13 @@ export function usePractice(
   const asked = useRef(0);
   const endSimulated = useRef<() => void>(() => undefined);
   const ladder = useMemo(() => ladderOf(song, section), [song, section]);
-  const [chosen, setChosen] = useState(0);
+  const [chosenRung, setChosen] = useState<number | null>(null);
+  const chosen =
+    chosenRung ??
+    Math.max(
+      0,
+      ladder.findIndex(({ kind }) => kind === begins?.rung),
+    );
   const rung = Math.min(chosen, Math.max(0, ladder.length - 1));
   const here = ladder[rung] ?? null;
   const count = useMemo(
@@ -99,7 +123,13 @@ export function usePractice(
   const { tempos } = practice.use('tempos');
   const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
   const climbed = state.stairs[name];
-  const stairs = climbed?.goal === goal ? climbed : beginStaircase(goal, tempos[name]);
+  const stairs =
+    climbed?.goal === goal
+      ? climbed
+      : beginStaircase(
+          goal,
+          tempos[name] ?? (begins ? Math.round((goal * begins.tempo) / 100) : undefined),
+        );
 
   const halt = () => {
     asked.current += 1;
@@ -162,7 +192,7 @@ export function usePractice(
   const actions = useSteady({
     toSection: (place: number) => {
       room.clear();
-      songDocument.goTo({ bar: barsBefore(song, place), slot: 0 });
+      onSection(place);
     },
     toRung: (to: number) => {
       halt();
@@ -260,6 +290,7 @@ export function usePractice(
   return useMemo(
     () => ({
       ...state,
+      view,
       drill,
       sections,
       section,
@@ -278,6 +309,7 @@ export function usePractice(
     }),
     [
       state,
+      view,
       drill,
       sections,
       section,

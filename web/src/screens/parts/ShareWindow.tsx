@@ -1,7 +1,7 @@
 import { bandRoles, type BandRole } from '@intervallum/core';
-import { Copy, Link2Off, QrCode } from 'lucide-react';
+import { Copy, Link2Off, NotebookText, QrCode } from 'lucide-react';
 import { useState } from 'react';
-import type { Share, ShareTarget } from '@intervallum/contract';
+import type { LearnerPreset, Share, ShareTarget } from '@intervallum/contract';
 import styled from 'styled-components';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../../queries/resources.ts';
@@ -16,6 +16,8 @@ import { Pick } from '../../ui/Pick.tsx';
 import { Window, WindowWords } from '../../ui/Window.tsx';
 import { t } from '../../words/words.ts';
 import { roleNames, roleWords } from './band/roleNames.ts';
+import { Learned } from './learner/Learned.tsx';
+import { LearnerFields, usualLearner } from './learner/LearnerFields.tsx';
 import { QrSign } from './QrSign.tsx';
 import { SentList } from './SentList.tsx';
 
@@ -92,15 +94,17 @@ function LinkList({ target }: { target: ShareTarget }) {
   const fetched = useQuery(sharesQuery(target));
   const reload = () => void fetched.refetch();
   const [busy, setBusy] = useState(false);
-  const [role, setRole] = useState<BandRole | 'everybody'>('everybody');
+  const [role, setRole] = useState<BandRole | 'everybody' | 'learner'>('everybody');
+  const [learner, setLearner] = useState<LearnerPreset>(usualLearner);
   const [who, setWho] = useState('');
 
   async function open() {
     setBusy(true);
     const opened = await api.openShare({
       ...target,
-      role: role === 'everybody' ? null : role,
+      role: role === 'everybody' || role === 'learner' ? null : role,
       who,
+      learner: role === 'learner' ? learner : null,
     });
     setBusy(false);
     if (opened.kind === 'ok') setWho('');
@@ -139,6 +143,7 @@ function LinkList({ target }: { target: ShareTarget }) {
               options={[
                 ['everybody', t('everybody')] as const,
                 ...bandRoles.map((one) => [one, roleNames[one]] as const),
+                ...(target.kind === 'song' ? [['learner', t('a learner')] as const] : []),
               ]}
               onChange={setRole}
             />
@@ -151,9 +156,14 @@ function LinkList({ target }: { target: ShareTarget }) {
             <small>
               {role === 'everybody'
                 ? t('The charts, for each to read their way.')
-                : roleWords[role]}
+                : role === 'learner'
+                  ? t(
+                      'This one song to practise: its shapes, its chords called, rounds that get faster. You see what was practised.',
+                    )
+                  : roleWords[role]}
             </small>
           </For>
+          {role === 'learner' ? <LearnerFields learner={learner} onChange={setLearner} /> : null}
           <PrimaryButton isPending={busy} onPress={() => void open()}>
             {shares.length === 0 ? t('Make a link') : t('Make another link')}
           </PrimaryButton>
@@ -170,8 +180,11 @@ function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: 
     month: 'long',
   });
 
-  const { role, who } = share;
-  const reader = [role && roleNames[role], who].filter(Boolean).join(' · ');
+  const { role, who, learner } = share;
+  const reader = [role && roleNames[role], learner && t('a learner'), who]
+    .filter(Boolean)
+    .join(' · ');
+  const [showsLog, setShowsLog] = useState(false);
   const [showsSign, setShowsSign] = useState(false);
 
   return (
@@ -186,10 +199,16 @@ function LinkRow({ share, at, onRevoke }: { share: Share; at: string; onRevoke: 
         <Button aria-expanded={showsSign} onPress={() => setShowsSign(!showsSign)}>
           <QrCode size={16} strokeWidth={1.5} aria-hidden /> {t('QR code')}
         </Button>
+        {learner ? (
+          <Button aria-expanded={showsLog} onPress={() => setShowsLog(!showsLog)}>
+            <NotebookText size={16} strokeWidth={1.5} aria-hidden /> {t('What was practised')}
+          </Button>
+        ) : null}
         <Button onPress={onRevoke}>
           <Link2Off size={16} strokeWidth={1.5} aria-hidden /> {t('Revoke')}
         </Button>
       </div>
+      {showsLog ? <Learned shareId={share.id} /> : null}
       {showsSign ? <QrSign address={address} name={reader || t('everybody')} /> : null}
     </Row>
   );

@@ -1,26 +1,19 @@
-import type { LogDay, LogEntry } from '@intervallum/contract';
+import type { LogDay } from '@intervallum/contract';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
 import styled from 'styled-components';
 import { saveFile } from '../../device/saveFile.ts';
 import { Fetched } from '../../queries/Fetched.tsx';
 import { allOfLog, logDaysQuery, logPagesQuery, useNoted } from '../../queries/logbook.ts';
 import { Button } from '../../ui/Button.tsx';
-import { dateInWords, dayBefore, today } from '../../ui/dates.ts';
+import { dayBefore, today } from '../../ui/dates.ts';
 import { notify } from '../../ui/notices.tsx';
 import { Section } from '../../ui/Section.tsx';
 import { t } from '../../words/words.ts';
 import { DaysChart } from './DaysChart.tsx';
-import {
-  linesOfDay,
-  logTable,
-  roundInWords,
-  spentInWords,
-  wentInWords,
-  type LogLine,
-} from './words/logWords.ts';
+import { LogDays } from '../parts/log/LogDays.tsx';
+import { logTable, spentInWords } from '../parts/log/logWords.ts';
 
 const Head = styled.div`
   display: flex;
@@ -38,32 +31,6 @@ const Waiting = styled.p`
   padding: 8px 12px;
   border-left: 4px solid var(--accent);
   background: var(--card);
-`;
-
-const Days = styled.div`
-  display: grid;
-  gap: 16px;
-  margin: 18px 0;
-  h3 {
-    font-size: 16px;
-  }
-  li {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 2px 16px;
-    padding: 8px 4px;
-    border-bottom: 1px solid var(--hairline);
-    font-size: 16px;
-    line-height: 1.35;
-  }
-  small {
-    display: block;
-    font-size: 14px;
-    color: var(--soft);
-  }
-  span {
-    text-align: right;
-  }
 `;
 
 /** So many days the chart goes back. */
@@ -120,7 +87,7 @@ export function Logbook() {
                 })}
               </p>
               <DaysChart days={all} />
-              <Entries entries={entries} />
+              <LogDays entries={entries} />
               {pages.hasNextPage ? (
                 <Button
                   isDisabled={pages.isFetchingNextPage}
@@ -134,52 +101,6 @@ export function Logbook() {
         }}
       </Fetched>
     </Section>
-  );
-}
-
-function Entries({ entries }: { entries: readonly LogEntry[] }) {
-  const days = [...new Set(entries.map(({ day }) => day))];
-  return (
-    <Days>
-      {days.map((day) => (
-        <section key={day} aria-label={dateInWords(day)}>
-          <h3>{dateInWords(day)}</h3>
-          <ul>
-            {linesOfDay(entries.filter((entry) => entry.day === day)).map((line) => (
-              <Line key={line.id} line={line} />
-            ))}
-          </ul>
-        </section>
-      ))}
-    </Days>
-  );
-}
-
-function Line({ line }: { line: LogLine }) {
-  const spent = <small>{spentInWords(line.seconds)}</small>;
-  if (line.kind === 'drills')
-    return (
-      <li>
-        <div>{t('{{count}} drills', { count: line.count })}</div>
-        <span>
-          {t('{{known}} of {{of}} known', { known: line.known, of: line.count })}
-          {spent}
-        </span>
-      </li>
-    );
-  const { songId, title } = line.round;
-  return (
-    <li>
-      <div>
-        <Link to={`/songs/${songId}/practice`}>{title || t('Song without a title')}</Link>
-        <small>{roundInWords(line.round)}</small>
-      </div>
-      <span>
-        {line.count > 1 ? `${t('{{count}} rounds', { count: line.count })}, ` : ''}
-        {wentInWords(line.round)}
-        {spent}
-      </span>
-    </li>
   );
 }
 

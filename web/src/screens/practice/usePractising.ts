@@ -58,7 +58,7 @@ async function textsOf(ids: readonly string[], signal: AbortSignal) {
 
 /** How far each step has come, of the songs that one practises for and of those that were practised last. */
 function useSteps(songIds: readonly string[] | null) {
-  const version = useNoted((noted) => noted.version);
+  const version = useNoted().version;
   const last = useQuery(logStepsQuery(null, version));
   const asked = useQuery({
     ...logStepsQuery(songIds ?? [], version),
@@ -81,7 +81,7 @@ function useSteps(songIds: readonly string[] | null) {
 
 /** How each drill is remembered. */
 function useCards() {
-  const version = useNoted((noted) => noted.version);
+  const version = useNoted().version;
   return useQuery(logCardsQuery(version));
 }
 

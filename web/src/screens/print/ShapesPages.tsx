@@ -8,7 +8,6 @@ import {
   strike,
   toLetters,
   type Song,
-  type SongShape,
   type Struck,
   type Voiced,
   type VoicedSlot,
@@ -20,6 +19,7 @@ import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { layOut, slotsOf, type LaidSection } from '../../music/rails/layout.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { Marks, marksInWords, SectionOnPaper } from './BarsOnPaper.tsx';
+import { ShapeCard } from '../parts/ShapeCard.tsx';
 import { BlockPages, type PaperBlock } from './BlockPages.tsx';
 import type { PaperName } from './pageFrame.tsx';
 import { t } from '../../words/words.ts';
@@ -34,29 +34,6 @@ const Shapes = styled.div`
   gap: 10px 16px;
   padding-bottom: 10px;
   --numeral: 30px;
-`;
-
-const Shape = styled.div`
-  p {
-    display: flex;
-    align-items: baseline;
-    justify-content: space-between;
-    gap: 6px;
-    font-size: 15px;
-  }
-  small {
-    display: block;
-    margin-top: 3px;
-    font-size: 14px;
-    line-height: 1.35;
-  }
-`;
-
-const Left = styled.span`
-  color: var(--left-text);
-`;
-const Right = styled.span`
-  color: var(--right);
 `;
 
 const Note = styled.p`
@@ -135,7 +112,13 @@ function blocksOf(song: Song, view: ChartView, voiced: Voiced, level: Level): Pa
     content: (
       <Shapes>
         {row.map((shape, at) => (
-          <ShapeCard key={at} shape={shape} level={level} range={range} view={view} />
+          <ShapeCard
+            key={at}
+            shape={shape}
+            isRightAlone={level === 'right'}
+            range={range}
+            view={view}
+          />
         ))}
       </Shapes>
     ),
@@ -229,48 +212,4 @@ function firstOfChords(
     known.add(shape);
   }
   return first;
-}
-
-function ShapeCard({
-  shape,
-  level,
-  range,
-  view,
-}: {
-  shape: SongShape;
-  level: Level;
-  range: KeyRange;
-  view: ChartView;
-}) {
-  const { chord, key, left, right, fingers, optional } = shape;
-  const name = noteNamer(shape, view.letterStyle);
-  const withFingers = (notes: readonly number[], hand: readonly number[]) =>
-    notes.map((note, at) => `${name(note)}${hand[at] ? ` ${hand[at]}` : ''}`).join(' · ');
-  return (
-    <Shape>
-      <p>
-        <ChordMark chord={chord} view={view} />
-        <b>{toLetters(chord, key, view.letterStyle)}</b>
-      </p>
-      <MiniKeys
-        left={level === 'right' ? [] : left}
-        right={right}
-        range={range}
-        optional={optional}
-        isMiddleMarked
-      />
-      <small>
-        <Right>
-          {t('Right hand')} {withFingers(right, fingers.right)}
-        </Right>
-      </small>
-      {level === 'right' ? null : (
-        <small>
-          <Left>
-            {t('Left hand')} {withFingers(left, fingers.left) || t('rests')}
-          </Left>
-        </small>
-      )}
-    </Shape>
-  );
 }

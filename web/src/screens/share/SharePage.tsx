@@ -7,6 +7,7 @@ import { PlainHttpNote } from '../../ui/PlainHttpNote.tsx';
 import { NotFoundState } from '../../ui/states.tsx';
 import { t } from '../../words/words.ts';
 import { ReadCharts } from '../parts/charts/ReadCharts.tsx';
+import { LearnerPage } from './LearnerPage.tsx';
 
 /** What a link opens: for a phone on a music stand, without an account. */
 export function SharePage() {
@@ -25,22 +26,26 @@ export function SharePage() {
   );
   return (
     <Fetched from={fetched} what={t('the charts')} missing={missing} kept={keptNames.shared(token)}>
-      {(page) => (
-        <main>
-          <PlainHttpNote
-            lacks={t('a screen that stays awake and a copy for when there is no network')}
-          />
-          <ReadCharts
-            page={page}
-            name={token}
-            standAt={`/s/${token}/stand`}
-            stageAt={page.kind === 'set' ? `/s/${token}/stage` : null}
-            isPlayed={isPlayed}
-            isLink
-            lookedAs={keptNames.shared(token)}
-          />
-        </main>
-      )}
+      {(page) =>
+        page.reader?.learner ? (
+          <LearnerPage page={page} learner={page.reader.learner} token={token} />
+        ) : (
+          <main>
+            <PlainHttpNote
+              lacks={t('a screen that stays awake and a copy for when there is no network')}
+            />
+            <ReadCharts
+              page={page}
+              name={token}
+              standAt={`/s/${token}/stand`}
+              stageAt={page.kind === 'set' ? `/s/${token}/stage` : null}
+              isPlayed={isPlayed}
+              isLink
+              lookedAs={keptNames.shared(token)}
+            />
+          </main>
+        )
+      }
     </Fetched>
   );
 }

@@ -137,6 +137,24 @@ export const drills = {
   'The next drill': 'O próximo exercício',
   Drills: 'Exercícios',
   'Drill {{number}} of {{of}}': 'Exercício {{number}} de {{of}}',
+  'Have the chords called, and play each': 'Ouvir os acordes ditados e tocar cada um',
+  'Then in time, then from memory; it gets faster by itself':
+    'Depois no tempo, depois de memória; fica mais rápido sozinho',
+  'Whoever sent the link sees what was practised, and nothing else':
+    'Quem enviou o link vê o que foi praticado, e nada mais',
+  'the shapes': 'as formas',
+  'What you practise here is told to whoever sent you this link: which bars, how fast, how clean. Nothing else is.':
+    'O que você pratica aqui é contado a quem lhe enviou este link: quais compassos, em que andamento, quão limpo. Nada mais.',
+  'a learner': 'um aluno',
+  'This one song to practise: its shapes, its chords called, rounds that get faster. You see what was practised.':
+    'Só esta música para praticar: as formas, os acordes ditados, rodadas cada vez mais rápidas. Você vê o que foi praticado.',
+  'What was practised': 'O que foi praticado',
+  'what was practised': 'o que foi praticado',
+  'plain triads': 'tríades simples',
+  'as they are written': 'como estão escritos',
+  'the right hand': 'a mão direita',
+  'From the tempo on': 'A partir do andamento',
+  'Nothing was practised by this link yet.': 'Ainda nada foi praticado por este link.',
   'Pass over': 'Pular',
   'A drill: these bars went wrong.': 'Um exercício: estes compassos deram errado.',
   'Back to the drills': 'De volta aos exercícios',

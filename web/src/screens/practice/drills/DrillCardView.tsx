@@ -20,7 +20,7 @@ import { phone, short } from '../../../ui/theme.ts';
 import { t } from '../../../words/words.ts';
 import { dueInWords } from '../../../lenses/parts/drilled.ts';
 import { drillAsks, drillNames, drillSubject } from '../words/drillWords.ts';
-import { gradeNames } from '../words/logWords.ts';
+import { gradeNames } from '../../parts/log/logWords.ts';
 import type { DrillRoom, DrillState } from './drillRoom.ts';
 import { useChordSound } from './useChordSound.ts';
 import { useDrillView } from './useDrillView.ts';
