@@ -83,6 +83,28 @@ async function practice(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
 }
 
+/** The first drill of the day. */
+async function drills(page: Page): Promise<void> {
+  await at('/practice/drills')(page);
+  await expect(page.getByRole('heading', { level: 1, name: /^Drill 1 of/ })).toBeVisible();
+}
+
+/** A link to practise the song by. */
+async function learner(page: Page): Promise<void> {
+  await page.goto('/songs');
+  const { songs } = (await (await page.request.get('/api/songs')).json()) as {
+    songs: { id: string; summary: { title: string } }[];
+  };
+  const { id } = songs.find(({ summary }) => summary.title === song)!;
+  const preset = { chords: 'plain', hands: 'right', tempo: 60 };
+  const opened = await page.request.post('/api/shares', {
+    data: { kind: 'song', id, who: 'Mila', learner: preset },
+  });
+  const { token } = (await opened.json()) as { token: string };
+  await at(`/s/${token}`)(page);
+  await expect(page.getByRole('heading', { name: 'The shapes of this song' })).toBeVisible();
+}
+
 async function stand(page: Page): Promise<void> {
   await songDesk(page);
   await page.getByRole('button', { name: 'Stand' }).click();
@@ -229,8 +251,21 @@ const screens: readonly Screen[] = [
     name: 'Practice',
     help: 'Practice',
     come: practice,
-    over: [inPage(check('In time')), inPage(check('From memory'))],
+    over: [
+      inPage(check('In time')),
+      inPage(check('From memory')),
+      [
+        'Are the keys late?',
+        async (page) => {
+          await page.getByText('In time', { exact: true }).click();
+          await page.getByRole('button', { name: 'Are the keys late?' }).click();
+        },
+      ],
+    ],
   },
+  { name: 'What there is to practise', help: 'Practice', come: at('/practice') },
+  { name: 'Drills', help: 'Drills', come: drills },
+  { name: 'Learner', help: song, come: learner, over: [inPage(check('In time'))] },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },
   { name: 'Paper', help: 'Paper', come: paper },
   {

@@ -163,6 +163,31 @@ test('a section is learned: called and waited for, then in time with faults that
     await expect(tempo).toContainText('180');
   });
 
+  await test.step('the delay of a keyboard is found by tapping to clicks, taken, and taken back', async () => {
+    await page.getByRole('button', { name: 'Are the keys late?' }).click();
+    const game = page.getByRole('dialog', { name: 'How late do keys and sound come?' });
+    await expectAccessible(page);
+    await game.getByRole('button', { name: 'Let it click' }).click();
+    // The simulated keyboard taps 60 ms late; a page that is busy hears it later.
+    await expect(game.getByText(/^They come \d+ ms late together/)).toBeVisible();
+    const ms = Number(/(\d+) ms/.exec((await game.getByRole('status').textContent())!)![1]);
+    expect(ms).toBeGreaterThanOrEqual(58);
+    expect(ms).toBeLessThan(160);
+    await game.getByRole('button', { name: `Count ${ms} ms` }).click();
+    await expect(page.getByRole('button', { name: `Keys: ${ms} ms late` })).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('button', { name: 'Are the keys late?' })).toBeVisible();
+  });
+
+  await test.step('the rhythm alone is tapped on any key', async () => {
+    await page.getByText('The rhythm alone').click();
+    await round(page, 'a wrong key');
+    await expect(told(page)).toContainText('clean');
+    await round(page, 'one key too few');
+    await expect(page.getByText(/a tap is missing/)).toBeVisible();
+    await page.getByText('The rhythm alone').click();
+  });
+
   await test.step('another day it goes on where it was', async () => {
     await page.reload();
     await page.getByText('In time', { exact: true }).click();

@@ -5,6 +5,7 @@ import {
   beginStaircase,
   beginWaiting,
   calledChords,
+  delayOf,
   dueStrikes,
   expand,
   faultKinds,
@@ -19,6 +20,8 @@ import {
   performRung,
   printChart,
   quartersAMinute,
+  rhythmOf,
+  tapNote,
   usualTolerances,
   voice,
   type ClickSteps,
@@ -405,5 +408,51 @@ describe('the ladder of a section', () => {
       }),
       { numRuns: 4 },
     );
+  });
+});
+
+describe('a rhythm alone', () => {
+  test.each(pieces.map((piece) => [piece.title, piece] as const))(
+    '%s: tapped where anything is struck it is clean; one tap too few, too many, late is told',
+    (_, { performance, quarters }) => {
+      const rhythm = rhythmOf(performance);
+      const onsets = rhythm.notes.map(({ onset }) => onset);
+      expect(onsets).toEqual([...new Set(onsets)].sort((one, other) => one - other));
+      const struck = new Set(performance.notes.map(({ onset }) => onset));
+      expect(onsets.every((onset) => struck.has(onset))).toBe(true);
+      const taps = cleanKeys(rhythm, quarters).map(({ at }) => ({ note: tapNote, at }));
+      const graded = (keys: typeof taps) => gradeRound(rhythm, keys, { quarters });
+      expect(graded(taps)).toMatchObject({ isClean: true, faults: [], right: taps.length });
+      const middle = taps.length >> 1;
+      const kinds = (keys: typeof taps) => graded(keys).faults.map(({ kind }) => kind);
+      expect(kinds(taps.filter((_tap, place) => place !== middle))).toEqual(['missing']);
+      const between = { note: tapNote, at: (taps[middle]!.at + taps[middle + 1]!.at) / 2 };
+      const gap = taps[middle + 1]!.at - taps[middle]!.at;
+      if (gap > 300) expect(kinds([...taps, between])).toContain('extra');
+    },
+  );
+
+  const beats = Array.from({ length: 12 }, (_, place) => 1_000 + place * 600);
+  test('the delay of a keyboard is the middle of its taps, whatever one slip says; early taps have none', () => {
+    const offset = fc.integer({ min: -40, max: 250 });
+    const slips = fc.array(fc.integer({ min: -20, max: 20 }), { minLength: 12, maxLength: 12 });
+    fc.assert(
+      fc.property(offset, slips, fc.nat(11), (late, slip, wild) => {
+        const taps = beats.map(
+          (at, place) => at + late + (place === wild ? 290 - late : slip[place]!),
+        );
+        const found = delayOf(beats, taps);
+        if (found.kind !== 'found') throw new Error(found.kind);
+        expect(Math.abs(found.ms - Math.max(0, late))).toBeLessThanOrEqual(20);
+      }),
+    );
+  });
+  test.each<[string, number[], string]>([
+    ['nobody taps', [], 'too few'],
+    ['five taps', beats.slice(0, 5), 'too few'],
+    ['taps between the clicks', beats.map((at, place) => at + (place % 2 ? 140 : -140)), 'uneven'],
+    ['every click twice', beats.flatMap((at) => [at + 30, at + 200]), 'found'],
+  ])('%s', (_, taps, kind) => {
+    expect(delayOf(beats, taps).kind).toBe(kind);
   });
 });

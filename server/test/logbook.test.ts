@@ -36,6 +36,7 @@ const round = (over: Partial<LoggedRound> = {}): LoggedRound => ({
   isClean: true,
   isWhole: true,
   weak: [],
+  isRhythm: false,
   ...over,
 });
 const drill = (card: string, grade: DrillGrade, at: string): LogEntry => ({

@@ -79,6 +79,7 @@ export const roundOf = (mark: string, id: string = practised): LogEntry => ({
   ...{ ...when, id, kind: 'round', songId: song, title: mark, section: 'Verse', rung: 'written' },
   ...{ pushes: 0, bars: null, way: 'in time', tempo: 60, goal: 80, isClean: true, isWhole: true },
   weak: [],
+  isRhythm: false,
 });
 export const drillOf = (mark: string, id: string = drilled): LogEntry => ({
   ...{ ...when, id, kind: 'drill', card: mark, grade: 'good' },

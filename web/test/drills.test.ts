@@ -131,7 +131,15 @@ describe('a drill', () => {
 const round = (over: Partial<LoggedRound> = {}): LoggedRound => ({
   ...{ id, kind: 'round', at: '2026-11-28T18:00:00.000Z', day: '2026-11-28', seconds: 60 },
   ...{ songId: id, title: 'Tide', section: 'Verse', rung: 'written', pushes: 0, bars: null },
-  ...{ way: 'in time', tempo: 60, goal: 80, isClean: true, isWhole: true, weak: [] },
+  ...{
+    way: 'in time',
+    tempo: 60,
+    goal: 80,
+    isClean: true,
+    isWhole: true,
+    weak: [],
+    isRhythm: false,
+  },
   ...over,
 });
 
@@ -189,7 +197,7 @@ describe('what there is to practise', () => {
   const step = (over: Partial<LogStep>): LogStep => ({
     ...{ songId: id, title: 'Tide', section: 'Verse', rung: 'written', pushes: 0, bars: null },
     ...{ rounds: 3, lastAt: '2026-11-28T18:00:00.000Z', lastDay: '2026-11-28', goal: 80 },
-    ...{ clean: { tempo: 80, day: '2026-11-28' }, memory: null, weak: [] },
+    ...{ clean: { tempo: 80, day: '2026-11-28' }, memory: null, weak: [], isRhythm: false },
     ...over,
   });
 

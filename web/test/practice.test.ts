@@ -36,7 +36,7 @@ const step: Step = {
   stairs: beginStaircase(100, 100),
   of: {
     ...{ songId: '0199c0de-0000-7000-8000-000000000000', title: 'Tide', section: 'Verse' },
-    ...{ rung: 'written', pushes: 0, bars: null, way: 'in time' },
+    ...{ rung: 'written', pushes: 0, bars: null, way: 'in time', isRhythm: false },
   },
 };
 const length = 4 * 4 * 600;

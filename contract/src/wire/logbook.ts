@@ -60,6 +60,8 @@ export const loggedRound = z.object({
   kind: z.literal('round'),
   ...stepOfSong,
   way: z.enum(waysToPractise),
+  /** Only its rhythm was tapped. */
+  isRhythm: z.boolean().default(false),
   /** Null where chords waited for the hands. */
   tempo: tempo.nullable(),
   /** The tempo that it is to reach. */
@@ -154,6 +156,7 @@ export const logStepsSearch = z.object({
 /** How far a step has come. */
 export const logStep = z.object({
   ...stepOfSong,
+  isRhythm: z.boolean().default(false),
   /** How many rounds were played to their end, and the last of all. */
   rounds: z.int(),
   lastAt: moment,

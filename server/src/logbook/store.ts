@@ -34,8 +34,9 @@ const ofKind = (scope: Scope, kind: LogEntry['kind']) =>
   and(own(scope), eq(practiceLog.kind, kind));
 
 /** What of its song a round was of: the same for each round of the same step and bars. */
-function whatOf({ section, rung, pushes, bars }: LoggedRound): string {
-  return [section, rung, pushes, bars ? `${bars.from}-${bars.to}` : ''].join('\n');
+function whatOf({ section, rung, pushes, bars, isRhythm }: LoggedRound): string {
+  const part = bars ? `${bars.from}-${bars.to}` : '';
+  return [section, rung, pushes, part, ...(isRhythm ? ['rhythm'] : [])].join('\n');
 }
 
 /** Writes entries down; one whose id is there already stays as it was. @param shareId the learner's link that they came by */
@@ -203,10 +204,10 @@ export async function listSteps(
   return last.flatMap(({ songId, what, entry, rounds: count }) => {
     const round = readStoredLogged(entry);
     if (round?.kind !== 'round' || songId === null) return [];
-    const { title, section, rung, pushes, bars, goal, weak, at, day } = round;
+    const { title, section, rung, pushes, bars, isRhythm, goal, weak, at, day } = round;
     return [
       {
-        ...{ songId, title, section, rung, pushes, bars, goal, weak },
+        ...{ songId, title, section, rung, pushes, bars, isRhythm, goal, weak },
         rounds: count,
         lastAt: at,
         lastDay: day,

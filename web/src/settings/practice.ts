@@ -10,6 +10,8 @@ export const practice = createSettings('practice', 1, {
   tempos: z.record(z.string(), z.number().min(10).max(400)).catch({}),
   /** By how much the keyboard and the sound come late together, in milliseconds. */
   latency: z.number().min(0).max(500).catch(0),
+  /** Only the rhythm is tapped, on any key. */
+  rhythm: z.boolean().catch(false),
   /** What is heard of the time: nothing but the bar before it, the beats, or what lies between them too. */
   click: z.enum(['off', 'beats', 'eighths', 'sixteenths']).catch('beats'),
   /** What is practised begins anew by itself until it is stopped. */

@@ -8,7 +8,9 @@ export function failedBars(
   steps: readonly LogStep[],
   daysOf: (songId: string) => number | null = () => null,
 ): FailedBars[] {
-  return steps.map(({ songId, section, weak, lastAt }) => ({
+  // A rhythm that was tapped says nothing of keys.
+  const played = steps.filter(({ isRhythm }) => !isRhythm);
+  return played.map(({ songId, section, weak, lastAt }) => ({
     songId,
     section,
     bars: weak.flatMap(({ bar }) => bar ?? []),

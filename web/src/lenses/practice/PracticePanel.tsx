@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { useCanSpeak } from '../../device/audio/speech.ts';
 import { useResting } from '../../settings/care.ts';
 import { practice } from '../../settings/practice.ts';
-import { IconButton, PrimaryButton } from '../../ui/Button.tsx';
+import { IconButton, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Pick } from '../../ui/Pick.tsx';
 import { Switch } from '../../ui/Switch.tsx';
@@ -15,6 +15,7 @@ import { PanelBody } from '../parts/PanelBody.ts';
 import { rungName } from './findingWords.ts';
 import { HowItWent } from './HowItWent.tsx';
 import { usePracticeLens } from './practiceContext.ts';
+import { TapWindow } from './TapWindow.tsx';
 import type { AskedDrill } from './useAskedDrill.ts';
 
 const Line = styled.div`
@@ -127,9 +128,16 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
     running,
     went,
     isSearching,
+    tapping,
     actions,
   } = usePracticeLens();
-  const { click, again, spoken } = practice.use('click', 'again', 'spoken');
+  const { click, again, spoken, rhythm, latency } = practice.use(
+    'click',
+    'again',
+    'spoken',
+    'rhythm',
+    'latency',
+  );
   const canSpeak = useCanSpeak();
   const isResting = useResting();
   const places = Array.from({ length: count }, (_, place) => String(place + 1));
@@ -218,6 +226,21 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
           />
         </Row>
       ) : null}
+      {isTimed ? (
+        <Row>
+          <Switch
+            isSelected={rhythm}
+            onChange={(isOnNow) => practice.change({ rhythm: isOnNow })}
+            isDisabled={isOn}
+          >
+            {t('The rhythm alone: any key is a tap')}
+          </Switch>
+          <QuietButton isDisabled={isOn} onPress={tapping.open}>
+            {latency > 0 ? t('Keys: {{ms}} ms late', { ms: latency }) : t('Are the keys late?')}
+          </QuietButton>
+        </Row>
+      ) : null}
+      <TapWindow />
       <Switch isSelected={again} onChange={(isOnNow) => practice.change({ again: isOnNow })}>
         {t('Again and again, until I stop it')}
       </Switch>

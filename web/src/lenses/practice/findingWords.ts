@@ -38,7 +38,11 @@ export function placeInWords({ timeline, firstBar }: Where, at: number, view: Ch
 const hands = { left: t('left hand'), right: t('right hand') } as const;
 
 /** One thing to be mended, in a sentence; and how often it was so, where it was more than one round. */
-export function findingInWords(finding: Finding, there: Where, view: ChartView): string {
+export function findingInWords(
+  finding: Finding,
+  there: Where & Pick<Step, 'of'>,
+  view: ChartView,
+): string {
   const { kind, hand, at, note, played, ms, quarters, times, rounds } = finding;
   const amount = { ms: Math.round(Math.abs(ms)), part: partOfBeat(quarters) };
   const late = t('{{ms}} ms late ({{part}} of a quarter)', amount);
@@ -49,18 +53,23 @@ export function findingInWords(finding: Finding, there: Where, view: ChartView):
     return t('Everything comes {{what}}.', { what }) + often;
   }
   const place = placeInWords(there, at, view);
-  const where = hand === null ? place : `${hands[hand]}, ${place}`;
+  const { isRhythm } = there.of;
+  const where = hand === null || isRhythm ? place : `${hands[hand]}, ${place}`;
   const name = (key: number | null) => (key === null ? '' : keyLabel(key, view));
   const said = (): string => {
     switch (kind) {
       case 'wrong':
         return t('{{played}} instead of {{note}}', { played: name(played), note: name(note) });
       case 'missing':
-        return t('{{note}} was not played', { note: name(note) });
+        return isRhythm
+          ? t('a tap is missing')
+          : t('{{note}} was not played', { note: name(note) });
       case 'octave':
         return t('{{note}} in another octave', { note: name(note) });
       case 'extra':
-        return t('{{played}} is one key too many', { played: name(played) });
+        return isRhythm
+          ? t('one tap too many')
+          : t('{{played}} is one key too many', { played: name(played) });
       case 'late':
         return late;
       case 'early':

@@ -5,6 +5,7 @@ import type { Played } from '../parts/usePlayed.ts';
 import type { CalledNow } from './called.ts';
 import type { RoomState } from './room.ts';
 import type { AskedDrill } from './useAskedDrill.ts';
+import type { Tapping } from './useTapping.ts';
 import type { SimulatedRound } from './roundPiece.ts';
 
 /** Bars of a section, from 1, with both. */
@@ -34,6 +35,9 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
   readonly isCountingIn: boolean;
   readonly played: Played;
   readonly simulated: SimulatedRound;
+  /** Any key is a tap: only the rhythm is practised. */
+  readonly isRhythm: boolean;
+  readonly tapping: Tapping;
   readonly actions: PracticeActions;
 }
 

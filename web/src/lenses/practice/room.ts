@@ -9,6 +9,7 @@ import {
   gradeRound,
   hardestChanges,
   keyWhileWaiting,
+  tapNote,
   usualTolerances,
   type Finding,
   type KeyDown,
@@ -24,7 +25,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 /** What of a song a step is, as the logbook has it. */
 export type StepOfSong = Pick<
   LoggedRound,
-  'songId' | 'title' | 'section' | 'rung' | 'pushes' | 'bars' | 'way'
+  'songId' | 'title' | 'section' | 'rung' | 'pushes' | 'bars' | 'way' | 'isRhythm'
 >;
 
 /** One step of one section, as it is practised now. */
@@ -145,7 +146,9 @@ export function createRoom({ now, latency, keep, log }: Outside): Room {
     const held = new Set(down);
     if (kind === 'down') held.add(note);
     else held.delete(note);
-    if (running?.kind === 'in time' && kind === 'down') keys.push({ note, at });
+    // Of a rhythm any key is a tap.
+    if (running?.kind === 'in time' && kind === 'down')
+      keys.push({ note: running.step.of.isRhythm ? tapNote : note, at });
     if (running?.kind !== 'waiting') return store.setState({ down: held });
     const waiting = keyWhileWaiting(running.waiting, { kind, note }, at);
     store.setState({ down: held, running: { ...running, waiting } });

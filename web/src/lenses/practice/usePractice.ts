@@ -4,6 +4,7 @@ import {
   expand,
   ladderOf,
   performRung,
+  rhythmOf,
   quartersAMinute,
   usualTempo,
   type Filled,
@@ -26,6 +27,7 @@ import { calledNow } from './called.ts';
 import type { Bars, PracticeState } from './practiceContext.ts';
 import { roundEntry } from './logged.ts';
 import type { AskedDrill } from './useAskedDrill.ts';
+import { useTapping } from './useTapping.ts';
 import {
   createRoom,
   quartersOf,
@@ -119,8 +121,10 @@ export function usePractice({
   );
   const isAll = bars.from === 1 && bars.to === count;
   const stretch = isAll ? '' : ` ${bars.from}-${bars.to}`;
-  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}${stretch}` : '';
-  const { tempos } = practice.use('tempos');
+  const { tempos, rhythm } = practice.use('tempos', 'rhythm');
+  const isRhythm = rhythm && way !== 'called';
+  const tapped = isRhythm ? ' rhythm' : '';
+  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}${stretch}${tapped}` : '';
   const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
   const climbed = state.stairs[name];
   const stairs =
@@ -139,7 +143,12 @@ export function usePractice({
     room.end();
   };
   // Unplugged in a round: what was played up to there is told all the same.
-  const played = usePlayed(({ kind, note }, at) => room.key(kind, note, at), halt);
+  const tapping = useTapping();
+  const played = usePlayed(({ kind, note }, at) => {
+    if (tapping.isOpen) {
+      if (kind === 'down') tapping.tap(at);
+    } else room.key(kind, note, at);
+  }, halt);
   const ofSong = ({ kind, pushes }: Rung): StepOfSong => ({
     songId,
     title: song.title,
@@ -148,6 +157,7 @@ export function usePractice({
     pushes,
     bars: isAll ? null : bars,
     way,
+    isRhythm,
   });
   const begin = async () => {
     if (isRestingToday()) return notify(t('No exercises today'));
@@ -158,7 +168,8 @@ export function usePractice({
     try {
       const found = await whole();
       if (own !== asked.current) return;
-      const made = stepOf(found, { section, bars }, here);
+      const step = stepOf(found, { section, bars }, here);
+      const made = step && isRhythm ? { ...step, performance: rhythmOf(step.performance) } : step;
       if (!made) notify(t('There is no chord in this section to practise.'));
       else if (way === 'called') room.call({ ...made, name, stairs, of: ofSong(here) });
       else inTime({ ...made, name, stairs, of: ofSong(here) });
@@ -305,6 +316,8 @@ export function usePractice({
       isCountingIn: isRunning && at === null,
       played,
       simulated,
+      isRhythm,
+      tapping,
       actions,
     }),
     [
@@ -325,6 +338,8 @@ export function usePractice({
       at,
       played,
       simulated,
+      isRhythm,
+      tapping,
       actions,
     ],
   );

@@ -79,9 +79,9 @@ export function readySong(
     goal: tempo ?? song.tempo ?? usualTempo,
     steps: own
       .filter(({ section }) => section === name)
-      .map(({ rung, bars, clean, memory, weak, lastDay }) => ({
+      .map(({ rung, bars, isRhythm, clean, memory, weak, lastDay }) => ({
         rung,
-        isWhole: bars === null,
+        isWhole: bars === null && !isRhythm,
         clean: ago(clean),
         fromMemory: ago(memory),
         weak: weak.length,

@@ -64,6 +64,7 @@ export const drills = {
   'with the roots': 'com as fundamentais',
   'with pushes': 'com antecipações',
   'early by sixteenths': 'antecipado por semicolcheias',
+  'the rhythm alone': 'só o ritmo',
   called: 'ditado',
   'from memory': 'de memória',
   'With trouble': 'Com dificuldade',

@@ -86,4 +86,24 @@ export const practice = {
   'Play what is called': 'Tocar o que é ditado',
   'It plays': 'Ele toca',
   'What and how': 'O quê e como',
+  'a tap is missing': 'falta um toque',
+  'one tap too many': 'um toque a mais',
+  'The rhythm alone: any key is a tap': 'Só o ritmo: qualquer tecla é um toque',
+  'Keys: {{ms}} ms late': 'Teclas: {{ms}} ms atrasadas',
+  'Are the keys late?': 'As teclas atrasam?',
+  'How late do keys and sound come?': 'Quanto atrasam as teclas e o som?',
+  'Twelve clicks sound. Listen to two, then tap with the others: on any key of your keyboard, or on the pad.':
+    'Soam doze cliques. Ouça dois e depois toque junto com os outros: em qualquer tecla, ou na área abaixo.',
+  '{{taps}} of {{clicks}} taps': '{{taps}} de {{clicks}} toques',
+  'Tap here': 'Toque aqui',
+  'They come {{ms}} ms late together; your taps lay {{spread}} ms around that.':
+    'Juntos, atrasam {{ms}} ms; os seus toques ficaram {{spread}} ms em volta disso.',
+  'Too few taps were heard: {{count}}. Once more._one':
+    'Ouviu-se só {{count}} toque. Mais uma vez.',
+  'Too few taps were heard: {{count}}. Once more._other':
+    'Ouviram-se só {{count}} toques. Mais uma vez.',
+  'The taps lie too far apart to tell. Once more, with the clicks.':
+    'Os toques variam demais para dizer. Mais uma vez, junto com os cliques.',
+  'Count {{ms}} ms': 'Descontar {{ms}} ms',
+  'Let it click': 'Começar os cliques',
 };

@@ -25,11 +25,12 @@ export const gradeNames: Readonly<Record<DrillGrade, string>> = {
 };
 
 /** What was practised in a round: section, bars, step, how. */
-export function roundInWords({ section, bars, rung, way }: LoggedRound): string {
+export function roundInWords({ section, bars, rung, way, isRhythm }: LoggedRound): string {
   return [
     section || t('Section without a name'),
     bars ? t('bars {{from}} to {{to}}', bars) : '',
     rungs[rung],
+    isRhythm ? t('the rhythm alone') : '',
     ways[way],
   ]
     .filter(Boolean)
@@ -121,10 +122,17 @@ export function logTable(entries: readonly LogEntry[]): string {
       const common = { day: entry.day, time: entry.at, seconds: String(entry.seconds) };
       if (entry.kind === 'drill')
         return { ...common, what: `drill: ${entry.card}`, clean: entry.grade };
-      const { title, section, bars, rung, way, tempo, goal, isClean, weak } = entry;
+      const { title, section, bars, rung, way, isRhythm, tempo, goal, isClean, weak } = entry;
       return {
         ...common,
-        ...{ what: 'round', title, section, step: rung, way, goal: String(goal) },
+        ...{
+          what: isRhythm ? 'rhythm' : 'round',
+          title,
+          section,
+          step: rung,
+          way,
+          goal: String(goal),
+        },
         bars: bars ? `${bars.from}-${bars.to}` : '',
         tempo: tempo === null ? '' : String(tempo),
         clean: isClean === null ? '' : isClean ? 'yes' : 'no',
