@@ -188,6 +188,23 @@ test('a section is learned: called and waited for, then in time with faults that
     await page.getByText('The rhythm alone').click();
   });
 
+  await test.step('improvising: the section goes round, tones solid, what leads into them hollow; nothing is graded', async () => {
+    await page.getByText('Improvise', { exact: true }).click();
+    await expect(page.getByText(/^The section goes round and round/)).toBeVisible();
+    await begin(page);
+    await expect(card).toContainText(/bar \d · \d of 2/);
+    const keys = page.getByRole('group', { name: 'Keys' });
+    // Over 1 C is solid and D hollow; over 4 F is solid.
+    await expect(keys.getByRole('button', { name: /^C5/, pressed: true })).toBeAttached();
+    await expect(keys.locator('.ghost').first()).toBeAttached();
+    await expect(page.getByText('What goes over this chord')).toBeVisible();
+    await expect(card).toContainText('bar 2');
+    await expect(card).toContainText('bar 1');
+    await page.getByRole('button', { name: 'Stop', exact: true }).click();
+    await expect(told(page)).toHaveCount(0);
+    await page.getByText('In time', { exact: true }).click();
+  });
+
   await test.step('another day it goes on where it was', async () => {
     await page.reload();
     await page.getByText('In time', { exact: true }).click();

@@ -638,6 +638,7 @@ export type { Rung, RungKind } from './practice/ladder.ts';
 export { ladderOf, performRung, rungKinds } from './practice/ladder.ts';
 export { waysToPractise, type WayToPractise } from './practice/ways.ts';
 export { delayOf, rhythmOf, tapNote, type Delay } from './practice/rhythm.ts';
+export { improviseKeys, type ImproviseKeys } from './practice/improvise.ts';
 export { breakIsDue, type Practised } from './practice/breaks.ts';
 export type {
   CleanOnce,

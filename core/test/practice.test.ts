@@ -12,9 +12,12 @@ import {
   findingsOf,
   gradeRound,
   hardestChanges,
+  improviseKeys,
   keyWhileWaiting,
   ladderOf,
   parseChart,
+  parseChord,
+  parseKey,
   perform,
   practiceClicks,
   performRung,
@@ -408,6 +411,28 @@ describe('the ladder of a section', () => {
       }),
       { numRuns: 4 },
     );
+  });
+});
+
+describe('what lies under a hand that improvises', () => {
+  const named = (chord: string, key = 'C') => {
+    const [read, of] = [parseChord(chord), parseKey(key)];
+    if (!read.ok || !of.ok) throw new Error(chord);
+    const { tones, neighbours } = improviseKeys(read.value, of.value);
+    const inOrder = (some: ReadonlySet<number>) =>
+      [...some].sort((one, other) => one - other).join(' ');
+    return [inOrder(tones), inOrder(neighbours)];
+  };
+  // 3: 2 and 4; 5: 6. Common practice, no published source.
+  test.each([
+    ['1', 'C', '0 4 7', '2 5 9'],
+    ['6m', 'C', '0 4 9', '2 5 11'],
+    ['4maj7', 'C', '0 4 5 9', '2 7 11'],
+    ['57', 'C', '2 5 7 11', '0 4 9'],
+    ['1', 'Eb', '3 7 10', '0 5 8'],
+    ['5sus4', 'C', '0 2 7', '4'],
+  ])('%s in %s: %s, and %s lead into them', (chord, key, tones, neighbours) => {
+    expect(named(chord, key)).toEqual([tones, neighbours]);
   });
 });
 

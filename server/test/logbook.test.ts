@@ -204,6 +204,19 @@ describe('the logbook', () => {
     await net.close();
   });
 
+  test('time that was improvised counts as time, and as no round', async () => {
+    const one = await somebody('player');
+    const { id, at, day, songId, title, section } = round();
+    const spent = { id, at, day, seconds: 90, kind: 'time', what: 'improvising', songId, title };
+    expect(
+      (await one.call('POST', '/api/log', { entries: [{ ...spent, section, tempo: 70 }] })).status,
+    ).toBe(204);
+    expect((await read(one)).entries).toEqual([{ ...spent, section, tempo: 70 }]);
+    const { days } = (await one.call('GET', `/api/log/days?from=${day}&to=${day}`)).body;
+    expect(days).toEqual([{ day, seconds: 90, rounds: 0, clean: 0, drills: 0 }]);
+    expect(await steps(one)).toEqual([]);
+  });
+
   test('an entry of a newer version blocks no other', async () => {
     const one = await somebody('player');
     await write(one, [round(), drill('heard · C · 4', 'good', '2026-11-21T18:00:00.000Z')]);

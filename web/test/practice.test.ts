@@ -10,9 +10,9 @@ import {
   voice,
   type FaultKind,
 } from '@intervallum/core';
-import { logEntry, type LoggedRound } from '@intervallum/contract';
+import { logEntry, type LoggedRound, type LoggedTime } from '@intervallum/contract';
 import { calledNow } from '../src/lenses/practice/called.ts';
-import { roundEntry } from '../src/lenses/practice/logged.ts';
+import { roundEntry, timeEntry } from '../src/lenses/practice/logged.ts';
 import { createRoom, quartersOf, type Step } from '../src/lenses/practice/room.ts';
 import {
   roundPiece,
@@ -46,10 +46,12 @@ function openRoom({ latency = 0 } = {}) {
   let now = 5_000;
   const kept: [string, number][] = [];
   const log: LoggedRound[] = [];
+  const spent: LoggedTime[] = [];
   const room = createRoom({
     now: () => now,
     latency: () => latency,
     keep: (name, tempo) => void kept.push([name, tempo]),
+    spent: (of, ms) => void spent.push(timeEntry(of, ms, new Date(2026, 10, 29, 18))),
     log: (went, ms) => void log.push(roundEntry(went, ms, new Date(2026, 10, 29, 18))),
   });
   const play = (how: SimulatedRound, { late = 0, until = length } = {}, of = step) => {
@@ -63,7 +65,8 @@ function openRoom({ latency = 0 } = {}) {
     if (went?.kind !== 'round') throw new Error('There was no round.');
     return went;
   };
-  return { room, kept, log, play };
+  const wait = (ms: number) => (now += ms);
+  return { room, kept, log, spent, play, wait };
 }
 
 describe('the simulated keyboard', () => {
@@ -133,6 +136,20 @@ describe('a room to practise in', () => {
       { kind: 'wrong', bar: voiced.timeline.slots[at]!.bar - step.firstBar + 1, ms: 0 },
     ]);
     expect(log[1]).toMatchObject({ day: '2026-11-29', section: 'Verse', weak: [{ chord: '5' }] });
+  });
+  test('what is improvised is not graded: its time is written down, and the next chord of the last is the first', () => {
+    const { room, log, spent, wait } = openRoom();
+    room.improvise(step);
+    room.key('down', 61, 5_000);
+    const { running } = room.store.getState();
+    const ends = calledNow(running!, to - 1);
+    expect([ends.now?.bar, ends.next?.bar]).toEqual([4, 1]);
+    wait(90_000);
+    room.end();
+    expect(room.store.getState()).toMatchObject({ running: null, went: null });
+    expect([log, spent.length]).toEqual([[], 1]);
+    expect(logEntry.parse(spent[0])).toEqual(spent[0]);
+    expect(spent[0]).toMatchObject({ seconds: 90, section: 'Verse', tempo: 100 });
   });
   test('asks whoever played where no key was heard, once', () => {
     const { play, room } = openRoom();

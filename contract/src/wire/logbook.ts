@@ -95,11 +95,23 @@ const drill = z.object({
   memory: drillMemory,
 });
 
+/** Time that was spent on a song without being graded. */
+const spent = z.object({
+  ...common,
+  kind: z.literal('time'),
+  what: z.enum(['improvising']),
+  songId: id,
+  title: stepOfSong.title,
+  section: stepOfSong.section,
+  tempo,
+});
+
 /** Something that was practised, as it is written into the logbook; nothing there is changed afterwards. */
-export const logEntry = z.discriminatedUnion('kind', [loggedRound, drill]);
+export const logEntry = z.discriminatedUnion('kind', [loggedRound, drill, spent]);
 export type LogEntry = z.infer<typeof logEntry>;
 export type LoggedRound = z.infer<typeof loggedRound>;
 export type LoggedDrill = Extract<LogEntry, { kind: 'drill' }>;
+export type LoggedTime = Extract<LogEntry, { kind: 'time' }>;
 
 /** What a client sends to be written down. */
 export const newLogEntries = z.object({ entries: z.array(logEntry).min(1).max(mostAtOnce) });

@@ -54,6 +54,7 @@ export async function writeDown(
       entry: storeLogged(entry),
     };
     if (entry.kind === 'drill') return { ...common, what: entry.card };
+    if (entry.kind === 'time') return { ...common, songId: entry.songId, what: entry.what };
     const { songId, tempo, isClean, isWhole, way } = entry;
     // What was broken off is no round that counts for how far one has come.
     const counts = isWhole && tempo !== null;
@@ -147,7 +148,7 @@ export async function listDays(
       seconds: sql<number>`sum(${practiceLog.seconds})`.mapWith(Number),
       rounds: counted(isRound),
       clean: counted(sql`${isRound} and ${practiceLog.isClean}`),
-      drills: counted(sql`not ${isRound}`),
+      drills: counted(sql`${practiceLog.kind} = 'drill'`),
     })
     .from(practiceLog)
     .where(and(own(scope), gte(practiceLog.day, from), lte(practiceLog.day, to)))

@@ -11,6 +11,7 @@ import { Switch } from '../../ui/Switch.tsx';
 import { t } from '../../words/words.ts';
 import { BreakNote, HurtsButton, RestNote } from '../parts/Care.tsx';
 import { dueInWords } from '../parts/drilled.ts';
+import { WhatGoes } from '../parts/WhatGoes.tsx';
 import { PanelBody } from '../parts/PanelBody.ts';
 import { rungName } from './findingWords.ts';
 import { HowItWent } from './HowItWent.tsx';
@@ -87,6 +88,9 @@ const ways = {
   called: t('Each chord is called, and waits until your hands have it.'),
   'in time': t('The chart goes by in time; what comes next stands in grey.'),
   'from memory': t('The bars are empty: play it as you know it.'),
+  improvise: t(
+    'The section goes round and round. On the keys: tones of the chord solid, what leads into them hollow.',
+  ),
 } as const;
 
 const clickNames = [
@@ -129,6 +133,8 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
     went,
     isSearching,
     tapping,
+    called,
+    view,
     actions,
   } = usePracticeLens();
   const { click, again, spoken, rhythm, latency } = practice.use(
@@ -143,6 +149,8 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
   const places = Array.from({ length: count }, (_, place) => String(place + 1));
   const isOn = running !== null || isSearching;
   const isTimed = way !== 'called';
+  const isGraded = isTimed && way !== 'improvise';
+  const over = called?.now ?? called?.next ?? null;
   return (
     <PanelBody role="region" aria-label={t('Practice')} tabIndex={0}>
       {drill ? <DrillNote drill={drill} /> : null}
@@ -176,14 +184,16 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
             />
           </Bars>
         ) : null}
-        <Wide
-          label={t('Step')}
-          value={String(rung)}
-          options={ladder.map(
-            (one, place) => [String(place), `${place + 1}. ${rungName(one)}`] as const,
-          )}
-          onChange={(place) => actions.toRung(Number(place))}
-        />
+        {way === 'improvise' ? null : (
+          <Wide
+            label={t('Step')}
+            value={String(rung)}
+            options={ladder.map(
+              (one, place) => [String(place), `${place + 1}. ${rungName(one)}`] as const,
+            )}
+            onChange={(place) => actions.toRung(Number(place))}
+          />
+        )}
       </Line>
       <Choice
         label={t('How')}
@@ -192,10 +202,14 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
           ['called', t('Called')],
           ['in time', t('In time')],
           ['from memory', t('From memory')],
+          ['improvise', t('Improvise')],
         ]}
         onChange={actions.toWay}
       />
       {went === null ? <About>{ways[way]}</About> : null}
+      {way === 'improvise' && over ? (
+        <WhatGoes chord={over.chord} view={view} musicKey={over.key} />
+      ) : null}
       {isTimed ? (
         <Row>
           <span aria-hidden>{t('Tempo')}</span>
@@ -226,7 +240,7 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
           />
         </Row>
       ) : null}
-      {isTimed ? (
+      {isGraded ? (
         <Row>
           <Switch
             isSelected={rhythm}
@@ -241,10 +255,12 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
         </Row>
       ) : null}
       <TapWindow />
-      <Switch isSelected={again} onChange={(isOnNow) => practice.change({ again: isOnNow })}>
-        {t('Again and again, until I stop it')}
-      </Switch>
-      {canSpeak && way !== 'from memory' ? (
+      {way === 'improvise' ? null : (
+        <Switch isSelected={again} onChange={(isOnNow) => practice.change({ again: isOnNow })}>
+          {t('Again and again, until I stop it')}
+        </Switch>
+      )}
+      {canSpeak && (way === 'called' || way === 'in time') ? (
         <Switch isSelected={spoken} onChange={(isOnNow) => practice.change({ spoken: isOnNow })}>
           {t('The chords are said aloud')}
         </Switch>

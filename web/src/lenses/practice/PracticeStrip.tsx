@@ -1,3 +1,4 @@
+import { improviseKeys } from '@intervallum/core';
 import styled from 'styled-components';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { keyLabel } from '../../music/keys/labels.ts';
@@ -11,7 +12,7 @@ import { t } from '../../words/words.ts';
 import type { StripProps } from '../lens.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { RoadStrip } from '../parts/roadStrip.ts';
-import type { Called } from './called.ts';
+import type { Called, CalledNow } from './called.ts';
 import { usePracticeLens } from './practiceContext.ts';
 import type { SimulatedRound } from './roundPiece.ts';
 
@@ -90,11 +91,14 @@ export function PracticeStrip({ openPanel }: StripProps) {
   const { view, called, running, way, down, played, simulated, isCountingIn, actions } =
     usePracticeLens();
   const wrong = running?.kind === 'waiting' ? new Set(running.waiting.wrong) : null;
-  const marks = [...down].map((note): KeyMark => ({
-    note,
-    hand: wrong?.has(note) ? 'right' : 'left',
-    label: '',
-  }));
+  const marks =
+    running?.kind === 'improvising'
+      ? improviseMarks(called, down)
+      : [...down].map((note): KeyMark => ({
+          note,
+          hand: wrong?.has(note) ? 'right' : 'left',
+          label: '',
+        }));
   const isEmpty = way === 'from memory' && running !== null;
   return (
     <RoadStrip aria-label={t('What is called')} onKeyDown={played.onKey} onKeyUp={played.onKey}>
@@ -134,7 +138,7 @@ export function PracticeStrip({ openPanel }: StripProps) {
               <Button isDisabled={running === null} onPress={actions.playCalled}>
                 {t('Play what is called')}
               </Button>
-            ) : (
+            ) : way === 'improvise' ? null : (
               <Pick
                 label={t('It plays')}
                 labelled="beside"
@@ -147,8 +151,8 @@ export function PracticeStrip({ openPanel }: StripProps) {
           </PlayTools>
           <Board>
             <Keys
-              from={36}
-              to={96}
+              from={lowestKey}
+              to={highestKey}
               marks={marks}
               nameOf={(note) => keyLabel(note, view)}
               onPress={actions.press}
@@ -158,6 +162,27 @@ export function PracticeStrip({ openPanel }: StripProps) {
       </Row>
     </RoadStrip>
   );
+}
+
+const lowestKey = 36;
+const highestKey = 96;
+/** Where a melody lies: below it the hands that are heard play. */
+const lowestOver = 55;
+
+/** Over a chord: its tones solid, their neighbours hollow, and what is down. */
+function improviseMarks(called: CalledNow | null, down: ReadonlySet<number>): KeyMark[] {
+  const pressed = [...down].map((note): KeyMark => ({ note, hand: 'right', label: '' }));
+  const now = called?.now ?? called?.next;
+  if (!now) return pressed;
+  const { tones, neighbours } = improviseKeys(now.chord, now.key);
+  const marks: KeyMark[] = [];
+  for (let note = lowestOver; note <= highestKey; note += 1) {
+    if (down.has(note)) continue;
+    const isTone = tones.has(note % 12);
+    if (isTone || neighbours.has(note % 12))
+      marks.push({ note, hand: 'left', label: '', ghost: !isTone });
+  }
+  return [...marks, ...pressed];
 }
 
 function CalledChord({ called: { chord, key } }: { called: Called }) {

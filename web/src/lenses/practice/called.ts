@@ -46,9 +46,11 @@ export function calledNow(running: Running, playing: number | null): CalledNow {
   for (let at = range.from; at < range.to; at += 1)
     if (timeline.slots[at]?.is.kind === 'chord') chords.push(at);
   const place = playing === null ? -1 : chords.findLastIndex((at) => at <= playing);
+  // What goes round and round comes to its first chord again.
+  const wraps = running.kind === 'improvising' && place === chords.length - 1;
   return {
     now: named(chords[place]),
-    next: named(chords[place + 1]),
+    next: named(chords[wraps ? 0 : place + 1]),
     done: Math.max(0, place),
     of: chords.length,
   };

@@ -1,4 +1,4 @@
-import { mostWeak, type LoggedRound, type WeakPlace } from '@intervallum/contract';
+import { mostWeak, type LoggedRound, type LoggedTime, type WeakPlace } from '@intervallum/contract';
 import { uuidv7 } from 'uuidv7';
 import { today } from '../../ui/dates.ts';
 import { formatChord, type Finding } from '@intervallum/core';
@@ -20,6 +20,18 @@ export function roundEntry(went: Went, ms: number, ended = new Date()): LoggedRo
     ...step.of,
     goal: step.stairs.goal,
     ...(went.kind === 'called' ? calledWent(went) : roundWent(went)),
+  };
+}
+
+/** Time that somebody improvised over a step. */
+export function timeEntry({ of, stairs }: Step, ms: number, ended = new Date()): LoggedTime {
+  const { songId, title, section } = of;
+  return {
+    ...{ id: uuidv7(), kind: 'time', what: 'improvising', songId, title, section },
+    at: new Date(ended.getTime() - ms).toISOString(),
+    day: today(ended),
+    seconds: Math.round(ms / 100) / 10,
+    tempo: stairs.tempo,
   };
 }
 

@@ -8,6 +8,9 @@ import type { AskedDrill } from './useAskedDrill.ts';
 import type { Tapping } from './useTapping.ts';
 import type { SimulatedRound } from './roundPiece.ts';
 
+/** How a section is practised, or played over. */
+export type Way = WayToPractise | 'improvise';
+
 /** Bars of a section, from 1, with both. */
 export interface Bars {
   readonly from: number;
@@ -26,7 +29,7 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
   /** How many bars the section has, and from which to which is practised, from 1. */
   readonly count: number;
   readonly bars: Bars;
-  readonly way: WayToPractise;
+  readonly way: Way;
   readonly stairs: Staircase;
   readonly isSearching: boolean;
   /** What is called; null while nothing is under way. */
@@ -45,7 +48,7 @@ export interface PracticeActions {
   readonly toSection: (place: number) => void;
   readonly toRung: (rung: number) => void;
   readonly toBars: (bars: Bars) => void;
-  readonly toWay: (way: WayToPractise) => void;
+  readonly toWay: (way: Way) => void;
   readonly toTempo: (tempo: number) => void;
   readonly simulateAs: (how: SimulatedRound) => void;
   /** Begins a round, or breaks it off. */

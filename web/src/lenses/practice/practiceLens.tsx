@@ -54,6 +54,7 @@ function Frame({ draw, children }: LensFrameProps) {
     ...{ song: shown, songId, section, whole, view, drill },
     onSection: (place) => songDocument.goTo({ bar: barsBefore(shown, place), slot: 0 }),
     log: (entry) => void noteDown([entry]),
+    logTime: (entry) => void noteDown([entry]),
   });
   const { running, called, way, actions } = state;
   useSpokenCalls(state, view);

@@ -47,7 +47,9 @@ export interface Step {
 export type Running =
   | { readonly kind: 'waiting'; readonly step: Step; readonly waiting: Waiting }
   /** When its first tick was or will be heard, by the clock of the page; null until that is known. */
-  | { readonly kind: 'in time'; readonly step: Step; readonly beganAt: number | null };
+  | { readonly kind: 'in time'; readonly step: Step; readonly beganAt: number | null }
+  /** The section goes round and round, and whoever plays plays what they like. */
+  | { readonly kind: 'improvising'; readonly step: Step };
 
 /** How it went. */
 export type Went =
@@ -93,6 +95,7 @@ export interface Room {
   /** A round in time; `began` says when its first tick is heard. */
   readonly play: (step: Step) => void;
   readonly began: (at: number) => void;
+  readonly improvise: (step: Step) => void;
   /** What is under way has ended, or is broken off. */
   readonly end: () => void;
   /** Whoever played says how it went, where no key was heard. */
@@ -113,6 +116,8 @@ interface Outside {
   readonly keep: (name: string, tempo: number) => void;
   /** It is known how it went. @param ms how long it took */
   readonly log: (went: Went, ms: number) => void;
+  /** Somebody improvised. */
+  readonly spent: (step: Step, ms: number) => void;
 }
 
 /** Over so many rounds it is told what to mend. */
@@ -128,7 +133,7 @@ function lengthOf(step: Step): number {
   return 1_000 * clockOf(performance.tempos, quartersOf(step))(performance.ticks);
 }
 
-export function createRoom({ now, latency, keep, log }: Outside): Room {
+export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
   const store = createStore<RoomState>(() => ({
     running: null,
     went: null,
@@ -198,6 +203,10 @@ export function createRoom({ now, latency, keep, log }: Outside): Room {
   function end(): void {
     const { running } = store.getState();
     if (!running) return;
+    if (running.kind === 'improvising') {
+      store.setState({ running: null });
+      return spent(running.step, now() - since);
+    }
     const went = running.kind === 'waiting' ? endCalled(running) : endRound(running);
     store.setState({ running: null, went });
     if (!went) return;
@@ -236,6 +245,7 @@ export function createRoom({ now, latency, keep, log }: Outside): Room {
       keys = [];
       begin({ kind: 'in time', step, beganAt: null });
     },
+    improvise: (step) => begin({ kind: 'improvising', step }),
     began: (at) => {
       const { running } = store.getState();
       if (running?.kind === 'in time') store.setState({ running: { ...running, beganAt: at } });

@@ -41,6 +41,20 @@ export function roundPiece(
   };
 }
 
+/** A section to improvise over: heard as its hands play it, round and round. */
+export function loopPiece(
+  performance: Performance,
+  given: Parameters<typeof roundPiece>[1],
+): Piece {
+  const round = roundPiece(performance, given);
+  const { tempos, notes, pedal, starts, ticks } = performance;
+  return {
+    ...round,
+    performance: { notes, pedal, starts, tempos, ticks, tune: [], open: [] },
+    options: { ...round.options, pedal: true, loop: true },
+  };
+}
+
 function clicksOf(clicks: readonly PracticeClick[]): Click[] {
   return clicks.map(({ onset, kind }) => ({
     onset,

@@ -1,4 +1,4 @@
-import type { LoggedRound } from '@intervallum/contract';
+import type { LoggedRound, LoggedTime } from '@intervallum/contract';
 import {
   beginStaircase,
   expand,
@@ -11,7 +11,6 @@ import {
   type Rung,
   type RungKind,
   type Song,
-  type WayToPractise,
 } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useStore } from 'zustand';
@@ -24,8 +23,8 @@ import { useSteady } from '../../ui/useSteady.ts';
 import { t } from '../../words/words.ts';
 import { usePlayed } from '../parts/usePlayed.ts';
 import { calledNow } from './called.ts';
-import type { Bars, PracticeState } from './practiceContext.ts';
-import { roundEntry } from './logged.ts';
+import type { Bars, PracticeState, Way } from './practiceContext.ts';
+import { roundEntry, timeEntry } from './logged.ts';
 import type { AskedDrill } from './useAskedDrill.ts';
 import { useTapping } from './useTapping.ts';
 import {
@@ -36,7 +35,7 @@ import {
   type StepOfSong,
   type Went,
 } from './room.ts';
-import { roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
+import { loopPiece, roundPiece, simulatedKeys, type SimulatedRound } from './roundPiece.ts';
 
 /** What comes so long after the end, in milliseconds, still belongs to the round. */
 const grace = 400;
@@ -54,6 +53,8 @@ interface Practised {
   readonly whole: () => Promise<Filled>;
   readonly view: ChartView;
   readonly log: (entry: LoggedRound) => void;
+  /** What is not graded is written down there; null where that is nobody's. */
+  readonly logTime?: ((entry: LoggedTime) => void) | null;
   readonly drill?: AskedDrill | null;
   /** For somebody whose link says so: the step that one begins with, and from how much of the tempo, in percent. */
   readonly begins?: { readonly rung: RungKind; readonly tempo: number } | null;
@@ -68,6 +69,7 @@ export function usePractice({
   whole,
   view,
   log,
+  logTime = null,
   drill = null,
   begins = null,
 }: Practised): PracticeState {
@@ -76,6 +78,7 @@ export function usePractice({
       log(roundEntry(went, ms));
       drill?.told(went);
     },
+    spent: (step: Step, ms: number) => logTime?.(timeEntry(step, ms)),
   });
   const [room] = useState(() =>
     createRoom({
@@ -83,6 +86,7 @@ export function usePractice({
       latency: () => practice.now().latency,
       keep: keepTempo,
       log: (...told) => steady.log(...told),
+      spent: (...told) => steady.spent(...told),
     }),
   );
   const state = useStore(room.store);
@@ -91,7 +95,7 @@ export function usePractice({
   const playing = useStore(transport.store, (now) =>
     now.playing?.owner === owner ? now.playing : null,
   );
-  const [way, setWay] = useState<WayToPractise>(drill ? 'in time' : 'called');
+  const [way, setWay] = useState<Way>(drill ? 'in time' : 'called');
   const [simulated, setSimulated] = useState<SimulatedRound>('clean');
   const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
@@ -122,7 +126,7 @@ export function usePractice({
   const isAll = bars.from === 1 && bars.to === count;
   const stretch = isAll ? '' : ` ${bars.from}-${bars.to}`;
   const { tempos, rhythm } = practice.use('tempos', 'rhythm');
-  const isRhythm = rhythm && way !== 'called';
+  const isRhythm = rhythm && way !== 'called' && way !== 'improvise';
   const tapped = isRhythm ? ' rhythm' : '';
   const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}${stretch}${tapped}` : '';
   const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
@@ -156,7 +160,8 @@ export function usePractice({
     rung: kind,
     pushes,
     bars: isAll ? null : bars,
-    way,
+    // What is improvised is no round: its time is written down.
+    way: way === 'improvise' ? 'in time' : way,
     isRhythm,
   });
   const begin = async () => {
@@ -168,17 +173,31 @@ export function usePractice({
     try {
       const found = await whole();
       if (own !== asked.current) return;
-      const step = stepOf(found, { section, bars }, here);
+      // One improvises over all that is written.
+      const heard = way === 'improvise' ? ladder.at(-1)! : here;
+      const step = stepOf(found, { section, bars }, heard);
       const made = step && isRhythm ? { ...step, performance: rhythmOf(step.performance) } : step;
       if (!made) notify(t('There is no chord in this section to practise.'));
-      else if (way === 'called') room.call({ ...made, name, stairs, of: ofSong(here) });
-      else inTime({ ...made, name, stairs, of: ofSong(here) });
+      else {
+        const begun = { ...made, name, stairs, of: ofSong(here) };
+        if (way === 'called') room.call(begun);
+        else if (way === 'improvise') improvise(begun);
+        else inTime(begun);
+      }
     } catch (error) {
       console.error('The hands of this section were not found.', error);
       if (own === asked.current) notify(t('It cannot be practised: its hands were not found.'));
     } finally {
       if (own === asked.current) setSearching(false);
     }
+  };
+  const improvise = (made: Step) => {
+    room.improvise(made);
+    const { timeline, range, performance } = made;
+    const { click } = practice.now();
+    const given = { timeline, range, quarters: quartersOf(made), click };
+    const piece = loopPiece(performance, { ...given, onBegin: () => undefined });
+    transport.start(owner, piece, () => undefined);
   };
   const inTime = (made: Step) => {
     room.play(made);
@@ -215,7 +234,7 @@ export function usePractice({
       room.clear();
       setBars({ section, from: Math.min(from, to), to: Math.max(from, to) });
     },
-    toWay: (to: WayToPractise) => {
+    toWay: (to: Way) => {
       halt();
       room.clear();
       setWay(to);
@@ -260,6 +279,7 @@ export function usePractice({
   });
   // The round has run through, or something else is to be heard.
   const isRunning = running?.kind === 'in time';
+  const isTimed = isRunning || running?.kind === 'improvising';
   const wasPlaying = useRef(false);
   useEffect(() => {
     const hasEnded = isRunning && wasPlaying.current && playing === null;
@@ -313,7 +333,7 @@ export function usePractice({
       stairs,
       isSearching,
       called,
-      isCountingIn: isRunning && at === null,
+      isCountingIn: isTimed && at === null,
       played,
       simulated,
       isRhythm,
@@ -334,7 +354,7 @@ export function usePractice({
       stairs,
       isSearching,
       called,
-      isRunning,
+      isTimed,
       at,
       played,
       simulated,

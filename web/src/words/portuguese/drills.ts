@@ -65,6 +65,8 @@ export const drills = {
   'with pushes': 'com antecipações',
   'early by sixteenths': 'antecipado por semicolcheias',
   'the rhythm alone': 'só o ritmo',
+  improvised: 'improvisado',
+  'at {{tempo}}': 'a {{tempo}}',
   called: 'ditado',
   'from memory': 'de memória',
   'With trouble': 'Com dificuldade',

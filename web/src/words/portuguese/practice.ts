@@ -106,4 +106,7 @@ export const practice = {
     'Os toques variam demais para dizer. Mais uma vez, junto com os cliques.',
   'Count {{ms}} ms': 'Descontar {{ms}} ms',
   'Let it click': 'Começar os cliques',
+  'The section goes round and round. On the keys: tones of the chord solid, what leads into them hollow.':
+    'A seção se repete sem parar. Nas teclas: notas do acorde cheias, o que leva a elas vazado.',
+  Improvise: 'Improvisar',
 };

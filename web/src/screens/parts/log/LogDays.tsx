@@ -68,18 +68,27 @@ function Line({ line, withTitles }: { line: LogLine; withTitles: boolean }) {
         </span>
       </li>
     );
-  const { songId, title } = line.round;
+  const of = line.kind === 'time' ? line.entry : line.round;
+  const { songId, title } = of;
   return (
     <li>
       <div>
         {withTitles ? (
           <Link to={`/songs/${songId}/practice`}>{title || t('Song without a title')}</Link>
         ) : null}
-        <small>{roundInWords(line.round)}</small>
+        <small>
+          {line.kind === 'time'
+            ? [line.entry.section, t('improvised')].filter(Boolean).join(', ')
+            : roundInWords(line.round)}
+        </small>
       </div>
       <span>
-        {line.count > 1 ? `${t('{{count}} rounds', { count: line.count })}, ` : ''}
-        {wentInWords(line.round)}
+        {line.kind === 'rounds' && line.count > 1
+          ? `${t('{{count}} rounds', { count: line.count })}, `
+          : ''}
+        {line.kind === 'time'
+          ? t('at {{tempo}}', { tempo: line.entry.tempo })
+          : wentInWords(line.round)}
         {spent}
       </span>
     </li>

@@ -1,4 +1,4 @@
-import type { LogEntry, LoggedRound } from '@intervallum/contract';
+import type { LogEntry, LoggedRound, LoggedTime } from '@intervallum/contract';
 import { writeCsv, type DrillGrade, type RungKind } from '@intervallum/core';
 import { t } from '../../../words/words.ts';
 
@@ -55,6 +55,7 @@ export function wentInWords({ isClean, isWhole, tempo, goal }: LoggedRound): str
 export type LogLine = { readonly id: string; readonly seconds: number; readonly count: number } & (
   | { readonly kind: 'rounds'; readonly round: LoggedRound }
   | { readonly kind: 'drills'; readonly known: number }
+  | { readonly kind: 'time'; readonly entry: LoggedTime }
 );
 
 /** The lines of a day, in the order of its entries. */
@@ -62,7 +63,10 @@ export function linesOfDay(entries: readonly LogEntry[]): LogLine[] {
   const lines = new Map<string, LogLine>();
   for (const entry of entries) {
     const { id } = entry;
-    const name = entry.kind === 'drill' ? 'drills' : `${entry.songId} ${roundInWords(entry)}`;
+    const name =
+      entry.kind === 'drill'
+        ? 'drills'
+        : `${entry.songId} ${entry.kind === 'time' ? entry.section : roundInWords(entry)} ${entry.kind}`;
     const before = lines.get(name);
     const sums = {
       id: before?.id ?? id,
@@ -76,7 +80,8 @@ export function linesOfDay(entries: readonly LogEntry[]): LogLine[] {
         kind: 'drills',
         known: known + (entry.grade === 'again' ? 0 : 1),
       });
-    } else {
+    } else if (entry.kind === 'time') lines.set(name, { ...sums, kind: 'time', entry });
+    else {
       const best = before?.kind === 'rounds' ? better(before.round, entry) : entry;
       lines.set(name, { ...sums, kind: 'rounds', round: best });
     }
@@ -122,6 +127,10 @@ export function logTable(entries: readonly LogEntry[]): string {
       const common = { day: entry.day, time: entry.at, seconds: String(entry.seconds) };
       if (entry.kind === 'drill')
         return { ...common, what: `drill: ${entry.card}`, clean: entry.grade };
+      if (entry.kind === 'time') {
+        const { what, title, section, tempo } = entry;
+        return { ...common, what, title, section, tempo: String(tempo) };
+      }
       const { title, section, bars, rung, way, isRhythm, tempo, goal, isClean, weak } = entry;
       return {
         ...common,
