@@ -119,6 +119,53 @@ for (const [name, path, keys] of lenses) {
   );
 }
 
+/** From a wrong key to the mark that says so on the screen: the times of some keys, each while a chord is waited for. */
+async function wrongKeys() {
+  const id = await makeSong('title: To be called\nkey: C\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n');
+  await page.goto(`${base}/songs/${id}/practice`);
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await page.getByText('bar 1 · 0 of 4').waitFor();
+  const strip = page.getByRole('region', { name: 'What is called' });
+  await strip.getByRole('group', { name: 'Piano' }).focus();
+  return strip.evaluate(async (node) => {
+    /** @type {number[]} */
+    const times = [];
+    // Keys of the computer that are none of C, E and G: a sharp each time, down and up.
+    for (let count = 0; count < 20; count += 1) {
+      const key = 'wetyu'[count % 5];
+      const shown = new Promise((resolve) => {
+        const seen = new MutationObserver(() => {
+          if (!node.querySelector('.mark.right')) return;
+          seen.disconnect();
+          requestAnimationFrame(() => {
+            const { port1, port2 } = new MessageChannel();
+            port1.onmessage = () => resolve(performance.now());
+            port2.postMessage(null);
+          });
+        });
+        seen.observe(node, { subtree: true, childList: true, attributes: true });
+      });
+      const target = /** @type {Element} */ (node.querySelector('[aria-label="Piano"]'));
+      const start = performance.now();
+      target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+      times.push(/** @type {number} */ (await shown) - start);
+      target.dispatchEvent(new KeyboardEvent('keyup', { key, bubbles: true }));
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+    return times;
+  });
+}
+
+{
+  const times = await wrongKeys();
+  const empty = median(await emptyFrames());
+  const ratio = median(times) / empty;
+  console.log(
+    `from a wrong key to its mark: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms ` +
+      `(aim 50: ${Math.max(...times) < 50 ? 'met' : 'MISSED'}), ${ratio.toFixed(2)} times an empty frame`,
+  );
+}
+
 /** What a first visit fetches, as it comes over the wire. @param {string} path @param {(page: import('@playwright/test').Page) => Promise<unknown>} shown */
 async function firstLoad(path, shown) {
   const context = await browser.newContext({ storageState });

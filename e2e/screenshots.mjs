@@ -55,38 +55,12 @@ async function openText(page) {
   await page.getByRole('button', { name: 'Show the text' }).click();
 }
 
-/** @param {import('@playwright/test').Page} page @param {string} item */
-async function fromMenu(page, item) {
-  await page.getByRole('button', { name: 'Menu', exact: true }).click();
-  await page.getByRole('menuitem', { name: item, exact: true }).click();
-}
-
-/** @param {import('@playwright/test').Page} page */
-async function openColours(page) {
-  await openText(page);
-  await page.getByRole('radio', { name: 'Colours', exact: true }).click();
-  const verse = page.getByRole('region', { name: 'Verse 1', exact: true });
-  await verse
-    .getByRole('listitem')
-    .nth(5)
-    .click({ position: { x: 20, y: 25 } });
-  await fromMenu(page, 'Show the piano');
-  await page.getByRole('button', { name: /Play on/ }).click();
-  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
-  await page.getByRole('button', { name: 'Triad over a bass' }).click();
-}
-
 await take('songs', { path: '/songs', viewport: laptop });
 await take('stand', {
   path: `${songAt('Lanterns on the Quay')}/stand`,
   viewport: { width: 1024, height: 768 },
 });
 await take('song', { path: songAt('Lanterns on the Quay'), viewport: laptop });
-await take('colours', {
-  path: songAt('Lanterns on the Quay'),
-  viewport: laptop,
-  act: openColours,
-});
 await take('writing', {
   path: songAt('Every Window Lit'),
   viewport: laptop,
@@ -178,6 +152,21 @@ await take('practice', {
     await page.getByRole('heading', { name: /^Round/ }).waitFor({ timeout: 60_000 });
   },
 });
+await take('logbook', { path: '/practice', viewport: { width: 1280, height: 1500 } });
+const quince = songAt('Under the Quince Tree').split('/').at(-1);
+const learner = { chords: 'plain', hands: 'right', tempo: 60 };
+const forMila = await ask('/shares', { kind: 'song', id: quince, who: 'Mila', learner });
+await take('learner', {
+  path: `/s/${forMila.token}`,
+  viewport: phone,
+  act: async (page) => {
+    await page.getByRole('button', { name: /Play on/ }).click();
+    await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    const play = page.getByRole('button', { name: 'Play what is called' });
+    for (let chord = 0; chord < 2; chord += 1) await play.click();
+  },
+});
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const bell = songAt('The Ferry Bell').split('/').at(-1);
@@ -241,27 +230,4 @@ await take('fills', {
   },
 });
 
-/** A song that was written on twice after it was made; another one each time. */
-const bars = ['1 | 4 | 5 | 1', '1 | 4m | 5 | 1', '1 | 4m | 2m7 57 | 1'];
-const chart = (/** @type {number} */ state) =>
-  `title: Salt on the Sill\nkey: G\nmeter: 4/4\ntempo: ${state > 0 ? 72 : 68}\n\nVerse 1:\n  ${bars[state]}\n  > Salt on the sill, | wind in the | door, still | open\n\nChorus:\n  4 | 1/3 | 2m7 | 5\n`;
-const made = await ask('/songs', { text: chart(0) });
-for (const state of [1, 2])
-  await asOwner(`${base}/api/songs/${made.id}`, {
-    method: 'PUT',
-    headers: {
-      'Content-Type': 'application/json',
-      'If-Match': `"${state}"`,
-      'Screen-Id': crypto.randomUUID(),
-    },
-    body: JSON.stringify({ text: chart(state) }),
-  });
-await take('versions', {
-  path: `/songs/${made.id}`,
-  viewport: laptop,
-  act: async (page) => {
-    await fromMenu(page, 'Earlier versions');
-    await page.getByRole('list', { name: 'What differs' }).waitFor();
-  },
-});
 await browser.close();
