@@ -129,6 +129,31 @@ describe('links served by themselves', () => {
     expect([data.status, JSON.parse(data.text).kind]).toEqual([200, 'song']);
   });
 
+  test('take what is practised by a learner’s link, and nothing by one for reading', async () => {
+    const learner = { chords: 'plain', hands: 'right', tempo: 60 };
+    const made = await ask(ports.all, '/api/shares', {
+      method: 'POST',
+      body: { kind: 'song', id: song, learner },
+    });
+    const round = {
+      ...{ id: crypto.randomUUID(), kind: 'round', at: '2026-11-29T18:00:00Z', day: '2026-11-29' },
+      ...{ seconds: 40, songId: song, title: '', section: 'Verse', rung: 'right', pushes: 0 },
+      ...{
+        bars: null,
+        way: 'in time',
+        tempo: 60,
+        goal: 80,
+        isClean: true,
+        isWhole: true,
+        weak: [],
+      },
+    };
+    const write = (/** @type {string} */ by) =>
+      ask(ports.links, `/api/shared/${by}/log`, { method: 'POST', body: { entries: [round] } });
+    expect((await write(JSON.parse(made.text).token)).status).toBe(204);
+    expect((await write(token)).status).toBe(403);
+  });
+
   test('and nothing else does, in whatever way it is asked for', async () => {
     const paths = [
       '/',

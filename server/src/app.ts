@@ -53,6 +53,8 @@ export function createApp(parts: AppParts): Express {
 export function createLinksApp(parts: AppParts): Express {
   const app = begun(parts, ownOrNumberedHostOnly(parts.hosts));
   const routes = allRoutes(parts).filter(({ rule }) => rule === 'link');
+  // A learner's link writes what was practised by it.
+  app.use('/api', ownChangesOnly, express.json({ limit: '1mb' }));
   serveRoutes(app, parts, routes);
   app.use('/s', noIndex);
   if (parts.webFolder) app.use(linkPages(parts.webFolder));

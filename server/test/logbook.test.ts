@@ -7,7 +7,7 @@ import {
   type LoggedRound,
   type LogStep,
 } from '@intervallum/contract';
-import { afterDrill, rungKinds, type DrillGrade } from '@intervallum/core';
+import { afterDrill, chartLimits, rungKinds, type DrillGrade } from '@intervallum/core';
 import { openDatabase } from '../src/db/database.ts';
 import { closeWithPeople, openWithPeople, owner, server, somebody } from './people.ts';
 
@@ -215,6 +215,19 @@ describe('the logbook', () => {
     const { days } = (await one.call('GET', `/api/log/days?from=${day}&to=${day}`)).body;
     expect(days).toEqual([{ day, seconds: 90, rounds: 0, clean: 0, drills: 0 }]);
     expect(await steps(one)).toEqual([]);
+  });
+
+  test('a section and a title are as long as a line of a chart may be', async () => {
+    const one = await somebody('player');
+    const name = 'Ω'.repeat(chartLimits.lineCharacters);
+    const entries = [
+      round({ section: name, title: name }),
+      drill(`change · ${song} · 1-2 · ${name}`, 'good', '2026-11-20T18:00:00.000Z'),
+    ];
+    expect((await write(one, entries)).status).toBe(204);
+    expect((await read(one)).entries).toEqual(entries);
+    expect((await steps(one))[0]).toMatchObject({ section: name, rounds: 1 });
+    expect((await write(one, [round({ section: `${name}!` })])).status).toBe(422);
   });
 
   test('an entry of a newer version blocks no other', async () => {

@@ -248,12 +248,12 @@ describe('a link', () => {
     expect(made.body).toMatchObject({ role: 'bass', who: 'Odd' });
     const reader = async () =>
       (await server.call('GET', `/api/shared/${made.body.token}`)).body.reader;
-    expect(await reader()).toEqual({ role: 'bass', who: 'Odd' });
+    expect(await reader()).toEqual({ role: 'bass', who: 'Odd', learner: null });
     const { shares } = (await server.call('GET', `/api/shares?kind=set&id=${set.id}`)).body;
     expect(shares).toMatchObject([{ role: 'bass', who: 'Odd' }]);
     // A role of another version of the application is that of everybody.
     await server.owner.query("update shares set role = 'triangle' where id = $1", [made.body.id]);
-    expect(await reader()).toEqual({ role: null, who: 'Odd' });
+    expect(await reader()).toEqual({ role: null, who: 'Odd', learner: null });
     for (const wrong of [{ role: 'triangle' }, { who: 'x'.repeat(81) }, { role: 3 }])
       expect((await server.call('POST', '/api/shares', { ...wish, ...wrong })).status).toBe(422);
   });

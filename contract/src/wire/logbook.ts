@@ -1,4 +1,5 @@
 import {
+  chartLimits,
   drillGrades,
   faultKinds,
   rungKinds,
@@ -7,7 +8,7 @@ import {
 } from '@intervallum/core';
 import { z } from 'zod';
 import { cursor, page } from './page.ts';
-import { day, id, line, moment } from './text.ts';
+import { day, id, moment, paragraph, word } from './text.ts';
 
 /** So many entries are written into the logbook at once: a device that was away sends what it kept in several pieces. */
 export const mostAtOnce = 100;
@@ -38,8 +39,9 @@ export type WeakPlace = z.infer<typeof weak>;
 /** What of a song was practised: a step of a section's ladder, all of its bars or some. */
 const stepOfSong = {
   songId: id,
-  title: line(200, 'A title'),
-  section: z.string().max(400),
+  // As they stand in the chart.
+  title: paragraph(chartLimits.lineCharacters, 'A title'),
+  section: paragraph(chartLimits.lineCharacters, 'The name of a section'),
   rung: z.enum(rungKinds),
   pushes: z.int().min(0).max(1_000),
   bars: z.object({ from: bar, to: bar }).nullable(),
@@ -90,7 +92,7 @@ const drill = z.object({
   ...common,
   kind: z.literal('drill'),
   /** Which one: core's `drills/` reads and writes it. */
-  card: z.string().min(1).max(200),
+  card: word(chartLimits.lineCharacters + 200),
   grade: z.enum(drillGrades),
   memory: drillMemory,
 });

@@ -19,6 +19,9 @@ export type LogPlace = readonly [at: string, id: string];
 /** So many songs that were practised last are told of where none are named. */
 const mostSongs = 20;
 
+/** So much of a name tells it from others: what an index holds has an end. */
+const mostOfName = 400;
+
 /** One's own entries: nobody else has anything of them. */
 const own = (scope: Scope) =>
   and(
@@ -36,7 +39,8 @@ const ofKind = (scope: Scope, kind: LogEntry['kind']) =>
 /** What of its song a round was of: the same for each round of the same step and bars. */
 function whatOf({ section, rung, pushes, bars, isRhythm }: LoggedRound): string {
   const part = bars ? `${bars.from}-${bars.to}` : '';
-  return [section, rung, pushes, part, ...(isRhythm ? ['rhythm'] : [])].join('\n');
+  const name = section.slice(0, mostOfName);
+  return [name, rung, pushes, part, ...(isRhythm ? ['rhythm'] : [])].join('\n');
 }
 
 /** Writes entries down; one whose id is there already stays as it was. @param shareId the learner's link that they came by */
@@ -53,7 +57,7 @@ export async function writeDown(
       at: new Date(entry.at),
       entry: storeLogged(entry),
     };
-    if (entry.kind === 'drill') return { ...common, what: entry.card };
+    if (entry.kind === 'drill') return { ...common, what: entry.card.slice(0, mostOfName) };
     if (entry.kind === 'time') return { ...common, songId: entry.songId, what: entry.what };
     const { songId, tempo, isClean, isWhole, way } = entry;
     // What was broken off is no round that counts for how far one has come.

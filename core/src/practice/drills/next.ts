@@ -37,8 +37,10 @@ export function nextDrills(
     .sort((one, other) => soonerOf(one.card, other.card) || one.known - other.known)
     .map(({ card }) => card);
   const taken = due.slice(0, atMost);
+  // Bars that went wrong today were nobody's to begin.
   const begunToday = begun.filter(
-    ({ memory: { reps, last } }) => reps === 1 && last >= since && last <= now,
+    ({ card: { drill }, memory: { reps, last } }) =>
+      drill.kind !== 'change' && reps === 1 && last >= since && last <= now,
   ).length;
   const fresh = oneOfEachKind(
     cards.filter(({ memory }) => memory === null).sort(soonerOf),

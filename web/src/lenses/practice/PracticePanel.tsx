@@ -1,13 +1,11 @@
 import { Minus, Play, Plus, Square } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { useCanSpeak } from '../../device/audio/speech.ts';
 import { useResting } from '../../settings/care.ts';
 import { practice } from '../../settings/practice.ts';
-import { IconButton, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
+import { IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Pick } from '../../ui/Pick.tsx';
-import { Switch } from '../../ui/Switch.tsx';
 import { t } from '../../words/words.ts';
 import { BreakNote, HurtsButton, RestNote } from '../parts/Care.tsx';
 import { dueInWords } from '../parts/drilled.ts';
@@ -16,7 +14,7 @@ import { PanelBody } from '../parts/PanelBody.ts';
 import { rungName } from './findingWords.ts';
 import { HowItWent } from './HowItWent.tsx';
 import { usePracticeLens } from './practiceContext.ts';
-import { TapWindow } from './TapWindow.tsx';
+import { PracticeSwitches } from './PracticeSwitches.tsx';
 import type { AskedDrill } from './useAskedDrill.ts';
 
 const Line = styled.div`
@@ -132,24 +130,15 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
     running,
     went,
     isSearching,
-    tapping,
     called,
     view,
     actions,
   } = usePracticeLens();
-  const { click, again, spoken, rhythm, latency } = practice.use(
-    'click',
-    'again',
-    'spoken',
-    'rhythm',
-    'latency',
-  );
-  const canSpeak = useCanSpeak();
+  const { click } = practice.use('click');
   const isResting = useResting();
   const places = Array.from({ length: count }, (_, place) => String(place + 1));
   const isOn = running !== null || isSearching;
   const isTimed = way !== 'called';
-  const isGraded = isTimed && way !== 'improvise';
   const over = called?.now ?? called?.next ?? null;
   return (
     <PanelBody role="region" aria-label={t('Practice')} tabIndex={0}>
@@ -240,31 +229,6 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
           />
         </Row>
       ) : null}
-      {isGraded ? (
-        <Row>
-          <Switch
-            isSelected={rhythm}
-            onChange={(isOnNow) => practice.change({ rhythm: isOnNow })}
-            isDisabled={isOn}
-          >
-            {t('The rhythm alone: any key is a tap')}
-          </Switch>
-          <QuietButton isDisabled={isOn} onPress={tapping.open}>
-            {latency > 0 ? t('Keys: {{ms}} ms late', { ms: latency }) : t('Are the keys late?')}
-          </QuietButton>
-        </Row>
-      ) : null}
-      <TapWindow />
-      {way === 'improvise' ? null : (
-        <Switch isSelected={again} onChange={(isOnNow) => practice.change({ again: isOnNow })}>
-          {t('Again and again, until I stop it')}
-        </Switch>
-      )}
-      {canSpeak && (way === 'called' || way === 'in time') ? (
-        <Switch isSelected={spoken} onChange={(isOnNow) => practice.change({ spoken: isOnNow })}>
-          {t('The chords are said aloud')}
-        </Switch>
-      ) : null}
       {isResting ? (
         <RestNote />
       ) : (
@@ -278,6 +242,7 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
         </PrimaryButton>
       )}
       <HowItWent />
+      <PracticeSwitches />
       <Foot>
         <HurtsButton />
         {isOwn ? <Link to="/practice">{t('Drills and logbook')}</Link> : null}
