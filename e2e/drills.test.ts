@@ -9,7 +9,7 @@ tempo: 300
 rights: Free to sing.
 
 Verse:
-  1 | 4 | 57sus4 | 1
+  1 4 | 57sus4 1
 `;
 
 const day = 86_400_000;
@@ -87,8 +87,9 @@ test('what went wrong in a round is written down, and comes back with the drills
     await asked.getByRole('button', { name: 'Practise it there' }).click();
     const panel = tomorrow.getByRole('region', { name: 'Practice' });
     await expect(panel.getByText('A drill: these bars went wrong.')).toBeVisible();
-    const to = Number(await panel.getByLabel('to bar').inputValue());
-    expect(Number(await panel.getByLabel('From bar').inputValue())).toBe(Math.max(1, to - 1));
+    // All of a short section is a drill as well as a part of a long one.
+    await expect(panel.getByLabel('From bar')).toHaveValue('1');
+    await expect(panel.getByLabel('to bar')).toHaveValue('2');
     await onSimulated(tomorrow);
     await tomorrow.getByLabel('It plays').selectOption({ label: 'a clean round' });
     await tomorrow.getByRole('button', { name: 'Begin', exact: true }).click();
@@ -117,6 +118,7 @@ test('what went wrong in a round is written down, and comes back with the drills
         await tomorrow.getByRole('button', { name: 'I knew it' }).click();
         await expect(card).toContainText('Right');
       } else if (kind === 'Letters to numbers' || kind === 'By ear') {
+        if (kind === 'By ear') await expect(card.getByRole('alert')).toContainText('no sound');
         await tomorrow.keyboard.press('1');
         await expect(card).toContainText(/It is|At once|Right/);
       } else if (kind === 'Five minutes') {

@@ -637,6 +637,7 @@ export { beginWaiting, calledChords, hardestChanges, keyWhileWaiting } from './p
 export type { Rung, RungKind } from './practice/ladder.ts';
 export { ladderOf, performRung, rungKinds } from './practice/ladder.ts';
 export { waysToPractise, type WayToPractise } from './practice/ways.ts';
+export { middleOf } from './kit/middle.ts';
 export { delayOf, rhythmOf, tapNote, type Delay } from './practice/rhythm.ts';
 export { improviseKeys, type ImproviseKeys } from './practice/improvise.ts';
 export { breakIsDue, type Practised } from './practice/breaks.ts';

@@ -523,7 +523,7 @@ Object.assign(calls, keptKeyCalls);
 
 const days = { from: logDayOfBoth, to: logDayOfBoth };
 const logCalls: typeof calls = {
-  listEntries: (db) => logbook.listEntries(ours, db, { songId: null, before: null, most: 9 }),
+  listEntries: (db) => logbook.listEntries(ours, db, { before: null, most: 9 }),
   listDays: async (db) => {
     const [found] = await logbook.listDays(ours, db, days);
     return found?.rounds === 1 && found.drills === 1 ? 'BETA' : 'ALPHA';

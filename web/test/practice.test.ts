@@ -34,6 +34,7 @@ const step: Step = {
   performance: performRung(voiced, written, { from, to }),
   quartersPerBeat: quartersAMinute({ tempo: 1, meter: song.meter }),
   stairs: beginStaircase(100, 100),
+  bars: { from: 1, to: 4 },
   of: {
     ...{ songId: '0199c0de-0000-7000-8000-000000000000', title: 'Tide', section: 'Verse' },
     ...{ rung: 'written', pushes: 0, bars: null, way: 'in time', isRhythm: false },

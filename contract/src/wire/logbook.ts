@@ -30,7 +30,7 @@ const weak = z.object({
   /** Of the section, from 1; null where it was so throughout. */
   bar: bar.nullable(),
   /** The chord there, in numbers. */
-  chord: z.string().max(60),
+  chord: paragraph(60, 'A chord'),
   /** Milliseconds, later or (negative) sooner; 0 where time was not what was wrong. */
   ms: z.number().min(-60_000).max(60_000),
 });
@@ -126,13 +126,12 @@ export const newLearnerEntries = z.object({
 /** So many rounds of one link are written down on a day, and in all: nobody plays more, and no flood fills the book. */
 export const learnerLimits = { day: 400, all: 20_000 } as const;
 
-/** What was practised by a learner's link, the latest first, so many of it as are told; and since when how much in all. */
+/** What was practised by a learner's link, the latest first, so much of it as is told; and how many rounds there are in all. */
 export const learnerLog = z.object({ entries: z.array(loggedRound), rounds: z.int() });
 export type LearnerLog = z.infer<typeof learnerLog>;
 
-/** Which entries are listed, the latest first. */
-export const logSearch = z.object({ song: id.optional(), ...page });
-export type LogSearch = z.infer<typeof logSearch>;
+/** Which page of entries is asked for. */
+export const logSearch = z.object(page);
 
 /** A page of the logbook; `next` asks for those before (null where none is). */
 export const logPage = z.object({ entries: z.array(logEntry), next: cursor.nullable() });

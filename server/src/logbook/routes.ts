@@ -25,15 +25,13 @@ export function logbookRoutes(database: Database) {
       response.status(204).end();
     }),
     route('GET', '/api/log', 'read', async (request, response, scope) => {
-      const { song, after, limit } = checked(logSearch, request.query);
-      const of = `log ${song ?? ''}`;
-      const before = readCursor(of, logPlace, after);
-      const asked = { songId: song ?? null, before, most: limit + 1 };
+      const { after, limit } = checked(logSearch, request.query);
+      const asked = { before: readCursor('log', logPlace, after), most: limit + 1 };
       const rows = await inScope(database, scope, (db) => listEntries(scope, db, asked));
       const last = rows.length > limit ? rows[limit - 1] : undefined;
       const answer: LogPage = {
         entries: rows.slice(0, limit).flatMap(({ entry }) => entry ?? []),
-        next: last ? writeCursor(of, last.place) : null,
+        next: last ? writeCursor('log', last.place) : null,
       };
       response.json(answer);
     }),

@@ -78,9 +78,9 @@ export async function writeDown(
 export async function listEntries(
   scope: Scope,
   db: Database,
-  asked: { songId: string | null; before: LogPlace | null; most: number },
+  asked: { before: LogPlace | null; most: number },
 ): Promise<{ readonly entry: LogEntry | null; readonly place: LogPlace }[]> {
-  const { songId, before, most } = asked;
+  const { before, most } = asked;
   const at = sql<string>`to_char(${practiceLog.at} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"')`;
   const rows = await db
     .select({ id: practiceLog.id, at, entry: practiceLog.entry })
@@ -88,7 +88,6 @@ export async function listEntries(
     .where(
       and(
         own(scope),
-        songId === null ? undefined : eq(practiceLog.songId, songId),
         before === null
           ? undefined
           : sql`(${practiceLog.at}, ${practiceLog.id}) < (${before[0]}::timestamptz, ${before[1]}::uuid)`,

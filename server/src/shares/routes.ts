@@ -74,10 +74,15 @@ export function shareRoutes(database: Database, sends: SendService, linksUrl: st
         if (entries.some(({ songId }) => songId !== target.id))
           throw new Refusal('invalid', 'By this link one song is practised, and this is another.');
         const { lately, all } = await countLearned(scope, db, id);
-        if (lately + entries.length > learnerLimits.day || all + entries.length > learnerLimits.all)
+        if (lately + entries.length > learnerLimits.day)
           throw new Refusal(
             'too-large',
             `By one link ${learnerLimits.day} rounds are written down in a day. Go on tomorrow.`,
+          );
+        if (all + entries.length > learnerLimits.all)
+          throw new Refusal(
+            'too-large',
+            `By one link ${learnerLimits.all} rounds are written down. Ask whoever sent it for a new one.`,
           );
         await writeDown(scope, db, entries, id);
       });

@@ -1,11 +1,11 @@
 import { alterOfFigure, type Chord, type NamedChord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import { leadingOf } from '../../chord/leading.ts';
-import { parseChord } from '../../chord/parseChord.ts';
 import type { Song } from '../../chart/song.ts';
 import { bassNote, leavesKey } from '../../chord/tones.ts';
 import type { Key } from '../../pitch/key.ts';
 import { formatNote } from '../../pitch/note.ts';
+import { chordsOf as formulaChords } from '../../moves/formula.ts';
 import { chordsOf } from '../ladder.ts';
 import { nameDrill, readDrill, type Drill, type DrillBars } from './drill.ts';
 import { afterDrill, type DrillMemory } from './memory.ts';
@@ -47,12 +47,9 @@ export interface DrillCard {
 const mostOfSong = 8;
 
 /** One kind of chord on three degrees that have it in every key (derived from the scale). */
-const families: readonly (readonly string[])[] = [
-  ['1add9', '4add9', '5add9'],
-  ['2m7', '3m7', '6m7'],
-  ['1sus4', '2sus4', '5sus4'],
-  ['1', '4', '5'],
-];
+const families = ['1add9 4add9 5add9', '2m7 3m7 6m7', '1sus4 2sus4 5sus4', '1 4 5'].map(
+  formulaChords,
+);
 
 /**
  * The drills that songs ask for, and what a log says of each: their chords to and from numbers and by ear, what is suspended and where
@@ -141,14 +138,9 @@ function drillsOf({ song, key }: DrillSong): Drill[] {
       .filter((chord) => formatChord(chord) !== '1')
       .map((chord): Drill => ({ kind: 'heard', key, chord })),
     ...free.filter(isMoreThanTriad).map((chord): Drill => ({ kind: 'keys', chord })),
-    ...families.flatMap((texts): Drill[] => {
-      const family = texts.flatMap((text) => {
-        const read = parseChord(text);
-        return read.ok ? [read.value] : [];
-      });
-      const kinds = new Set(own.map(qualityOf));
-      return kinds.has(qualityOf(family[0]!)) ? [{ kind: 'five minutes', chords: family }] : [];
-    }),
+    ...families
+      .filter(([first]) => own.some((chord) => qualityOf(chord) === qualityOf(first!)))
+      .map((chords): Drill => ({ kind: 'five minutes', chords })),
   ];
 }
 

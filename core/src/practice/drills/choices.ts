@@ -1,7 +1,7 @@
 import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
-import { parseChord } from '../../chord/parseChord.ts';
 import { bassNote, pitchClassesOf } from '../../chord/tones.ts';
+import { chordsOf } from '../../moves/formula.ts';
 import type { Key } from '../../pitch/key.ts';
 import { pitchClass } from '../../pitch/note.ts';
 
@@ -9,12 +9,7 @@ import { pitchClass } from '../../pitch/note.ts';
 const palette: readonly Chord[] = [
   '1 2m7 3m7 4 5 6m 1add9 4add9 6m7 4maj7 1maj7 57 5sus4 1sus4 2sus4',
   '1/3 5/7 4/6 4/5 2m7/5 5/1 4/1 1/5 27 37 67 b7 4m 7m7b5',
-].flatMap((line) =>
-  line.split(' ').flatMap((text) => {
-    const read = parseChord(text);
-    return read.ok ? [read.value] : [];
-  }),
-);
+].flatMap(chordsOf);
 
 const choices = 4;
 

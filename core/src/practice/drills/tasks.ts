@@ -3,6 +3,7 @@ import { closeVoicing } from '../../chord/equivalents.ts';
 import { bassNote, chordTones } from '../../chord/tones.ts';
 import { fingerTravel } from '../../hands/shapes/movement.ts';
 import type { MidiNumber } from '../../kit/ticks.ts';
+import { chordsOf } from '../../moves/formula.ts';
 import { pitchClass } from '../../pitch/note.ts';
 import { simplestKey, type Key } from '../../pitch/key.ts';
 import type { CalledChord } from '../waiting.ts';
@@ -14,8 +15,6 @@ import type { DrillGrade } from './memory.ts';
 export interface DrillTask {
   readonly key: Key;
   readonly chord: Chord;
-  /** Its bass alone. */
-  readonly bassAlone: boolean;
   readonly called: CalledChord;
 }
 
@@ -40,15 +39,7 @@ export type DrillAsks =
 const fiveMinutes = 300_000;
 /** Twelve keys by fourths: C, F, Bb and so on, as a dominant leads into the next (common practice, no published source). */
 const byFourths = Array.from({ length: 12 }, (_, place) => simplestKey((place * 5) % 12, 'major'));
-const home: Chord = {
-  kind: 'named',
-  root: { step: 1, alter: 0 },
-  figures: [
-    { figure: 3, alter: 0 },
-    { figure: 5, alter: 0 },
-  ],
-  bass: null,
-};
+const [home] = chordsOf('1');
 
 /** What a drill asks for; null for bars of a song, which are practised where the song is. */
 export function asksOf(drill: Drill): DrillAsks | null {
@@ -62,7 +53,7 @@ export function asksOf(drill: Drill): DrillAsks | null {
     case 'to number':
       return { kind: 'choose', ...numbersLike(drill), heard: null };
     case 'heard': {
-      const heard = [home, drill.chord].map((chord) => lying(chord, drill.key));
+      const heard = [home!, drill.chord].map((chord) => lying(chord, drill.key));
       return { kind: 'choose', ...numbersLike(drill), heard };
     }
     case 'resolve':
@@ -72,7 +63,7 @@ export function asksOf(drill: Drill): DrillAsks | null {
     case 'bass': {
       const note = pitchClass(bassNote(drill.to, drill.key));
       const called = { at: 0, notes: [note], tones: [note] };
-      return play([{ key: drill.key, chord: drill.to, bassAlone: true, called }]);
+      return play([{ key: drill.key, chord: drill.to, called }]);
     }
     case 'keys':
       return play(byFourths.map((key, at) => taskOf(drill.chord, key, at)));
@@ -98,7 +89,7 @@ function taskOf(chord: Chord, key: Key, at: number): DrillTask {
     notes: asked.map((tone) => tone.pitchClass),
     tones: tones.map((tone) => tone.pitchClass),
   };
-  return { key, chord, bassAlone: false, called };
+  return { key, chord, called };
 }
 
 /** Up to so many tones all of them are asked for. */

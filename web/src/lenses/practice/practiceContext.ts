@@ -1,4 +1,4 @@
-import type { Rung, Staircase, WayToPractise } from '@intervallum/core';
+import type { DrillBars, Rung, Staircase, WayToPractise } from '@intervallum/core';
 import { createContext, useContext } from 'react';
 import type { ChartView } from '../../music/rails/view.ts';
 import type { Played } from '../parts/usePlayed.ts';
@@ -11,11 +11,7 @@ import type { SimulatedRound } from './roundPiece.ts';
 /** How a section is practised, or played over. */
 export type Way = WayToPractise | 'improvise';
 
-/** Bars of a section, from 1, with both. */
-export interface Bars {
-  readonly from: number;
-  readonly to: number;
-}
+export type Bars = DrillBars;
 
 export interface PracticeState extends Omit<RoomState, 'stairs'> {
   /** How chords are written and named. */
@@ -38,8 +34,6 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
   readonly isCountingIn: boolean;
   readonly played: Played;
   readonly simulated: SimulatedRound;
-  /** Any key is a tap: only the rhythm is practised. */
-  readonly isRhythm: boolean;
   readonly tapping: Tapping;
   readonly actions: PracticeActions;
 }

@@ -11,6 +11,7 @@ import {
   keyWhileWaiting,
   tapNote,
   usualTolerances,
+  type DrillBars,
   type Finding,
   type KeyDown,
   type Performance,
@@ -41,6 +42,8 @@ export interface Step {
   /** Quarter notes a minute at one felt beat a minute. */
   readonly quartersPerBeat: number;
   readonly stairs: Staircase;
+  /** Its bars, counted in their section, though they be all of it. */
+  readonly bars: DrillBars;
   readonly of: StepOfSong;
 }
 

@@ -17,7 +17,7 @@ export interface AskedDrill {
   readonly bars: DrillBars;
   /** When it is due again, once it was done, in milliseconds since 1970. */
   readonly due: number | null;
-  /** The first round that is played to its end says how well it is known. */
+  /** The first round of these bars that is played to its end says how well they are known. */
   readonly told: (went: Went) => void;
 }
 
@@ -36,10 +36,10 @@ export function useAskedDrill(song: Song, songId: string): AskedDrill | null {
   const { told } = useSteady({
     told: (went: Went) => {
       if (went.kind !== 'round' || !went.isWhole || went.isClean === null) return;
+      const { of, bars } = went.step;
       if (drill?.kind !== 'change' || done?.name === name) return;
-      const { bars, section } = went.step.of;
-      if (section !== drill.section || bars?.from !== drill.bars.from || bars.to !== drill.bars.to)
-        return;
+      if (of.section !== drill.section || of.isRhythm) return;
+      if (bars.from !== drill.bars.from || bars.to !== drill.bars.to) return;
       const at = new Date();
       const known = drillOfSong(name, steps.data?.steps ?? [], cards.data?.cards ?? []);
       const grade = went.isClean ? 'good' : 'again';

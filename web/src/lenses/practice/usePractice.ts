@@ -179,7 +179,7 @@ export function usePractice({
       const made = step && isRhythm ? { ...step, performance: rhythmOf(step.performance) } : step;
       if (!made) notify(t('There is no chord in this section to practise.'));
       else {
-        const begun = { ...made, name, stairs, of: ofSong(here) };
+        const begun = { ...made, name, stairs, bars, of: ofSong(here) };
         if (way === 'called') room.call(begun);
         else if (way === 'improvise') improvise(begun);
         else inTime(begun);
@@ -336,7 +336,6 @@ export function usePractice({
       isCountingIn: isTimed && at === null,
       played,
       simulated,
-      isRhythm,
       tapping,
       actions,
     }),
@@ -358,7 +357,6 @@ export function usePractice({
       at,
       played,
       simulated,
-      isRhythm,
       tapping,
       actions,
     ],
@@ -373,7 +371,7 @@ function stepOf(
   voiced: Filled,
   { section, bars }: { readonly section: number; readonly bars: Bars },
   rung: Rung,
-): Omit<Step, 'name' | 'stairs' | 'of'> | null {
+): Omit<Step, 'name' | 'stairs' | 'bars' | 'of'> | null {
   const { timeline } = voiced;
   const part = timeline.parts.find((one) => one.section === section && one.from < one.to);
   const chosen = part?.bars.slice(bars.from - 1, bars.to) ?? [];

@@ -81,7 +81,7 @@ export function ShareWindow({ target, name, isOpen, onClose }: ShareWindowProps)
     <Window title={t('Share “{{name}}”', { name })} isOpen={isOpen} onClose={onClose} width={540}>
       <WindowWords>
         {t(
-          'Whoever has a link can read and print, without an account, and nothing else. Charts and words of protected songs may be shared only as your licence allows; each song shows its rights.',
+          'Whoever has a link can read and print, without an account; by a learner’s link it is told what was practised. Charts and words of protected songs may be shared only as your licence allows; each song shows its rights.',
         )}
       </WindowWords>
       <LinkList target={target} />

@@ -59,7 +59,7 @@ export function Logbook() {
         <h2 id="logbook">{t('Logbook')}</h2>
         <Button
           onPress={() => void download()}
-          isDisabled={isSaving || (seconds === 0 && all.length === 0)}
+          isDisabled={isSaving || !pages.data?.pages[0]?.entries.length}
         >
           <Download size={18} strokeWidth={1.5} aria-hidden /> {t('Download as CSV')}
         </Button>

@@ -1,4 +1,4 @@
-import type { LogStep } from '@intervallum/contract';
+import { mostTexts, type LogStep, type SongTexts } from '@intervallum/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { logCardsQuery, logStepsQuery, useNoted } from '../../queries/logbook.ts';
@@ -38,10 +38,10 @@ const mostLast = 6;
 
 /** Songs that one practises without a day: those that were practised last. */
 function useLastSongs(steps: readonly LogStep[] | undefined, isAsked: boolean) {
-  const ids = useMemo(
-    () => [...new Set(steps?.map(({ songId }) => songId) ?? [])].slice(0, mostLast),
-    [steps],
-  );
+  const ids = useMemo(() => {
+    const latest = (steps ?? []).toSorted((one, other) => (one.lastAt > other.lastAt ? -1 : 1));
+    return [...new Set(latest.map(({ songId }) => songId))].slice(0, mostLast);
+  }, [steps]);
   return useQuery({
     queryKey: ['practice', 'last', ids],
     queryFn: async ({ signal }) => practisedSongs(await textsOf(ids, signal), null, today()),
@@ -51,8 +51,9 @@ function useLastSongs(steps: readonly LogStep[] | undefined, isAsked: boolean) {
 
 /** Texts of some songs in the order of their ids. */
 async function textsOf(ids: readonly string[], signal: AbortSignal) {
-  if (ids.length === 0) return [];
-  const { songs } = await answered(api.songTexts(ids, signal));
+  const songs: SongTexts['songs'] = [];
+  for (let from = 0; from < ids.length; from += mostTexts)
+    songs.push(...(await answered(api.songTexts(ids.slice(from, from + mostTexts), signal))).songs);
   return ids.flatMap((id) => songs.find((song) => song.id === id) ?? []);
 }
 

@@ -18,8 +18,8 @@ export const sets = {
   'The set is being changed from somewhere else. Try again in a moment.':
     'O repertório está sendo mudado em outro lugar. Tente de novo daqui a pouco.',
   'Share “{{name}}”': 'Compartilhar “{{name}}”',
-  'Whoever has a link can read and print, without an account, and nothing else. Charts and words of protected songs may be shared only as your licence allows; each song shows its rights.':
-    'Quem tem o link pode ler e imprimir, sem conta, e nada mais. Cifras e letras de músicas protegidas só podem ser compartilhadas como a sua licença permite; cada música mostra seus direitos.',
+  'Whoever has a link can read and print, without an account; by a learner’s link it is told what was practised. Charts and words of protected songs may be shared only as your licence allows; each song shows its rights.':
+    'Quem tem o link pode ler e imprimir, sem conta; pelo link de um aluno é contado o que foi praticado. Cifras e letras de músicas protegidas só podem ser compartilhadas como a sua licença permite; cada música mostra seus direitos.',
   'The link could not be made. Try again in a moment.':
     'Não foi possível criar o link. Tente de novo daqui a pouco.',
   'Link revoked: it opens nothing any more': 'Link cancelado: não abre mais nada',

@@ -10,6 +10,8 @@ import { ArrowRight, Volume2 } from 'lucide-react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { useStore } from 'zustand';
+import { transport } from '../../../device/audio/transport.ts';
 import { ChordMark, Letters } from '../../../music/rails/ChordMark.tsx';
 import { chordInWords } from '../../../music/rails/spoken.ts';
 import { keyName } from '../../../music/rails/view.ts';
@@ -295,11 +297,15 @@ function Choices({
 /** Sounds once by itself, and again when asked. */
 function Heard({ chords }: { chords: readonly (readonly number[])[] }) {
   const hear = useChordSound();
+  const silent = useStore(transport.store, (now) => now.silent);
   useEffect(() => hear(chords), [hear, chords]);
   return (
-    <Button onPress={() => hear(chords)}>
-      <Volume2 size={20} strokeWidth={1.5} aria-hidden /> {t('Hear it again')}
-    </Button>
+    <>
+      <Button onPress={() => hear(chords)}>
+        <Volume2 size={20} strokeWidth={1.5} aria-hidden /> {t('Hear it again')}
+      </Button>
+      {silent === null ? null : <span role="alert">{silent}</span>}
+    </>
   );
 }
 

@@ -6,6 +6,7 @@ import {
   fartherThanNeeded,
   gradeOfDrill,
   keyWhileWaiting,
+  middleOf,
   type DrillAsks,
   type DrillCard,
   type DrillGrade,
@@ -111,11 +112,10 @@ export function createDrillRoom(cards: readonly DrillCard[], { now, log }: Outsi
   function played(waiting: Waiting, held: ReadonlySet<number>): void {
     const { asks } = store.getState();
     const near = asks?.kind === 'play' ? asks.near : null;
-    const times = waiting.played.map(({ ms }) => ms).sort((one, other) => one - other);
     const missed = waiting.wrong.length;
     done({
       of: waiting.played.length,
-      ms: times[Math.floor(times.length / 2)] ?? 0,
+      ms: middleOf(waiting.played.map(({ ms }) => ms)),
       wrong: waiting.played.reduce((sum, { wrong }) => sum + wrong.length, missed),
       farther: near && held.size > 0 ? fartherThanNeeded(near, [...held]) : null,
     });
