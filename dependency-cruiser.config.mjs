@@ -22,15 +22,19 @@ const forbid = (name, from, to) => ({ name, severity: 'error', from: { path: fro
 export default {
   forbidden: [
     ...layerRules,
-    // The formats lean on the packages that write and read them, comparing on one that compares, drills on one that spaces them;
-    // all else is our own.
+    // The formats lean on the packages that write and read them, comparing on one that compares, drills on one that spaces them,
+    // listening on a Fourier transform; all else is our own.
     forbid('core-is-pure', '^core/src/', {
       pathNot:
-        '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse|diff|ts-fsrs)/',
+        '^core/src/|node_modules/(midi-file|fast-xml-parser|papaparse|@types/papaparse|diff|ts-fsrs|fft\\.js)/',
     }),
-    forbid('packages-in-formats-only', '^core/src/(?!formats/|marks/|compare/|practice/drills/)', {
-      path: 'node_modules',
-    }),
+    forbid(
+      'packages-in-formats-only',
+      '^core/src/(?!formats/|marks/|compare/|practice/(drills|listening)/)',
+      {
+        path: 'node_modules',
+      },
+    ),
     forbid('inside-core-nobody-takes-the-public-face', '^core/src/.+/', {
       path: '^core/src/(index|decisions)\\.ts$',
     }),

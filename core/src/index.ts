@@ -660,3 +660,27 @@ export { drillCards } from './practice/drills/cards.ts';
 export { nextDrills, type NextDrills } from './practice/drills/next.ts';
 export type { ClickSteps, PracticeClick } from './practice/clicks.ts';
 export { practiceClicks } from './practice/clicks.ts';
+export type { Sound } from './practice/listening/spectrum.ts';
+export { secondsOf, stretchOf } from './practice/listening/spectrum.ts';
+export type { NotesHeard } from './practice/listening/notesHeard.ts';
+export {
+  loudnessOf,
+  notesHeard,
+  silence as nothingHeard,
+} from './practice/listening/notesHeard.ts';
+export type { ChordGuess } from './practice/listening/chordGuesses.ts';
+export { guessChords } from './practice/listening/chordGuesses.ts';
+export { keyHeard } from './practice/listening/keyHeard.ts';
+export { tempoHeard } from './practice/listening/tempoHeard.ts';
+export { outlineOf } from './practice/listening/outline.ts';
+export type { BarName, RoadBar } from './practice/listening/roadBars.ts';
+export { roadBars } from './practice/listening/roadBars.ts';
+export type { LaidOut, Mark } from './practice/listening/marks.ts';
+export {
+  barAtTime,
+  barMeant,
+  layOut,
+  tempoMarked,
+  withMark,
+  withoutMarks,
+} from './practice/listening/marks.ts';

@@ -22,8 +22,8 @@ const players = [
 /** The words of a language, fetched by who reads in it. */
 const languages = ['portuguese'];
 
-/** What is fetched only where it is asked for: the staff's own drawing, syllables of a language, reading of files. */
-const rare = /node_modules\/(vexflow|hyphen|papaparse)\//;
+/** What is fetched only where it is asked for: the staff's own drawing, syllables of a language, reading of files, moving a recording to another key. */
+const rare = /node_modules\/(vexflow|hyphen|papaparse|signalsmith-stretch)\//;
 
 /** What sounds: clicks and single notes, for everybody; the piano, for who plays. */
 const sound = /node_modules\/tone\//;
@@ -66,7 +66,7 @@ export function keptFiles(): Plugin {
           .map(({ fileName }) => fileName);
       const assets = Object.keys(bundle).filter((name) => bundle[name]!.type === 'asset');
       const always = assets.filter((name) => ours.test(name));
-      const workers = assets.filter((name) => /handsWorker[\w-]*\.js$/.test(name));
+      const workers = assets.filter((name) => /(hands|listener)Worker[\w-]*\.js$/.test(name));
       const reader = [...filesOf(readers, 0), ...always];
       const player = [...filesOf(players, 2), ...always, ...workers];
       const soundsOf = (modules: RegExp, recordings: readonly string[], pages: string[]) => {

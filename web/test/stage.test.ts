@@ -4,7 +4,7 @@ import { marksOf, marksShown } from '../src/screens/parts/band/pencilAt.ts';
 import { inARow } from '../src/screens/set/inARow.ts';
 import { playedSongs } from '../src/screens/stage/playedSongs.ts';
 import { lifted, programOf, soundingKey, stageItems } from '../src/screens/stage/stageSongs.ts';
-import { tappedTempo } from '../src/screens/stage/useTap.ts';
+import { tappedTempo } from '../src/screens/parts/useTap.ts';
 import { slideNow } from '../src/screens/stage/wallNow.ts';
 import type { LinkSettings } from '../src/settings/links.ts';
 

@@ -9,6 +9,7 @@ import { fills } from './portuguese/fills.ts';
 import { key } from './portuguese/key.ts';
 import { keyboard } from './portuguese/keyboard.ts';
 import { moves } from './portuguese/moves.ts';
+import { listening } from './portuguese/listening.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { pencil } from './portuguese/pencil.ts';
 import { practice } from './portuguese/practice.ts';
@@ -37,6 +38,7 @@ export const portuguese = {
   ...pencil,
   ...practice,
   ...drills,
+  ...listening,
   ...service,
   ...sets,
   ...stage,

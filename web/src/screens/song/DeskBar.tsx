@@ -233,13 +233,14 @@ interface DeskBarProps {
   otherDrafts: number;
   panel: Panel;
   onOpen: (window: SongWindow) => void;
+  onListen: () => void;
   /** What stands under the bar for as long as it is needed. */
   children?: ReactNode;
 }
 
 /** The one bar over a song: what it is called, its key, playing, the lenses, the stand, and a menu. Each part is drawn when it changes. */
 export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
-  const { songId, lens, otherDrafts, panel, onOpen, children } = props;
+  const { songId, lens, otherDrafts, panel, onOpen, onListen, children } = props;
   return (
     <Top>
       <Bar>
@@ -263,7 +264,7 @@ export const DeskBar = memo(function DeskBar(props: DeskBarProps) {
           <PanelTool lens={lens} panel={panel} />
         </Second>
         <StandTool songId={songId} />
-        <SongMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} />
+        <SongMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} onListen={onListen} />
       </Bar>
       <OtherDrafts count={otherDrafts} what="song" />
       {children}

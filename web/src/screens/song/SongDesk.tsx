@@ -1,5 +1,4 @@
-import type { Attachment } from '@intervallum/contract';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { DocumentProvider, useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { LookProvider } from '../../document/look.tsx';
 import { useLeftOpen } from '../../document/leftOpen.ts';
@@ -10,16 +9,22 @@ import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
 import { rememberOpened } from '../../settings/visit.ts';
 import { useHelp, type HelpTopic } from '../../ui/help.ts';
+import { useSteady } from '../../ui/useSteady.ts';
 import { useTitle } from '../../ui/useTitle.ts';
 import { ChartRegion } from './ChartRegion.tsx';
 import { ConflictWindow } from '../../document/ConflictWindow.tsx';
 import { Desk, SidePlace } from './deskLayout.tsx';
 import { DeskBar } from './DeskBar.tsx';
-import { RecordingBar } from './files/RecordingBar.tsx';
+import type { Listened } from './listening/listened.ts';
 import { followSong, leftSongs, type OpenedSong } from './openSong.ts';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 import { usePanel } from './usePanel.ts';
 import { t } from '../../words/words.ts';
+
+// Fetched when something is first listened to.
+const ListenBar = lazy(async () => ({
+  default: (await import('./listening/ListenBar.tsx')).ListenBar,
+}));
 
 interface SongDeskProps {
   opened: OpenedSong;
@@ -54,7 +59,8 @@ export function SongDesk({ opened, lens }: SongDeskProps) {
 
 function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const [opened, setOpened] = useState<SongWindow | null>(null);
-  const [listened, setListened] = useState<Attachment | null>(null);
+  const [listened, setListened] = useState<Listened | null>(null);
+  const { toListen } = useSteady({ toListen: () => setListened('to choose') });
   const panel = usePanel(lens);
   const title = useSong(({ read }) => read.song.title) || t('Song without a title');
   useTitle(lens.id === 'chart' ? title : `${title}, ${lens.name.toLowerCase()}`);
@@ -68,9 +74,17 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
         otherDrafts={otherDrafts}
         panel={panel}
         onOpen={setOpened}
+        onListen={toListen}
       >
         {listened ? (
-          <RecordingBar key={listened.id} file={listened} onClose={() => setListened(null)} />
+          <Suspense fallback={null}>
+            <ListenBar
+              songId={songId}
+              listened={listened}
+              onListen={setListened}
+              onClose={() => setListened(null)}
+            />
+          </Suspense>
         ) : null}
       </DeskBar>
       <LensFrame

@@ -62,10 +62,12 @@ interface SongMenuProps {
   lens: Lens;
   panel: Panel;
   onOpen: (window: SongWindow) => void;
+  /** A recording is to be listened to over the chart. */
+  onListen: () => void;
 }
 
 /** Everything that is done with a song now and then. */
-export const SongMenu = memo(function SongMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
+export const SongMenu = memo(function SongMenu(props: SongMenuProps) {
   const [isOpen, setOpen] = useState(false);
   return (
     <MenuTrigger isOpen={isOpen} onOpenChange={setOpen}>
@@ -73,13 +75,13 @@ export const SongMenu = memo(function SongMenu({ songId, lens, panel, onOpen }: 
         <Ellipsis size={22} strokeWidth={1.8} />
       </IconButton>
       <Sheet placement="bottom end" style={{ maxHeight: '86vh' }}>
-        {isOpen ? <OpenMenu songId={songId} lens={lens} panel={panel} onOpen={onOpen} /> : null}
+        {isOpen ? <OpenMenu {...props} /> : null}
       </Sheet>
     </MenuTrigger>
   );
 });
 
-function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
+function OpenMenu({ songId, lens, panel, onOpen, onListen }: SongMenuProps) {
   const songDocument = useDocument();
   const { view, sounding, asPlayed, setAsPlayed } = useLook();
   const song = useSong(({ read }) => read.song);
@@ -108,6 +110,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
     print: () =>
       void makeSure(songDocument).then(() => navigate(`/songs/${songId}/print${search}`)),
     files: () => void makeSure(songDocument).then(() => onOpen('files')),
+    listen: onListen,
     hands: () => void makeSure(songDocument).then(() => onOpen('hands')),
     versions: () => void makeSure(songDocument).then(() => onOpen('versions')),
     panel: panel.toggle,
@@ -127,6 +130,7 @@ function OpenMenu({ songId, lens, panel, onOpen }: SongMenuProps) {
         {canUnroll(song) ? (
           <Item id="played">{asPlayed ? t('Show it as written') : t('Show it as played')}</Item>
         ) : null}
+        <Item id="listen">{t('Listen to a recording')}</Item>
         <Item id="files">{t('Recordings and papers')}</Item>
         <Item id="hands">{t('Hands of others')}</Item>
         <Item id="versions">{t('Earlier versions')}</Item>

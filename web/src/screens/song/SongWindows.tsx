@@ -1,4 +1,3 @@
-import type { Attachment } from '@intervallum/contract';
 import { dropField, printRoad, setField, type RoadStep } from '@intervallum/core';
 import { lazy, Suspense } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
@@ -7,6 +6,7 @@ import { RoadEditor } from '../../lenses/parts/RoadEditor.tsx';
 import { AddToSet } from '../parts/AddToSet.tsx';
 import { ShareWindow } from '../parts/ShareWindow.tsx';
 import { FactsWindow } from './FactsWindow.tsx';
+import { listenTo, type Listened } from './listening/listened.ts';
 import { SongVersions } from './SongVersions.tsx';
 import { useRewrite } from './useRewrite.ts';
 import { ViewWindow } from './ViewWindow.tsx';
@@ -27,7 +27,7 @@ export type SongWindow =
 interface SongWindowsProps {
   songId: string;
   opened: SongWindow | null;
-  onListen: (file: Attachment) => void;
+  onListen: (listened: Listened) => void;
   onClose: () => void;
 }
 
@@ -67,7 +67,7 @@ function Opened({ songId, opened, onListen, onClose }: SongWindowsProps) {
             songId={songId}
             title={name}
             onListen={(file) => {
-              onListen(file);
+              onListen(listenTo(file));
               onClose();
             }}
             onClose={onClose}

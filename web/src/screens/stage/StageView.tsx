@@ -29,7 +29,7 @@ import { StageHead } from './StageHead.tsx';
 import { programOf, soundingKey, stageItems } from './stageSongs.ts';
 import { useBand } from './useBand.ts';
 import { useLooking } from './useLooking.ts';
-import { useTap } from './useTap.ts';
+import { useTap } from '../parts/useTap.ts';
 import { useOwnClick } from './useOwnClick.ts';
 import { t } from '../../words/words.ts';
 

@@ -15,6 +15,7 @@ import { InPlace } from '../../../ui/InPlace.tsx';
 import { sizeInWords } from '../../../ui/sizes.ts';
 import { Tool } from '../../../ui/Tool.tsx';
 import { t } from '../../../words/words.ts';
+import { contentOf } from './contentOf.ts';
 
 /** A file, or one that is on its way. */
 export const Row = styled.li`
@@ -81,9 +82,6 @@ const kindNames: Readonly<Record<AttachmentKind, string>> = {
   paper: t('PDF'),
   picture: t('Picture'),
 };
-
-/** Where the content of a file is. */
-export const contentOf = (file: Attachment) => `/api/attachments/${file.id}/content`;
 
 interface FileRowProps {
   file: Attachment;

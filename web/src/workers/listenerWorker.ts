@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { listener } from './listener.ts';
+
+expose(listener);
