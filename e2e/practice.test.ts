@@ -86,6 +86,18 @@ test('a section is learned: called and waited for, then in time with faults that
     await expect(page.getByText(/^bar 1, 1 · .* · 1 wrong key$/)).toBeVisible();
   });
 
+  await test.step('large, to be read from the keys', async () => {
+    await page.getByRole('button', { name: 'Large', exact: true }).click();
+    const large = page.getByRole('dialog', { name: 'What is called, large' });
+    await expect(large.getByRole('heading', { name: '2 chords, 1 wrong key' })).toBeVisible();
+    await page.keyboard.press('Enter');
+    await expect(large.getByText('Verse · bar 1')).toBeVisible();
+    await expectAccessible(page);
+    await large.getByRole('button', { name: 'Stop' }).click();
+    await page.keyboard.press('Escape');
+    await expect(large).toHaveCount(0);
+  });
+
   const tempo = page.getByRole('group', { name: 'Tempo' });
   await test.step('the bars that were hard are practised alone, again and again, and called aloud', async () => {
     await expect(page.getByRole('button', { name: /alone$/ })).toHaveCount(0);
@@ -261,4 +273,20 @@ test('a keyboard plays a round until it is unplugged; the round is told up to th
   await expect(told(page)).toContainText('Round 1 at 54: ');
   await expect(page.getByRole('button', { name: /Play on/ })).toContainText('This screen');
   await expect(page.getByRole('button', { name: 'Begin', exact: true })).toBeVisible();
+});
+
+test('a browser without a voice of its own says chords and counts out of a recording', async ({
+  page,
+}) => {
+  await writeSong(page, text.replace('Thaw', 'Echo').replace('300', '240'));
+  await page.getByRole('link', { name: 'Practice' }).click();
+  const fetched = page.waitForResponse(/english-[\w-]+\.mp3$/);
+  await page.getByText('The chords are said aloud').click();
+  await begin(page);
+  expect((await fetched).ok()).toBe(true);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByText('In time', { exact: true }).click();
+  await page.getByText('It is counted aloud').click();
+  await begin(page);
+  await expect(told(page)).toBeVisible();
 });

@@ -659,7 +659,7 @@ export type { DrillCard, DrillSong, FailedBars } from './practice/drills/cards.t
 export { drillCards } from './practice/drills/cards.ts';
 export { nextDrills, type NextDrills } from './practice/drills/next.ts';
 export type { ClickSteps, PracticeClick } from './practice/clicks.ts';
-export { practiceClicks } from './practice/clicks.ts';
+export { countSaid, practiceClicks } from './practice/clicks.ts';
 export type { Sound } from './practice/listening/spectrum.ts';
 export { secondsOf, stretchOf } from './practice/listening/spectrum.ts';
 export type { NotesHeard } from './practice/listening/notesHeard.ts';

@@ -336,6 +336,21 @@ describe('the clicks of a round', () => {
   });
 });
 
+// As players count (common practice, no published source).
+test.each<[string, ClickSteps, string]>([
+  ['4/4', 'beats', '1 2 3 4'],
+  ['4/4', 'eighths', '1 & 2 & 3 & 4 &'],
+  ['4/4', 'sixteenths', '1 e & a 2 e & a 3 e & a 4 e & a'],
+  ['3/4', 'eighths', '1 & 2 & 3 &'],
+  ['6/8', 'beats', '1 4'],
+  ['6/8', 'eighths', '1 2 3 4 5 6'],
+  ['12/8', 'beats', '1 4 7 10'],
+])('%s is counted aloud in %s: %s', (meter, steps, said) => {
+  const { timeline } = practised('counted', `key: C\nmeter: ${meter}\n\nA:\n  1\n`);
+  const clicks = practiceClicks(timeline, { from: 0, to: 1 }, steps, []);
+  expect(clicks.map((click) => click.said).join(' ')).toBe(said);
+});
+
 describe('the ladder of a section', () => {
   const textOf = (song: Parameters<typeof printChart>[0]) =>
     printChart(song)

@@ -25,10 +25,10 @@ const languages = ['portuguese'];
 /** What is fetched only where it is asked for: the staff's own drawing, syllables of a language, reading of files, moving a recording to another key. */
 const rare = /node_modules\/(vexflow|hyphen|papaparse|signalsmith-stretch)\//;
 
-/** What sounds: clicks and single notes, for everybody; the piano, for who plays. */
+/** What sounds: clicks and single notes, for everybody; the piano and a voice that counts, for who plays. */
 const sound = /node_modules\/tone\//;
 const soundOrPiano = /node_modules\/tone\/|audio\/samples\.ts$/;
-const recorded = /\/[A-G]\dv8-[\w-]{8}\.mp3$/;
+const recorded = /\/([A-G]\dv8|english|portuguese)-[\w-]{8}\.mp3$/;
 
 /** Styles, and the faces that `fonts/make.mjs` cuts. */
 const ours = /\.css$|\/(fraunces|italic|atkinson)(-accented|-numerals)?-[\w-]{8}\.woff2$/;

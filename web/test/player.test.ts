@@ -1,12 +1,12 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import {
-  countedBeats,
   beatsOf,
+  beatsOfBar,
+  countedBeats,
   expand,
   parseChart,
   perform,
   voice,
-  type Beat,
 } from '@intervallum/core';
 import { play, type PlayOptions } from '../src/device/audio/player.ts';
 
@@ -73,13 +73,7 @@ describe('where there is no sound', () => {
   });
 
   test('a bar is counted in before it', async () => {
-    const countIn: Beat[] = [0, 1, 2, 3].map((index) => ({
-      onset: index * 480,
-      ticks: 480,
-      strong: index === 0,
-      index,
-      feel: 'in time',
-    }));
+    const countIn = beatsOfBar(parseChart('key: C\n').song.meter);
     await run('A:\n  1 | 4\n', { countIn });
     await seconds(30);
     expect(heard()).toEqual([

@@ -187,11 +187,20 @@ describe('a room to practise in', () => {
 
 test('a round is run through with a bar counted in, its beats heard and none of its notes', () => {
   const { timeline, range, performance } = step;
-  const given = { timeline, range, quarters: 100, onBegin: () => undefined };
+  const given = { timeline, range, quarters: 100, isCounted: false, onBegin: () => undefined };
   const piece = roundPiece(performance, { ...given, click: 'beats' });
   expect(piece.performance.notes).toEqual([]);
   expect(piece.performance.ticks).toBe(performance.ticks);
   expect(piece.options.countIn).toHaveLength(4);
   expect(piece.options.clicks).toHaveLength(16);
+  expect(piece.options.clicks.some(({ said }) => said !== undefined)).toBe(false);
   expect(roundPiece(performance, { ...given, click: 'off' }).options.clicks).toEqual([]);
+  const { options } = roundPiece(performance, { ...given, click: 'eighths', isCounted: true });
+  expect(options.countIn.map(({ said }) => said).join(' ')).toBe('1 2 3 4');
+  expect(
+    options.clicks
+      .slice(0, 8)
+      .map(({ said }) => said)
+      .join(' '),
+  ).toBe('1 and 2 and 3 and 4 and');
 });

@@ -1,4 +1,6 @@
 import type { TimelineIndex } from '../chart/places.ts';
+import { countInBar } from '../chart/count.ts';
+import type { Meter } from '../chart/meter.ts';
 import { beatsOf, countedBeats } from '../chart/time/beats.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
 import { eighth, sixteenth, type Ticks } from '../kit/ticks.ts';
@@ -12,6 +14,8 @@ export interface PracticeClick {
   /** Ticks from where the stretch begins. */
   readonly onset: Ticks;
   readonly kind: 'bar' | 'beat' | 'between' | 'push';
+  /** What is said with it where it is counted aloud: a number, `&`, `e`, `a`. */
+  readonly said: string;
 }
 
 /**
@@ -27,16 +31,27 @@ export function practiceClicks(
 ): PracticeClick[] {
   const beats = countedBeats(beatsOf(timeline, range));
   if (steps === 'beats')
-    return beats.map(({ onset, strong }) => ({ onset, kind: strong ? 'bar' : 'beat' }));
+    return beats.map(({ onset, strong, meter, inBar }) => ({
+      onset,
+      kind: strong ? 'bar' : 'beat',
+      said: countSaid(meter, inBar),
+    }));
   const step = steps === 'eighths' ? eighth : sixteenth;
   const early = earlyOnsets(timeline, range.from, notes);
-  return beats.flatMap(({ onset, ticks, strong }) =>
+  return beats.flatMap(({ onset, ticks, strong, meter, inBar }) =>
     Array.from({ length: Math.max(1, Math.floor(ticks / step)) }, (_, place): PracticeClick => {
       const at = onset + place * step;
-      if (place === 0) return { onset: at, kind: strong ? 'bar' : 'beat' };
-      return { onset: at, kind: early.has(at) ? 'push' : 'between' };
+      const said = countSaid(meter, inBar + place * step);
+      if (place === 0) return { onset: at, kind: strong ? 'bar' : 'beat', said };
+      return { onset: at, kind: early.has(at) ? 'push' : 'between', said };
     }),
   );
+}
+
+/** A tick of a bar as it is counted one after the other: its number, or, between two numbers, what is said there alone. */
+export function countSaid(meter: Meter, tick: Ticks): string {
+  const [, number = '', between = ''] = /^(\d+)(\D*)$/.exec(countInBar(meter, tick)) ?? [];
+  return between || number;
 }
 
 /** Where chords begin before they are due. */

@@ -14,6 +14,8 @@ export const practice = createSettings('practice', 1, {
   rhythm: z.boolean().catch(false),
   /** What is heard of the time: nothing but the bar before it, the beats, or what lies between them too. */
   click: z.enum(['off', 'beats', 'eighths', 'sixteenths']).catch('beats'),
+  /** A voice counts in the same steps. */
+  counted: z.boolean().catch(false),
   /** What is practised begins anew by itself until it is stopped. */
   again: z.boolean().catch(false),
   /** The browser's own voice says each chord. */

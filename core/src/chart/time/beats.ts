@@ -13,13 +13,17 @@ export interface Beat {
   /** Which of its bar, from 0. */
   readonly index: number;
   readonly feel: Feel;
+  /** The metre that it is a beat of, and how many ticks of its bar lie before it. */
+  readonly meter: Meter;
+  readonly inBar: number;
 }
 
 /** The beats of one bar, as it is counted in. */
 export function beatsOfBar(meter: Meter): Beat[] {
   let onset = 0;
   return feltBeats(meter).map((ticks, index) => {
-    const beat: Beat = { onset, ticks, strong: index === 0, index, feel: 'in time' };
+    const place = { onset, ticks, strong: index === 0, index };
+    const beat: Beat = { ...place, feel: 'in time', meter, inBar: onset };
     onset += ticks;
     return beat;
   });
@@ -43,10 +47,14 @@ export function beatsOf(
       if (meter) {
         const felt = feltBeats(meter);
         // A pickup lacks the first beats of its bar.
-        let onset = at + length - felt.reduce((sum, beat) => sum + beat, 0);
+        const begins = at + length - felt.reduce((sum, beat) => sum + beat, 0);
+        let onset = begins;
         for (const [index, beat] of felt.entries()) {
           if (onset >= at && onset >= origin && onset < end)
-            beats.push({ onset: onset - origin, ticks: beat, strong: index === 0, index, feel });
+            beats.push({
+              ...{ onset: onset - origin, ticks: beat, strong: index === 0, index },
+              ...{ feel, meter, inBar: onset - begins },
+            });
           onset += beat;
         }
       }

@@ -1,10 +1,14 @@
 import { clockOf, ticksOf, ticksPerQuarter, type Beat, type Performance } from '@intervallum/core';
 import type * as Tone from 'tone';
 import { t } from '../../words/words.ts';
+import { onceAsked, openSound } from './sound.ts';
+import { openSpoken, type Spoken } from './spokenVoice.ts';
 
 /** A click, high where a bar begins: softer between beats, highest where a chord comes in early. */
 export interface Click extends Pick<Beat, 'onset' | 'strong'> {
   readonly is?: 'between' | 'push';
+  /** What is said with it, where it is counted aloud. */
+  readonly said?: string;
 }
 
 /** How a performance is played. */
@@ -12,7 +16,7 @@ export interface PlayOptions {
   /** Quarter notes a minute. */
   readonly quarters: number;
   /** A bar of clicks before it; none where it is empty. */
-  readonly countIn: readonly Beat[];
+  readonly countIn: readonly (Click & Pick<Beat, 'ticks'>)[];
   /** Clicks while it is played; none where it is empty. */
   readonly clicks: readonly Click[];
   readonly pedal: boolean;
@@ -44,38 +48,6 @@ export async function play(music: Performance, options: PlayOptions): Promise<Pl
   }
 }
 
-/** Something that is fetched when it is first asked for. What failed is tried again the next time. */
-function onceAsked<Made>(make: () => Promise<Made>): () => Promise<Made> {
-  let made: Promise<Made> | null = null;
-  return () => {
-    made ??= make().catch((error: unknown) => {
-      made = null;
-      throw error;
-    });
-    return made;
-  };
-}
-
-/** What everything needs that sounds: clicks, and a plain voice for the tune, told apart from the piano. */
-const openSound = onceAsked(async () => {
-  if (typeof AudioContext === 'undefined') throw new Error(t('This browser has no sound.'));
-  const tone = await import('tone');
-  // A clock of its own thread would have to be made from a blob, which the page's security policy refuses.
-  tone.setContext(new tone.Context({ clockSource: 'timeout', latencyHint: 'interactive' }));
-  const click = new tone.MembraneSynth({
-    pitchDecay: 0.008,
-    octaves: 2,
-    envelope: { attack: 0.001, decay: 0.06, sustain: 0, release: 0.02 },
-    volume: -10,
-  }).toDestination();
-  const voice = new tone.Synth({
-    oscillator: { type: 'triangle' },
-    envelope: { attack: 0.03, decay: 0.1, sustain: 0.8, release: 0.15 },
-    volume: -12,
-  }).toDestination();
-  return { tone, click, voice };
-});
-
 /** The piano is fetched by who plays chords: a click, or the first note of a singer, does without its recordings. */
 const openPiano = onceAsked(async () => {
   const [{ tone }, { samples }] = await Promise.all([openSound(), import('./samples.ts')]);
@@ -104,6 +76,7 @@ const deviceTimeout = 3_000;
 async function playAloud(music: Performance, options: PlayOptions): Promise<Playing> {
   const { tone, click, voice } = await openSound();
   const piano = music.notes.length > 0 ? await openPiano() : null;
+  const spoken = await voiceFor([...options.countIn, ...options.clicks]);
   const running = await Promise.race([
     tone.start().then(() => true),
     new Promise<false>((resolve) => setTimeout(() => resolve(false), deviceTimeout)),
@@ -130,10 +103,10 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
   ];
   for (const one of clicked) {
     const [note, loudness] = soundOf(one);
-    transport.schedule(
-      (time) => click.triggerAttackRelease(note, 0.05, time, loudness),
-      `${one.onset}i`,
-    );
+    transport.schedule((time) => {
+      click.triggerAttackRelease(note, 0.05, time, spoken ? loudness * underVoice : loudness);
+      if (one.said !== undefined) spoken?.say(one.said, { at: time, loud: voiceOf(one) });
+    }, `${one.onset}i`);
   }
   for (const { note, onset, ticks, velocity } of music.notes) {
     const name = tone.Frequency(note, 'midi').toNote();
@@ -198,6 +171,25 @@ async function playAloud(music: Performance, options: PlayOptions): Promise<Play
   const leadSeconds = (lead * 60) / options.quarters / ticksPerQuarter;
   options.onBegin?.(performance.now() + 1_000 * (startsAt + leadSeconds - currentTime + delay));
   return { stop, goOn, silent: null };
+}
+
+/** How loud a count is said: loudest where a chord comes in early. */
+function voiceOf({ strong, is }: Click): number {
+  return is === 'push' ? 1 : is === 'between' ? 0.45 : strong ? 0.75 : 0.65;
+}
+
+/** Under a voice that counts a click is softer. */
+const underVoice = 0.3;
+
+/** The voice that counts, where something is said; without it the clicks are heard all the same. */
+async function voiceFor(clicks: readonly Click[]): Promise<Spoken | null> {
+  if (clicks.every(({ said }) => said === undefined)) return null;
+  try {
+    return await openSpoken();
+  } catch (error) {
+    console.warn('Nobody counts.', error);
+    return null;
+  }
 }
 
 /** The tone of a click, and how loud it is, 0 to 1. */

@@ -1,5 +1,8 @@
 import { improviseKeys } from '@intervallum/core';
+import { Maximize2 } from 'lucide-react';
+import { useState } from 'react';
 import styled from 'styled-components';
+import { fillScreen } from '../../device/fullScreen.ts';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { keyLabel } from '../../music/keys/labels.ts';
 import { ChordMark, Letters } from '../../music/rails/ChordMark.tsx';
@@ -14,6 +17,7 @@ import { PlayTools } from '../parts/PlayTools.tsx';
 import { RoadStrip } from '../parts/roadStrip.ts';
 import type { Called, CalledNow } from './called.ts';
 import { usePracticeLens } from './practiceContext.ts';
+import { LargeCall } from './LargeCall.tsx';
 import type { SimulatedRound } from './roundPiece.ts';
 
 const Row = styled.div`
@@ -90,6 +94,7 @@ const simulatedNames: readonly (readonly [SimulatedRound, string])[] = [
 export function PracticeStrip({ openPanel }: StripProps) {
   const { view, called, running, way, down, played, simulated, isCountingIn, actions } =
     usePracticeLens();
+  const [isLarge, setLarge] = useState(false);
   const wrong = running?.kind === 'waiting' ? new Set(running.waiting.wrong) : null;
   const marks =
     running?.kind === 'improvising'
@@ -147,6 +152,14 @@ export function PracticeStrip({ openPanel }: StripProps) {
                 onChange={actions.simulateAs}
               />
             )}
+            <Button
+              onPress={() => {
+                fillScreen();
+                setLarge(true);
+              }}
+            >
+              <Maximize2 size={18} strokeWidth={1.5} aria-hidden /> {t('Large')}
+            </Button>
             {openPanel ? <Button onPress={openPanel}>{t('What and how')}</Button> : null}
           </PlayTools>
           <Board>
@@ -160,6 +173,7 @@ export function PracticeStrip({ openPanel }: StripProps) {
           </Board>
         </div>
       </Row>
+      {isLarge ? <LargeCall onClose={() => setLarge(false)} /> : null}
     </RoadStrip>
   );
 }

@@ -17,7 +17,9 @@ const Row = styled.div`
 /** What stays as one likes it, whatever is practised. */
 export function PracticeSwitches() {
   const { way, running, isSearching, tapping } = usePracticeLens();
-  const { again, spoken, rhythm, latency } = practice.use('again', 'spoken', 'rhythm', 'latency');
+  const { again, spoken, counted, rhythm, latency } = practice.use(
+    ...(['again', 'spoken', 'counted', 'rhythm', 'latency'] as const),
+  );
   const canSpeak = useCanSpeak();
   const isOn = running !== null || isSearching;
   return (
@@ -42,6 +44,11 @@ export function PracticeSwitches() {
           {t('Again and again, until I stop it')}
         </Switch>
       )}
+      {canSpeak && way !== 'called' ? (
+        <Switch isSelected={counted} onChange={(isOnNow) => practice.change({ counted: isOnNow })}>
+          {t('It is counted aloud')}
+        </Switch>
+      ) : null}
       {canSpeak && (way === 'called' || way === 'in time') ? (
         <Switch isSelected={spoken} onChange={(isOnNow) => practice.change({ spoken: isOnNow })}>
           {t('The chords are said aloud')}

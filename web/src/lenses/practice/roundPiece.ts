@@ -1,5 +1,6 @@
 import {
   beatsOfBar,
+  countSaid,
   dueStrikes,
   practiceClicks,
   type ClickSteps,
@@ -11,6 +12,7 @@ import {
 import type { Click } from '../../device/audio/player.ts';
 import type { Piece } from '../../device/audio/transport.ts';
 import type { TimedKey } from '../../device/midi/sources.ts';
+import { t, wordLanguage } from '../../words/words.ts';
 
 /** A round as it is run through: its beats are heard, its notes are not. */
 export function roundPiece(
@@ -20,19 +22,25 @@ export function roundPiece(
     readonly range: { readonly from: number; readonly to: number };
     readonly quarters: number;
     readonly click: ClickSteps | 'off';
+    /** It is counted aloud, in the steps of the click. */
+    readonly isCounted: boolean;
     readonly onBegin: (at: number) => void;
   },
 ): Piece {
-  const { timeline, range, quarters, click, onBegin } = given;
+  const { timeline, range, quarters, click, isCounted, onBegin } = given;
   const meter = timeline.slots[range.from]!.meter;
   return {
     performance: { ...performance, notes: [], tune: [], pedal: [], open: [] },
     options: {
       quarters,
       // Without a click one has to know all the same when it begins.
-      countIn: beatsOfBar(meter),
+      countIn: beatsOfBar(meter).map((beat) =>
+        isCounted ? { ...beat, said: saidAloud(countSaid(meter, beat.inBar)) } : beat,
+      ),
       clicks:
-        click === 'off' ? [] : clicksOf(practiceClicks(timeline, range, click, performance.notes)),
+        click === 'off'
+          ? []
+          : clicksOf(practiceClicks(timeline, range, click, performance.notes), isCounted),
       pedal: false,
       loop: false,
       onBegin,
@@ -55,13 +63,23 @@ export function loopPiece(
   };
 }
 
-function clicksOf(clicks: readonly PracticeClick[]): Click[] {
-  return clicks.map(({ onset, kind }) => ({
+function clicksOf(clicks: readonly PracticeClick[], isCounted: boolean): Click[] {
+  return clicks.map(({ onset, kind, said }) => ({
     onset,
     strong: kind === 'bar',
     ...(kind === 'between' || kind === 'push' ? { is: kind } : {}),
+    ...(isCounted ? { said: saidAloud(said) } : {}),
   }));
 }
+
+/** Counts between numbers, as they are said. */
+const counts: Readonly<Record<string, string>> = {
+  '&': t('and'),
+  // One, i, and, a: `e` is the and there (common practice, no published source).
+  e: wordLanguage === 'portuguese' ? 'i' : 'e',
+};
+
+const saidAloud = (count: string) => counts[count] ?? count;
 
 /** What the simulated keyboard can be told to play in a round. */
 export const simulatedRounds = ['nothing', 'clean', 'wrong', 'missing', 'late', 'apart'] as const;

@@ -194,8 +194,8 @@ export function usePractice({
   const improvise = (made: Step) => {
     room.improvise(made);
     const { timeline, range, performance } = made;
-    const { click } = practice.now();
-    const given = { timeline, range, quarters: quartersOf(made), click };
+    const { click, counted } = practice.now();
+    const given = { timeline, range, quarters: quartersOf(made), click, isCounted: counted };
     const piece = loopPiece(performance, { ...given, onBegin: () => undefined });
     transport.start(owner, piece, () => undefined);
   };
@@ -215,8 +215,8 @@ export function usePractice({
         keys.map(({ note, from, to }) => ({ note, from: from + late, to: to + late })),
       );
     };
-    const { click } = practice.now();
-    const given = { timeline, range, quarters, click, onBegin };
+    const { click, counted } = practice.now();
+    const given = { timeline, range, quarters, click, isCounted: counted, onBegin };
     transport.start(owner, roundPiece(made.performance, given), () => undefined);
   };
   const actions = useSteady({

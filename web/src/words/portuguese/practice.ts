@@ -109,4 +109,9 @@ export const practice = {
   'The section goes round and round. On the keys: tones of the chord solid, what leads into them hollow.':
     'A seção se repete sem parar. Nas teclas: notas do acorde cheias, o que leva a elas vazado.',
   Improvise: 'Improvisar',
+  'What is called, large': 'O que é ditado, grande',
+  Large: 'Grande',
+  'bar {{bar}}': 'compasso {{bar}}',
+  '{{tempo}} of {{goal}} a minute': '{{tempo}} de {{goal}} por minuto',
+  'It is counted aloud': 'Contado em voz alta',
 };
