@@ -684,3 +684,12 @@ export {
   withMark,
   withoutMarks,
 } from './practice/listening/marks.ts';
+export type { KeyRound, ProgrammeAsk, ProgrammeStep } from './practice/programme.ts';
+export {
+  barsOfSection,
+  keyRounds,
+  mostProgrammeBars,
+  mostRounds,
+  programmeOf,
+  secondsOfProgramme,
+} from './practice/programme.ts';

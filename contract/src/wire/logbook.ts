@@ -97,11 +97,11 @@ const drill = z.object({
   memory: drillMemory,
 });
 
-/** Time that was spent on a song without being graded. */
+/** Time that was spent on a song without being graded: over its chords, or by them through keys, metres and patterns. */
 const spent = z.object({
   ...common,
   kind: z.literal('time'),
-  what: z.enum(['improvising']),
+  what: z.enum(['improvising', 'programme']),
   songId: id,
   title: stepOfSong.title,
   section: stepOfSong.section,

@@ -114,6 +114,13 @@ export const router = createBrowserRouter([
                 }),
               },
               {
+                path: '/practice/programme',
+                lazy: async () => ({
+                  Component: (await import('../screens/practice/programme/ProgrammeScreen.tsx'))
+                    .ProgrammeScreen,
+                }),
+              },
+              {
                 path: '/songs/:songId/:lens?',
                 lazy: async () => ({
                   Component: (await import('../screens/song/SongScreen.tsx')).SongScreen,

@@ -73,3 +73,37 @@ export function Choice<Value extends string>({
     </Group>
   );
 }
+
+interface SeveralProps<Value extends string> {
+  label: string;
+  values: readonly Value[];
+  options: readonly (readonly [Value, string])[];
+  onChange: (values: readonly Value[]) => void;
+}
+
+/** Some of a few, all of them in sight. */
+export function Several<Value extends string>({
+  label,
+  values,
+  options,
+  onChange,
+}: SeveralProps<Value>) {
+  const chosen = (changed: Value) =>
+    options.flatMap(([option]) =>
+      values.includes(option) !== (option === changed) ? [option] : [],
+    );
+  return (
+    <Group role="group" aria-label={label}>
+      {options.map(([option, words]) => (
+        <Option key={option}>
+          <input
+            type="checkbox"
+            checked={values.includes(option)}
+            onChange={() => onChange(chosen(option))}
+          />
+          {words}
+        </Option>
+      ))}
+    </Group>
+  );
+}

@@ -1,5 +1,5 @@
 import { Minus, Play, Plus, Square } from 'lucide-react';
-import { Link } from 'react-router';
+import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useResting } from '../../settings/care.ts';
 import { practice } from '../../settings/practice.ts';
@@ -135,6 +135,7 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
     actions,
   } = usePracticeLens();
   const { click } = practice.use('click');
+  const { songId = '' } = useParams();
   const isResting = useResting();
   const places = Array.from({ length: count }, (_, place) => String(place + 1));
   const isOn = running !== null || isSearching;
@@ -245,7 +246,12 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
       <PracticeSwitches />
       <Foot>
         <HurtsButton />
-        {isOwn ? <Link to="/practice">{t('Drills and logbook')}</Link> : null}
+        {isOwn ? (
+          <>
+            <Link to={`/practice/programme?song=${songId}`}>{t('Through keys and metres')}</Link>
+            <Link to="/practice">{t('Drills and logbook')}</Link>
+          </>
+        ) : null}
       </Foot>
     </PanelBody>
   );

@@ -56,8 +56,14 @@ interface Practised {
   /** What is not graded is written down there; null where that is nobody's. */
   readonly logTime?: ((entry: LoggedTime) => void) | null;
   readonly drill?: AskedDrill | null;
-  /** For somebody whose link says so: the step that one begins with, and from how much of the tempo, in percent. */
-  readonly begins?: { readonly rung: RungKind; readonly tempo: number } | null;
+  /** For somebody whose link or programme says so: the step that one begins with, from how much of the tempo in percent, and how. */
+  readonly begins?: {
+    readonly rung: RungKind;
+    readonly tempo: number;
+    readonly way?: Way;
+  } | null;
+  /** Rounds are begun by whoever asks, one after the other, and nothing of them is remembered here. */
+  readonly isLed?: boolean;
 }
 
 /** Practising a section of a song: what is chosen, what is under way, how it went. */
@@ -72,6 +78,7 @@ export function usePractice({
   logTime = null,
   drill = null,
   begins = null,
+  isLed = false,
 }: Practised): PracticeState {
   const steady = useSteady({
     log: (went: Went, ms: number) => {
@@ -84,7 +91,7 @@ export function usePractice({
     createRoom({
       now: () => performance.now(),
       latency: () => practice.now().latency,
-      keep: keepTempo,
+      keep: isLed ? () => undefined : keepTempo,
       log: (...told) => steady.log(...told),
       spent: (...told) => steady.spent(...told),
     }),
@@ -95,7 +102,7 @@ export function usePractice({
   const playing = useStore(transport.store, (now) =>
     now.playing?.owner === owner ? now.playing : null,
   );
-  const [way, setWay] = useState<Way>(drill ? 'in time' : 'called');
+  const [way, setWay] = useState<Way>(begins?.way ?? (drill ? 'in time' : 'called'));
   const [simulated, setSimulated] = useState<SimulatedRound>('clean');
   const [isSearching, setSearching] = useState(false);
   const asked = useRef(0);
@@ -136,7 +143,8 @@ export function usePractice({
       ? climbed
       : beginStaircase(
           goal,
-          tempos[name] ?? (begins ? Math.round((goal * begins.tempo) / 100) : undefined),
+          (isLed ? undefined : tempos[name]) ??
+            (begins ? Math.round((goal * begins.tempo) / 100) : undefined),
         );
 
   const halt = () => {
@@ -271,7 +279,7 @@ export function usePractice({
     },
     halt,
     beginAgain: () => {
-      if (!running && practice.now().again) void begin();
+      if (!running && !isLed && practice.now().again) void begin();
     },
     ended: () => {
       if (running?.kind === 'in time') room.end();

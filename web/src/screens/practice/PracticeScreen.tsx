@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { HurtsButton } from '../../lenses/parts/Care.tsx';
 import { Fetched } from '../../queries/Fetched.tsx';
 import type { HelpLine } from '../../ui/help.ts';
@@ -13,6 +14,7 @@ import { titleOf, useMaterial } from './usePractising.ts';
 const help: readonly HelpLine[] = [
   { id: 'drills', name: t('Drill for a few minutes: what went wrong comes back by itself') },
   { id: 'ready', name: t('See how ready each song is, and what there is to do') },
+  { id: 'programme', name: t('Play bars through keys, metres and patterns by themselves') },
   { id: 'log', name: t('Look up what you practised; download it as CSV') },
   { id: 'hurts', name: t('Say that something hurts: there are no exercises then') },
 ];
@@ -24,7 +26,16 @@ export function PracticeScreen() {
   const { data } = material;
   const drills = useMemo(() => data && drillsOfDay(data, now), [data, now]);
   return (
-    <Page title={t('Practice')} tools={<HurtsButton />} help={help}>
+    <Page
+      title={t('Practice')}
+      tools={
+        <>
+          <Link to="/practice/programme">{t('Programme')}</Link>
+          <HurtsButton />
+        </>
+      }
+      help={help}
+    >
       <Fetched from={material} what={t('what there is to practise')}>
         {(found) => (
           <>

@@ -110,6 +110,23 @@ export function useMaterial() {
   };
 }
 
+/** The songs that one practises for, and the one that was asked for. */
+export function useSongsToChoose(asked: string | null) {
+  const material = useMaterial();
+  const known = material.data?.songs;
+  const isKnown = asked === null || known?.some(({ id }) => id === asked);
+  const own = useQuery({
+    queryKey: ['practice', 'asked', asked],
+    queryFn: async ({ signal }) => practisedSongs(await textsOf([asked!], signal), null, today()),
+    enabled: asked !== null && known !== undefined && !isKnown,
+  });
+  const data = useMemo(() => {
+    if (!known || (!isKnown && own.data === undefined && !own.error)) return undefined;
+    return [...(own.data ?? []), ...known];
+  }, [known, isKnown, own.data, own.error]);
+  return { ...material, data };
+}
+
 /** What a song is called, by what is known of it. */
 export function titleOf(
   {

@@ -113,5 +113,38 @@ export const practice = {
   Large: 'Grande',
   'bar {{bar}}': 'compasso {{bar}}',
   '{{tempo}} of {{goal}} a minute': '{{tempo}} de {{goal}} por minuto',
+  programme: 'programa',
+  Programme: 'Programa',
+  'Through keys and metres': 'Por tons e compassos',
+  'Play bars through keys, metres and patterns by themselves':
+    'Tocar compassos por tons, fórmulas de compasso e padrões, sem parar',
+  'its own key': 'o próprio tom',
+  'all twelve, by fifths': 'os doze, por quintas',
+  'all twelve, by half steps': 'os doze, por semitons',
+  Metres: 'Fórmulas de compasso',
+  Patterns: 'Padrões',
+  'From tempo': 'Do andamento',
+  'up to': 'até',
+  'each time by': 'a cada vez mais',
+  'Choose a metre and a pattern.': 'Escolha uma fórmula de compasso e um padrão.',
+  'More than these are for another evening.': 'Mais do que isso fica para outra noite.',
+  'The first eight bars of the section.': 'Os oito primeiros compassos da seção.',
+  'Begin the programme': 'Começar o programa',
+  'Say which bars, in which keys, metres and patterns, how fast':
+    'Dizer que compassos, em que tons, fórmulas e padrões, a que andamento',
+  'It runs by itself: a clean round goes on, another one comes again':
+    'Corre sozinho: uma rodada limpa segue adiante, outra volta',
+  'No song to practise yet': 'Ainda não há música para praticar',
+  'Plan a service, or practise a song: its bars can be chosen here.':
+    'Planeje um culto ou pratique uma música: os compassos dela podem ser escolhidos aqui.',
+  'That was all of it, and nothing of it is left to mend.':
+    'Foi tudo, e não ficou nada para corrigir.',
+  'To mend: {{rounds}}': 'Para corrigir: {{rounds}}',
+  'These once more': 'Estas mais uma vez',
+  'Another programme': 'Outro programa',
+  'Round {{number}} of {{of}}': 'Rodada {{number}} de {{of}}',
+  'End the programme': 'Encerrar o programa',
+  'then {{round}}': 'depois {{round}}',
+  'the last one': 'a última',
   'It is counted aloud': 'Contado em voz alta',
 };

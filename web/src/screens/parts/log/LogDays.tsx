@@ -78,7 +78,12 @@ function Line({ line, withTitles }: { line: LogLine; withTitles: boolean }) {
         ) : null}
         <small>
           {line.kind === 'time'
-            ? [line.entry.section, t('improvised')].filter(Boolean).join(', ')
+            ? [
+                line.entry.section,
+                line.entry.what === 'programme' ? t('programme') : t('improvised'),
+              ]
+                .filter(Boolean)
+                .join(', ')
             : roundInWords(line.round)}
         </small>
       </div>

@@ -66,7 +66,7 @@ export function linesOfDay(entries: readonly LogEntry[]): LogLine[] {
     const name =
       entry.kind === 'drill'
         ? 'drills'
-        : `${entry.songId} ${entry.kind === 'time' ? entry.section : roundInWords(entry)} ${entry.kind}`;
+        : `${entry.songId} ${entry.kind === 'time' ? `${entry.section} ${entry.what}` : roundInWords(entry)} ${entry.kind}`;
     const before = lines.get(name);
     const sums = {
       id: before?.id ?? id,
