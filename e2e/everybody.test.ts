@@ -265,6 +265,7 @@ const screens: readonly Screen[] = [
   },
   { name: 'What there is to practise', help: 'Practice', come: at('/practice') },
   { name: 'Drills', help: 'Drills', come: drills },
+  { name: 'Programme', help: 'Programme', come: at('/practice/programme') },
   { name: 'Learner', help: song, come: learner, over: [inPage(check('In time'))] },
   { name: 'Stand', help: 'Music stand', come: stand, over: [press('How it is shown')] },
   { name: 'Paper', help: 'Paper', come: paper },
