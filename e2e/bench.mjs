@@ -2,6 +2,7 @@
 import { chromium } from '@playwright/test';
 import { fetchAs, stateAs } from '../bin/lib/demoCookie.mjs';
 import { chromiumPath } from '../bin/lib/packages.mjs';
+import { benchRecording } from './recordingBench.mjs';
 
 const base = process.env['BASE_URL'];
 if (!base) throw new Error('BASE_URL says where the application runs.');
@@ -164,6 +165,13 @@ async function wrongKeys() {
     `from a wrong key to its mark: median ${median(times).toFixed(0)} ms, slowest ${Math.max(...times).toFixed(0)} ms ` +
       `(aim 50: ${Math.max(...times) < 50 ? 'met' : 'MISSED'}), ${ratio.toFixed(2)} times an empty frame`,
   );
+}
+
+{
+  const id = await makeSong('title: To be heard\nkey: F\nmeter: 4/4\n\nVerse:\n  1 | 4 | 5 | 1\n');
+  const listener = await browser.newPage({ viewport: { width: 1280, height: 800 }, storageState });
+  await benchRecording(listener, `${base}/songs/${id}`);
+  await listener.close();
 }
 
 /** What a first visit fetches, as it comes over the wire. @param {string} path @param {(page: import('@playwright/test').Page) => Promise<unknown>} shown */

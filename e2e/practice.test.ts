@@ -200,6 +200,15 @@ test('a section is learned: called and waited for, then in time with faults that
     await page.getByText('The rhythm alone').click();
   });
 
+  await test.step('hands apart: one plays, and one is graded', async () => {
+    await page.getByText('Left hand alone', { exact: true }).click();
+    await round(page, 'a clean round');
+    await expect(told(page)).toContainText('clean');
+    await round(page, 'a wrong key');
+    await expect(page.getByText(/^Left hand, bar/)).toBeVisible();
+    await page.getByText('Both hands', { exact: true }).click();
+  });
+
   await test.step('improvising: the section goes round, tones solid, what leads into them hollow; nothing is graded', async () => {
     await page.getByText('Improvise', { exact: true }).click();
     await expect(page.getByText(/^The section goes round and round/)).toBeVisible();
@@ -289,4 +298,40 @@ test('a browser without a voice of its own says chords and counts out of a recor
   await page.getByText('It is counted aloud').click();
   await begin(page);
   await expect(told(page)).toBeVisible();
+});
+
+test('runs that are placed are practised by themselves: whole, by halves, a hand alone', async ({
+  page,
+}) => {
+  await withoutSound(page);
+  await writeSong(
+    page,
+    'title: Runs by the Weir\nkey: D\ntempo: 180\n\nVerse x3:\n  1 | 4 | 1/3 | 5\n  > Wade | and | wade a-gain | home\n\nEnding:\n  1\n',
+  );
+  await page.getByRole('link', { name: 'Fills', exact: true }).click();
+  const fills = page.getByRole('region', { name: 'Runs and fills' });
+  await fills.getByRole('radio', { name: 'The whole song' }).check({ force: true });
+  await fills.getByRole('button', { name: /^Place all/ }).click();
+  await page.getByRole('link', { name: 'Practice' }).click();
+  await page.getByLabel('Section', { exact: true }).selectOption({ label: 'Verse' });
+  await expect(page.getByLabel('What of it')).toHaveCount(0);
+  const steps = page.getByLabel('Step', { exact: true });
+  await steps.selectOption(String((await steps.getByRole('option').count()) - 1));
+  await page.getByText('In time', { exact: true }).click();
+  await page.getByRole('button', { name: /Play on/ }).click();
+  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+  const notes = async () => {
+    await round(page, 'one key too few');
+    const [, count] = /\d+ of (\d+) notes/.exec(await told(page).innerText())!;
+    return Number(count);
+  };
+  const everything = await notes();
+  await page.getByLabel('What of it').selectOption({ label: 'the runs alone' });
+  const runs = await notes();
+  await page.getByLabel('What of it').selectOption({ label: 'the first half of each run' });
+  const half = await notes();
+  expect(half).toBeLessThan(runs);
+  expect(runs).toBeLessThan(everything);
+  await page.getByText('Right hand alone', { exact: true }).click();
+  expect(await notes()).toBeLessThanOrEqual(half);
 });

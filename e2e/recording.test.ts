@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { expectAccessible, fromMenu, section, writeSong } from './pages.ts';
-import { silentSound, soundOfChords } from './soundFile.ts';
+import { silentSound, soundOfChords } from './soundFile.mjs';
 
 /** 1, 4, 5, 6m in F, over the bass: what was recorded, twice. */
 const recorded = [

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 import { fetchAs, stateAs } from '../bin/lib/demoCookie.mjs';
 import { chromiumPath } from '../bin/lib/packages.mjs';
+import { soundOfChords } from './soundFile.mjs';
 
 const base = process.env['BASE_URL'] ?? 'http://127.0.0.1:4870';
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
@@ -108,11 +109,6 @@ await take('print', {
 });
 
 // The hands with the endings of the chart.
-await take('print-hands', {
-  path: `${songAt('Every Window Lit')}/print?what=hands`,
-  viewport: { width: 1280, height: 1240 },
-  act: (page) => page.getByText(/\d pages/).waitFor(),
-});
 await take('key', {
   path: `${songAt('The Ferry Bell')}/key`,
   viewport: laptop,
@@ -150,6 +146,53 @@ await take('practice', {
     const begin = page.getByRole('button', { name: 'Begin', exact: true });
     await begin.click();
     await page.getByRole('heading', { name: /^Round/ }).waitFor({ timeout: 60_000 });
+  },
+});
+/** The first bars of the song, in E flat at 72, as an organ plays them: intro twice, half a verse. */
+const intro = [
+  [51, 58, 63, 65, 67],
+  [50, 58, 62, 65],
+  [48, 55, 58, 63, 67],
+  [44, 60, 63, 67],
+];
+const verse = [
+  [51, 58, 63, 67],
+  [51, 58, 63, 68],
+  [48, 55, 58, 63, 67],
+  [44, 60, 63, 67],
+  [55, 58, 63, 67],
+  [44, 60, 63, 68],
+  [53, 60, 63, 68],
+  [51, 58, 63, 67],
+];
+await take('listening', {
+  path: songAt('Lanterns on the Quay'),
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Menu' }).click();
+    await page.getByRole('menuitem', { name: 'Listen to a recording' }).click();
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'Thursday rehearsal.wav',
+      mimeType: 'audio/wav',
+      buffer: soundOfChords([...intro, ...intro, ...verse], { seconds: 10 / 3, beats: 4 }),
+    });
+    await page.getByText('about 72 a minute').waitFor();
+    const place = page.getByRole('slider', { name: 'Place in the recording' });
+    await place.focus();
+    await page.keyboard.press('Home');
+    await page.keyboard.press('m');
+    await page.getByLabel('Speed').selectOption('70');
+    await page.getByLabel('Repeat').selectOption({ label: 'this bar' });
+    const next = page.getByRole('button', { name: 'Next bar' });
+    for (let bars = 0; bars < 10; bars += 1) await next.click();
+    await page.getByRole('button', { name: 'Play the recording' }).click();
+    await page.getByText('heard now').waitFor();
+    await page.getByRole('button', { name: 'Pause the recording' }).click();
+    await page
+      .getByRole('group', { name: 'What sounds here' })
+      .getByRole('button')
+      .first()
+      .waitFor();
   },
 });
 await take('logbook', { path: '/practice', viewport: { width: 1280, height: 1500 } });

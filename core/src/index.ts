@@ -639,6 +639,7 @@ export { ladderOf, performRung, rungKinds } from './practice/ladder.ts';
 export { waysToPractise, type WayToPractise } from './practice/ways.ts';
 export { middleOf } from './kit/middle.ts';
 export { delayOf, rhythmOf, tapNote, type Delay } from './practice/rhythm.ts';
+export { runPieces, runsAlone, type RunPiece } from './practice/runsAlone.ts';
 export { improviseKeys, type ImproviseKeys } from './practice/improvise.ts';
 export { breakIsDue, type Practised } from './practice/breaks.ts';
 export type {
@@ -663,11 +664,7 @@ export { countSaid, practiceClicks } from './practice/clicks.ts';
 export type { Sound } from './practice/listening/spectrum.ts';
 export { secondsOf, stretchOf } from './practice/listening/spectrum.ts';
 export type { NotesHeard } from './practice/listening/notesHeard.ts';
-export {
-  loudnessOf,
-  notesHeard,
-  silence as nothingHeard,
-} from './practice/listening/notesHeard.ts';
+export { loudnessOf, notesHeard, nothingHeard } from './practice/listening/notesHeard.ts';
 export type { ChordGuess } from './practice/listening/chordGuesses.ts';
 export { guessChords } from './practice/listening/chordGuesses.ts';
 export { keyHeard } from './practice/listening/keyHeard.ts';

@@ -182,7 +182,7 @@ function roundsOf(
     return {
       ...{ ...told, songId, title, goal, day, id: randomUUID(), kind: 'round' },
       ...{ at: `${day}T${time}:00.000Z`, seconds: 240, pushes: 0, bars: null },
-      ...{ isClean: clean, isWhole: true, isRhythm: false },
+      ...{ isClean: clean, isWhole: true, isRhythm: false, hand: null, runs: null },
     };
   });
 }

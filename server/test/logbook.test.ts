@@ -37,6 +37,8 @@ const round = (over: Partial<LoggedRound> = {}): LoggedRound => ({
   isWhole: true,
   weak: [],
   isRhythm: false,
+  hand: null,
+  runs: null,
   ...over,
 });
 const drill = (card: string, grade: DrillGrade, at: string): LogEntry => ({
@@ -122,6 +124,7 @@ describe('the logbook', () => {
         isClean: [true, false, null][dice(3)]!,
         way: (['in time', 'from memory'] as const)[dice(2)]!,
         bars: dice(3) ? null : { from: 1, to: 2 },
+        hand: dice(3) ? null : 'left',
       });
     });
     for (let from = 0; from < 300; from += 100) await write(one, entries.slice(from, from + 100));
@@ -140,8 +143,8 @@ describe('the logbook', () => {
       expect(clean).toBe(of.filter(({ isClean, isWhole }) => isClean && isWhole).length);
     }
 
-    const name = ({ section, rung, bars }: Pick<LoggedRound, 'section' | 'rung' | 'bars'>) =>
-      `${section} ${rung} ${bars?.to}`;
+    type Named = Pick<LoggedRound, 'section' | 'rung' | 'bars' | 'hand'>;
+    const name = ({ section, rung, bars, hand }: Named) => `${section} ${rung} ${bars?.to} ${hand}`;
     const found = await steps(one);
     expect(new Set(found.map(name))).toEqual(new Set(entries.map(name)));
     for (const step of found) {
@@ -193,7 +196,11 @@ describe('the logbook', () => {
     ['a sign that nobody sees', [round({ title: 'a\u0000b' })]],
     [
       'a chord that no text of the database can be',
-      [round({ weak: [{ kind: 'wrong', hand: null, bar: 1, chord: '4\u0000', ms: 0 }] })],
+      [
+        round({
+          weak: [{ kind: 'wrong', hand: null, bar: 1, chord: '4\u0000', ms: 0 }],
+        }),
+      ],
     ],
   ])('%s is refused, with a sentence, and nothing of it is kept', async (_, entries) => {
     const one = await somebody('player');

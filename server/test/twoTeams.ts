@@ -80,6 +80,8 @@ export const roundOf = (mark: string, id: string = practised): LogEntry => ({
   ...{ pushes: 0, bars: null, way: 'in time', tempo: 60, goal: 80, isClean: true, isWhole: true },
   weak: [],
   isRhythm: false,
+  hand: null,
+  runs: null,
 });
 export const drillOf = (mark: string, id: string = drilled): LogEntry => ({
   ...{ ...when, id, kind: 'drill', card: mark, grade: 'good' },

@@ -139,6 +139,8 @@ const round = (over: Partial<LoggedRound> = {}): LoggedRound => ({
     isWhole: true,
     weak: [],
     isRhythm: false,
+    hand: null,
+    runs: null,
   },
   ...over,
 });
@@ -197,7 +199,14 @@ describe('what there is to practise', () => {
   const step = (over: Partial<LogStep>): LogStep => ({
     ...{ songId: id, title: 'Tide', section: 'Verse', rung: 'written', pushes: 0, bars: null },
     ...{ rounds: 3, lastAt: '2026-11-28T18:00:00.000Z', lastDay: '2026-11-28', goal: 80 },
-    ...{ clean: { tempo: 80, day: '2026-11-28' }, memory: null, weak: [], isRhythm: false },
+    ...{
+      clean: { tempo: 80, day: '2026-11-28' },
+      memory: null,
+      weak: [],
+      isRhythm: false,
+      hand: null,
+      runs: null,
+    },
     ...over,
   });
 
@@ -209,6 +218,11 @@ describe('what there is to practise', () => {
       next: 'Chorus',
     });
     expect(readySong({ ...song!, days: 20 }, both, '2026-11-29').state).toBe('nearly');
+    // One hand alone, or its rhythm, is not the section.
+    for (const part of [{ hand: 'left' as const }, { isRhythm: true }]) {
+      const parts = [step({}), step({ section: 'Chorus', ...part })];
+      expect(readySong(song!, parts, '2026-11-29').state).toBe('begun');
+    }
   });
 
   test('a drill of bars is known by the round that it came from, and due the next day', () => {

@@ -37,7 +37,15 @@ const step: Step = {
   bars: { from: 1, to: 4 },
   of: {
     ...{ songId: '0199c0de-0000-7000-8000-000000000000', title: 'Tide', section: 'Verse' },
-    ...{ rung: 'written', pushes: 0, bars: null, way: 'in time', isRhythm: false },
+    ...{
+      rung: 'written',
+      pushes: 0,
+      bars: null,
+      way: 'in time',
+      isRhythm: false,
+      hand: null,
+      runs: null,
+    },
   },
 };
 const length = 4 * 4 * 600;

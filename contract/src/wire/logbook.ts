@@ -3,6 +3,7 @@ import {
   drillGrades,
   faultKinds,
   rungKinds,
+  runPieces,
   waysToPractise,
   type DrillMemory,
 } from '@intervallum/core';
@@ -64,6 +65,10 @@ export const loggedRound = z.object({
   way: z.enum(waysToPractise),
   /** Only its rhythm was tapped. */
   isRhythm: z.boolean().default(false),
+  /** The hand that played it alone; null for what the step asks for. */
+  hand: z.enum(['left', 'right']).nullable().default(null),
+  /** The placed runs alone, or a half of each; null for everything. */
+  runs: z.enum(runPieces).nullable().default(null),
   /** Null where chords waited for the hands. */
   tempo: tempo.nullable(),
   /** The tempo that it is to reach. */
@@ -170,6 +175,10 @@ export const logStepsSearch = z.object({
 export const logStep = z.object({
   ...stepOfSong,
   isRhythm: z.boolean().default(false),
+  /** The hand that played it alone; null for what the step asks for. */
+  hand: z.enum(['left', 'right']).nullable().default(null),
+  /** The placed runs alone, or a half of each; null for everything. */
+  runs: z.enum(runPieces).nullable().default(null),
   /** How many rounds were played to their end, and the last of all. */
   rounds: z.int(),
   lastAt: moment,

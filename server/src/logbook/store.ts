@@ -37,10 +37,15 @@ const ofKind = (scope: Scope, kind: LogEntry['kind']) =>
   and(own(scope), eq(practiceLog.kind, kind));
 
 /** What of its song a round was of: the same for each round of the same step and bars. */
-function whatOf({ section, rung, pushes, bars, isRhythm }: LoggedRound): string {
+function whatOf({ section, rung, pushes, bars, isRhythm, hand, runs }: LoggedRound): string {
   const part = bars ? `${bars.from}-${bars.to}` : '';
   const name = section.slice(0, mostOfName);
-  return [name, rung, pushes, part, ...(isRhythm ? ['rhythm'] : [])].join('\n');
+  const how = [
+    ...(isRhythm ? ['rhythm'] : []),
+    ...(hand ? [hand] : []),
+    ...(runs ? [`runs ${runs}`] : []),
+  ];
+  return [name, rung, pushes, part, ...how].join('\n');
 }
 
 /** Writes entries down; one whose id is there already stays as it was. @param shareId the learner's link that they came by */
@@ -208,10 +213,10 @@ export async function listSteps(
   return last.flatMap(({ songId, what, entry, rounds: count }) => {
     const round = readStoredLogged(entry);
     if (round?.kind !== 'round' || songId === null) return [];
-    const { title, section, rung, pushes, bars, isRhythm, goal, weak, at, day } = round;
+    const { title, section, rung, pushes, bars, isRhythm, hand, runs, goal, weak, at, day } = round;
     return [
       {
-        ...{ songId, title, section, rung, pushes, bars, isRhythm, goal, weak },
+        ...{ songId, title, section, rung, pushes, bars, isRhythm, hand, runs, goal, weak },
         rounds: count,
         lastAt: at,
         lastDay: day,

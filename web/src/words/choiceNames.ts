@@ -13,6 +13,7 @@ import type {
   RunGrade,
   RunKind,
   RunOrder,
+  RunPiece,
   RunStep,
   School,
   SoundPart,
@@ -206,3 +207,10 @@ export function octaveName(octaves: number): string {
   if (Math.abs(octaves) === 1) return octaves > 0 ? t('an octave up') : t('an octave down');
   return octaves > 0 ? t('two octaves up') : t('two octaves down');
 }
+
+/** What of the placed runs is practised alone. */
+export const runPieceNames: Readonly<Record<RunPiece, string>> = {
+  all: t('the runs alone'),
+  'first half': t('the first half of each run'),
+  'second half': t('the second half of each run'),
+};

@@ -7,7 +7,9 @@ export interface ListenerThread {
   readonly end: () => void;
 }
 
-export function openListenerThread(): ListenerThread {
+/** @param onBroken it cannot be had: without a network its file may be missing */
+export function openListenerThread(onBroken: () => void): ListenerThread {
   const worker = new Worker(new URL('./listenerWorker.ts', import.meta.url), { type: 'module' });
+  worker.addEventListener('error', onBroken);
   return { remote: wrap<Listener>(worker), end: () => worker.terminate() };
 }

@@ -19,7 +19,7 @@ const fading = 0.7;
 const overtones = 12;
 
 /** Quieter than this, as a root mean square, nothing sounds. */
-export const silence = 0.0005;
+export const nothingHeard = 0.0005;
 
 /**
  * Which notes sound in a stretch: overtones are told from notes by asking which notes together make the spectrum (M. Mauch,
@@ -29,7 +29,7 @@ export const silence = 0.0005;
  */
 export function notesHeard(sound: Sound): NotesHeard {
   const nothing = Array.from({ length: heardNotes.high - heardNotes.low + 1 }, () => 0);
-  if (loudnessOf(sound) < silence) return nothing;
+  if (loudnessOf(sound) < nothingHeard) return nothing;
   const bins = evened(loudnessByPitch(sound));
   const found = fit(tuned(bins));
   const all = found.reduce((sum, one) => sum + one, 0);

@@ -124,8 +124,10 @@ export function createRecording(content: Blob | string): Recording {
   function seek(wanted: number): void {
     const { seconds, isPlaying } = store.getState();
     const at = Math.min(Math.max(0, wanted), seconds);
+    // At its end a browser would begin anew.
+    if (isPlaying && at >= seconds - 0.05) pause();
+    else if (isPlaying) sound(at);
     store.setState({ at });
-    if (isPlaying) sound(at);
   }
 
   /** Sounds by another voice from where it is. */

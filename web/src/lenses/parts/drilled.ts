@@ -9,7 +9,9 @@ export function failedBars(
   daysOf: (songId: string) => number | null = () => null,
 ): FailedBars[] {
   // A rhythm that was tapped says nothing of keys.
-  const played = steps.filter(({ isRhythm }) => !isRhythm);
+  const played = steps.filter(
+    ({ isRhythm, hand, runs }) => !isRhythm && hand === null && runs === null,
+  );
   return played.map(({ songId, section, weak, lastAt }) => ({
     songId,
     section,

@@ -1,3 +1,4 @@
+import { runPieces } from '@intervallum/core';
 import { Minus, Play, Plus, Square } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
@@ -6,6 +7,7 @@ import { practice } from '../../settings/practice.ts';
 import { IconButton, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Pick } from '../../ui/Pick.tsx';
+import { runPieceNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { BreakNote, HurtsButton, RestNote } from '../parts/Care.tsx';
 import { dueInWords } from '../parts/drilled.ts';
@@ -126,6 +128,9 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
     count,
     bars,
     way,
+    hand,
+    hasRuns,
+    runs,
     stairs,
     running,
     went,
@@ -196,6 +201,29 @@ export function PracticePanel({ isOwn = true }: { isOwn?: boolean }) {
         ]}
         onChange={actions.toWay}
       />
+      {way === 'improvise' || ladder[rung]?.kind === 'right' ? null : (
+        <Choice
+          label={t('Hands')}
+          value={hand ?? 'both'}
+          options={[
+            ['both', t('Both hands')],
+            ['right', t('Right hand alone')],
+            ['left', t('Left hand alone')],
+          ]}
+          onChange={(to) => actions.toHand(to === 'both' ? null : to)}
+        />
+      )}
+      {hasRuns && way !== 'improvise' && ladder[rung]?.kind === 'written' ? (
+        <Pick
+          label={t('What of it')}
+          value={runs ?? 'everything'}
+          options={[
+            ['everything', t('everything')],
+            ...runPieces.map((piece) => [piece, runPieceNames[piece]] as const),
+          ]}
+          onChange={(to) => actions.toRuns(to === 'everything' ? null : to)}
+        />
+      ) : null}
       {went === null ? <About>{ways[way]}</About> : null}
       {way === 'improvise' && over ? (
         <WhatGoes chord={over.chord} view={view} musicKey={over.key} />

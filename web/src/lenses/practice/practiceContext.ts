@@ -1,4 +1,4 @@
-import type { DrillBars, Rung, Staircase, WayToPractise } from '@intervallum/core';
+import type { DrillBars, Hand, Rung, RunPiece, Staircase, WayToPractise } from '@intervallum/core';
 import { createContext, useContext } from 'react';
 import type { ChartView } from '../../music/rails/view.ts';
 import type { Played } from '../parts/usePlayed.ts';
@@ -26,6 +26,11 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
   readonly count: number;
   readonly bars: Bars;
   readonly way: Way;
+  /** The hand that plays alone; null for what the step asks for. */
+  readonly hand: Hand | null;
+  /** Runs are placed in the song; and what of them is practised alone, null for everything. */
+  readonly hasRuns: boolean;
+  readonly runs: RunPiece | null;
   readonly stairs: Staircase;
   readonly isSearching: boolean;
   /** What is called; null while nothing is under way. */
@@ -43,6 +48,8 @@ export interface PracticeActions {
   readonly toRung: (rung: number) => void;
   readonly toBars: (bars: Bars) => void;
   readonly toWay: (way: Way) => void;
+  readonly toHand: (hand: Hand | null) => void;
+  readonly toRuns: (runs: RunPiece | null) => void;
   readonly toTempo: (tempo: number) => void;
   readonly simulateAs: (how: SimulatedRound) => void;
   /** Begins a round, or breaks it off. */

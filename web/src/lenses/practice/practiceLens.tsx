@@ -50,8 +50,9 @@ function Frame({ draw, children }: LensFrameProps) {
   const { view } = useLook();
   const drill = useAskedDrill(shown, songId);
   const whole = useWhole();
+  const hasRuns = useSong(({ decisions }) => decisions.fills.placed.length > 0);
   const state = usePractice({
-    ...{ song: shown, songId, section, whole, view, drill },
+    ...{ song: shown, songId, section, whole, view, drill, hasRuns },
     onSection: (place) => songDocument.goTo({ bar: barsBefore(shown, place), slot: 0 }),
     log: (entry) => void noteDown([entry]),
     logTime: (entry) => void noteDown([entry]),

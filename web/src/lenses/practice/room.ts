@@ -26,7 +26,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 /** What of a song a step is, as the logbook has it. */
 export type StepOfSong = Pick<
   LoggedRound,
-  'songId' | 'title' | 'section' | 'rung' | 'pushes' | 'bars' | 'way' | 'isRhythm'
+  'songId' | 'title' | 'section' | 'rung' | 'pushes' | 'bars' | 'way' | 'isRhythm' | 'hand' | 'runs'
 >;
 
 /** One step of one section, as it is practised now. */

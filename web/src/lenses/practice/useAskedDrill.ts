@@ -38,7 +38,7 @@ export function useAskedDrill(song: Song, songId: string): AskedDrill | null {
       if (went.kind !== 'round' || !went.isWhole || went.isClean === null) return;
       const { of, bars } = went.step;
       if (drill?.kind !== 'change' || done?.name === name) return;
-      if (of.section !== drill.section || of.isRhythm) return;
+      if (of.section !== drill.section || of.isRhythm || of.hand || of.runs) return;
       if (bars.from !== drill.bars.from || bars.to !== drill.bars.to) return;
       const at = new Date();
       const known = drillOfSong(name, steps.data?.steps ?? [], cards.data?.cards ?? []);

@@ -3,13 +3,13 @@ import {
   beginStaircase,
   expand,
   ladderOf,
-  performRung,
   rhythmOf,
-  quartersAMinute,
   usualTempo,
   type Filled,
+  type Hand,
   type Rung,
   type RungKind,
+  type RunPiece,
   type Song,
 } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -25,6 +25,7 @@ import { usePlayed } from '../parts/usePlayed.ts';
 import { calledNow } from './called.ts';
 import type { Bars, PracticeState, Way } from './practiceContext.ts';
 import { roundEntry, timeEntry } from './logged.ts';
+import { stepOf } from './stepOfSong.ts';
 import type { AskedDrill } from './useAskedDrill.ts';
 import { useTapping } from './useTapping.ts';
 import {
@@ -64,6 +65,8 @@ interface Practised {
   } | null;
   /** Rounds are begun by whoever asks, one after the other, and nothing of them is remembered here. */
   readonly isLed?: boolean;
+  /** Runs are placed in the song. */
+  readonly hasRuns?: boolean;
 }
 
 /** Practising a section of a song: what is chosen, what is under way, how it went. */
@@ -79,6 +82,7 @@ export function usePractice({
   drill = null,
   begins = null,
   isLed = false,
+  hasRuns = false,
 }: Practised): PracticeState {
   const steady = useSteady({
     log: (went: Went, ms: number) => {
@@ -134,8 +138,14 @@ export function usePractice({
   const stretch = isAll ? '' : ` ${bars.from}-${bars.to}`;
   const { tempos, rhythm } = practice.use('tempos', 'rhythm');
   const isRhythm = rhythm && way !== 'called' && way !== 'improvise';
-  const tapped = isRhythm ? ' rhythm' : '';
-  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}${stretch}${tapped}` : '';
+  const [chosenHand, setHand] = useState<Hand | null>(null);
+  const [chosenRuns, setRuns] = useState<RunPiece | null>(null);
+  // They are there as they are written, and nowhere else.
+  const runs = hasRuns && way !== 'improvise' && here?.kind === 'written' ? chosenRuns : null;
+  // Its first step is of one hand already.
+  const hand = way === 'improvise' || here?.kind === 'right' ? null : chosenHand;
+  const how = `${isRhythm ? ' rhythm' : ''}${hand ? ` ${hand}` : ''}${runs ? ` ${runs}` : ''}`;
+  const name = here ? `${songId} ${section} ${here.kind} ${here.pushes}${stretch}${how}` : '';
   const goal = song.sections[section]?.tempo ?? song.tempo ?? usualTempo;
   const climbed = state.stairs[name];
   const stairs =
@@ -171,6 +181,8 @@ export function usePractice({
     // What is improvised is no round: its time is written down.
     way: way === 'improvise' ? 'in time' : way,
     isRhythm,
+    hand,
+    runs,
   });
   const begin = async () => {
     if (isRestingToday()) return notify(t('No exercises today'));
@@ -183,9 +195,14 @@ export function usePractice({
       if (own !== asked.current) return;
       // One improvises over all that is written.
       const heard = way === 'improvise' ? ladder.at(-1)! : here;
-      const step = stepOf(found, { section, bars }, heard);
+      const step = stepOf(found, { section, bars, rung: heard, hand, runs });
       const made = step && isRhythm ? { ...step, performance: rhythmOf(step.performance) } : step;
-      if (!made) notify(t('There is no chord in this section to practise.'));
+      if (!made)
+        notify(
+          runs
+            ? t('No run is placed in these bars.')
+            : t('There is no chord in this section to practise.'),
+        );
       else {
         const begun = { ...made, name, stairs, bars, of: ofSong(here) };
         if (way === 'called') room.call(begun);
@@ -246,6 +263,16 @@ export function usePractice({
       halt();
       room.clear();
       setWay(to);
+    },
+    toHand: (to: Hand | null) => {
+      halt();
+      room.clear();
+      setHand(to);
+    },
+    toRuns: (to: RunPiece | null) => {
+      halt();
+      room.clear();
+      setRuns(to);
     },
     toTempo: (tempo: number) => room.climb(name, beginStaircase(goal, tempo)),
     simulateAs: setSimulated,
@@ -338,6 +365,9 @@ export function usePractice({
       count,
       bars,
       way,
+      hand,
+      hasRuns,
+      runs,
       stairs,
       isSearching,
       called,
@@ -358,6 +388,9 @@ export function usePractice({
       count,
       bars,
       way,
+      hand,
+      hasRuns,
+      runs,
       stairs,
       isSearching,
       called,
@@ -373,26 +406,3 @@ export function usePractice({
 
 const placeOf = (running: Running | null) =>
   running?.kind === 'waiting' ? running.waiting.place : null;
-
-/** A section of a voiced song as a step of its ladder; null where it has no chord. */
-function stepOf(
-  voiced: Filled,
-  { section, bars }: { readonly section: number; readonly bars: Bars },
-  rung: Rung,
-): Omit<Step, 'name' | 'stairs' | 'bars' | 'of'> | null {
-  const { timeline } = voiced;
-  const part = timeline.parts.find((one) => one.section === section && one.from < one.to);
-  const chosen = part?.bars.slice(bars.from - 1, bars.to) ?? [];
-  if (!part || chosen.length === 0) return null;
-  const isChosen = new Set(chosen.map(({ bar }) => bar));
-  const slots = timeline.slots.flatMap(({ bar }, at) =>
-    at >= part.from && at < part.to && isChosen.has(bar) ? [at] : [],
-  );
-  const range = { from: slots[0]!, to: slots.at(-1)! + 1 };
-  const performance = performRung(voiced, rung, range);
-  if (performance.notes.length === 0) return null;
-  const { song } = timeline;
-  const quartersPerBeat = quartersAMinute({ tempo: 1, meter: song.meter });
-  const firstBar = part.bars[0]!.bar;
-  return { timeline, range, firstBar, performance, quartersPerBeat };
-}

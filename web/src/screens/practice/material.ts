@@ -79,9 +79,9 @@ export function readySong(
     goal: tempo ?? song.tempo ?? usualTempo,
     steps: own
       .filter(({ section }) => section === name)
-      .map(({ rung, bars, isRhythm, clean, memory, weak, lastDay }) => ({
+      .map(({ rung, bars, isRhythm, hand, runs, clean, memory, weak, lastDay }) => ({
         rung,
-        isWhole: bars === null && !isRhythm,
+        isWhole: bars === null && !isRhythm && hand === null && runs === null,
         clean: ago(clean),
         fromMemory: ago(memory),
         weak: weak.length,

@@ -33,8 +33,8 @@ export const listening = {
   '{{from}} to {{to}}': '{{from}} a {{to}}',
   'The recording is being listened to.': 'A gravação está sendo ouvida.',
   'Nothing sounds in this recording.': 'Nada soa nesta gravação.',
-  'It can be played and marked, but not drawn: this browser cannot read it.':
-    'Dá para tocar e marcar, mas não desenhar: este navegador não consegue ler.',
+  'It can be played and marked, but not drawn, and nothing of it is guessed: this browser cannot read it.':
+    'Dá para tocar e marcar, mas não desenhar nem adivinhar: este navegador não consegue ler.',
   'Longer than 15 minutes: it is played slowly and marked, but not drawn, moved to another key, or guessed at.':
     'Mais de 15 minutos: toca devagar e pode ser marcada, mas não é desenhada, nem muda de tom, nem tem palpites.',
   'Mark where the bars begin, and they go round.':

@@ -146,5 +146,12 @@ export const practice = {
   'End the programme': 'Encerrar o programa',
   'then {{round}}': 'depois {{round}}',
   'the last one': 'a última',
+  'Right hand alone': 'Só a mão direita',
+  'Left hand alone': 'Só a mão esquerda',
+  'the runs alone': 'só as corridas',
+  'the first half of each run': 'a primeira metade de cada corrida',
+  'the second half of each run': 'a segunda metade de cada corrida',
+  'What of it': 'O que',
+  'No run is placed in these bars.': 'Nenhuma corrida está colocada nestes compassos.',
   'It is counted aloud': 'Contado em voz alta',
 };

@@ -1,5 +1,6 @@
 import type { LogEntry, LoggedRound, LoggedTime } from '@intervallum/contract';
 import { writeCsv, type DrillGrade, type RungKind } from '@intervallum/core';
+import { runPieceNames } from '../../../words/choiceNames.ts';
 import { t } from '../../../words/words.ts';
 
 const rungs: Readonly<Record<RungKind, string>> = {
@@ -25,12 +26,22 @@ export const gradeNames: Readonly<Record<DrillGrade, string>> = {
 };
 
 /** What was practised in a round: section, bars, step, how. */
-export function roundInWords({ section, bars, rung, way, isRhythm }: LoggedRound): string {
+export function roundInWords({
+  section,
+  bars,
+  rung,
+  way,
+  isRhythm,
+  hand,
+  runs,
+}: LoggedRound): string {
   return [
     section || t('Section without a name'),
     bars ? t('bars {{from}} to {{to}}', bars) : '',
     rungs[rung],
     isRhythm ? t('the rhythm alone') : '',
+    runs === null ? '' : runPieceNames[runs],
+    hand === null ? '' : hand === 'left' ? t('left hand alone') : t('right hand alone'),
     ways[way],
   ]
     .filter(Boolean)
@@ -131,11 +142,14 @@ export function logTable(entries: readonly LogEntry[]): string {
         const { what, title, section, tempo } = entry;
         return { ...common, what, title, section, tempo: String(tempo) };
       }
-      const { title, section, bars, rung, way, isRhythm, tempo, goal, isClean, weak } = entry;
+      const { title, section, bars, rung, way, isRhythm, hand, runs, tempo, goal, isClean, weak } =
+        entry;
       return {
         ...common,
         ...{
-          what: isRhythm ? 'rhythm' : 'round',
+          what: [isRhythm ? 'rhythm' : 'round', runs && `runs, ${runs}`, hand && `${hand} hand`]
+            .filter(Boolean)
+            .join(', '),
           title,
           section,
           step: rung,

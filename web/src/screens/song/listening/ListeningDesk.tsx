@@ -208,7 +208,9 @@ function Said({ state: { hearing, isUnkept }, laid, round, chosen, listening }: 
       {hearing === 'silent' ? <p role="status">{t('Nothing sounds in this recording.')}</p> : null}
       {hearing === 'failed' ? (
         <p role="alert">
-          {t('It can be played and marked, but not drawn: this browser cannot read it.')}
+          {t(
+            'It can be played and marked, but not drawn, and nothing of it is guessed: this browser cannot read it.',
+          )}
         </p>
       ) : null}
       {isShort ? null : (

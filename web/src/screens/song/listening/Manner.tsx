@@ -21,7 +21,7 @@ const speeds = [40, 50, 60, 70, 75, 80, 85, 90, 95, 100, 110, 120];
 export function SpeedTools({ listening, round, setRound }: ListeningView) {
   const { recording } = listening;
   const speed = useStore(recording.store, (state) => Math.round(100 * state.speed));
-  const rounds = roundsOf(round, recording.store.getState().at);
+  const rounds = roundsOf(round);
   return (
     <>
       <Pick

@@ -116,7 +116,7 @@ export function createListening(
     store.setState({ hearing: 'reading' });
     const samples = mixed(await recording.read(rate));
     if (isOver()) return;
-    thread = openListenerThread();
+    thread = openListenerThread(() => store.setState({ hearing: 'failed' }));
     const { remote } = thread;
     const outline = await remote.hear(transfer(samples, [samples.buffer]), rate, parts);
     if (isOver()) return;

@@ -18,8 +18,8 @@ export const nameOfRound = (round: Round) =>
         : 'moments'
       : round.kind;
 
-/** What can go round, with its words. @param at the moment that is heard */
-export function roundsOf(round: Round, at: number) {
+/** What can go round, with its words. */
+export function roundsOf(round: Round) {
   const always = [
     { name: 'no', words: t('nothing') },
     { name: 'bars 1', words: t('this bar') },
@@ -33,7 +33,7 @@ export function roundsOf(round: Round, at: number) {
     return [
       ...always,
       { name: 'from', words: t('from {{from}} …', { from }) },
-      ...(at > round.from ? [{ name: 'moments', words: t('… to here') }] : []),
+      { name: 'moments', words: t('… to here') },
     ];
   return [
     ...always,
@@ -42,7 +42,7 @@ export function roundsOf(round: Round, at: number) {
   ];
 }
 
-/** The round of a name; the stretch between two moments begins and ends where one is then. */
+/** The round of a name; the stretch between two moments begins and ends where one is then. @param at the moment that is heard */
 export function roundNamed(name: string, at: number, before: Round): Round {
   switch (name) {
     case 'section':
@@ -50,7 +50,9 @@ export function roundNamed(name: string, at: number, before: Round): Round {
     case 'from':
       return { kind: 'moments', from: at, to: null };
     case 'moments':
-      return before.kind === 'moments' ? { ...before, to: at } : { kind: 'no' };
+      if (before.kind !== 'moments') return { kind: 'no' };
+      if (before.to !== null || before.from === at) return before;
+      return { kind: 'moments', from: Math.min(before.from, at), to: Math.max(before.from, at) };
     default:
       return name.startsWith('bars')
         ? { kind: 'bars', count: Number(name.slice(5)) }
