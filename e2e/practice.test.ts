@@ -200,15 +200,6 @@ test('a section is learned: called and waited for, then in time with faults that
     await page.getByText('The rhythm alone').click();
   });
 
-  await test.step('hands apart: one plays, and one is graded', async () => {
-    await page.getByText('Left hand alone', { exact: true }).click();
-    await round(page, 'a clean round');
-    await expect(told(page)).toContainText('clean');
-    await round(page, 'a wrong key');
-    await expect(page.getByText(/^Left hand, bar/)).toBeVisible();
-    await page.getByText('Both hands', { exact: true }).click();
-  });
-
   await test.step('improvising: the section goes round, tones solid, what leads into them hollow; nothing is graded', async () => {
     await page.getByText('Improvise', { exact: true }).click();
     await expect(page.getByText(/^The section goes round and round/)).toBeVisible();
