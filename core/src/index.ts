@@ -19,6 +19,7 @@ export {
   formatKey,
   keyOfSignature,
   keySignature,
+  liftBetween,
   noteOfDegree,
   parseKey,
   relativeMajor,

@@ -125,6 +125,7 @@ describe('the logbook', () => {
         way: (['in time', 'from memory'] as const)[dice(2)]!,
         bars: dice(3) ? null : { from: 1, to: 2 },
         hand: dice(3) ? null : 'left',
+        runs: dice(3) ? null : 'all',
       });
     });
     for (let from = 0; from < 300; from += 100) await write(one, entries.slice(from, from + 100));
@@ -143,8 +144,9 @@ describe('the logbook', () => {
       expect(clean).toBe(of.filter(({ isClean, isWhole }) => isClean && isWhole).length);
     }
 
-    type Named = Pick<LoggedRound, 'section' | 'rung' | 'bars' | 'hand'>;
-    const name = ({ section, rung, bars, hand }: Named) => `${section} ${rung} ${bars?.to} ${hand}`;
+    type Named = Pick<LoggedRound, 'section' | 'rung' | 'bars' | 'hand' | 'runs'>;
+    const name = ({ section, rung, bars, hand, runs }: Named) =>
+      `${section} ${rung} ${bars?.to} ${hand} ${runs}`;
     const found = await steps(one);
     expect(new Set(found.map(name))).toEqual(new Set(entries.map(name)));
     for (const step of found) {

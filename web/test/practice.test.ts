@@ -203,6 +203,9 @@ test('a round is run through with a bar counted in, its beats heard and none of 
   expect(piece.options.clicks).toHaveLength(16);
   expect(piece.options.clicks.some(({ said }) => said !== undefined)).toBe(false);
   expect(roundPiece(performance, { ...given, click: 'off' }).options.clicks).toEqual([]);
+  // Whoever wants no click and a count has the beats counted.
+  const counted = roundPiece(performance, { ...given, click: 'off', isCounted: true });
+  expect(counted.options.clicks).toHaveLength(16);
   const { options } = roundPiece(performance, { ...given, click: 'eighths', isCounted: true });
   expect(options.countIn.map(({ said }) => said).join(' ')).toBe('1 2 3 4');
   expect(

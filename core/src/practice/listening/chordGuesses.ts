@@ -13,8 +13,8 @@ export interface ChordGuess {
 }
 
 /**
- * What is asked for, the commonest first: in groups, each a little less likely than the one before it. From the trade's notes:
- * triads of the key and what stands on them, over basses, borrowed chords.
+ * What is asked for, the commonest first: in groups, each a little less likely than the one before it (common practice, no published
+ * source): triads of the key and what stands on them, over basses, borrowed chords.
  */
 const asked: readonly { readonly less: number; readonly chords: string }[] = [
   { less: 0, chords: '1 4 5 6m' },

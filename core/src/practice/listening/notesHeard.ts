@@ -12,8 +12,8 @@ const bins = { low: heardNotes.low - 1, steps: 78 } as const;
 const count = bins.steps * binsOfStep;
 
 /**
- * How loud each overtone of a note is taken to be against the one before it. With 0.7, Mauch and Dixon found most chords right
- * among 0.5 to 0.9 (from memory).
+ * How loud each overtone of a note is taken to be against the one before it: in the middle of what Mauch and Dixon use, 0.5 to 0.9
+ * (from memory).
  */
 const fading = 0.7;
 const overtones = 12;

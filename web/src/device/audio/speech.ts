@@ -27,17 +27,19 @@ export function useCanSpeak(): boolean {
   );
 }
 
-/** The recorded voice, once something was said by it. */
+/** The recorded voice, once something was said by it; and what is to be said last, since it has to be fetched first. */
 let spoken: Spoken | null = null;
+let lastAsked = 0;
 
 /** Says something aloud, in the place of whatever is being said. */
 export function sayAloud(text: string): void {
   const voice = voiceNow();
   if (!voice) {
+    const own = (lastAsked += 1);
     openSpoken()
       .then((opened) => {
         spoken = opened;
-        opened.say(text);
+        if (own === lastAsked) opened.say(text);
       })
       .catch((error: unknown) => console.warn('Nothing can be said here.', error));
     return;
@@ -52,6 +54,7 @@ export function sayAloud(text: string): void {
 }
 
 export function stopSpeaking(): void {
+  lastAsked += 1;
   if (voiceNow()) speechSynthesis.cancel();
   spoken?.hush();
 }

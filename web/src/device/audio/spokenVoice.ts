@@ -6,11 +6,12 @@ import { laterThanListed, piecesToSay, type Word } from './spokenPieces.ts';
 /** Somebody who says words out of a recording. */
 export interface Spoken {
   /**
-   * Says what is made of words that it knows, one after the other; what it does not know is left out.
+   * Says what is made of words that it knows, one after the other; what it does not know is left out. What is said at once takes the
+   * place of what was said so before; what is said at a time, as a count, stands beside it.
    * @param at when, by the clock of the sound card in seconds; at once where it is left out @param loud 0 to 1
    */
   readonly say: (text: string, how?: { readonly at?: number; readonly loud?: number }) => void;
-  /** Ends what is being said. */
+  /** Ends what is being said at once. */
   readonly hush: () => void;
 }
 
@@ -32,8 +33,10 @@ export const openSpoken = onceAsked(async (): Promise<Spoken> => {
   };
   return {
     say: (text, { at, loud = 1 } = {}) => {
-      void tone.start();
-      if (at === undefined) hush();
+      if (at === undefined) {
+        void tone.start();
+        hush();
+      }
       let when = at ?? tone.now();
       for (const { from, seconds } of piecesToSay(text, words)) {
         const gain = new tone.Gain(loud).toDestination();
@@ -47,7 +50,7 @@ export const openSpoken = onceAsked(async (): Promise<Spoken> => {
             gain.dispose();
           },
         }).connect(gain);
-        sounding.add(source);
+        if (at === undefined) sounding.add(source);
         source.start(when, from + later, seconds);
         when += seconds + between;
       }

@@ -140,16 +140,21 @@ export function createRecording(content: Blob | string): Recording {
   }
 
   async function read(rate: number): Promise<AudioBuffer> {
-    const bytes =
-      typeof content === 'string'
-        ? await (await fetch(content)).arrayBuffer()
-        : await content.arrayBuffer();
+    const source = typeof content === 'string' ? await fetch(content) : content;
+    if (source instanceof Response && !source.ok)
+      throw new Error(`The recording was not sent: ${source.status}.`);
+    const bytes = await source.arrayBuffer();
     return new OfflineAudioContext(1, 1, rate).decodeAudioData(bytes);
   }
 
   async function openShifted(): Promise<Voice> {
     const context = new AudioContext();
-    return stretchedVoice(context, await read(context.sampleRate));
+    try {
+      return await stretchedVoice(context, await read(context.sampleRate));
+    } catch (error) {
+      void context.close();
+      throw error;
+    }
   }
 
   return {

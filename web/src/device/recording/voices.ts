@@ -51,7 +51,7 @@ export function elementVoice(element: HTMLAudioElement): Voice {
   };
 }
 
-/** What was read into memory, in another key; `rate` is the clock's, in seconds. */
+/** What was read into memory, in another key and as fast as one likes; it ends with its context. */
 export async function stretchedVoice(context: AudioContext, sound: AudioBuffer): Promise<Voice> {
   const { default: makeStretch } = await import('signalsmith-stretch');
   makeStretch.moduleUrl = stretchFile;

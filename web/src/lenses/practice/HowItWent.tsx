@@ -99,7 +99,7 @@ function CalledWent({ went }: { went: Extract<Went, { kind: 'called' }> }) {
 }
 
 function RoundWent({ went }: { went: Extract<Went, { kind: 'round' }> }) {
-  const { view, actions } = usePracticeLens();
+  const { view, isLed, actions } = usePracticeLens();
   const { number, round, findings, isClean, isWhole, step, stairs } = went;
   const { tempo } = step.stairs;
   if (isClean === null)
@@ -155,7 +155,7 @@ function RoundWent({ went }: { went: Extract<Went, { kind: 'round' }> }) {
           ))}
         </Others>
       ) : null}
-      <p>{nextInWords(stairs, tempo)}</p>
+      {isLed ? null : <p>{nextInWords(stairs, tempo)}</p>}
     </>
   );
 }
@@ -171,10 +171,10 @@ function BarsAlone({
   onGo: (bars: { from: number; to: number }) => void;
 }) {
   const bar = calledAt(step.timeline, step.firstBar, at)?.bar ?? 1;
-  const { bars } = usePracticeLens();
+  const { bars, isLed } = usePracticeLens();
   const alone = { from: Math.max(1, bar - 1), to: Math.max(bar, 2) };
-  // They are practised already, or are all there is.
-  if (bars.to - bars.from <= alone.to - alone.from) return null;
+  // They are practised already, or are all there is; or what comes next is said by somebody else.
+  if (isLed || bars.to - bars.from <= alone.to - alone.from) return null;
   return (
     <Asked>
       <Button onPress={() => onGo(alone)}>{t('Bars {{from}} and {{to}} alone', alone)}</Button>

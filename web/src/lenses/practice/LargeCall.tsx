@@ -1,15 +1,14 @@
 import { Play, Square, X } from 'lucide-react';
 import { Dialog, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
-import { ChordMark, Letters } from '../../music/rails/ChordMark.tsx';
-import { chordInWords } from '../../music/rails/spoken.ts';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { leaveFullScreen } from '../../device/fullScreen.ts';
 import { useResting } from '../../settings/care.ts';
 import { PrimaryButton } from '../../ui/Button.tsx';
-import { Hidden } from '../../ui/hidden.ts';
 import { phone } from '../../ui/theme.ts';
 import { Tool } from '../../ui/Tool.tsx';
 import { t } from '../../words/words.ts';
+import { CalledChord } from './CalledChord.tsx';
 import { HowItWent } from './HowItWent.tsx';
 import { usePracticeLens } from './practiceContext.ts';
 
@@ -147,20 +146,7 @@ export function LargeCall({ onClose }: { onClose: () => void }) {
                   ) : isEmpty ? (
                     <p>{t('From memory')}</p>
                   ) : called?.now ? (
-                    <>
-                      <Hidden>
-                        {chordInWords(called.now.chord, { ...view, key: called.now.key })}
-                      </Hidden>
-                      <span aria-hidden>
-                        <ChordMark
-                          chord={called.now.chord}
-                          view={{ ...view, key: called.now.key }}
-                        />
-                      </span>
-                      <span aria-hidden>
-                        <Letters chord={called.now.chord} view={{ ...view, key: called.now.key }} />
-                      </span>
-                    </>
+                    <CalledChord called={called.now} />
                   ) : (
                     <p>{t('Begin: what to play stands here')}</p>
                   )}

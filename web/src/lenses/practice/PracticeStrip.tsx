@@ -5,17 +5,16 @@ import styled from 'styled-components';
 import { fillScreen } from '../../device/fullScreen.ts';
 import { Keys, type KeyMark } from '../../music/keys/Keys.tsx';
 import { keyLabel } from '../../music/keys/labels.ts';
-import { ChordMark, Letters } from '../../music/rails/ChordMark.tsx';
-import { chordInWords } from '../../music/rails/spoken.ts';
+import { ChordMark } from '../../music/rails/ChordMark.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { Hidden } from '../../ui/hidden.ts';
 import { Pick } from '../../ui/Pick.tsx';
 import { phone, short } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
 import type { StripProps } from '../lens.ts';
 import { PlayTools } from '../parts/PlayTools.tsx';
 import { RoadStrip } from '../parts/roadStrip.ts';
-import type { Called, CalledNow } from './called.ts';
+import type { CalledNow } from './called.ts';
+import { CalledChord } from './CalledChord.tsx';
 import { usePracticeLens } from './practiceContext.ts';
 import { LargeCall } from './LargeCall.tsx';
 import type { SimulatedRound } from './roundPiece.ts';
@@ -197,20 +196,4 @@ function improviseMarks(called: CalledNow | null, down: ReadonlySet<number>): Ke
       marks.push({ note, hand: 'left', label: '', ghost: !isTone });
   }
   return [...marks, ...pressed];
-}
-
-function CalledChord({ called: { chord, key } }: { called: Called }) {
-  const { view } = usePracticeLens();
-  const here = { ...view, key };
-  return (
-    <>
-      <Hidden>{chordInWords(chord, here)}</Hidden>
-      <span aria-hidden>
-        <ChordMark chord={chord} view={here} />
-      </span>
-      <span aria-hidden>
-        <Letters chord={chord} view={here} />
-      </span>
-    </>
-  );
 }

@@ -18,7 +18,11 @@ const Row = styled.div`
 export function PracticeSwitches() {
   const { way, running, isSearching, tapping } = usePracticeLens();
   const { again, spoken, counted, rhythm, latency } = practice.use(
-    ...(['again', 'spoken', 'counted', 'rhythm', 'latency'] as const),
+    'again',
+    'spoken',
+    'counted',
+    'rhythm',
+    'latency',
   );
   const canSpeak = useCanSpeak();
   const isOn = running !== null || isSearching;

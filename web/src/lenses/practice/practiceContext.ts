@@ -28,6 +28,8 @@ export interface PracticeState extends Omit<RoomState, 'stairs'> {
   readonly way: Way;
   /** The hand that plays alone; null for what the step asks for. */
   readonly hand: Hand | null;
+  /** Its rounds are begun one after the other by whoever leads through them. */
+  readonly isLed: boolean;
   /** Runs are placed in the song; and what of them is practised alone, null for everything. */
   readonly hasRuns: boolean;
   readonly runs: RunPiece | null;

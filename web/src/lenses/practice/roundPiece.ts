@@ -22,13 +22,14 @@ export function roundPiece(
     readonly range: { readonly from: number; readonly to: number };
     readonly quarters: number;
     readonly click: ClickSteps | 'off';
-    /** It is counted aloud, in the steps of the click. */
+    /** It is counted aloud, in the steps of the click; in beats where there is none. */
     readonly isCounted: boolean;
     readonly onBegin: (at: number) => void;
   },
 ): Piece {
   const { timeline, range, quarters, click, isCounted, onBegin } = given;
   const meter = timeline.slots[range.from]!.meter;
+  const steps = click !== 'off' ? click : isCounted ? 'beats' : null;
   return {
     performance: { ...performance, notes: [], tune: [], pedal: [], open: [] },
     options: {
@@ -37,10 +38,9 @@ export function roundPiece(
       countIn: beatsOfBar(meter).map((beat) =>
         isCounted ? { ...beat, said: saidAloud(countSaid(meter, beat.inBar)) } : beat,
       ),
-      clicks:
-        click === 'off'
-          ? []
-          : clicksOf(practiceClicks(timeline, range, click, performance.notes), isCounted),
+      clicks: steps
+        ? clicksOf(practiceClicks(timeline, range, steps, performance.notes), isCounted)
+        : [],
       pedal: false,
       loop: false,
       onBegin,

@@ -121,10 +121,17 @@ export function useSongsToChoose(asked: string | null) {
     enabled: asked !== null && known !== undefined && !isKnown,
   });
   const data = useMemo(() => {
-    if (!known || (!isKnown && own.data === undefined && !own.error)) return undefined;
-    return [...(own.data ?? []), ...known];
-  }, [known, isKnown, own.data, own.error]);
-  return { ...material, data };
+    if (!known) return undefined;
+    if (isKnown) return known;
+    return own.data && [...own.data, ...known];
+  }, [known, isKnown, own.data]);
+  return {
+    ...material,
+    data,
+    error: material.error ?? own.error,
+    failureReason: material.failureReason ?? own.failureReason,
+    refetch: () => Promise.all([material.refetch(), own.refetch()]),
+  };
 }
 
 /** What a song is called, by what is known of it. */

@@ -31,6 +31,7 @@ export const listening = {
   'from {{from}} …': 'de {{from}} …',
   '… to here': '… até aqui',
   '{{from}} to {{to}}': '{{from}} a {{to}}',
+  'The recording is being opened.': 'A gravação está sendo aberta.',
   'The recording is being listened to.': 'A gravação está sendo ouvida.',
   'Nothing sounds in this recording.': 'Nada soa nesta gravação.',
   'It can be played and marked, but not drawn, and nothing of it is guessed: this browser cannot read it.':

@@ -139,7 +139,7 @@ export const practice = {
     'Planeje um culto ou pratique uma música: os compassos dela podem ser escolhidos aqui.',
   'That was all of it, and nothing of it is left to mend.':
     'Foi tudo, e não ficou nada para corrigir.',
-  'To mend: {{rounds}}': 'Para corrigir: {{rounds}}',
+  'To mend:': 'Para corrigir:',
   'These once more': 'Estas mais uma vez',
   'Another programme': 'Outro programa',
   'Round {{number}} of {{of}}': 'Rodada {{number}} de {{of}}',

@@ -1,5 +1,6 @@
 import {
   formatChord,
+  minutesOf,
   toLetters,
   withSigns,
   type Chord,
@@ -323,7 +324,7 @@ function Count({ of, done, endsAt }: { of: number; done: number; endsAt: number 
   return (
     <InKey as="span">
       {t('{{done}} of {{of}}', { done, of })}
-      {left === null ? '' : ` · ${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`}
+      {left === null ? '' : ` · ${minutesOf(left)}`}
     </InKey>
   );
 }

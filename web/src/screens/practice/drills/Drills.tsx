@@ -9,40 +9,19 @@ import { noteDown } from '../../../queries/logbook.ts';
 import { useResting } from '../../../settings/care.ts';
 import { Button, PrimaryButton } from '../../../ui/Button.tsx';
 import { useHelp, type HelpLine } from '../../../ui/help.ts';
-import { phone } from '../../../ui/theme.ts';
 import { useSteady } from '../../../ui/useSteady.ts';
 import { useTitle } from '../../../ui/useTitle.ts';
 import { t } from '../../../words/words.ts';
+import { PracticeFrame, PracticeTop } from '../../parts/PracticeFrame.ts';
 import { DrillBoard } from './DrillBoard.tsx';
 import { DrillCardView } from './DrillCardView.tsx';
 import { createDrillRoom, type DrillRoom } from './drillRoom.ts';
 import { DrillsDone } from './DrillsDone.tsx';
 
-const Frame = styled.div`
+/** The drill takes what the top and the keys leave. */
+const Frame = styled(PracticeFrame)`
   display: grid;
   grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr);
-  gap: 12px;
-  min-height: 100vh;
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 14px 24px 18px;
-  ${phone} {
-    padding: 10px 12px;
-  }
-`;
-
-const Top = styled.header`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 18px;
-  h1 {
-    flex: 1 1 160px;
-    font-size: 24px;
-  }
-  a {
-    font-size: 16px;
-  }
 `;
 
 const lines: readonly HelpLine[] = [
@@ -92,7 +71,7 @@ export function Drills({
   }, [onKey]);
   return (
     <Frame onKeyDown={played.onKey} onKeyUp={played.onKey}>
-      <Top>
+      <PracticeTop>
         <Link to="/practice">{t('Practice')}</Link>
         <h1>
           {card
@@ -101,7 +80,7 @@ export function Drills({
         </h1>
         <HurtsButton />
         {card && !isResting && !went ? <Button onPress={room.next}>{t('Pass over')}</Button> : null}
-      </Top>
+      </PracticeTop>
       {isResting ? (
         <RestNote />
       ) : card ? (

@@ -1,45 +1,17 @@
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import styled from 'styled-components';
 import { HurtsButton, RestNote } from '../../../lenses/parts/Care.tsx';
 import { Fetched } from '../../../queries/Fetched.tsx';
 import { useResting } from '../../../settings/care.ts';
 import { useHelp, type HelpLine } from '../../../ui/help.ts';
 import { EmptyState } from '../../../ui/states.tsx';
-import { phone } from '../../../ui/theme.ts';
 import { useTitle } from '../../../ui/useTitle.ts';
 import { t } from '../../../words/words.ts';
+import { PracticeFrame, PracticeTop } from '../../parts/PracticeFrame.ts';
 import { useSongsToChoose } from '../usePractising.ts';
 import { ChooseProgramme } from './ChooseProgramme.tsx';
 import type { Programme } from './programme.ts';
 import { RunProgramme } from './RunProgramme.tsx';
-
-const Frame = styled.div`
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  min-height: 100vh;
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 14px 24px 18px;
-  ${phone} {
-    padding: 10px 12px;
-  }
-`;
-
-const Top = styled.header`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 18px;
-  h1 {
-    flex: 1 1 160px;
-    font-size: 24px;
-  }
-  a {
-    font-size: 16px;
-  }
-`;
 
 const lines: readonly HelpLine[] = [
   { id: 'made', name: t('Say which bars, in which keys, metres and patterns, how fast') },
@@ -53,23 +25,29 @@ export function ProgrammeScreen() {
   const asked = parameters.get('song');
   const songs = useSongsToChoose(asked);
   const [programme, setProgramme] = useState<Programme | null>(null);
+  // Which one it is: rounds that come once more may be as many as before.
+  const [number, setNumber] = useState(0);
+  const begin = (next: Programme) => {
+    setProgramme(next);
+    setNumber(number + 1);
+  };
   const isResting = useResting();
   useTitle(t('Programme'));
   useHelp(help);
   return (
-    <Frame>
-      <Top>
+    <PracticeFrame>
+      <PracticeTop>
         <Link to="/practice">{t('Practice')}</Link>
         <h1>{t('Programme')}</h1>
         <HurtsButton />
-      </Top>
+      </PracticeTop>
       {isResting ? (
         <RestNote />
       ) : programme ? (
         <RunProgramme
-          key={`${programme.steps.length} ${programme.title}`}
+          key={number}
           programme={programme}
-          onAgain={setProgramme}
+          onAgain={begin}
           onEnd={() => setProgramme(null)}
         />
       ) : (
@@ -80,11 +58,11 @@ export function ProgrammeScreen() {
                 {t('Plan a service, or practise a song: its bars can be chosen here.')}
               </EmptyState>
             ) : (
-              <ChooseProgramme songs={found} asked={asked} onBegin={setProgramme} />
+              <ChooseProgramme songs={found} asked={asked} onBegin={begin} />
             )
           }
         </Fetched>
       )}
-    </Frame>
+    </PracticeFrame>
   );
 }

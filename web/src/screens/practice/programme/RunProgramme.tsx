@@ -57,11 +57,18 @@ export function RunProgramme({ programme, onAgain, onEnd }: RunProgrammeProps) {
     return (
       <>
         <h2>{t('{{count}} rounds', { count: steps.length })}</h2>
-        <p role="status">
-          {unclean.length === 0
-            ? t('That was all of it, and nothing of it is left to mend.')
-            : t('To mend: {{rounds}}', { rounds: unclean.map(stepInWords).join('; ') })}
-        </p>
+        <div role="status">
+          <p>
+            {unclean.length === 0
+              ? t('That was all of it, and nothing of it is left to mend.')
+              : t('To mend:')}
+          </p>
+          <ul>
+            {unclean.map((one) => (
+              <li key={stepInWords(one)}>{stepInWords(one)}</li>
+            ))}
+          </ul>
+        </div>
         <Bar>
           {unclean.length > 0 ? (
             <PrimaryButton

@@ -147,6 +147,7 @@ export function ListeningDesk({ songId, of, onOther, onClose }: ListeningDeskPro
           <X size={20} strokeWidth={1.5} />
         </Tool>
       </Row>
+      {is === 'opening' ? <p role="status">{t('The recording is being opened.')}</p> : null}
       {is === 'unknown' ? (
         <p role="alert">
           {t('This browser cannot play it. Save it as MP3, WAV or Ogg, and choose that file.')}

@@ -1,4 +1,4 @@
-import { formatKey, pitchClass, setField, transposeKey, twelveKeys } from '@intervallum/core';
+import { formatKey, liftBetween, setField, transposeKey, twelveKeys } from '@intervallum/core';
 import { useStore } from 'zustand';
 import { longestRead } from '../../../device/recording/recording.ts';
 import { useDocument, useSong } from '../../../document/DocumentContext.tsx';
@@ -66,9 +66,7 @@ export function KeyTools({ listening, recorded }: ListeningView) {
             label={t('Key that it is heard in')}
             value={transposeKey(recorded, steps)}
             written={recorded}
-            onChange={(key) =>
-              recording.setSteps(nearest(pitchClass(key.tonic) - pitchClass(recorded.tonic)))
-            }
+            onChange={(key) => recording.setSteps(liftBetween(recorded, key))}
           />
           {shift === 'reading' ? <span role="status">{t('being made ready')}</span> : null}
           {shift === 'failed' ? (
@@ -79,9 +77,6 @@ export function KeyTools({ listening, recorded }: ListeningView) {
     </>
   );
 }
-
-/** Up or down, whichever is nearer. */
-const nearest = (steps: number) => ((((steps + 5) % 12) + 12) % 12) - 5;
 
 /** How many felt beats it has a minute: as it is marked, tapped, or heard; to be written in the chart. */
 export function TempoTools({ listening, tempo }: ListeningView) {

@@ -1,4 +1,4 @@
-import type { BarName } from '@intervallum/core';
+import { minutesOf, type BarName } from '@intervallum/core';
 import { t } from '../../../words/words.ts';
 
 /** A bar of the road, as people say it. */
@@ -8,8 +8,7 @@ export function barWords({ section, pass, bar }: BarName): string {
     : t('{{section}}, time {{pass}}, bar {{bar}}', { section, pass, bar });
 }
 
-/** @example timeWords(83) // '1:23' */
+/** The second that is heard, not the nearest one. @example timeWords(83.9) // '1:23' */
 export function timeWords(seconds: number): string {
-  const whole = Math.floor(seconds);
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+  return minutesOf(Math.floor(seconds));
 }
