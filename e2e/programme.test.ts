@@ -40,11 +40,13 @@ test('bars go through metres by themselves: a clean round goes on, another one c
   const only = page.getByRole('heading', { name: 'Round 1 of 1: C · 3/4' });
   // As often as one likes, though the same ones stay.
   for (const _time of [1, 2]) {
-    await expect(unclean).toBeVisible();
+    // It is tried three times.
+    await expect(unclean).toBeVisible({ timeout: 40_000 });
     await page.getByRole('button', { name: 'These once more' }).click();
     await expect(only).toBeVisible();
   }
-  await page.getByRole('button', { name: 'End the programme' }).click();
+  await page.getByRole('button', { name: 'Pass over' }).click();
+  await expect(page.getByText('That was all of it', { exact: false })).toBeVisible();
   await page.getByRole('link', { name: 'Practice', exact: true }).click();
   await expect(page.getByText('Verse, programme').first()).toBeVisible();
 });

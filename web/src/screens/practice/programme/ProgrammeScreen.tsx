@@ -25,12 +25,6 @@ export function ProgrammeScreen() {
   const asked = parameters.get('song');
   const songs = useSongsToChoose(asked);
   const [programme, setProgramme] = useState<Programme | null>(null);
-  // Which one it is: rounds that come once more may be as many as before.
-  const [number, setNumber] = useState(0);
-  const begin = (next: Programme) => {
-    setProgramme(next);
-    setNumber(number + 1);
-  };
   const isResting = useResting();
   useTitle(t('Programme'));
   useHelp(help);
@@ -44,12 +38,7 @@ export function ProgrammeScreen() {
       {isResting ? (
         <RestNote />
       ) : programme ? (
-        <RunProgramme
-          key={number}
-          programme={programme}
-          onAgain={begin}
-          onEnd={() => setProgramme(null)}
-        />
+        <RunProgramme programme={programme} onEnd={() => setProgramme(null)} />
       ) : (
         <Fetched from={songs} what={t('the songs')}>
           {(found) =>
@@ -58,7 +47,7 @@ export function ProgrammeScreen() {
                 {t('Plan a service, or practise a song: its bars can be chosen here.')}
               </EmptyState>
             ) : (
-              <ChooseProgramme songs={found} asked={asked} onBegin={begin} />
+              <ChooseProgramme songs={found} asked={asked} onBegin={setProgramme} />
             )
           }
         </Fetched>

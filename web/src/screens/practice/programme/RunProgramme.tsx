@@ -39,66 +39,84 @@ const mostTries = 3;
 const before = 600;
 const between = 2_500;
 
-interface RunProgrammeProps {
-  programme: Programme;
-  /** The rounds that were not clean are to be played once more. */
-  onAgain: (programme: Programme) => void;
+/** How far one has come, and what is to be mended. */
+interface Run {
+  readonly steps: readonly ProgrammeStep[];
+  readonly place: number;
+  readonly unclean: readonly ProgrammeStep[];
+  /** How often it was begun: what was not clean comes once more. */
+  readonly turn: number;
+}
+
+/** One round after the other, by themselves. What listens stays for all of them, and the keyboard that is played on with it. */
+export function RunProgramme({ programme, onEnd }: { programme: Programme; onEnd: () => void }) {
+  const [run, setRun] = useState<Run>({
+    ...{ steps: programme.steps, place: 0, unclean: [], turn: 1 },
+  });
+  const { steps, place, unclean, turn } = run;
+  const [step, next] = [steps[place], steps[place + 1]];
+  const done = (isClean: boolean) => {
+    if (step) setRun({ ...run, place: place + 1, unclean: isClean ? unclean : [...unclean, step] });
+  };
+  return (
+    <>
+      {step ? (
+        <>
+          <Bar>
+            <h2>
+              {t('Round {{number}} of {{of}}', { number: place + 1, of: steps.length })}:{' '}
+              {stepInWords(step)}
+            </h2>
+            <Button onPress={() => setRun({ ...run, place: place + 1 })}>{t('Pass over')}</Button>
+            <Button onPress={onEnd}>{t('End the programme')}</Button>
+          </Bar>
+          <Next>
+            {next ? t('then {{round}}', { round: stepInWords(next) }) : t('the last one')}
+          </Next>
+        </>
+      ) : (
+        <ProgrammeDone
+          run={run}
+          onAgain={() => setRun({ steps: unclean, place: 0, unclean: [], turn: turn + 1 })}
+          onEnd={onEnd}
+        />
+      )}
+      <Rounds programme={programme} run={run} onDone={done} />
+    </>
+  );
+}
+
+interface ProgrammeDoneProps {
+  run: Run;
+  onAgain: () => void;
   onEnd: () => void;
 }
 
-/** One round after the other, by themselves. */
-export function RunProgramme({ programme, onAgain, onEnd }: RunProgrammeProps) {
-  const { steps, songId, title } = programme;
-  const [place, setPlace] = useState(0);
-  const [unclean, setUnclean] = useState<readonly ProgrammeStep[]>([]);
+/** It is over: what is left to mend, and what one can do next. */
+function ProgrammeDone({ run: { steps, unclean }, onAgain, onEnd }: ProgrammeDoneProps) {
   const navigate = useNavigate();
-  const step = steps[place];
-  if (!step)
-    return (
-      <>
-        <h2>{t('{{count}} rounds', { count: steps.length })}</h2>
-        <div role="status">
-          <p>
-            {unclean.length === 0
-              ? t('That was all of it, and nothing of it is left to mend.')
-              : t('To mend:')}
-          </p>
-          <ul>
-            {unclean.map((one) => (
-              <li key={stepInWords(one)}>{stepInWords(one)}</li>
-            ))}
-          </ul>
-        </div>
-        <Bar>
-          {unclean.length > 0 ? (
-            <PrimaryButton
-              onPress={() => onAgain({ songId, title, section: programme.section, steps: unclean })}
-            >
-              {t('These once more')}
-            </PrimaryButton>
-          ) : null}
-          <Button onPress={onEnd}>{t('Another programme')}</Button>
-          <Button onPress={() => void navigate('/practice')}>{t('Back to practice')}</Button>
-        </Bar>
-      </>
-    );
-  const done = (isClean: boolean) => {
-    if (!isClean) setUnclean([...unclean, step]);
-    setPlace(place + 1);
-  };
-  const next = steps[place + 1];
   return (
     <>
+      <h2>{t('{{count}} rounds', { count: steps.length })}</h2>
+      <div role="status">
+        <p>
+          {unclean.length === 0
+            ? t('That was all of it, and nothing of it is left to mend.')
+            : t('To mend:')}
+        </p>
+        <ul>
+          {unclean.map((one) => (
+            <li key={stepInWords(one)}>{stepInWords(one)}</li>
+          ))}
+        </ul>
+      </div>
       <Bar>
-        <h2>
-          {t('Round {{number}} of {{of}}', { number: place + 1, of: steps.length })}:{' '}
-          {stepInWords(step)}
-        </h2>
-        <Button onPress={() => setPlace(place + 1)}>{t('Pass over')}</Button>
-        <Button onPress={onEnd}>{t('End the programme')}</Button>
+        {unclean.length > 0 ? (
+          <PrimaryButton onPress={onAgain}>{t('These once more')}</PrimaryButton>
+        ) : null}
+        <Button onPress={onEnd}>{t('Another programme')}</Button>
+        <Button onPress={() => void navigate('/practice')}>{t('Back to practice')}</Button>
       </Bar>
-      <Next>{next ? t('then {{round}}', { round: stepInWords(next) }) : t('the last one')}</Next>
-      <Rounds programme={programme} place={place} onDone={done} />
     </>
   );
 }
@@ -119,13 +137,18 @@ function handsOf({ song, key }: ProgrammeStep, style: ChartView['style']) {
 
 interface RoundsProps {
   programme: Programme;
-  place: number;
+  run: Run;
   onDone: (isClean: boolean) => void;
 }
 
-/** The rounds of a step. It stays for all of them, and the keyboard that is played on with it. */
-function Rounds({ programme: { songId, title, section, steps }, place, onDone }: RoundsProps) {
-  const step = steps[place]!;
+/** The rounds of a step; nothing is seen of it once all are over. */
+function Rounds({
+  programme: { songId, title, section },
+  run: { steps, place, turn },
+  onDone,
+}: RoundsProps) {
+  const isOver = place >= steps.length;
+  const step = steps[Math.min(place, steps.length - 1)]!;
   const next = steps[place + 1];
   const { song, key } = step;
   const settings = reader.use(...chartSettings);
@@ -133,7 +156,7 @@ function Rounds({ programme: { songId, title, section, steps }, place, onDone }:
     () => ({ ...viewAsWritten(song, settings), key }),
     [song, key, settings],
   );
-  const own = `${songId} ${place}`;
+  const own = `${songId} ${turn} ${place}`;
   const client = useQueryClient();
   const state = usePractice({
     // Of the song's own ladder it is no step: each of its steps is counted by itself.
@@ -157,9 +180,14 @@ function Rounds({ programme: { songId, title, section, steps }, place, onDone }:
   const { running, isSearching, went, called, actions } = state;
   const isOn = running !== null || isSearching;
   useEffect(() => {
+    if (isOver) return undefined;
     const timer = setTimeout(actions.toggle, before);
     return () => clearTimeout(timer);
-  }, [actions, song]);
+  }, [actions, own, isOver]);
+  // The last one was passed over while it ran.
+  useEffect(() => {
+    if (isOver && isOn) actions.toggle();
+  }, [actions, isOver, isOn]);
   useEffect(() => {
     const isOfThis = went?.kind === 'round' && went.isWhole && went.step.of.songId === own;
     if (!isOfThis || isOn) return undefined;
@@ -173,6 +201,7 @@ function Rounds({ programme: { songId, title, section, steps }, place, onDone }:
     // What is done then is what is known then.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [went, own, isOn, actions]);
+  if (isOver) return null;
   const at = called?.now?.at ?? null;
   const playing = at === null ? null : (running?.step.timeline.slots[at]?.slot ?? null);
   return (
