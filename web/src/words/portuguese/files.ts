@@ -30,8 +30,6 @@ export const files = {
   'It has {{size}}; a file may have up to {{most}}. A recording is smaller as MP3, OGG or M4A.':
     'Ele tem {{size}}; um arquivo pode ter até {{most}}. Uma gravação fica menor em MP3, OGG ou M4A.',
   'Close the recording': 'Fechar a gravação',
-  'This browser cannot play it. Save it, and play it elsewhere.':
-    'Este navegador não consegue tocar. Salve e toque em outro lugar.',
   '{{kind}} of “{{title}}”': '{{kind}} de “{{title}}”',
   File: 'Arquivo',
   'It could not be taken back. Try again in a moment.':
