@@ -1,4 +1,5 @@
 // Takes the pictures in docs/screenshots/ of an application that runs on its demo data: `npm run screenshots`.
+import { writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
 import { fetchAs, stateAs } from '../bin/lib/demoCookie.mjs';
@@ -18,11 +19,12 @@ const browser = await chromium.launch({
 });
 
 /**
- * @param {string} name
- * @param {{ path: string, viewport: { width: number, height: number }, dark?: boolean, isNobody?: boolean,
- *   act?: (page: import('@playwright/test').Page) => Promise<void> }} view
+ * @typedef {{ path: string, viewport: { width: number, height: number }, dark?: boolean, isNobody?: boolean,
+ *   act?: (page: import('@playwright/test').Page) => Promise<void> }} View
  */
-async function take(name, { path, viewport, dark = false, isNobody = false, act }) {
+
+/** @param {View} view */
+async function shot({ path, viewport, dark = false, isNobody = false, act }) {
   const page = await browser.newPage({
     ...(isNobody ? {} : { storageState }),
     viewport,
@@ -33,6 +35,28 @@ async function take(name, { path, viewport, dark = false, isNobody = false, act 
   await page.waitForLoadState('networkidle');
   await act?.(page);
   await page.waitForTimeout(400);
+  const picture = await page.screenshot();
+  await page.close();
+  return picture;
+}
+
+/** @param {string} name @param {View} view */
+async function take(name, view) {
+  await writeFile(`${folder}${name}.png`, await shot(view));
+}
+
+/** Devices beside each other in one picture. @param {string} name @param {View[]} views */
+async function takeBeside(name, views) {
+  const gap = 12;
+  const width = views.reduce((sum, { viewport }) => sum + viewport.width + gap, -gap);
+  const height = Math.max(...views.map(({ viewport }) => viewport.height));
+  const images = [];
+  for (const view of views)
+    images.push(`<img src="data:image/png;base64,${(await shot(view)).toString('base64')}">`);
+  const page = await browser.newPage({ viewport: { width, height } });
+  await page.setContent(
+    `<body style="margin:0;display:flex;align-items:start;gap:${gap}px;background:#fff">${images.join('')}`,
+  );
   await page.screenshot({ path: `${folder}${name}.png` });
   await page.close();
 }
@@ -199,17 +223,38 @@ await take('logbook', { path: '/practice', viewport: { width: 1280, height: 1500
 const quince = songAt('Under the Quince Tree').split('/').at(-1);
 const learner = { chords: 'plain', hands: 'right', tempo: 60 };
 const forMila = await ask('/shares', { kind: 'song', id: quince, who: 'Mila', learner });
-await take('learner', {
-  path: `/s/${forMila.token}`,
-  viewport: phone,
+/** @param {import('@playwright/test').Page} page */
+async function onSimulatedKeys(page) {
+  await page.getByRole('button', { name: /Play on/ }).click();
+  await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+}
+/** In the middle of a round. @param {string} way @param {View['viewport']} viewport @returns {View} */
+const practised = (way, viewport) => ({
+  path: `${songAt('Lanterns on the Quay')}/practice`,
+  viewport,
   act: async (page) => {
-    await page.getByRole('button', { name: /Play on/ }).click();
-    await page.getByRole('option', { name: 'Simulated keyboard' }).click();
+    await onSimulatedKeys(page);
+    if (viewport === phone) await page.getByRole('button', { name: 'What and how' }).click();
+    await page.getByText(way, { exact: true }).click();
     await page.getByRole('button', { name: 'Begin', exact: true }).click();
-    const play = page.getByRole('button', { name: 'Play what is called' });
-    for (let chord = 0; chord < 2; chord += 1) await play.click();
+    await page.waitForTimeout(12_000);
   },
 });
+await takeBeside('practice-ways', [
+  practised('From memory', { width: 1024, height: 768 }),
+  practised('Improvise', phone),
+  {
+    path: `/s/${forMila.token}`,
+    viewport: phone,
+    isNobody: true,
+    act: async (page) => {
+      await onSimulatedKeys(page);
+      await page.getByRole('button', { name: 'Begin', exact: true }).click();
+      const play = page.getByRole('button', { name: 'Play what is called' });
+      for (let chord = 0; chord < 2; chord += 1) await play.click();
+    },
+  },
+]);
 await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const bell = songAt('The Ferry Bell').split('/').at(-1);

@@ -11,6 +11,7 @@ import {
   type FaultKind,
 } from '@intervallum/core';
 import { logEntry, type LoggedRound, type LoggedTime } from '@intervallum/contract';
+import { timeOf } from '../src/device/midi/sources.ts';
 import { calledNow } from '../src/lenses/practice/called.ts';
 import { roundEntry, timeEntry } from '../src/lenses/practice/logged.ts';
 import { createRoom, quartersOf, type Step } from '../src/lenses/practice/room.ts';
@@ -56,11 +57,13 @@ function openRoom({ latency = 0 } = {}) {
   const kept: [string, number][] = [];
   const log: LoggedRound[] = [];
   const spent: LoggedTime[] = [];
+  let slept = 0;
   const room = createRoom({
     now: () => now,
     latency: () => latency,
     keep: (name, tempo) => void kept.push([name, tempo]),
     spent: (of, ms) => void spent.push(timeEntry(of, ms, new Date(2026, 10, 29, 18))),
+    slept: () => void (slept += 1),
     log: (went, ms) => void log.push(roundEntry(went, ms, new Date(2026, 10, 29, 18))),
   });
   const play = (how: SimulatedRound, { late = 0, until = length } = {}, of = step) => {
@@ -75,7 +78,7 @@ function openRoom({ latency = 0 } = {}) {
     return went;
   };
   const wait = (ms: number) => (now += ms);
-  return { room, kept, log, spent, play, wait };
+  return { room, kept, log, spent, play, wait, slept: () => slept };
 }
 
 describe('the simulated keyboard', () => {
@@ -160,6 +163,36 @@ describe('a room to practise in', () => {
     expect(logEntry.parse(spent[0])).toEqual(spent[0]);
     expect(spent[0]).toMatchObject({ seconds: 90, section: 'Verse', tempo: 100 });
   });
+  test('a computer that slept ends the round where it was last awake, by its clock or by the next key', () => {
+    for (const wakes of ['clock', 'key'] as const) {
+      const { room, log, spent, slept, wait } = openRoom();
+      room.play(step);
+      room.began(5_000);
+      const half = length / 2 + 300;
+      const keys = simulatedKeys(step.performance, quartersOf(step), 'clean');
+      for (let at = 0; at < half; at += 300) {
+        wait(300);
+        for (const { note, from } of keys)
+          if (from >= at && from < at + 300) room.key('down', note, 5_000 + from);
+        room.tick();
+      }
+      expect(slept()).toBe(0);
+      wait(8 * 3_600_000);
+      if (wakes === 'clock') room.tick();
+      else room.key('down', 60, 5_000 + half + 8 * 3_600_000);
+      expect(slept()).toBe(1);
+      const { running, went } = room.store.getState();
+      expect([running, went]).toMatchObject([null, { isWhole: false, isClean: true }]);
+      expect(log.map(({ seconds }) => seconds)).toEqual([half / 1_000]);
+      room.tick();
+      room.improvise(step);
+      wait(2_000);
+      room.tick();
+      wait(3_600_000);
+      room.tick();
+      expect([slept(), spent.map(({ seconds }) => seconds)]).toEqual([2, [2]]);
+    }
+  });
   test('asks whoever played where no key was heard, once', () => {
     const { play, room } = openRoom();
     const at60 = { ...step, stairs: beginStaircase(100, 60) };
@@ -191,6 +224,15 @@ describe('a room to practise in', () => {
     ]);
     expect(room.store.getState().went).toMatchObject({ kind: 'called', of: 5, wrong: 0 });
   });
+});
+
+test.each([
+  ['just now', 9_990, 9_990],
+  ['by another clock', 3, 10_000],
+  ['from the future', 1e12, 10_000],
+  ['without a time', 0, 10_000],
+])('a key that was sent %s counts', (_, stamp, at) => {
+  expect(timeOf(stamp, 10_000)).toBe(at);
 });
 
 test('a round is run through with a bar counted in, its beats heard and none of its notes', () => {

@@ -19,7 +19,7 @@ export async function realSources(): Promise<MidiSource[]> {
     name: input.name ?? t('Keyboard without a name'),
     listen: (onMessage) => {
       const take = (event: MIDIMessageEvent) => {
-        if (event.data) onMessage(event.data, event.timeStamp);
+        if (event.data) onMessage(event.data, timeOf(event.timeStamp, performance.now()));
       };
       input.addEventListener('midimessage', take);
       return () => input.removeEventListener('midimessage', take);
@@ -32,6 +32,14 @@ export async function realSources(): Promise<MidiSource[]> {
       return () => access.removeEventListener('statechange', look);
     },
   }));
+}
+
+/** A message is at most so old, in milliseconds, when it comes. */
+const oldest = 1_000;
+
+/** When a message was sent, by the clock of the page: some drivers stamp it by one of their own, or not at all; those count as they come. */
+export function timeOf(stamp: number, now: number): number {
+  return Math.abs(now - stamp) <= oldest ? stamp : now;
 }
 
 /** A key of a keyboard that goes down and up, in milliseconds from any beginning. */

@@ -101,6 +101,8 @@ export interface Room {
   readonly improvise: (step: Step) => void;
   /** What is under way has ended, or is broken off. */
   readonly end: () => void;
+  /** Looks at the clock; to be called every second or more often while something is under way, so that it is known when it stood still. */
+  readonly tick: () => void;
   /** Whoever played says how it went, where no key was heard. */
   readonly assess: (isClean: boolean) => void;
   /** Nothing is under way, and nothing is said of what was. */
@@ -121,12 +123,16 @@ interface Outside {
   readonly log: (went: Went, ms: number) => void;
   /** Somebody improvised. */
   readonly spent: (step: Step, ms: number) => void;
+  /** The computer slept: what was under way has ended where it was last awake. */
+  readonly slept: () => void;
 }
 
 /** Over so many rounds it is told what to mend. */
 const remembered = 5;
 /** A round that ends so much early, in milliseconds, was played to its end all the same. */
 const spare = 100;
+/** A clock that was not looked at for so long, in milliseconds, belongs to a computer that slept: a busy one takes less. */
+const asleep = 5_000;
 
 export const quartersOf = ({ stairs, quartersPerBeat }: Step) => stairs.tempo * quartersPerBeat;
 
@@ -136,7 +142,7 @@ function lengthOf(step: Step): number {
   return 1_000 * clockOf(performance.tempos, quartersOf(step))(performance.ticks);
 }
 
-export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
+export function createRoom({ now, latency, keep, log, spent, slept }: Outside): Room {
   const store = createStore<RoomState>(() => ({
     running: null,
     went: null,
@@ -145,11 +151,21 @@ export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
   }));
   let keys: KeyDown[] = [];
   let since = 0;
+  let awake = 0;
   /** What is not written down yet: whoever played is still asked how it was. */
   let asked: { readonly went: Went; readonly ms: number } | null = null;
   let before: { name: string; count: number; rounds: Round[] } = { name: '', count: 0, rounds: [] };
 
+  function tick(): void {
+    const at = now();
+    const hasSlept = store.getState().running !== null && at - awake > asleep;
+    if (hasSlept) end(awake);
+    awake = at;
+    if (hasSlept) slept();
+  }
+
   function key(kind: 'down' | 'up', note: number, at: number): void {
+    tick();
     const { running, down } = store.getState();
     const held = new Set(down);
     if (kind === 'down') held.add(note);
@@ -172,10 +188,10 @@ export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
     return { kind: 'called', step, of: played.length, isWhole, wrong, hardest };
   }
 
-  function endRound(running: Extract<Running, { kind: 'in time' }>): Went | null {
+  function endRound(running: Extract<Running, { kind: 'in time' }>, endedAt: number): Went | null {
     const { step, beganAt } = running;
-    if (beganAt === null || now() < beganAt) return null;
-    const until = now() - beganAt;
+    if (beganAt === null || endedAt < beganAt) return null;
+    const until = endedAt - beganAt;
     const isWhole = until >= lengthOf(step) - spare;
     const quarters = quartersOf(step);
     const round = gradeRound(
@@ -203,17 +219,17 @@ export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
     };
   }
 
-  function end(): void {
+  function end(endedAt = now()): void {
     const { running } = store.getState();
     if (!running) return;
     if (running.kind === 'improvising') {
       store.setState({ running: null });
-      return spent(running.step, now() - since);
+      return spent(running.step, endedAt - since);
     }
-    const went = running.kind === 'waiting' ? endCalled(running) : endRound(running);
+    const went = running.kind === 'waiting' ? endCalled(running) : endRound(running, endedAt);
     store.setState({ running: null, went });
     if (!went) return;
-    asked = { went, ms: now() - since };
+    asked = { went, ms: endedAt - since };
     if (went.kind === 'called' || went.isClean !== null) settle();
     if (went.kind === 'round') climb(went.step.name, went.stairs);
   }
@@ -226,6 +242,7 @@ export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
   function begin(running: Running): void {
     settle();
     since = now();
+    awake = since;
     store.setState({ running, went: null });
   }
 
@@ -237,7 +254,8 @@ export function createRoom({ now, latency, keep, log, spent }: Outside): Room {
   return {
     store,
     key,
-    end,
+    end: () => end(),
+    tick,
     climb,
     call: (step) => {
       const strikes = dueStrikes(step.performance, quartersOf(step));

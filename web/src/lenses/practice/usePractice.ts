@@ -42,6 +42,8 @@ import { loopPiece, roundPiece, simulatedKeys, type SimulatedRound } from './rou
 const grace = 400;
 /** So long, in milliseconds, one reads how it went before it begins anew. */
 const breath = 2_500;
+/** So often, in milliseconds, the clock is looked at. */
+const lookAtClock = 500;
 
 /** What is practised, where it is written down, and how one begins. */
 interface Practised {
@@ -90,6 +92,10 @@ export function usePractice({
       drill?.told(went);
     },
     spent: (step: Step, ms: number) => logTime?.(timeEntry(step, ms)),
+    slept: () => {
+      halt();
+      notify(t('The computer slept. What was played until then is told.'));
+    },
   });
   const [room] = useState(() =>
     createRoom({
@@ -98,6 +104,7 @@ export function usePractice({
       keep: isLed ? () => undefined : keepTempo,
       log: (...told) => steady.log(...told),
       spent: (...told) => steady.spent(...told),
+      slept: () => steady.slept(),
     }),
   );
   const state = useStore(room.store);
@@ -339,6 +346,12 @@ export function usePractice({
     const timer = setTimeout(actions.beginAgain, breath);
     return () => clearTimeout(timer);
   }, [went, canGoOn, actions]);
+  const isUnderWay = running !== null;
+  useEffect(() => {
+    if (!isUnderWay) return;
+    const timer = setInterval(room.tick, lookAtClock);
+    return () => clearInterval(timer);
+  }, [isUnderWay, room]);
   // Nobody practises behind another page, and clocks are slowed there.
   useEffect(() => {
     const onHidden = () => {

@@ -22,6 +22,9 @@ import { useTitle } from '../../ui/useTitle.ts';
 import { t } from '../../words/words.ts';
 import { ShapeCard } from '../parts/ShapeCard.tsx';
 
+/** High enough for the chord that is called to stay where it is while the chart below it follows. */
+const tall = '@media (min-height: 700px)';
+
 const Frame = styled.main`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 380px;
@@ -70,6 +73,11 @@ const Called = styled.div`
   ${phone} {
     position: static;
     order: 1;
+    ${tall} {
+      position: sticky;
+      top: 0;
+      bottom: auto;
+    }
   }
 `;
 
@@ -77,6 +85,11 @@ const Beside = styled.aside`
   background: var(--panel);
   ${phone} {
     order: 2;
+    ${tall} {
+      [role='status'] {
+        scroll-margin-top: 350px;
+      }
+    }
   }
 `;
 

@@ -154,4 +154,6 @@ export const practice = {
   'What of it': 'O que',
   'No run is placed in these bars.': 'Nenhuma corrida está colocada nestes compassos.',
   'It is counted aloud': 'Contado em voz alta',
+  'The computer slept. What was played until then is told.':
+    'O computador dormiu. O que foi tocado até ali está contado.',
 };
