@@ -51,7 +51,9 @@ test('a learner practises one song by a link on a phone; whoever sent it sees th
     await expect(phone.getByLabel('Step', { exact: true })).toContainText('The right hand alone');
     await phone.getByRole('button', { name: 'Begin', exact: true }).click();
     // The chart follows below; what is called stays before one's eyes.
-    await expect(phone.getByRole('region', { name: 'What is called' })).toBeInViewport({ ratio: 1 });
+    await expect(phone.getByRole('region', { name: 'What is called' })).toBeInViewport({
+      ratio: 1,
+    });
     const play = phone.getByRole('button', { name: 'Play what is called' });
     for (let chord = 0; chord < 4; chord += 1) {
       await expect(phone.getByText(`bar ${chord + 1} · ${chord} of 4`)).toBeVisible();
