@@ -691,3 +691,21 @@ export {
   programmeOf,
   secondsOfProgramme,
 } from './practice/programme.ts';
+
+export type { ArrangeWishes, Arranged, SongArrangement } from './arrange/arrange.ts';
+export { arrange } from './arrange/arrange.ts';
+export type { ArcPart } from './arrange/arc.ts';
+export { arcOf } from './arrange/arc.ts';
+export type { Choice, ChoiceKind, Locks, TakenEdit, Unkept } from './arrange/choice.ts';
+export { choiceKinds, leftAsItIs } from './arrange/choice.ts';
+export type { Level } from './arrange/levels.ts';
+export { levels } from './arrange/levels.ts';
+export type { PartMeasure } from './arrange/measure.ts';
+export { measureParts } from './arrange/measure.ts';
+export type { Busy } from './arrange/moves.ts';
+export type { PatternPair, Style } from './arrange/styles.ts';
+export { styleOf, styles } from './arrange/styles.ts';
+export type { Taken } from './arrange/take.ts';
+export { takeChoices } from './arrange/take.ts';
+export type { SectionRole } from './chart/roles.ts';
+export { roleOf } from './chart/roles.ts';

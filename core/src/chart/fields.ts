@@ -32,7 +32,7 @@ export type FieldName = (typeof fieldNames)[number];
 
 /** Longest value of a field, in characters; a roadmap has many steps. */
 const longestField = 200;
-const longestRoad = 800;
+export const longestRoad = 800;
 
 /** Slowest and fastest tempo a chart can carry, in felt beats a minute. */
 export const tempoRange = { slowest: 20, fastest: 320 } as const;

@@ -50,6 +50,11 @@ export interface Textures {
 
 export const noTextures: Textures = { left: null, right: null, bars: [] };
 
+/** A pattern as it is played where nothing more is said of it. */
+export function textureOf(pattern: Texture['pattern']): Texture {
+  return { pattern, name: null, step: null, dynamic: 'medium', leading: false };
+}
+
 /**
  * Reads what stands after `left:` or `right:`: a pattern's name, the song's own name for one between quotation marks, or steps,
  * then, between commas, how long a step is, how loud it is and whether it leads: `T~ M L M, sixteenths, soft`. Nothing at all is
@@ -173,17 +178,16 @@ function begin(
   hand: TexturedHand,
   patterns: readonly SongPattern[],
 ): Result<Texture> {
-  const plain = { name: null, step: null, dynamic: 'medium', leading: false } as const;
   const name = /^["“](?<name>[^"“”]*)["”]$/u.exec(text)?.groups?.['name']?.trim();
   if (name !== undefined) return ofSong(name, { text, start }, hand, patterns);
   const known = findPattern(text, hand);
-  if (known) return success({ ...plain, pattern: known });
+  if (known) return success(textureOf(known));
   const [word = ''] = text.split(/[\s|]+/).filter((one) => one !== '');
   // A word that looks like a step, and more after it, was meant for steps.
   const meantSteps = /[\s|]/.test(text) && readSteps(word, hand).ok;
   if (meantSteps || readSteps(text, hand).ok) {
     const bars = readPatternBars(text, hand, start);
-    return bars.ok ? success({ ...plain, pattern: bars.value }) : bars;
+    return bars.ok ? success(textureOf(bars.value)) : bars;
   }
   const names = patternNames(hand);
   const own = patterns.length > 0 ? `, those of the song between quotation marks` : '';

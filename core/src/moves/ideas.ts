@@ -10,7 +10,8 @@ import { formatChord, nameDegree } from '../chord/formatChord.ts';
 import { thirdInKey } from '../chord/leading.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { degreeOfSemitones, degreeOver, degreeSemitones, type Degree } from '../pitch/degree.ts';
-import type { Key } from '../pitch/key.ts';
+import { Memo } from '../kit/memo.ts';
+import { formatKey, type Key } from '../pitch/key.ts';
 import { fold, majorScale } from '../pitch/note.ts';
 import { bassLines } from './bassLines.ts';
 import { chordOver, chordsOf, formulaOver, inRow } from './formula.ts';
@@ -174,8 +175,9 @@ function walkingBasses(
   { before, target, key }: Neighbours,
   numbers?: Partial<NumberStyle>,
 ): Idea[] {
-  return bassLines(before, target, key)
-    .slice(0, mostLines)
+  const name = [formatChord(before), formatChord(target), formatKey(key)].join(' ');
+  return linesBetween
+    .get(name, () => bassLines(before, target, key).slice(0, mostLines))
     .map((line, place): Idea => {
       const chords = line.slice(1, -1) as NamedChord[];
       const down = bassStep(before, chords[0]!) < 0;
@@ -194,6 +196,8 @@ function walkingBasses(
 }
 
 const mostLines = 4;
+/** A song has few neighbours, and they come again and again. */
+const linesBetween = new Memo<readonly (readonly Chord[])[]>(500);
 
 /** Whether a chord holds a tone, by half steps over home. */
 export function holds(chord: NamedChord, semitones: number): boolean {

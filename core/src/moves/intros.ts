@@ -1,3 +1,4 @@
+import { roleOf } from '../chart/roles.ts';
 import {
   plainChord,
   shortened,
@@ -131,8 +132,8 @@ function cut({ slots }: PlayedBar, length: number): Slot[] {
   });
 }
 
-const isChorus = ({ name }: Section) => /chorus|refrain|hook|refr/i.test(name);
-const isVerse = ({ name }: Section) => /verse|strophe|stanza/i.test(name);
+const isChorus = (section: Section) => roleOf(section) === 'chorus';
+const isVerse = (section: Section) => roleOf(section) === 'verse';
 
 function chorusOf({ sections }: Song): Section | undefined {
   return sections.find(isChorus) ?? sections.findLast(({ phrases }) => phrases.length > 0);

@@ -100,6 +100,16 @@ export function stepsInBar(pattern: Pattern, turn: number, meter: Meter): readon
   );
 }
 
+/** How often a hand strikes in a bar of a texture, over the bars of its pattern; once where it holds its chords. */
+export function strikesOfTexture(texture: Texture, hand: TexturedHand, meter: Meter): number {
+  const pattern = patternOf(texture, hand, meter);
+  const counts = pattern.bars.map(
+    (_, turn) =>
+      stepsInBar(pattern, turn, meter)?.filter(({ kind }) => kind === 'strike').length ?? 1,
+  );
+  return counts.reduce((sum, count) => sum + count, 0) / counts.length;
+}
+
 /** How many steps of a length each group of a metre has; none in a metre without groups, or where they part a step. */
 function groupsOf(meter: Meter, step: StepLength): readonly number[] {
   const perUnit = stepsOfBar(meter, step).length / meter.beats;

@@ -1,5 +1,5 @@
 import type { Push, Section, Slot, Song } from '../chart/song.ts';
-import { noTextures, type Texture } from '../chart/texture.ts';
+import { noTextures, textureOf } from '../chart/texture.ts';
 import type { TimelineIndex } from '../chart/places.ts';
 import { expand } from '../chart/time/timeline.ts';
 import type { Filled } from '../playing/filled.ts';
@@ -28,13 +28,7 @@ export interface Rung {
 const mostOneByOne = 4;
 
 /** What the left hand does where a section says nothing (common practice, no published source): its fifth, softly, on each "and". */
-const ghosts: Texture = {
-  pattern: 'root with ghost fifths',
-  name: null,
-  step: null,
-  dynamic: 'medium',
-  leading: false,
-};
+const ghosts = textureOf('root with ghost fifths');
 
 /**
  * The steps on the way to a section, made of its own chart. A section that is written without pushes and patterns is practised with

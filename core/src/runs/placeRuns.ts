@@ -1,4 +1,5 @@
 import type { TimelineIndex } from '../chart/places.ts';
+import { nameWithoutNumber } from '../chart/roles.ts';
 import { readDirections } from '../chart/directions.ts';
 import type { Timeline, TimelinePart } from '../chart/time/timeline.ts';
 import { findRuns, type RunFit, type RunWishes } from './fitRuns.ts';
@@ -115,7 +116,7 @@ function timesHeard({ parts, song }: Timeline): ReadonlyMap<TimelinePart, number
   const counts = new Map<string, number>();
   return new Map(
     parts.map((part) => {
-      const name = song.sections[part.section]!.name.replace(/\s*\d+\s*$/, '').toLowerCase();
+      const name = nameWithoutNumber(song.sections[part.section]!);
       const count = (counts.get(name) ?? 0) + 1;
       counts.set(name, count);
       return [part, count];
