@@ -7,6 +7,7 @@ import { formatChord } from '../chord/formatChord.ts';
 import type { Decisions } from '../decisions.ts';
 import type { Voiced } from '../hands/search/voiced.ts';
 import { usualReach, type Instrument, type Lineup, type Reach } from '../hands/shapes/player.ts';
+import { ordinalOf } from '../kit/words.ts';
 import { endings } from '../moves/endings.ts';
 import { intros } from '../moves/intros.ts';
 import type { SectionMove } from '../moves/sectionMoves.ts';
@@ -16,7 +17,7 @@ import { fillPlaceAt } from '../runs/songFills.ts';
 import { barsBefore } from '../writing/place.ts';
 import { arcOf, type ArcPart } from './arc.ts';
 import { leftAsItIs, type Choice, type Locks, type Unkept } from './choice.ts';
-import { takeColours } from './colours.ts';
+import { takeColours, type TakenColour } from './colours.ts';
 import { dynamicsId, findFrame, pairInWords, patternId, valueOfPair, type Frame } from './frame.ts';
 import { leftFor } from './left.ts';
 import { askedOf, type Level } from './levels.ts';
@@ -90,8 +91,8 @@ export function arrange(read: ChartResult, decisions: Decisions, wishes: Arrange
     ...patternsOf(timeline, frame),
     ...leftShapesOf(timeline, decisions, arc, wishes),
     ...dynamicsOf(timeline, arc, frame),
-    ...colours.taken.map(colourMade),
-    ...moves.taken.map(moveMade),
+    ...colours.taken.map((one) => colourMade(one, wishes.numbers)),
+    ...moves.taken.map((one) => moveMade(one, wishes.numbers)),
     ...runsOf(timeline, decisions, arc, wishes, moves.taken),
   ];
   onProgress(0.95);
@@ -165,7 +166,7 @@ function leftShapesOf(
       {
         ...{ id, value, kind: 'left shape', section: index, time: null, grade: level, cost: null },
         place: placeOfSection(timeline, index),
-        what: `Left hand holds ${left.shape}`,
+        what: left.orElse ? `${left.shape}, else ${left.orElse}` : left.shape,
         why:
           lineup === 'with bass' || lineup === 'with bass and guitar'
             ? 'The bass player has the low notes.'
@@ -182,37 +183,44 @@ function sectionOfSlot({ slots }: Timeline, slot: number): number | null {
   return slots.find((one) => one.slot === slot)?.section ?? null;
 }
 
+/** What the roadmap says of each time; times behind each other of which it says the same are one choice. */
 function dynamicsOf(timeline: Timeline, arc: readonly ArcPart[], { dynamics }: Frame): Made[] {
-  return arc.flatMap(({ part, section, time, isBreath, wanted }): Made[] => {
-    const words = dynamics[part]?.words ?? '';
+  const rows: { section: number; words: string; parts: ArcPart[] }[] = [];
+  for (const one of arc) {
+    const words = dynamics[one.part]?.words ?? '';
+    const last = rows.at(-1);
+    if (last?.section === one.section && last.words === words) last.parts.push(one);
+    else rows.push({ section: one.section, words, parts: [one] });
+  }
+  return rows.flatMap(({ section, words, parts }): Made[] => {
     if (words === '') return [];
+    const [first] = parts;
+    const last = parts.at(-1)!;
+    const times =
+      parts.length > 1 ? `, ${ordinalOf(first!.time)} to ${ordinalOf(last.time)} time` : '';
     return [
       {
-        ...{ id: dynamicsId(part), value: words, kind: 'dynamics', section, time },
-        ...{ grade: 'plain', cost: null, place: placeOfSection(timeline, section) },
-        what: words,
-        why: isBreath
+        ...{ id: dynamicsId(first!.part, last.part), value: words, kind: 'dynamics', section },
+        ...{ time: parts.length > 1 ? null : first!.time, grade: 'plain', cost: null },
+        place: placeOfSection(timeline, section),
+        what: `${words}${times}`,
+        why: last.isBreath
           ? 'A breath before the last: what follows is heard because this is thin.'
-          : `The arc wants ${Math.round(wanted * 10)} of 10 here.`,
-        change: { kind: 'direction', part, words },
+          : `The arc wants ${Math.round(last.wanted * 10)} of 10 here.`,
+        change: { kind: 'direction', parts: parts.map(({ part }) => part), words },
       },
     ];
   });
 }
 
-function colourMade({
-  id,
-  value,
-  section,
-  before,
-  chord,
-  slots,
-  colour,
-}: ReturnType<typeof takeColours>['taken'][number]): Made {
+function colourMade(
+  { id, value, section, before, chord, slots, colour }: TakenColour,
+  numbers?: Partial<NumberStyle>,
+): Made {
   return {
     ...{ id, value, kind: 'colour', section, time: null, grade: colour.grade, cost: null },
     place: { bar: slots[0]!.bar, slot: 0 },
-    what: `${before} becomes ${value}, ${slots.length === 1 ? 'once' : `${slots.length} times`}`,
+    what: `${formatChord(before, numbers)} becomes ${formatChord(chord, numbers)}, ${slots.length === 1 ? 'once' : `${slots.length} times`}`,
     why: [colour.replaces, colour.tension ? `The sung note is its ${colour.tension}.` : '']
       .filter((one) => one !== '')
       .join(' '),
@@ -220,8 +228,11 @@ function colourMade({
   };
 }
 
-function moveMade({ id, value, form, part, time }: TakenMove): Made {
-  const chords = form.chords.map(({ chord }) => formatChord(chord)).join(' ');
+function moveMade(
+  { id, value, form, part, time }: TakenMove,
+  numbers?: Partial<NumberStyle>,
+): Made {
+  const chords = form.chords.map(({ chord }) => formatChord(chord, numbers)).join(' ');
   return {
     ...{ id, value, kind: 'move', section: part.section, time, grade: form.grade, cost: form.cost },
     place: form.place,

@@ -25,8 +25,8 @@ export type Change =
   | { readonly kind: 'section'; readonly where: 'intro' | 'ending'; readonly added: Section }
   | { readonly kind: 'pattern'; readonly section: number; readonly pair: PatternPair }
   | { readonly kind: 'left'; readonly section: number; readonly left: LeftWish }
-  /** What the roadmap says of one time through a section, by the part of the timeline. */
-  | { readonly kind: 'direction'; readonly part: number; readonly words: string }
+  /** What the roadmap says of times through a section, by the parts of the timeline. */
+  | { readonly kind: 'direction'; readonly parts: readonly number[]; readonly words: string }
   | { readonly kind: 'colour'; readonly slots: readonly TextSlot[]; readonly chord: NamedChord }
   | { readonly kind: 'move'; readonly section: number; readonly write: MoveEdit }
   | { readonly kind: 'run'; readonly placed: PlacedRun };

@@ -16,7 +16,7 @@ export interface TakenColour {
   readonly id: string;
   readonly value: string;
   readonly section: number;
-  readonly before: string;
+  readonly before: NamedChord;
   readonly chord: NamedChord;
   readonly slots: readonly { readonly slot: TextSlot; readonly bar: number }[];
   readonly colour: Colour;
@@ -80,7 +80,7 @@ export function takeColours(
         colours.some(({ numbers }) => numbers === chosen.numbers),
       );
       taken.push({
-        ...{ id, section, before: symbol, value: chosen.numbers, chord: chosen.chord },
+        ...{ id, section, before: free[0]!.chord, value: chosen.numbers, chord: chosen.chord },
         ...{ slots, colour: chosen },
       });
     }

@@ -64,7 +64,18 @@ const thinPattern = 0.25;
 const mostWays = 50_000;
 
 export const patternId = (section: number) => `pattern ${section}`;
-export const dynamicsId = (part: number) => `dynamics ${part}`;
+/** The times from one part of the timeline up to another, which has it too. */
+export const dynamicsId = (from: number, to: number) => `dynamics ${from}-${to}`;
+
+/** What stands fast of a part, among others or by itself. */
+function dynamicsLock(locks: Locks, part: number): { id: string; words: string } | null {
+  for (const [id, words] of Object.entries(locks)) {
+    const range = /^dynamics (\d+)-(\d+)$/.exec(id);
+    if (range && Number(range[1]) <= part && part <= Number(range[2])) return { id, words };
+  }
+  return null;
+}
+
 export const valueOfPair = ({ right, left }: PatternPair) =>
   `${right ?? 'held'} / ${left ?? 'held'}`;
 
@@ -169,12 +180,12 @@ function dynamicsFor(
 ): readonly SomeDynamics[] {
   const { directions, hands } = song.sections[section]!;
   const said = readDirections([...directions, parts[part]!.direction]);
-  const lock = locks[dynamicsId(part)];
+  const lock = dynamicsLock(locks, part);
   const louder = said.louder + said.growing / 2;
   const isSaid = louder !== 0 || said.octaves !== 0 || said.silent.length > 0;
   if (isSaid || hands.loudness !== null || !canSay) {
-    if (lock !== undefined && lock !== leftAsItIs)
-      unkept.push({ id: dynamicsId(part), why: 'The chart says itself how this is played.' });
+    if (lock && lock.words !== leftAsItIs)
+      unkept.push({ id: lock.id, why: 'The chart says itself how this is played.' });
     const written = { soft: 0.2, medium: 0.45, loud: 0.75 }[hands.loudness ?? 'medium'];
     const more = louder / 60 + said.octaves * 0.2 - said.silent.length * 0.2;
     const level = Math.max(0, Math.min(1, written + more));
@@ -184,10 +195,10 @@ function dynamicsFor(
     ...one,
     isSaid: false,
   }));
-  if (lock === undefined) return options;
-  const kept = options.filter(({ words }) => words === lock);
+  if (!lock) return options;
+  const kept = options.filter(({ words }) => words === lock.words);
   if (kept.length > 0) return kept;
-  unkept.push({ id: dynamicsId(part), why: 'Nothing is said so of this time.' });
+  unkept.push({ id: lock.id, why: 'Nothing is said so of this time.' });
   return options;
 }
 

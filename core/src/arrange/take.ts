@@ -64,7 +64,9 @@ export function takeChoices(
     take(written(way.read, patterns.map(texturesFor(way.read)), null), ...patterns);
   const directions = of('direction');
   if (directions.length > 0) {
-    const words = new Map(directions.map(({ change }) => [change.part, change.words]));
+    const words = new Map(
+      directions.flatMap(({ change }) => change.parts.map((part) => [part, change.words])),
+    );
     const road = roadWith(way.read.song, words);
     take({ ok: true, changes: fieldEdits(way.read, 'road', road), cursor: null }, ...directions);
   }

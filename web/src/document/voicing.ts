@@ -4,6 +4,7 @@ import {
   instruments,
   melodyOver,
   shareParts,
+  type Decisions,
   type Filled,
   type NumberStyle,
   type Song,
@@ -78,12 +79,27 @@ function useSameMelody(now: Melody): Melody {
 /** Finds the hands of the whole song as it is when it is asked, whatever lens is open, with the runs that are placed in it. */
 export function useWhole(): () => Promise<Filled> {
   const { store } = useDocument();
-  const { view, keyboard } = useLook();
-  return useCallback(async () => {
+  const wholeOf = useWholeOf();
+  return useCallback(() => {
     const { read, decisions } = store.getState();
-    const { hands, fills } = decisions;
-    return { ...(await findHands(read.song, hands, view)), fills, keyboard };
-  }, [store, view, keyboard]);
+    return wholeOf(read.song, decisions);
+  }, [store, wholeOf]);
+}
+
+/** The same of another chart with other decisions: the song as it would be. */
+export function useWholeOf(): (
+  song: Song,
+  decisions: Pick<Decisions, 'hands' | 'fills'>,
+) => Promise<Filled> {
+  const { view, keyboard } = useLook();
+  return useCallback(
+    async (song, { hands, fills }) => ({
+      ...(await findHands(song, hands, view)),
+      fills,
+      keyboard,
+    }),
+    [view, keyboard],
+  );
 }
 
 /** Finds the hands of the open song as somebody else decided them. */

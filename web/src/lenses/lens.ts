@@ -44,7 +44,15 @@ export interface Lens {
   /** What its side panel is called, and where it is kept that it is open. */
   readonly panelName: string;
   readonly panelKept:
-    'textOpen' | 'handsOpen' | 'movesOpen' | 'fillsOpen' | 'keyOpen' | 'practiceOpen';
+    | 'textOpen'
+    | 'handsOpen'
+    | 'movesOpen'
+    | 'fillsOpen'
+    | 'keyOpen'
+    | 'practiceOpen'
+    | 'arrangeOpen';
+  /** It is opened from the menu as well, and stands among the others only where there is room. */
+  readonly isInMenu?: boolean;
   /**
    * Holds what its parts share, for as long as it is open, and says what it lays over the chart. The chart is drawn beside
    * the frame's context, not under it: at each change of a context React walks through all that stands under it.

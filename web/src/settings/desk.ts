@@ -10,6 +10,7 @@ export const desk = createSettings('desk', 2, {
   fillsOpen: z.boolean().catch(true),
   keyOpen: z.boolean().catch(true),
   practiceOpen: z.boolean().catch(true),
+  arrangeOpen: z.boolean().catch(true),
   panel: z.enum(['text', 'colours']).catch('text'),
   pianoOpen: z.boolean().catch(false),
   /** The tools under the chart. */

@@ -1,7 +1,9 @@
 import type {
+  ChoiceKind,
   Dynamic,
   HandGrade,
   LeftWish,
+  Level,
   Lineup,
   MoveKind,
   Pedalling,
@@ -213,4 +215,42 @@ export const runPieceNames: Readonly<Record<RunPiece, string>> = {
   all: t('the runs alone'),
   'first half': t('the first half of each run'),
   'second half': t('the second half of each run'),
+};
+
+/** For whom a song is arranged. */
+export const levelNames: Readonly<Record<Level, string>> = {
+  beginner: t('new to it'),
+  average: t('at home in it'),
+  strong: t('strong'),
+};
+
+/** What an arrangement decides. */
+export const choiceKindNames: Readonly<Record<ChoiceKind, string>> = {
+  intro: t('Intro'),
+  pattern: t('Pattern'),
+  'left shape': t('Left hand'),
+  dynamics: t('Loudness'),
+  colour: t('Colour'),
+  move: t('Move'),
+  run: t('Run'),
+  ending: t('Ending'),
+};
+
+/** Styles of arranging, by what core calls them; and what each does. */
+export const styleNames: Readonly<Record<string, string>> = {
+  'held back': t('Held back'),
+  rolling: t('Rolling'),
+  driving: t('Driving'),
+  'many colours': t('Many colours'),
+};
+
+export const styleSays: Readonly<Record<string, string>> = {
+  'held back': t('Long chords and much silence; full only in the last chorus.'),
+  rolling: t('Broken chords that get fuller from verse to chorus, over a left hand that moves.'),
+  driving: t(
+    'Struck chords on a left hand with a pulse; each chorus stronger than the one before.',
+  ),
+  'many colours': t(
+    'Passing chords and rich chords under plain patterns; slow songs that want harmony.',
+  ),
 };

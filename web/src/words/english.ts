@@ -7,6 +7,13 @@ export const english = {
   '{{count}} sharps to read._one': '{{count}} sharp to read.',
   '{{count}} flats to read._one': '{{count}} flat to read.',
   '{{count}} chords come early_one': '{{count}} chord comes early',
+  '{{count}} choices stand in the song._one': 'One choice stands in the song.',
+  '{{count}} choices stand in the song; the others could not be written with them._one':
+    'One choice stands in the song; the others could not be written with it.',
+  '{{count}} that you left out stay out: let them come again_one':
+    'One that you left out stays out: let it come again',
+  'Take all {{count}}_one': 'Take it',
+  'Take {{count}} of {{all}}_one': 'Take {{count}} of {{all}}',
   '{{count}} wrong keys_one': '{{count}} wrong key',
   '{{count}} minutes without a break_one': '{{count}} minute without a break',
   'in {{count}} days_one': 'tomorrow',

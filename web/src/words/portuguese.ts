@@ -12,6 +12,7 @@ import { moves } from './portuguese/moves.ts';
 import { listening } from './portuguese/listening.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { pencil } from './portuguese/pencil.ts';
+import { arrange } from './portuguese/arrange.ts';
 import { practice } from './portuguese/practice.ts';
 import { drills } from './portuguese/drills.ts';
 import { service } from './portuguese/service.ts';
@@ -36,6 +37,7 @@ export const portuguese = {
   ...versions,
   ...bringing,
   ...pencil,
+  ...arrange,
   ...practice,
   ...drills,
   ...listening,

@@ -179,6 +179,11 @@ const Lenses = styled.nav`
     color: var(--ink);
     border-color: var(--accent);
   }
+  @media (max-width: 1180px) {
+    a[data-in-menu] {
+      display: none;
+    }
+  }
   @media (max-width: 900px) {
     a {
       padding: 3px 6px 0;
@@ -401,6 +406,7 @@ function LensLinks({ songId, open }: { songId: string; open: Lens }) {
           to={{ pathname: lensPath(songId, lens), search }}
           replace
           aria-current={lens === open ? 'page' : undefined}
+          data-in-menu={lens.isInMenu || undefined}
         >
           {lens.name}
         </Link>

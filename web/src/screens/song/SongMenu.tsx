@@ -13,6 +13,7 @@ import styled from 'styled-components';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
 import { useWhole } from '../../document/voicing.ts';
+import { arrangeLens } from '../../lenses/arrange/arrangeLens.tsx';
 import type { Lens } from '../../lenses/lens.ts';
 import { canUnroll } from '../../music/rails/Road.tsx';
 import { useMay } from '../../queries/session.ts';
@@ -20,6 +21,7 @@ import { desk } from '../../settings/desk.ts';
 import { IconButton } from '../../ui/Button.tsx';
 import { Sheet } from '../../ui/Picker.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
+import { lensPath } from './lenses.ts';
 import { makeSure } from './openSong.ts';
 import { songsAddress } from '../parts/songsAddress.ts';
 import { DownloadList, saversOf } from './DownloadMenu.tsx';
@@ -110,6 +112,7 @@ function OpenMenu({ songId, lens, panel, onOpen, onListen }: SongMenuProps) {
     print: () =>
       void makeSure(songDocument).then(() => navigate(`/songs/${songId}/print${search}`)),
     files: () => void makeSure(songDocument).then(() => onOpen('files')),
+    arrange: () => void navigate({ pathname: lensPath(songId, arrangeLens), search }),
     listen: onListen,
     hands: () => void makeSure(songDocument).then(() => onOpen('hands')),
     versions: () => void makeSure(songDocument).then(() => onOpen('versions')),
@@ -130,6 +133,7 @@ function OpenMenu({ songId, lens, panel, onOpen, onListen }: SongMenuProps) {
         {canUnroll(song) ? (
           <Item id="played">{asPlayed ? t('Show it as written') : t('Show it as played')}</Item>
         ) : null}
+        <Item id="arrange">{t('Arrange the whole song')}</Item>
         <Item id="listen">{t('Listen to a recording')}</Item>
         <Item id="files">{t('Recordings and papers')}</Item>
         <Item id="hands">{t('Hands of others')}</Item>

@@ -1,3 +1,4 @@
+import { arrangeLens } from '../../lenses/arrange/arrangeLens.tsx';
 import { chartLens } from '../../lenses/chart/chartLens.tsx';
 import { fillsLens } from '../../lenses/fills/fillsLens.tsx';
 import { handsLens } from '../../lenses/hands/handsLens.tsx';
@@ -14,6 +15,7 @@ export const lenses: readonly Lens[] = [
   fillsLens,
   keyLens,
   practiceLens,
+  arrangeLens,
 ];
 
 /** The lens of an address; null where there is none of that name. */

@@ -26,6 +26,7 @@ export function usePanel(lens: Lens): Panel {
     'fillsOpen',
     'keyOpen',
     'practiceOpen',
+    'arrangeOpen',
   );
   const { panelKept } = lens;
   // On a phone it is opened for once, and gone with the lens.

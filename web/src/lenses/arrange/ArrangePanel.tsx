@@ -1,0 +1,201 @@
+import { leftAsItIs, levels, restraints, styleOf, styles } from '@intervallum/core';
+import { Square, Volume2 } from 'lucide-react';
+import styled from 'styled-components';
+import { arranging } from '../../settings/arranging.ts';
+import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Pick } from '../../ui/Pick.tsx';
+import { levelNames, restraintNames, styleNames, styleSays } from '../../words/choiceNames.ts';
+import { t } from '../../words/words.ts';
+import { Details, Steps, Wishes } from '../parts/cards.ts';
+import { PanelBody } from '../parts/PanelBody.ts';
+import { useArrangeLens, type Heard } from './arrangeContext.ts';
+import { Choices } from './Choices.tsx';
+
+const Field = styled.div`
+  display: grid;
+  gap: 4px;
+  > p {
+    font-size: 14px;
+    line-height: 1.4;
+    color: var(--soft);
+  }
+`;
+
+const About = styled.p`
+  font-size: 14px;
+  line-height: 1.4;
+  color: var(--soft);
+`;
+
+const Waiting = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 44px;
+  progress {
+    flex: 1;
+    min-width: 0;
+    accent-color: var(--accent);
+  }
+`;
+
+/** Beside the chart: how it is to be arranged, what is proposed, and what one does with it. */
+export function ArrangePanel() {
+  const { progress, found, why, isStale, actions } = useArrangeLens();
+  return (
+    <PanelBody role="region" aria-label={t('Arrange')} tabIndex={0}>
+      <HowArranged />
+      {progress === null ? (
+        <PrimaryButton onPress={actions.ask}>
+          {found ? t('Arrange it again') : t('Arrange the song')}
+        </PrimaryButton>
+      ) : (
+        <Waiting>
+          <progress value={progress} aria-label={t('Arranging the song')} />
+          <Button onPress={actions.stop}>{t('Stop')}</Button>
+        </Waiting>
+      )}
+      {why ? <p role="alert">{why}</p> : null}
+      {found && isStale ? (
+        <About role="status">
+          {t('The chart has changed since this was proposed. Ask again for what fits it now.')}
+        </About>
+      ) : null}
+      {found && !isStale ? <Proposed /> : null}
+      {!found && !why ? (
+        <About>
+          {t(
+            'Intro, patterns, left hand, loudness, colours, moves, runs and ending are proposed along the arc below. Nothing is written before you take it.',
+          )}
+        </About>
+      ) : null}
+    </PanelBody>
+  );
+}
+
+function HowArranged() {
+  const { style, level, busy } = arranging.use('style', 'level', 'busy');
+  return (
+    <>
+      <Field>
+        <Pick
+          label={t('Style')}
+          value={style}
+          options={styles.map(({ id }) => [id, styleNames[id] ?? id] as const)}
+          onChange={(chosen) => arranging.change({ style: chosen })}
+        />
+        <p>{styleSays[style] ?? styleOf(style).says}</p>
+      </Field>
+      <Field>
+        <p aria-hidden>{t('For a player who is')}</p>
+        <Choice
+          label={t('For a player who is')}
+          value={level}
+          options={levels.map((one) => [one, levelNames[one]] as const)}
+          onChange={(chosen) => arranging.change({ level: chosen })}
+        />
+      </Field>
+      <Field>
+        <p aria-hidden>{t('How much')}</p>
+        <Choice
+          label={t('How much')}
+          value={busy}
+          options={restraints.map((one) => [one, restraintNames[one]] as const)}
+          onChange={(chosen) => arranging.change({ busy: chosen })}
+        />
+      </Field>
+    </>
+  );
+}
+
+function Proposed() {
+  const { found, left, locks, actions } = useArrangeLens();
+  const { choices, said, unkept } = found!;
+  const wanted = choices.filter(({ id }) => !left.has(id));
+  const away = Object.values(locks).filter((value) => value === leftAsItIs).length;
+  return (
+    <>
+      <Compare />
+      {choices.length === 0 ? (
+        <p role="status">
+          {t('Nothing is proposed: the chart says all of it itself, or the style leaves it plain.')}
+        </p>
+      ) : (
+        <Steps>
+          <PrimaryButton isDisabled={wanted.length === 0} onPress={() => actions.take(wanted)}>
+            {wanted.length === choices.length
+              ? t('Take all {{count}}', { count: choices.length })
+              : t('Take {{count}} of {{all}}', { count: wanted.length, all: choices.length })}
+          </PrimaryButton>
+        </Steps>
+      )}
+      {unkept.length > 0 ? (
+        <div role="alert">
+          <p>{t('Not all that you kept could stay:')}</p>
+          <ul>
+            {unkept.map(({ id, why }) => (
+              <li key={id}>{why}</li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      {away > 0 ? (
+        <Steps>
+          <QuietButton onPress={actions.bringBack}>
+            {t('{{count}} that you left out stay out: let them come again', { count: away })}
+          </QuietButton>
+        </Steps>
+      ) : null}
+      <Choices />
+      <Details>
+        <summary>{t('What is the best there is, and what is not')}</summary>
+        <ul>
+          {said.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
+      </Details>
+    </>
+  );
+}
+
+const compared: readonly (readonly [Heard, string])[] = [
+  ['arranged', t('As arranged')],
+  ['standing', t('As it stands')],
+  ['before', t('As proposed before')],
+];
+
+/** By ear, from one time through a section on. */
+function Compare() {
+  const { parts, from, hasBefore, heard, actions } = useArrangeLens();
+  return (
+    <Field role="group" aria-label={t('Hear')}>
+      <Wishes>
+        <Pick
+          label={t('Hear it from')}
+          value={String(from)}
+          options={parts.map(({ part, name }) => [String(part), name] as const)}
+          onChange={(part) => actions.hearFrom(Number(part))}
+        />
+      </Wishes>
+      <Steps>
+        {compared.map(([what, name]) =>
+          what === 'before' && !hasBefore ? null : (
+            <Button
+              key={what}
+              onPress={heard === what ? actions.silence : () => actions.hear(what)}
+            >
+              {heard === what ? (
+                <Square size={18} strokeWidth={1.5} aria-hidden />
+              ) : (
+                <Volume2 size={18} strokeWidth={1.5} aria-hidden />
+              )}
+              {heard === what ? t('Stop: {{name}}', { name }) : name}
+            </Button>
+          ),
+        )}
+      </Steps>
+    </Field>
+  );
+}

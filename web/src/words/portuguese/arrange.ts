@@ -1,0 +1,78 @@
+/** The words of arranging a whole song. */
+export const arrange = {
+  Arrange: 'Arranjo',
+  'Arrange it again': 'Arranjar de novo',
+  'Arrange the song': 'Arranjar a música',
+  'Arrange the song, or stop': 'Arranjar a música, ou parar',
+  'Hear it as arranged, or stop': 'Ouvir como arranjada, ou parar',
+  'Arrange the whole song': 'Arranjar a música inteira',
+  'Arranging the song': 'Arranjando a música',
+  'As arranged': 'Como arranjada',
+  'As it stands': 'Como está',
+  'As proposed before': 'Como proposta antes',
+  'As usual': 'Como de costume',
+  'Broken chords that get fuller from verse to chorus, over a left hand that moves.':
+    'Acordes quebrados que se enchem da estrofe ao refrão, sobre uma mão esquerda que se move.',
+  Colour: 'Cor',
+  'Draw it over the columns, or with the arrow keys.':
+    'Desenhe sobre as colunas, ou com as setas do teclado.',
+  Driving: 'Com pulso',
+  Ending: 'Final',
+  'For a player who is': 'Para quem toca e é',
+  'Hear it from': 'Ouvir a partir de',
+  'Held back': 'Contido',
+  'How full it is': 'Quanto se toca',
+  'How it is as it is played': 'Como é quando se toca',
+  Intro: 'Introdução',
+  'Intro, patterns, left hand, loudness, colours, moves, runs and ending are proposed along the arc below. Nothing is written before you take it.':
+    'Introdução, padrões, mão esquerda, volume, cores, passagens, corridas e final são propostos ao longo do arco abaixo. Nada é escrito antes de você aceitar.',
+  'It could not be arranged. Try again in a moment.':
+    'Não foi possível arranjar. Tente de novo daqui a pouco.',
+  Keep: 'Manter',
+  Kept: 'Mantido',
+  'Long chords and much silence; full only in the last chorus.':
+    'Acordes longos e muito silêncio; cheio só no último refrão.',
+  'Many colours': 'Muitas cores',
+  Move: 'Passagem',
+  'Not all that you kept could stay:': 'Nem tudo que você manteve pôde ficar:',
+  'Nothing is proposed: the chart says all of it itself, or the style leaves it plain.':
+    'Nada é proposto: a cifra já diz tudo, ou o estilo a deixa simples.',
+  'Passing chords and rich chords under plain patterns; slow songs that want harmony.':
+    'Acordes de passagem e acordes ricos sob padrões simples; para músicas lentas que pedem harmonia.',
+  Pattern: 'Padrão',
+  Rolling: 'Ondulante',
+  Run: 'Corrida',
+  'Stop: {{name}}': 'Parar: {{name}}',
+  'Struck chords on a left hand with a pulse; each chorus stronger than the one before.':
+    'Acordes batidos sobre uma mão esquerda com pulso; cada refrão mais forte que o anterior.',
+  Style: 'Estilo',
+  'Take all {{count}}_one': 'Aceitar a única',
+  'Take all {{count}}_other': 'Aceitar as {{count}}',
+  'Take only this': 'Aceitar só isto',
+  'Take {{count}} of {{all}}_one': 'Aceitar {{count}} de {{all}}',
+  'Take {{count}} of {{all}}_other': 'Aceitar {{count}} de {{all}}',
+  'The arc of the song': 'O arco da música',
+  'The chart has changed since this was proposed. Ask again for what fits it now.':
+    'A cifra mudou desde a proposta. Peça de novo o que serve agora.',
+  'The chart has changed since. Ask again.': 'A cifra mudou desde então. Peça de novo.',
+  'There is no bar here yet.': 'Ainda não há compasso aqui.',
+  'What is the best there is, and what is not': 'O que é o melhor que há, e o que não é',
+  'at home in it': 'do meio',
+  colour: 'cor',
+  density: 'densidade',
+  height: 'altura',
+  'new to it': 'iniciante',
+  strong: 'forte',
+  '{{count}} choices stand in the song._one': 'Uma escolha está na música.',
+  '{{count}} choices stand in the song._other': '{{count}} escolhas estão na música.',
+  '{{count}} choices stand in the song; the others could not be written with them._one':
+    'Uma escolha está na música; as outras não puderam ser escritas com ela.',
+  '{{count}} choices stand in the song; the others could not be written with them._other':
+    '{{count}} escolhas estão na música; as outras não puderam ser escritas com elas.',
+  '{{count}} that you left out stay out: let them come again_one':
+    'Uma que você deixou de fora fica de fora: deixe que volte',
+  '{{count}} that you left out stay out: let them come again_other':
+    '{{count}} que você deixou de fora ficam de fora: deixe que voltem',
+  '{{percent}} %, as usual': '{{percent}} %, como de costume',
+  '{{percent}} %, drawn': '{{percent}} %, desenhado',
+};

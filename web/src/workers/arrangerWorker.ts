@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createArranger } from './arranger.ts';
+
+expose(createArranger());
