@@ -105,6 +105,14 @@ async function learner(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'The shapes of this song' })).toBeVisible();
 }
 
+/** A song with a proposal beside it. */
+async function arranged(page: Page): Promise<void> {
+  await songDesk(page);
+  await fromMenu(page, 'Arrange the whole song');
+  await page.getByRole('button', { name: 'Arrange the song' }).click();
+  await expect(page.getByRole('button', { name: /^Take all/ })).toBeVisible();
+}
+
 async function stand(page: Page): Promise<void> {
   await songDesk(page);
   await page.getByRole('button', { name: 'Stand' }).click();
@@ -262,6 +270,12 @@ const screens: readonly Screen[] = [
         },
       ],
     ],
+  },
+  {
+    name: 'Arrange',
+    help: 'Arrange',
+    come: arranged,
+    over: [inPage(text('What it is made of'))],
   },
   { name: 'What there is to practise', help: 'Practice', come: at('/practice') },
   { name: 'Drills', help: 'Drills', come: drills },

@@ -154,3 +154,21 @@ export const styles: readonly Style[] = [
 export function styleOf(id: string): Style {
   return styles.find((style) => style.id === id) ?? styles[0]!;
 }
+
+/** What of a style somebody changes, each from 0 to 1; `moves` is how much of the usual appetite for moves is left. */
+export interface StyleWeights extends Pick<Style, 'thin' | 'full' | 'growth' | 'colours' | 'runs'> {
+  readonly moves: number;
+}
+
+export const styleWeights = ['thin', 'full', 'growth', 'colours', 'moves', 'runs'] as const;
+
+export function weightsOf({ thin, full, growth, colours, runs }: Style): StyleWeights {
+  return { thin, full, growth, colours, runs, moves: 1 };
+}
+
+/** A style with other weights. */
+export function withWeights(style: Style, weights: Partial<StyleWeights>): Style {
+  const { moves, ...others } = { ...weightsOf(style), ...weights };
+  const changed = Object.entries(style.moves).map(([kind, weight]) => [kind, weight * moves]);
+  return { ...style, ...others, moves: Object.fromEntries(changed) as Style['moves'] };
+}

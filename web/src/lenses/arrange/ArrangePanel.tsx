@@ -11,6 +11,7 @@ import { Details, Steps, Wishes } from '../parts/cards.ts';
 import { PanelBody } from '../parts/PanelBody.ts';
 import { useArrangeLens, type Heard } from './arrangeContext.ts';
 import { Choices } from './Choices.tsx';
+import { Weights } from './Weights.tsx';
 
 const Field = styled.div`
   display: grid;
@@ -86,6 +87,7 @@ function HowArranged() {
           onChange={(chosen) => arranging.change({ style: chosen })}
         />
         <p>{styleSays[style] ?? styleOf(style).says}</p>
+        <Weights style={style} />
       </Field>
       <Field>
         <p aria-hidden>{t('For a player who is')}</p>

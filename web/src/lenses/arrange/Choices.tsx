@@ -94,7 +94,7 @@ export function Choices() {
         : names[section]?.name || t('Section without a name');
     const wanted = choices.filter(({ id }) => !left.has(id));
     return (
-      <Group key={key} aria-label={name}>
+      <Group key={key} role="group" aria-label={name}>
         <div>
           <h3>{name}</h3>
           <QuietButton isDisabled={wanted.length === 0} onPress={() => actions.take(wanted)}>

@@ -5,7 +5,6 @@ import {
   leftAsItIs,
   measureParts,
   parseChart,
-  styleOf,
   withEdits,
   type Decisions,
   type Filled,
@@ -17,7 +16,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { useLook, useShown } from '../../document/look.tsx';
 import { useWhole, useWholeOf } from '../../document/voicing.ts';
-import { arranging } from '../../settings/arranging.ts';
+import { arranging, weighedStyle } from '../../settings/arranging.ts';
 import { player } from '../../settings/player.ts';
 import { notify } from '../../ui/notices.tsx';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -47,7 +46,8 @@ export function useArranging(): ArrangeState {
   const decisions = useSong((state) => state.decisions);
   const whole = useWhole();
   const wholeOf = useWholeOf();
-  const { style } = arranging.use('style');
+  const { style, weights } = arranging.use('style', 'weights');
+  const weighed = useMemo(() => weighedStyle(style, weights), [style, weights]);
   const { asked: heard, hear, stop: silence } = useHeard();
   /** All that are open: one that is asked, those whose arrangements are seen. */
   const [threads] = useState(() => new Set<ArrangerThread>());
@@ -64,11 +64,11 @@ export function useArranging(): ArrangeState {
   const timeline = useMemo(() => expand(shown, { key: view.key }), [shown, view.key]);
   const parts = useMemo(
     () =>
-      arcOf(timeline, styleOf(style), drawn).map(({ part, section, wanted }): RoadPart => ({
+      arcOf(timeline, weighed, drawn).map(({ part, section, wanted }): RoadPart => ({
         ...{ part, section, wanted, ...partName(timeline, part) },
         isDrawn: (drawn[part] ?? null) !== null,
       })),
-    [timeline, style, drawn],
+    [timeline, weighed, drawn],
   );
   // Where it is fullest most is added.
   const from = Math.min(chosenFrom ?? fullest(parts), Math.max(0, parts.length - 1));
@@ -127,7 +127,7 @@ export function useArranging(): ArrangeState {
     setWhy(null);
     const { read, decisions: now } = songDocument.store.getState();
     const { reach, keys, lineup } = player.now();
-    const { style: chosen, level, busy } = arranging.now();
+    const { level, busy } = arranging.now();
     // What stood fast in another chart has no place in this one.
     const standing = isStale ? {} : withLeft(locks, left);
     setLocks(standing);
@@ -139,7 +139,7 @@ export function useArranging(): ArrangeState {
         read.text,
         now,
         {
-          ...{ style: styleOf(chosen), level, busy, locks: standing, drawn },
+          ...{ style: weighed, level, busy, locks: standing, drawn },
           ...{ reach, lineup, numbers: view.style, instrument: instruments[keys] },
         },
         proxy((done) => {

@@ -10,6 +10,11 @@ export const arrange = {
   'As arranged': 'Como arranjada',
   'As it stands': 'Como está',
   'As proposed before': 'Como proposta antes',
+  'As it was made': 'Como foi feito',
+  'What it is made of': 'De que é feito',
+  'How thin it begins': 'Quão ralo começa',
+  'How full it gets': 'Quão cheio fica',
+  'Growth each time': 'Cresce a cada vez',
   'As usual': 'Como de costume',
   'Broken chords that get fuller from verse to chorus, over a left hand that moves.':
     'Acordes quebrados que se enchem da estrofe ao refrão, sobre uma mão esquerda que se move.',
@@ -42,6 +47,7 @@ export const arrange = {
   Pattern: 'Padrão',
   Rolling: 'Ondulante',
   Run: 'Corrida',
+  Runs: 'Corridas',
   'Stop: {{name}}': 'Parar: {{name}}',
   'Struck chords on a left hand with a pulse; each chorus stronger than the one before.':
     'Acordes batidos sobre uma mão esquerda com pulso; cada refrão mais forte que o anterior.',
