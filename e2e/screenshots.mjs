@@ -255,7 +255,6 @@ await takeBeside('practice-ways', [
     },
   },
 ]);
-await take('song-phone', { path: songAt('Winter Wheat'), viewport: phone });
 await take('set', { path: `/sets/${advent}`, viewport: laptop });
 const bell = songAt('The Ferry Bell').split('/').at(-1);
 const { token } = await ask('/shares', { kind: 'song', id: bell, role: 'singer', who: 'Tavia' });
@@ -275,7 +274,21 @@ await take('stage', {
     await page.keyboard.press('v');
   },
 });
-await take('share', { path: `/s/${token}`, viewport: phone });
+await takeBeside('phones', [
+  { path: songAt('Winter Wheat'), viewport: phone },
+  { path: `/s/${token}`, viewport: phone },
+]);
+await take('arrange', {
+  path: `${songAt('Every Window Lit')}/arrange`,
+  viewport: laptop,
+  act: async (page) => {
+    await page.getByLabel('Style').selectOption({ label: 'Many colours' });
+    await page.getByText('strong', { exact: true }).click();
+    await page.getByRole('button', { name: 'Arrange the song' }).click();
+    await page.getByText('density', { exact: true }).waitFor();
+    await page.getByRole('group', { name: 'Chorus', exact: true }).scrollIntoViewIfNeeded();
+  },
+});
 
 await take('moves', {
   path: `${songAt('Every Window Lit')}/moves`,

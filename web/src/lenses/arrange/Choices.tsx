@@ -1,6 +1,7 @@
+import { barsBefore } from '@intervallum/core';
 import { Checkbox } from 'react-aria-components';
 import styled from 'styled-components';
-import { useSong } from '../../document/DocumentContext.tsx';
+import { useDocument, useSong } from '../../document/DocumentContext.tsx';
 import { QuietButton } from '../../ui/Button.tsx';
 import { Hidden } from '../../ui/hidden.ts';
 import { choiceKindNames } from '../../words/choiceNames.ts';
@@ -81,6 +82,12 @@ const Taken = styled(Checkbox)`
   }
 `;
 
+const Tools = styled.div`
+  display: flex;
+  flex-direction: column;
+  align-items: end;
+`;
+
 /** What is proposed, section by section: each can be left out, kept for the next asking, or taken alone. */
 export function Choices() {
   const { found, left, actions } = useArrangeLens();
@@ -114,7 +121,11 @@ export function Choices() {
 
 function OneChoice({ choice }: { choice: ChoiceSeen }) {
   const { left, locks, actions } = useArrangeLens();
+  const songDocument = useDocument();
+  const first = useSong(({ read }) => barsBefore(read.song, choice.section ?? 0));
   const { id, kind, time, what, why } = choice;
+  // What is of single bars says which; one goes there.
+  const bar = kind === 'move' || kind === 'run' ? choice.place.bar - first + 1 : null;
   const isLeft = left.has(id);
   const isKept = locks[id] === choice.value;
   return (
@@ -131,14 +142,22 @@ function OneChoice({ choice }: { choice: ChoiceSeen }) {
           </>
         )}
       </Taken>
-      <QuietButton
-        aria-pressed={isKept}
-        isDisabled={isLeft}
-        onPress={() => actions.keep(choice, !isKept)}
-      >
-        {isKept ? t('Kept') : t('Keep')}
-        <Hidden>: {what}</Hidden>
-      </QuietButton>
+      <Tools>
+        <QuietButton
+          aria-pressed={isKept}
+          isDisabled={isLeft}
+          onPress={() => actions.keep(choice, !isKept)}
+        >
+          {isKept ? t('Kept') : t('Keep')}
+          <Hidden>: {what}</Hidden>
+        </QuietButton>
+        {bar === null ? null : (
+          <QuietButton onPress={() => songDocument.goTo(choice.place)}>
+            {t('bar {{bar}}', { bar })}
+            <Hidden>: {what}</Hidden>
+          </QuietButton>
+        )}
+      </Tools>
     </Row>
   );
 }
