@@ -709,3 +709,13 @@ export type { Taken } from './arrange/take.ts';
 export { takeChoices } from './arrange/take.ts';
 export type { SectionRole } from './chart/roles.ts';
 export { roleOf } from './chart/roles.ts';
+
+export type { Harmonized, Stanza, StanzaChord, StanzaWishes } from './arrange/hymn/harmonize.ts';
+export { harmonizeStanza } from './arrange/hymn/harmonize.ts';
+export type { HarmonyRate } from './arrange/hymn/steps.ts';
+export { harmonyRates } from './arrange/hymn/steps.ts';
+export type { HymnSchool } from './arrange/hymn/vocabulary.ts';
+export { hymnSchools } from './arrange/hymn/vocabulary.ts';
+export type { FourParts } from './arrange/hymn/voicings.ts';
+export { writeStanza } from './arrange/hymn/writeStanza.ts';
+export { hymnRanges } from './arrange/hymn/voicings.ts';

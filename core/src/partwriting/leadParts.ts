@@ -169,7 +169,7 @@ function costBetween(
 }
 
 /** Two parts that move from a fifth to a fifth or from an octave to an octave, both going the same way. */
-function isParallel(from: number, to: number, otherFrom: number, otherTo: number): boolean {
+export function isParallel(from: number, to: number, otherFrom: number, otherTo: number): boolean {
   if (from === to || otherFrom === otherTo) return false;
   if (Math.sign(to - from) !== Math.sign(otherTo - otherFrom)) return false;
   const apart = fold(Math.abs(from - otherFrom), octave);
