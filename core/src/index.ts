@@ -719,3 +719,6 @@ export { hymnSchools } from './arrange/hymn/vocabulary.ts';
 export type { FourParts } from './arrange/hymn/voicings.ts';
 export { writeStanza } from './arrange/hymn/writeStanza.ts';
 export { hymnRanges } from './arrange/hymn/voicings.ts';
+
+export type { PianoMeasure, StaffChord, StaffKey } from './formats/to/pianoMeasures.ts';
+export { pianoMeasures } from './formats/to/pianoMeasures.ts';

@@ -1,4 +1,6 @@
 import {
+  harmonyRates,
+  hymnSchools,
   levels,
   restraints,
   styleOf,
@@ -17,6 +19,10 @@ export const arranging = createSettings('arranging', 1, {
   style: z.enum(styles.map(({ id }) => id)).catch(styles[0]!.id),
   level: z.enum(levels).catch('average'),
   busy: z.enum(restraints).catch('usual'),
+  /** What is asked: the whole song, or chords under the tune of a section; how those are. */
+  about: z.enum(['song', 'hymn']).catch('song'),
+  school: z.enum(hymnSchools).catch('plain'),
+  rate: z.enum(harmonyRates).catch('each beat'),
   /** What was changed of the weights of styles, by style and weight. */
   weights: z.record(z.string(), z.record(z.string(), weight)).catch({}),
 });

@@ -1,5 +1,7 @@
 import type {
   ChoiceKind,
+  HarmonyRate,
+  HymnSchool,
   Dynamic,
   HandGrade,
   LeftWish,
@@ -253,4 +255,16 @@ export const styleSays: Readonly<Record<string, string>> = {
   'many colours': t(
     'Passing chords and rich chords under plain patterns; slow songs that want harmony.',
   ),
+};
+
+/** How a hymn is harmonised. */
+export const hymnSchoolNames: Readonly<Record<HymnSchool, string>> = {
+  plain: t('plain'),
+  passing: t('with passing chords'),
+  gospel: t('gospel'),
+};
+
+export const harmonyRateNames: Readonly<Record<HarmonyRate, string>> = {
+  'each beat': t('on each beat'),
+  'each half bar': t('on each half bar'),
 };

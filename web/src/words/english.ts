@@ -7,6 +7,9 @@ export const english = {
   '{{count}} sharps to read._one': '{{count}} sharp to read.',
   '{{count}} flats to read._one': '{{count}} flat to read.',
   '{{count}} chords come early_one': '{{count}} chord comes early',
+  '{{count}} inner notes are not in the left hand_one': 'One inner note is not in the left hand',
+  '{{count}} steps break a rule of four parts: the tune leaves no other way._one':
+    'One step breaks a rule of four parts: the tune leaves no other way.',
   '{{count}} choices stand in the song._one': 'One choice stands in the song.',
   '{{count}} choices stand in the song; the others could not be written with them._one':
     'One choice stands in the song; the others could not be written with it.',

@@ -1,12 +1,17 @@
 import {
   arrange,
+  expand,
+  harmonizeStanza,
   parseChart,
   takeChoices,
   type ArrangeWishes,
   type Choice,
   type ChartResult,
   type Decisions,
+  type Harmonized,
+  type Key,
   type SongArrangement,
+  type StanzaWishes,
   type Taken,
 } from '@intervallum/core';
 
@@ -28,7 +33,7 @@ interface Made {
   readonly choices: readonly Choice[];
 }
 
-/** Arranges a song, and writes what is taken of what it proposed. */
+/** Arranges a song, and writes what is taken of what it proposed; harmonises a stanza. */
 export function createArranger() {
   let made: Made | null = null;
 
@@ -47,6 +52,11 @@ export function createArranger() {
       made = { read, decisions, choices };
       const seen = choices.map(({ edit: _edit, change: _change, ...one }) => one);
       return { ok: true, arrangement: { ...rest, choices: seen } };
+    },
+
+    /** Four parts under the tune of a section. */
+    harmonize(text: string, key: Key, section: number, wishes: StanzaWishes): Harmonized {
+      return harmonizeStanza(expand(parseChart(text).song, { key }), section, wishes);
     },
 
     /** The edit that takes some choices of the arrangement, by their names. */

@@ -1,6 +1,5 @@
 import { leftAsItIs, levels, restraints, styleOf, styles } from '@intervallum/core';
 import { Square, Volume2 } from 'lucide-react';
-import styled from 'styled-components';
 import { arranging } from '../../settings/arranging.ts';
 import { Button, PrimaryButton, QuietButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -8,44 +7,38 @@ import { Pick } from '../../ui/Pick.tsx';
 import { levelNames, restraintNames, styleNames, styleSays } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { Details, Steps, Wishes } from '../parts/cards.ts';
-import { PanelBody } from '../parts/PanelBody.ts';
+import { PanelBody, PanelTabs } from '../parts/PanelBody.ts';
 import { useArrangeLens, type Heard } from './arrangeContext.ts';
+import { Hymn } from './Hymn.tsx';
+import { About, Field, Waiting } from './panelParts.ts';
 import { Choices } from './Choices.tsx';
 import { Weights } from './Weights.tsx';
 
-const Field = styled.div`
-  display: grid;
-  gap: 4px;
-  > p {
-    font-size: 14px;
-    line-height: 1.4;
-    color: var(--soft);
-  }
-`;
-
-const About = styled.p`
-  font-size: 14px;
-  line-height: 1.4;
-  color: var(--soft);
-`;
-
-const Waiting = styled.div`
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 44px;
-  progress {
-    flex: 1;
-    min-width: 0;
-    accent-color: var(--accent);
-  }
-`;
-
 /** Beside the chart: how it is to be arranged, what is proposed, and what one does with it. */
 export function ArrangePanel() {
-  const { progress, found, why, isStale, actions } = useArrangeLens();
+  const { about } = arranging.use('about');
   return (
     <PanelBody role="region" aria-label={t('Arrange')} tabIndex={0}>
+      <PanelTabs>
+        <Choice
+          label={t('What is arranged')}
+          value={about}
+          options={[
+            ['song', t('The whole song')],
+            ['hymn', t('A hymn from its tune')],
+          ]}
+          onChange={(chosen) => arranging.change({ about: chosen })}
+        />
+      </PanelTabs>
+      {about === 'hymn' ? <Hymn /> : <WholeSong />}
+    </PanelBody>
+  );
+}
+
+function WholeSong() {
+  const { progress, found, why, isStale, actions } = useArrangeLens();
+  return (
+    <>
       <HowArranged />
       {progress === null ? (
         <PrimaryButton onPress={actions.ask}>
@@ -71,7 +64,7 @@ export function ArrangePanel() {
           )}
         </About>
       ) : null}
-    </PanelBody>
+    </>
   );
 }
 

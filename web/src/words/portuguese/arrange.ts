@@ -81,4 +81,29 @@ export const arrange = {
     '{{count}} que você deixou de fora ficam de fora: deixe que voltem',
   '{{percent}} %, as usual': '{{percent}} %, como de costume',
   '{{percent}} %, drawn': '{{percent}} %, desenhado',
+  'A chord under each note of a bare tune, in four parts, by the rules of the textbooks; written for both hands.':
+    'Um acorde sob cada nota de uma melodia nua, a quatro vozes, pelas regras dos livros; escrito para as duas mãos.',
+  'A hymn from its tune': 'Um hino a partir da melodia',
+  'Harmonise the tune': 'Harmonizar a melodia',
+  'Harmonising the tune': 'Harmonizando a melodia',
+  'How it is harmonised': 'Como é harmonizada',
+  'It could not be harmonised. Try again in a moment.':
+    'Não foi possível harmonizar. Tente de novo daqui a pouco.',
+  'On two staves': 'Em duas pautas',
+  Phrases: 'Frases',
+  'The chord may change': 'O acorde pode mudar',
+  'The stanza stands in the chart, with what both hands play.':
+    'A estrofe está na cifra, com o que as duas mãos tocam.',
+  'What is arranged': 'O que se arranja',
+  gospel: 'gospel',
+  'on each beat': 'a cada tempo',
+  'on each half bar': 'a cada meio compasso',
+  'with passing chords': 'com acordes de passagem',
+  '{{count}} inner notes are not in the left hand_one': 'Uma nota interna não está na mão esquerda',
+  '{{count}} inner notes are not in the left hand_other':
+    '{{count}} notas internas não estão na mão esquerda',
+  '{{count}} steps break a rule of four parts: the tune leaves no other way._one':
+    'Um passo quebra uma regra das quatro vozes: a melodia não deixa outro caminho.',
+  '{{count}} steps break a rule of four parts: the tune leaves no other way._other':
+    '{{count}} passos quebram uma regra das quatro vozes: a melodia não deixa outro caminho.',
 };

@@ -1,0 +1,140 @@
+import { barTicks, type Meter } from '../../chart/meter.ts';
+import type { ChordSlot } from '../../chart/song.ts';
+import { noteSpeller } from '../../hands/words/words.ts';
+import { ticksOf, type Ticks } from '../../kit/ticks.ts';
+import type { Key } from '../../pitch/key.ts';
+import { pitchClass, type Letter } from '../../pitch/note.ts';
+import type { Filled } from '../../playing/filled.ts';
+import { notate, type NotatedChord } from '../../playing/notate.ts';
+import { strike, type Hand } from '../../playing/struck.ts';
+import { noteValues, type NoteValue } from './noteValues.ts';
+
+/** A key of a chord on a staff: its letter, how far it is altered, its octave (4 from middle C up), and its ties. */
+export interface StaffKey {
+  readonly letter: Letter;
+  readonly alter: number;
+  readonly octave: number;
+  readonly tiedFrom: boolean;
+  readonly tiedTo: boolean;
+}
+
+/** A chord, a note, or (without keys) a rest, as long as one note value. */
+export interface StaffChord {
+  readonly value: NoteValue;
+  /** From the lowest up. */
+  readonly keys: readonly StaffKey[];
+  /** These stand at the first of its tied values. */
+  readonly accent: boolean;
+  readonly short: boolean;
+  readonly rolled: boolean;
+}
+
+/** A bar of a piano part on two staves. */
+export interface PianoMeasure {
+  /** The part of the timeline it belongs to, and whether that begins with it. */
+  readonly part: number;
+  readonly begins: boolean;
+  readonly meter: Meter;
+  readonly key: Key;
+  /** It is not as long as its metre says: a pickup. */
+  readonly isShort: boolean;
+  readonly ticks: Ticks;
+  /** The chords that begin in it, with their time in it. */
+  readonly chords: readonly (ChordSlot & { readonly ticks: Ticks; readonly at: Ticks })[];
+  readonly staves: Readonly<Record<Hand, readonly StaffChord[]>>;
+}
+
+/**
+ * Both hands of a song on two staves, every time through each section written out: what each hand strikes by its texture or holds from
+ * chord to chord, pushes where they sound. What rings on is left to the pedal.
+ */
+export function pianoMeasures(voiced: Filled): readonly PianoMeasure[] {
+  const { timeline } = voiced;
+  const struck = strike(voiced);
+  const written = (hand: Hand) =>
+    notate(struck, hand).map((chord) => ({
+      ...chord,
+      // A line may be played where no chord is held.
+      spell: noteSpeller({
+        chord: voiced.slots[chord.at]?.chord ?? null,
+        key: timeline.slots[chord.at]!.key,
+      }),
+    }));
+  const held = { right: written('right'), left: written('left') };
+  const measures: PianoMeasure[] = [];
+  let at = 0;
+  let slot = 0;
+  for (const [index, part] of timeline.parts.entries())
+    for (const [place, bar] of part.bars.entries()) {
+      const length = ticksOf(bar.slots.map(({ is }) => is));
+      if (length === 0) continue;
+      const meter = bar.slots[0]!.meter;
+      const start = at;
+      const first = slot;
+      slot += bar.slots.length;
+      at += length;
+      measures.push({
+        ...{ part: index, begins: place === 0, meter, key: part.key },
+        ...{ isShort: length < barTicks(meter), ticks: length },
+        chords: bar.slots.flatMap(({ is }, inBar) =>
+          is.kind === 'chord' ? [{ ...is, at: timeline.slots[first + inBar]!.start - start }] : [],
+        ),
+        staves: {
+          right: staffOf(held.right, start, at),
+          left: staffOf(held.left, start, at),
+        },
+      });
+    }
+  return measures;
+}
+
+/** A chord of a hand with the letters of its notes. */
+type SpelledChord = NotatedChord & { readonly spell: ReturnType<typeof noteSpeller> };
+
+/** The chords and rests of one staff in a measure. */
+function staffOf(held: readonly SpelledChord[], from: Ticks, to: Ticks): readonly StaffChord[] {
+  const written: StaffChord[] = [];
+  let at = from;
+  for (const one of held) {
+    if (one.to <= from || one.from >= to) continue;
+    if (one.from > at) written.push(...rests(at - from, one.from - at));
+    const start = Math.max(one.from, at);
+    const end = Math.min(one.to, to);
+    written.push(...chordsOf(one, start, end, from));
+    at = end;
+  }
+  if (at < to) written.push(...rests(at - from, to - at));
+  return written;
+}
+
+const plain = { accent: false, short: false, rolled: false } as const;
+
+function rests(inBar: Ticks, ticks: Ticks): StaffChord[] {
+  return noteValues(ticks, inBar).map((value) => ({ value, keys: [], ...plain }));
+}
+
+/** What a hand holds from `start` to `end`, in as many tied chords as its length needs. */
+function chordsOf(held: SpelledChord, start: Ticks, end: Ticks, bar: Ticks): StaffChord[] {
+  let at = start;
+  return noteValues(end - start, start - bar).map((value): StaffChord => {
+    const begins = at === held.from;
+    at += value.ticks;
+    const stops = at >= held.to;
+    return {
+      value,
+      keys: held.notes.map(({ note, tiedFrom, tiedTo }): StaffKey => {
+        const { letter, alter } = held.spell(note);
+        return {
+          letter,
+          alter,
+          octave: (note - alter - pitchClass({ letter, alter: 0 })) / 12 - 1,
+          tiedFrom: !begins || tiedFrom,
+          tiedTo: !stops || tiedTo,
+        };
+      }),
+      accent: begins && held.accent,
+      short: begins && held.short,
+      rolled: begins && held.rolled,
+    };
+  });
+}
