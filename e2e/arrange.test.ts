@@ -144,3 +144,56 @@ test('a chart without chords says so, and a long search is stopped', async ({ pa
   await expect(page.getByRole('button', { name: 'Arrange the song' })).toBeVisible();
   await expect(takes(page)).toHaveCount(0);
 });
+
+test('a hymn from a typed tune: heard, written for both hands, on two staves, and read by a link', async ({
+  page,
+}) => {
+  await withoutSound(page);
+  await writeSong(
+    page,
+    `title: Evening under the Herons
+key: F
+meter: 4/4
+tempo: 240
+
+Stanza:
+  _ | _ | _ | _
+  tune: 1 1 2 3 | 4 3 2 . | 3 4 5 6 | 5 . . _
+  > Low the | reeds are | bend-ing in the | light
+  _ | _ | _ | _
+  tune: 5 3 4 5 | 6 5 4 3 | 2 1 7, 2 | 1 . . _
+  > slow the | wa-ter takes the | ves-sels to the | night
+`,
+  );
+  await fromMenu(page, 'Arrange the whole song');
+  await page.getByText('A hymn from its tune').click();
+  await page.getByText('with passing chords').click();
+  await page.getByRole('button', { name: 'Harmonise the tune' }).click();
+  const phrases = page.getByRole('list', { name: 'Phrases' }).getByRole('listitem');
+  await expect(phrases).toHaveCount(2);
+  await expect(phrases.first()).toContainText('open, on the five');
+  await expect(phrases.last()).toContainText('home from the five');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Hear it' }).click();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Write it' }).click();
+  await expect(page.getByText('The stanza stands in the chart')).toBeVisible();
+  const written = await songText(page);
+  expect(written).toContain('tune: 1 1 2 3 | 4 3 2 .');
+  expect(written).toMatch(/play right: 1 1 2 3 & \S/);
+  expect(written).toMatch(/play left: \S+ \S+ \S+ \S+ & \S/);
+  const [, id] = /\/songs\/([^/?]+)/.exec(page.url())!;
+
+  await page.goto(`/songs/${id}/print?what=staves`);
+  const staves = page.getByRole('img', { name: /bars? on two staves$/ });
+  await expect(staves.first().locator('svg')).toBeVisible();
+  await expect(page.getByText('One page')).toBeVisible();
+
+  const opened = await page.request.post('/api/shares', { data: { kind: 'song', id } });
+  const { token } = (await opened.json()) as { token: string };
+  await page.goto(`/s/${token}`);
+  await expect(
+    page.getByRole('heading', { level: 1, name: 'Evening under the Herons' }),
+  ).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Stanza', exact: true })).toContainText('4');
+});

@@ -79,6 +79,7 @@ export {
   divisions,
   feltBeats,
   formatMeter,
+  sameMeter,
   parseMeter,
   tempoBeat,
 } from './chart/meter.ts';

@@ -275,6 +275,28 @@ test('a stanza is written into its chart: chords, and both hands with the tune a
   }
 });
 
+test('the last stanza has other chords, and those before stay as they are', () => {
+  const text = `key: G\nmeter: 4/4\n\nStanza x3:\n  1 | 1 5 | 4 | 5 1\n  tune: 1 1 7, 6, | 5, 1 2 3 | 3 3 3 2 | 1 4 3 2\n`;
+  const read = parseChart(text);
+  const timeline = expand(read.song);
+  const edit = writeStanza(
+    timeline,
+    0,
+    stanzaOf(timeline, { school: 'gospel', rate: 'each beat' }),
+    'last time',
+  )(read);
+  if (!edit.ok) throw new Error(edit.why);
+  const after = parseChart(withEdits(text, edit.changes));
+  if (!after.ok) throw new Error(after.problems[0]!.message);
+  const chordsOf = ({ slots }: Timeline, pass: number) =>
+    slots.flatMap((slot) =>
+      slot.pass === pass && slot.is.kind === 'chord' ? [formatChord(slot.is.chord)] : [],
+    );
+  const now = expand(after.value);
+  for (const pass of [1, 2]) expect(chordsOf(now, pass)).toEqual(chordsOf(timeline, pass));
+  expect(chordsOf(now, 3).length).toBeGreaterThan(10);
+});
+
 test('a hand that does not reach the tenor leaves it to the other, and says why', () => {
   const timeline = timelineOf('C', hymns[0]![3]);
   const small = { left: { held: 9, rolled: 9 }, right: { held: 14, rolled: 14 } };

@@ -7,6 +7,7 @@ export const english = {
   '{{count}} sharps to read._one': '{{count}} sharp to read.',
   '{{count}} flats to read._one': '{{count}} flat to read.',
   '{{count}} chords come early_one': '{{count}} chord comes early',
+  '{{count}} bars on two staves_one': '{{count}} bar on two staves',
   '{{count}} inner notes are not in the left hand_one': 'One inner note is not in the left hand',
   '{{count}} steps break a rule of four parts: the tune leaves no other way._one':
     'One step breaks a rule of four parts: the tune leaves no other way.',

@@ -8,7 +8,7 @@ import type { Timeline } from '../../chart/time/timeline.ts';
 import { formatChord } from '../../chord/formatChord.ts';
 import { ticksOf, type MidiNumber, type Ticks } from '../../kit/ticks.ts';
 import type { BarAfter } from '../../moves/fit.ts';
-import { takeBars } from '../../moves/takeMove.ts';
+import { takeBars, takeBarsOnce } from '../../moves/takeMove.ts';
 import { degreeOfSemitones } from '../../pitch/degree.ts';
 import { relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
@@ -23,14 +23,17 @@ interface Sounding extends StanzaChord {
 /**
  * The edit that writes a stanza into its section: a chord where the harmony changes, and under the bars what the hands play: soprano and
  * alto in the right one, the tune as it is sung; tenor and bass in the left one, the tenor in the right one where that reaches it.
- * @param timeline in the key that the chart is written in
+ * @param timeline in the key that the stanza was found in
+ * @param which the last time through the section only, as players keep other chords for the last stanza; each time where it comes once
  */
 export function writeStanza(
   timeline: Timeline,
   section: number,
   { chords, octaves }: Stanza,
+  which: 'each time' | 'last time' = 'each time',
 ): (read: ChartResult) => Edit {
   const part = timeline.parts.find((one) => one.section === section);
+  const last = timeline.parts.findLast((one) => one.section === section);
   const sounding = chords.flatMap((one): Sounding[] =>
     one ? [{ ...one, to: one.onset + one.ticks }] : [],
   );
@@ -63,7 +66,9 @@ export function writeStanza(
       });
       from = to;
     }
-    return takeBars(read, bars, { bar: bars[0]?.bar ?? 0, slot: 0 });
+    return which === 'last time' && last && last !== part
+      ? takeBarsOnce(read, bars, last.pass)
+      : takeBars(read, bars, { bar: bars[0]?.bar ?? 0, slot: 0 });
   };
 }
 

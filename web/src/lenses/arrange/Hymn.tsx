@@ -1,5 +1,6 @@
 import {
   cursorAt,
+  expand,
   formatChord,
   harmonyRates,
   hymnSchools,
@@ -7,8 +8,8 @@ import {
   type Stanza,
 } from '@intervallum/core';
 import { Square, Volume2 } from 'lucide-react';
-import { useState } from 'react';
-import { Link, useLocation, useParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
@@ -16,6 +17,7 @@ import { arranging } from '../../settings/arranging.ts';
 import { Button, PrimaryButton } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Pick } from '../../ui/Pick.tsx';
+import { Switch } from '../../ui/Switch.tsx';
 import { harmonyRateNames, hymnSchoolNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { Card, Details, List, Steps } from '../parts/cards.ts';
@@ -41,7 +43,12 @@ export function Hymn() {
   const [chosen, setChosen] = useState<number | null>(null);
   const section = Math.min(chosen ?? here, Math.max(0, song.sections.length - 1));
   const { school, rate } = arranging.use('school', 'rate');
-  const hymn = useHymn(section);
+  const [isForLast, setForLast] = useState(false);
+  const times = useMemo(
+    () => expand(song).parts.filter((part) => part.section === section).length,
+    [song, section],
+  );
+  const hymn = useHymn(section, isForLast && times > 1);
   return (
     <>
       <About>
@@ -75,6 +82,11 @@ export function Hymn() {
           onChange={(wanted) => arranging.change({ rate: wanted })}
         />
       </Field>
+      {times > 1 ? (
+        <Switch isSelected={isForLast} onChange={setForLast}>
+          {t('For the last time only')}
+        </Switch>
+      ) : null}
       {hymn.isAsking ? (
         <Waiting>
           <progress aria-label={t('Harmonising the tune')} />
@@ -92,7 +104,6 @@ export function Hymn() {
 function Found({ stanza, hymn }: { stanza: Stanza; hymn: ReturnType<typeof useHymn> }) {
   const { view } = useLook();
   const { songId = '' } = useParams();
-  const { search } = useLocation();
   const others = [...new Set(stanza.chords.flatMap((one) => (one?.why ? [one.why] : [])))];
   const count = stanza.chords.filter((one) => one?.why).length;
   return (
@@ -107,7 +118,7 @@ function Found({ stanza, hymn }: { stanza: Stanza; hymn: ReturnType<typeof useHy
           )}
           {hymn.isHeard ? t('Stop') : t('Hear it')}
         </Button>
-        <Link to={{ pathname: `/songs/${songId}/print`, search }}>{t('On two staves')}</Link>
+        <Link to={`/songs/${songId}/print?what=staves`}>{t('On two staves')}</Link>
       </Steps>
       {stanza.faults > 0 ? (
         <p role="status">

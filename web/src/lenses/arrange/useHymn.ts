@@ -26,8 +26,11 @@ interface Found {
   readonly rate: HarmonyRate;
 }
 
-/** Chords under the tune of a section: found by a worker, heard, written as one step of undo. */
-export function useHymn(section: number) {
+/**
+ * Chords under the tune of a section: found by a worker, heard, written as one step of undo.
+ * @param isForLast they are written for its last time only
+ */
+export function useHymn(section: number, isForLast: boolean) {
   const songDocument = useDocument();
   const { view } = useLook();
   const text = useSong(({ read }) => read.text);
@@ -84,7 +87,8 @@ export function useHymn(section: number) {
   const now = isOf ? found : null;
   const editOf = ({ key, section: of, stanza }: Found) => {
     const { read } = songDocument.store.getState();
-    return writeStanza(expand(read.song, { key }), of, stanza);
+    const timeline = expand(read.song, { key });
+    return writeStanza(timeline, of, stanza, isForLast ? 'last time' : 'each time');
   };
   return {
     isAsking,
@@ -101,7 +105,8 @@ export function useHymn(section: number) {
       hear({
         id: 'hymn',
         edit: editOf(now),
-        range: ({ parts }) => parts.find((part) => part.section === section) ?? { from: 0, to: 0 },
+        range: ({ parts }) =>
+          parts.findLast((part) => part.section === section) ?? { from: 0, to: 0 },
       });
     },
     silence: stop,

@@ -54,6 +54,11 @@ export function loadNotation(): Promise<VexFlow> {
   return loading;
 }
 
+/** A note value by the notation's own name for it. */
+export function durationOf({ type }: NoteValue): string {
+  return durations[type];
+}
+
 const durations: Readonly<Record<NoteValue['type'], string>> = {
   whole: 'w',
   half: 'h',
@@ -92,6 +97,11 @@ export function drawStaff(
     voice.draw(context, stave);
     for (const part of [...beams, ...tuplets, ...ties]) part.setContext(context).draw();
   }
+  inInk(into);
+}
+
+/** What was drawn has the colour of the text around it, and is looked at only. */
+export function inInk(into: HTMLElement): void {
   const drawing = into.querySelector('svg');
   const shapes = drawing ? [drawing, ...drawing.querySelectorAll('[fill], [stroke]')] : [];
   for (const shape of shapes)

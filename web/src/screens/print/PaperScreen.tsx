@@ -25,6 +25,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { useTitle } from '../../ui/useTitle.ts';
 import { FailedState, LoadingState, NotFoundState } from '../../ui/states.tsx';
 import { ChartPages } from './ChartPages.tsx';
+import { StavesPages } from './StavesPages.tsx';
 import { HandsPages } from './HandsPages.tsx';
 import { levels, ShapesPages, type Level } from './ShapesPages.tsx';
 import { Back, PaperBar, PaperChoice, PaperDesk, viewOnPaper, type Printed } from './paperDesk.tsx';
@@ -76,6 +77,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     'numbers',
     'letters',
     'hands',
+    'staves',
     'shapes',
   ]);
   const level = oneOf<Level>(parameters.get('level'), levels);
@@ -101,12 +103,12 @@ function SongPaper({ stored }: { stored: StoredSong }) {
     stored,
     song,
     view,
-    what === 'hands' ? 'mine' : what === 'shapes' ? level : null,
+    what === 'hands' || what === 'staves' ? 'mine' : what === 'shapes' ? level : null,
   );
   const names = reader.use('language');
   const { keyboard } = stored.part.decisions;
   // A chart is for everybody; what shows one player's hands says their sounds too.
-  const isOfHands = isMine && (what === 'hands' || what === 'shapes');
+  const isOfHands = isMine && (what === 'hands' || what === 'staves' || what === 'shapes');
   const onPaper = useMemo(
     () => (isOfHands ? withSoundsSaid(song, keyboard, names) : song),
     [isOfHands, song, keyboard, names],
@@ -129,6 +131,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
             ['numbers', t('Numbers')],
             ['letters', t('Letters and words')],
             ['hands', t('Hands')],
+            ['staves', t('Two staves')],
             ['shapes', t('Shapes')],
           ]}
           onChange={(value) => set('what', value)}
@@ -146,7 +149,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
             ]}
             onChange={(value) => set('level', value)}
           />
-        ) : (
+        ) : what === 'staves' ? null : (
           <Choice
             label={t('Columns')}
             value={columns === 2 ? '2' : '1'}
@@ -191,7 +194,7 @@ function SongPaper({ stored }: { stored: StoredSong }) {
       </PaperBar>
       <PaperDesk paper={paper}>
         <PrintedAlone $paper={paper} />
-        {what !== 'hands' && what !== 'shapes' ? (
+        {what !== 'hands' && what !== 'staves' && what !== 'shapes' ? (
           <ChartPages {...page} />
         ) : !voiced ? (
           failed ? (
@@ -204,6 +207,8 @@ function SongPaper({ stored }: { stored: StoredSong }) {
           )
         ) : what === 'shapes' ? (
           <ShapesPages {...page} voiced={voiced} level={level} />
+        ) : what === 'staves' ? (
+          <StavesPages {...page} voiced={voiced} />
         ) : (
           <HandsPages {...page} voiced={voiced} />
         )}

@@ -22,7 +22,7 @@ import { useHelp } from '../../ui/help.ts';
 import { paperHelp } from './help.ts';
 import { t } from '../../words/words.ts';
 
-type What = Exclude<Printed, 'hands' | 'shapes'> | 'order';
+type What = Exclude<Printed, 'hands' | 'staves' | 'shapes'> | 'order';
 
 /** All charts of a set on paper in one go: a page that lists them, then each song in its key. */
 export function SetPaperScreen() {

@@ -117,7 +117,7 @@ export function PaperChoice({ paper, onChange }: PaperChoiceProps) {
 }
 
 /** What of a chart is printed. */
-export type Printed = 'numbers' | 'letters' | 'words' | 'hands' | 'shapes';
+export type Printed = 'numbers' | 'letters' | 'words' | 'hands' | 'staves' | 'shapes';
 
 /**
  * How a chart is looked at on paper. The tune stands in degrees there; a staff would take the room of the chart.

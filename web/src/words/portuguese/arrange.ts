@@ -106,4 +106,10 @@ export const arrange = {
     'Um passo quebra uma regra das quatro vozes: a melodia não deixa outro caminho.',
   '{{count}} steps break a rule of four parts: the tune leaves no other way._other':
     '{{count}} passos quebram uma regra das quatro vozes: a melodia não deixa outro caminho.',
+  'Two staves': 'Duas pautas',
+  'The staves could not be loaded. Try again in a moment.':
+    'Não foi possível carregar as pautas. Tente de novo daqui a pouco.',
+  '{{count}} bars on two staves_one': '{{count}} compasso em duas pautas',
+  '{{count}} bars on two staves_other': '{{count}} compassos em duas pautas',
+  'For the last time only': 'Só para a última vez',
 };

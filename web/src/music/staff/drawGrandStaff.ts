@@ -1,0 +1,213 @@
+import type * as Notation from 'vexflow/bravura';
+import {
+  feltBeats,
+  formatChord,
+  formatKey,
+  formatMeter,
+  sameMeter,
+  type Hand,
+  type NumberStyle,
+  type PianoMeasure,
+  type StaffChord,
+  type StaffKey,
+} from '@intervallum/core';
+import { durationOf, inInk } from '../tune/drawStaff.ts';
+
+type VexFlow = typeof Notation;
+type StaveNote = InstanceType<VexFlow['StaveNote']>;
+
+/** How high a row of two staves is, with the numbers over it, in pixels. */
+export const systemHeight = 236;
+
+const tops: Readonly<Record<Hand, number>> = { right: 26, left: 126 };
+const clefs: Readonly<Record<Hand, string>> = { right: 'treble', left: 'bass' };
+const hands: readonly Hand[] = ['right', 'left'];
+/** What clef, key and metre take at the beginning of a row. */
+const headWidth = 92;
+
+/** Rows of measures that fit beside each other. */
+export function systemsOf(
+  measures: readonly PianoMeasure[],
+  width: number,
+): readonly (readonly PianoMeasure[])[] {
+  const rows: PianoMeasure[][] = [];
+  let left = 0;
+  for (const measure of measures) {
+    const needs = widthOf(measure);
+    // A section begins a row of its own.
+    if (needs > left || measure.begins) {
+      rows.push([]);
+      left = width - headWidth;
+    }
+    rows.at(-1)!.push(measure);
+    left -= needs;
+  }
+  return rows;
+}
+
+/** So wide is a sign of a number over the staff, in pixels; between two numbers stands half a one. */
+const signWidth = 7;
+
+/** What a measure needs: room for its notes, and for the numbers over it, that none runs into the next one. */
+function widthOf({ staves, chords, ticks }: PianoMeasure): number {
+  const notes = 27 * Math.max(staves.right.length, staves.left.length);
+  const onsets = [...chords.map(({ at }) => at), ticks];
+  const shortest = Math.min(...onsets.slice(1).map((at, place) => at - onsets[place]!));
+  const longest = Math.max(0, ...chords.map(({ chord }) => formatChord(chord).length));
+  const numbers = chords.length > 1 ? (ticks / shortest) * (longest * signWidth + 3) : 0;
+  return Math.max(96, notes + 22, numbers + 14);
+}
+
+/** Draws a row of a piano part into an element, as wide as it is told, in the colour of its text. */
+export function drawGrandStaff(
+  vexflow: VexFlow,
+  into: HTMLDivElement,
+  measures: readonly PianoMeasure[],
+  {
+    width,
+    style,
+    meterBefore,
+  }: {
+    readonly width: number;
+    readonly style: Partial<NumberStyle>;
+    /** The metre of the row before; null for the first row. */
+    readonly meterBefore: PianoMeasure['meter'] | null;
+  },
+): void {
+  const { Renderer, Stave, StaveConnector } = vexflow;
+  into.replaceChildren();
+  const context = new Renderer(into, Renderer.Backends.SVG)
+    .resize(width, systemHeight)
+    .getContext();
+  const widths = measures.map(widthOf);
+  const room = width - headWidth - 2;
+  const total = widths.reduce((sum, one) => sum + one, 0);
+  // A last row that is half empty is not drawn out.
+  const stretch = Math.min(room / total, 1.5);
+  let x = 12;
+  let meter = meterBefore;
+  const open: Partial<Record<Hand, StaveNote>> = {};
+  for (const [place, measure] of measures.entries()) {
+    const isFirst = place === 0;
+    const own = widths[place]! * stretch + (isFirst ? headWidth - 12 : 0);
+    const name = formatKey(measure.key).replace(' minor', 'm');
+    const changes = !meter || !sameMeter(meter, measure.meter);
+    ({ meter } = measure);
+    const staves = hands.map((hand) => {
+      const stave = new Stave(x, tops[hand], own, { spaceAboveStaffLn: 2 });
+      if (isFirst) stave.addClef(clefs[hand]).addKeySignature(name);
+      if (changes) stave.addTimeSignature(formatMeter(measure.meter).split(' ')[0]!);
+      return stave.setContext(context);
+    });
+    const [right, left] = staves as [(typeof staves)[number], (typeof staves)[number]];
+    const start = Math.max(right.getNoteStartX(), left.getNoteStartX());
+    for (const stave of staves) stave.setNoteStartX(start).draw();
+    for (const type of isFirst
+      ? (['brace', 'singleLeft', 'singleRight'] as const)
+      : (['singleRight'] as const))
+      new StaveConnector(right, left).setType(type).setContext(context).draw();
+    drawNotes(vexflow, context, measure, { staves: { right, left }, name, style, open });
+    x += own;
+  }
+  inInk(into);
+}
+
+interface Drawn {
+  readonly staves: Readonly<Record<Hand, InstanceType<VexFlow['Stave']>>>;
+  readonly name: string;
+  readonly style: Partial<NumberStyle>;
+  /** The last chord of each staff in the measure before, to which ties lead back. */
+  readonly open: Partial<Record<Hand, StaveNote>>;
+}
+
+function drawNotes(
+  vexflow: VexFlow,
+  context: ReturnType<InstanceType<VexFlow['Renderer']>['getContext']>,
+  measure: PianoMeasure,
+  { staves, name, style, open }: Drawn,
+): void {
+  const { Voice, Formatter, Accidental, Beam, Fraction } = vexflow;
+  const notes = {
+    right: measure.staves.right.map((chord) => noteOf(vexflow, chord, 'right')),
+    left: measure.staves.left.map((chord) => noteOf(vexflow, chord, 'left')),
+  };
+  const voices = hands.map((hand) =>
+    new Voice().setMode(Voice.Mode.SOFT).addTickables(notes[hand]),
+  );
+  for (const voice of voices) Accidental.applyAccidentals([voice], name);
+  const formatter = new Formatter();
+  for (const voice of voices) formatter.joinVoices([voice]);
+  const stave = staves.right;
+  formatter.format(voices, Math.max(40, stave.getNoteEndX() - stave.getNoteStartX() - 14));
+  const groups = [...new Set(feltBeats(measure.meter))].map(
+    (ticks) => new Fraction(ticks / 240, 8),
+  );
+  const beams = hands.map((hand) => Beam.generateBeams(notes[hand], { groups }));
+  for (const [place, hand] of hands.entries()) voices[place]!.draw(context, staves[hand]);
+  for (const beam of beams.flat()) beam.setContext(context).draw();
+  for (const hand of hands) drawTies(vexflow, context, measure, hand, notes[hand], open);
+  context.save();
+  context.setFont('Atkinson Hyperlegible Next Variable', 10.5, 600);
+  for (const { at, chord } of measure.chords) {
+    let from = 0;
+    const place = measure.staves.right.findIndex(({ value }) => {
+      const isHere = from === at;
+      from += value.ticks;
+      return isHere;
+    });
+    const x = (notes.right[place] ?? notes.right[0])?.getAbsoluteX() ?? stave.getNoteStartX();
+    context.fillText(formatChord(chord, style), x - 4, 16);
+  }
+  context.restore();
+}
+
+function noteOf(vexflow: VexFlow, { value, keys, accent, short, rolled }: StaffChord, hand: Hand) {
+  const { StaveNote, Dot, Articulation, Stroke } = vexflow;
+  const isRest = keys.length === 0;
+  const note = new StaveNote({
+    clef: clefs[hand],
+    keys: isRest ? [hand === 'right' ? 'b/4' : 'd/3'] : keys.map(keyOf),
+    duration: durationOf(value) + (isRest ? 'r' : ''),
+    dots: value.dots,
+    autoStem: true,
+  });
+  if (value.dots === 1) Dot.buildAndAttach([note], { all: true });
+  if (accent) note.addModifier(new Articulation('a>').setPosition(3));
+  if (short) note.addModifier(new Articulation('av').setPosition(3));
+  if (rolled && !isRest) note.addStroke(0, new Stroke(Stroke.Type.ROLL_DOWN));
+  return note;
+}
+
+function keyOf({ letter, alter, octave }: StaffKey): string {
+  const sign = alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter);
+  return `${letter.toLowerCase()}${sign}/${octave}`;
+}
+
+function drawTies(
+  { StaveTie }: VexFlow,
+  context: ReturnType<InstanceType<VexFlow['Renderer']>['getContext']>,
+  { staves }: PianoMeasure,
+  hand: Hand,
+  notes: readonly StaveNote[],
+  open: Partial<Record<Hand, StaveNote>>,
+): void {
+  for (const [place, { keys }] of staves[hand].entries()) {
+    const tied = keys.flatMap(({ tiedFrom }, at) => (tiedFrom ? [at] : []));
+    const before = place === 0 ? (open[hand] ?? null) : notes[place - 1]!;
+    const chord = place === 0 ? null : staves[hand][place - 1]!;
+    for (const at of tied) {
+      const there = chord?.keys.findIndex((key) => keyOf(key) === keyOf(keys[at]!)) ?? 0;
+      if (chord && there < 0) continue;
+      new StaveTie({
+        firstNote: chord ? before : null,
+        lastNote: notes[place]!,
+        firstIndexes: [chord ? there : at],
+        lastIndexes: [at],
+      })
+        .setContext(context)
+        .draw();
+    }
+  }
+  const last = notes.at(-1);
+  if (last) open[hand] = last;
+}
