@@ -126,11 +126,44 @@ await take('import', {
     await page.getByRole('button', { name: 'Keep it' }).waitFor();
   },
 });
-await take('print', {
-  path: `${songAt('Every Window Lit')}/print`,
-  viewport: { width: 1280, height: 1240 },
-  act: (page) => page.getByText('One page').waitFor(),
-});
+/** A bare tune, that a hymn is made of. */
+const stanza = `title: Evening over the Reeds
+key: F
+meter: 4/4
+
+Stanza:
+  _ | _ | _ | _
+  tune: 1 1 2 3 | 4 3 2 . | 3 4 5 6 | 5 . . _
+  > Low the | reeds are | bend-ing in the | light
+  _ | _ | _ | _
+  tune: 5 3 4 5 | 6 5 4 3 | 2 1 7, 2 | 1 . . _
+  > slow the | wa-ter takes the | ves-sels to the | night
+`;
+const { id: hymn } = await ask('/songs', { text: stanza });
+await takeBeside('print', [
+  {
+    path: `${songAt('Every Window Lit')}/print`,
+    viewport: { width: 1024, height: 1240 },
+    act: (page) => page.getByText('One page').waitFor(),
+  },
+  {
+    path: `/songs/${hymn}/arrange`,
+    viewport: { width: 1024, height: 1240 },
+    act: async (page) => {
+      await page.getByText('A hymn from its tune').click();
+      await page.getByText('with passing chords').click();
+      await page.getByRole('button', { name: 'Harmonise the tune' }).click();
+      await page.getByRole('button', { name: 'Write it' }).click();
+      await page.getByText('Saved', { exact: true }).waitFor({ state: 'attached' });
+      await page.goto(`${base}/songs/${hymn}/print?what=staves`);
+      await page
+        .getByRole('img', { name: /on two staves$/ })
+        .first()
+        .locator('svg')
+        .waitFor();
+    },
+  },
+]);
 
 // The hands with the endings of the chart.
 await take('key', {

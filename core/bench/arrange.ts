@@ -1,5 +1,8 @@
 import {
   arrange,
+  expand,
+  harmonizeStanza,
+  hymnSchools,
   noDecisions,
   parseChart,
   styles,
@@ -40,3 +43,19 @@ console.log(
 );
 const taken = measure(5, () => takeChoices(read, noDecisions, choices));
 console.log(`all of it written: ${show(taken.median)}`);
+
+/** A stanza of four phrases, a chord on each beat. */
+const lines4 = [
+  '1 1 7, 6, | 5, 1 2 3',
+  '3 3 3 2 | 1 4 3 2',
+  '1 2 3 2 | 1 6, 7, 1',
+  '5 3 1 2 | 4 3 2 1',
+];
+const tune = lines4.map((line) => `  _ | _\n  tune: ${line}\n`).join('');
+const hymn = expand(parseChart(`key: G\nmeter: 4/4\n\nStanza:\n${tune}`).song);
+for (const school of hymnSchools) {
+  const stanza = measure(5, () => harmonizeStanza(hymn, 0, { school, rate: 'each beat' }));
+  console.log(
+    `a stanza of 32 chords in four parts, ${school}: ${show(stanza.median)} (aim 500 ms ${aim(stanza.median, 500)})`,
+  );
+}
