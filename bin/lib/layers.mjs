@@ -14,7 +14,7 @@ export const layers = {
     ['hands', 'keyboard'],
     ['moves'],
     ['runs'],
-    ['playing'],
+    ['playing', 'decisions'],
     ['voices'],
     ['sets', 'band'],
     ['stage'],

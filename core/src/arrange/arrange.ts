@@ -4,7 +4,7 @@ import type { Timeline } from '../chart/time/timeline.ts';
 import { grades } from '../chord/colourForms.ts';
 import type { NumberStyle } from '../chord/reading.ts';
 import { formatChord } from '../chord/formatChord.ts';
-import type { Decisions } from '../decisions.ts';
+import type { Decisions } from '../decisions/decisions.ts';
 import type { Voiced } from '../hands/search/voiced.ts';
 import { usualReach, type Instrument, type Lineup, type Reach } from '../hands/shapes/player.ts';
 import { ordinalOf } from '../kit/words.ts';

@@ -3,7 +3,7 @@ import type { TextSlot } from '../chart/places.ts';
 import type { Section } from '../chart/song.ts';
 import type { NamedChord } from '../chord/chord.ts';
 import type { LeftWish } from '../chart/saidHands.ts';
-import type { Decisions } from '../decisions.ts';
+import type { Decisions } from '../decisions/decisions.ts';
 import type { PlacedRun } from '../runs/songFills.ts';
 import type { Edit, Suggestion } from '../writing/edit.ts';
 

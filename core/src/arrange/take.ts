@@ -3,7 +3,7 @@ import type { TextSlot } from '../chart/places.ts';
 import { textureOf, type Textures } from '../chart/texture.ts';
 import type { Bar, Slot } from '../chart/song.ts';
 import type { NamedChord } from '../chord/chord.ts';
-import { carryDecisions, type Decisions } from '../decisions.ts';
+import { carryDecisions, type Decisions } from '../decisions/decisions.ts';
 import { withSection } from '../hands/decide.ts';
 import { editBetween, withEdits } from '../kit/edits.ts';
 import { followEdit, type Follow } from '../marks/follow.ts';

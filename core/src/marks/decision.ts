@@ -3,7 +3,7 @@ import type { TextSlot } from '../chart/places.ts';
 
 /**
  * A kind of decision that a player makes about a song: what the hands hold, later which runs are placed. Each folder of
- * core that has one exports it, and `decisions.ts` lists them all; how one is stored stands in contract.
+ * core that has one exports it, and `decisions/decisions.ts` lists them all; how one is stored stands in contract.
  */
 export interface DecisionKind<Value> {
   readonly name: string;

@@ -1,8 +1,8 @@
-import { keyboardKind, plainKeyboard, type SongKeyboard } from './keyboard/songKeyboard.ts';
-import { freeHands, handsKind, type SongHands } from './hands/songHands.ts';
-import type { DecisionKind } from './marks/decision.ts';
-import { fillsKind, noFills, type SongFills } from './runs/songFills.ts';
-import type { Follow } from './marks/follow.ts';
+import { keyboardKind, plainKeyboard, type SongKeyboard } from '../keyboard/songKeyboard.ts';
+import { freeHands, handsKind, type SongHands } from '../hands/songHands.ts';
+import type { DecisionKind } from '../marks/decision.ts';
+import { fillsKind, noFills, type SongFills } from '../runs/songFills.ts';
+import type { Follow } from '../marks/follow.ts';
 
 /** All that one player decided about one song: what makes a part. A new kind joins here, and in contract its shape. */
 export interface Decisions {
