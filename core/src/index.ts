@@ -693,7 +693,8 @@ export {
   secondsOfProgramme,
 } from './practice/programme.ts';
 
-export type { ArrangeWishes, Arranged, SongArrangement } from './arrange/arrange.ts';
+export type { Arranged, SongArrangement } from './arrange/arrange.ts';
+export type { ArrangeWishes } from './arrange/wishes.ts';
 export { arrange } from './arrange/arrange.ts';
 export type { ArcPart } from './arrange/arc.ts';
 export { arcOf } from './arrange/arc.ts';

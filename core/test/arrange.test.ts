@@ -332,6 +332,35 @@ test('it is heard as it was wanted: choruses are fuller than verses, the last th
   }
 });
 
+test('what is said of single times parts the steps of the roadmap, and plays the same', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...demoSongs),
+      fc.array(fc.boolean(), { minLength: 40, maxLength: 40 }),
+      ({ text }, said) => {
+        const read = parseChart(text);
+        const before = expand(read.song).parts;
+        const soft = before.flatMap(({ section, pass }, part) =>
+          said[part] ? [{ id: `dynamics ${part}-${part}`, section, pass, part }] : [],
+        );
+        const locks = Object.fromEntries(soft.map(({ id }) => [id, 'softer']));
+        const { choices } = arranged(read, { locks });
+        const dynamics = choices.filter(({ kind }) => kind === 'dynamics');
+        const now = expand(taken(read, dynamics).read.song).parts;
+        expect(now.map(({ section, pass }) => [section, pass])).toEqual(
+          before.map(({ section, pass }) => [section, pass]),
+        );
+        // A step that goes on until the signal is not parted: it has the words of its first time.
+        for (const { change } of dynamics)
+          if (change.kind === 'direction')
+            for (const part of change.parts)
+              if (!before[part]!.open) expect(now[part]!.direction).toContain(change.words);
+      },
+    ),
+    { numRuns: runs(30) },
+  );
+});
+
 test('an arc that somebody draws is followed', () => {
   const read = parseChart(bare);
   const drawn = [0.9, 0.1, 0.9, 0.1, 0.9, 0.1];

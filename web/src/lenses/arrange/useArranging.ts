@@ -158,7 +158,11 @@ export function useArranging(): ArrangeState {
       setBefore(last);
       endAllBut(next, last);
       if (!answer.ok) setWhy(answer.why);
-      else if (next) await measure(next, own);
+      // What is proposed stands, though it cannot be measured.
+      if (next)
+        measure(next, own).catch((error: unknown) =>
+          console.error('How full it is could not be measured.', error),
+        );
     } catch (error) {
       isUnderWay = false;
       console.error('The song was not arranged.', error);
