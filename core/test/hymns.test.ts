@@ -275,6 +275,31 @@ test('a stanza is written into its chart: chords, and both hands with the tune a
   }
 });
 
+test.each([
+  [
+    'a pickup stays one',
+    'key: C\nmeter: 4/4\n\nStanza:\n  ( _ ) | _ | _\n  tune: _ . . 5, | 1 2 3 2 | 1 . . _\n',
+    /\n {2}\( _ \. \. [^)]+ \) \| /,
+  ],
+  [
+    'the leading tone of a minor key is its seventh',
+    'key: D minor\nmeter: 4/4\nminor: own tonic\n\nStanza:\n  _ | _\n  tune: 1 2 b3 2 | 1 7, 1 .\n',
+    /play right: 1' 2' b3' 2'[^|]*\| 1' 7 1' /,
+  ],
+])('%s', (_, text, wanted) => {
+  const read = parseChart(text);
+  const timeline = expand(read.song);
+  for (const rate of harmonyRates) {
+    const edit = writeStanza(timeline, 0, stanzaOf(timeline, { school: 'passing', rate }))(read);
+    if (!edit.ok) throw new Error(edit.why);
+    const after = parseChart(withEdits(text, edit.changes));
+    if (!after.ok) throw new Error(after.problems[0]!.message);
+    expect(after.text).toMatch(wanted);
+    expect(after.text).not.toMatch(/b1/);
+    expect(sungNotes(expand(after.value))).toHaveLength(sungNotes(timeline).length);
+  }
+});
+
 test('the last stanza has other chords, and those before stay as they are', () => {
   const text = `key: G\nmeter: 4/4\n\nStanza x3:\n  1 | 1 5 | 4 | 5 1\n  tune: 1 1 7, 6, | 5, 1 2 3 | 3 3 3 2 | 1 4 3 2\n`;
   const read = parseChart(text);

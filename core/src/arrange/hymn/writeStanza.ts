@@ -1,15 +1,18 @@
 import type { LineBar, LineEvent, LineNote } from '../../chart/played.ts';
 import { linePitches } from '../../chart/played.ts';
+import { barTicks } from '../../chart/meter.ts';
 import { fitsMeter } from '../../chart/print/printChart.ts';
 import type { ChartResult } from '../../chart/read/parseChart.ts';
 import { plainChord, silence, type Slot } from '../../chart/song.ts';
 import { sungNotes, type SungNote } from '../../chart/time/sung.ts';
 import type { Timeline } from '../../chart/time/timeline.ts';
+import type { Chord } from '../../chord/chord.ts';
 import { formatChord } from '../../chord/formatChord.ts';
+import { chordTones } from '../../chord/tones.ts';
 import { ticksOf, type MidiNumber, type Ticks } from '../../kit/ticks.ts';
 import type { BarAfter } from '../../moves/fit.ts';
 import { takeBars, takeBarsOnce } from '../../moves/takeMove.ts';
-import { degreeOfSemitones } from '../../pitch/degree.ts';
+import { degreeOfSemitones, type Degree } from '../../pitch/degree.ts';
 import { relativeMajor, type Key } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
 import { refused, type Edit } from '../../writing/edit.ts';
@@ -44,24 +47,32 @@ export function writeStanza(
     const bars: BarAfter[] = [];
     for (const { bar, slots: old } of part.bars) {
       const to = from + ticksOf(old.map(({ is }) => is));
-      const slots = slotsIn(sounding, from, to);
       const meter = old[0]?.meter ?? timeline.song.meter;
+      // A pickup sounds at the end of its bar.
+      const before = Math.max(0, barTicks(meter) - (to - from));
+      const slots = [...(before > 0 ? [silence(before)] : []), ...slotsIn(sounding, from, to)];
       if (!fitsMeter(slots, meter))
         return refused(
           `The metre cannot part bar ${bar + 1} so: let the harmony change on each half bar.`,
         );
       const { key } = timeline;
-      const right = [
-        tuneIn(notes, from, to, { key, octaves }),
-        voiceIn(sounding, from, to, 'right', key),
-      ];
-      const left = [voiceIn(sounding, from, to, 'left', key), bassIn(sounding, from, to, key)];
+      const line = (...voices: readonly (readonly LineEvent[])[]) =>
+        withoutSilence(voices.map((events) => behindSilence(before, events)));
       bars.push({
         bar,
         slots,
         lines: [
-          { hand: 'right', voices: withoutSilence(right) },
-          { hand: 'left', voices: withoutSilence(left) },
+          {
+            hand: 'right',
+            voices: line(
+              tuneIn(notes, from, to, { key, octaves }),
+              voiceIn(sounding, from, to, 'right', key),
+            ),
+          },
+          {
+            hand: 'left',
+            voices: line(voiceIn(sounding, from, to, 'left', key), bassIn(sounding, from, to, key)),
+          },
         ],
       });
       from = to;
@@ -97,10 +108,20 @@ function slotsIn(sounding: readonly Sounding[], from: Ticks, to: Ticks): Slot[] 
   return slots;
 }
 
-function noteIn(note: MidiNumber, hand: 'left' | 'right', key: Key): LineNote {
-  const degree = degreeOfSemitones(fold(note - pitchClass(relativeMajor(key).tonic), 12));
+function behindSilence(ticks: Ticks, events: readonly LineEvent[]): readonly LineEvent[] {
+  return ticks === 0 ? events : joinedRests([{ kind: 'rest', ticks }, ...events]);
+}
+
+/** A key of a part, by the degree that its chord calls it. */
+function noteIn(note: MidiNumber, hand: 'left' | 'right', key: Key, chord: Chord): LineNote {
+  const tone = chordTones(chord, key).find(({ pitchClass: one }) => one === fold(note, 12));
+  const usual = degreeOfSemitones(fold(note - pitchClass(relativeMajor(key).tonic), 12));
+  return { ...octaveOf(tone?.degree ?? usual, note, hand, key), finger: null };
+}
+
+function octaveOf(degree: Degree, note: MidiNumber, hand: 'left' | 'right', key: Key) {
   const octave = Math.round((note - linePitches(key, hand)({ degree, octave: 0 })) / 12);
-  return { degree, octave, finger: null };
+  return { degree, octave };
 }
 
 const strike = (notes: readonly LineNote[], ticks: Ticks): LineEvent => ({
@@ -119,7 +140,7 @@ function tuneIn(
     notes.map(({ onset, ticks, note, degree }) => ({
       onset,
       to: onset + ticks,
-      notes: [{ ...noteIn(note + 12 * octaves, 'right', key), degree }],
+      notes: [{ ...octaveOf(degree, note + 12 * octaves, 'right', key), finger: null }],
     })),
     from,
     to,
@@ -135,7 +156,7 @@ function voiceIn(
   key: Key,
 ): readonly LineEvent[] {
   return row(
-    sounding.map(({ onset, to: end, notes: [, alto, tenor], tenor: tenorIn }) => {
+    sounding.map(({ onset, to: end, chord, notes: [, alto, tenor], tenor: tenorIn }) => {
       const inner =
         hand === 'right'
           ? tenorIn === 'right'
@@ -144,7 +165,7 @@ function voiceIn(
           : tenorIn === 'left'
             ? [tenor]
             : [];
-      return { onset, to: end, notes: inner.map((note) => noteIn(note, hand, key)) };
+      return { onset, to: end, notes: inner.map((note) => noteIn(note, hand, key, chord)) };
     }),
     from,
     to,
@@ -158,10 +179,10 @@ function bassIn(
   key: Key,
 ): readonly LineEvent[] {
   return row(
-    sounding.map(({ onset, to: end, notes: [, , , bass] }) => ({
+    sounding.map(({ onset, to: end, chord, notes: [, , , bass] }) => ({
       onset,
       to: end,
-      notes: [noteIn(bass, 'left', key)],
+      notes: [noteIn(bass, 'left', key, chord)],
     })),
     from,
     to,
