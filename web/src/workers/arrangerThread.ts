@@ -7,7 +7,9 @@ export interface ArrangerThread {
   readonly end: () => void;
 }
 
-export function openArrangerThread(): ArrangerThread {
+/** @param onBroken it cannot be had: without a network its file may be missing */
+export function openArrangerThread(onBroken: () => void): ArrangerThread {
   const worker = new Worker(new URL('./arrangerWorker.ts', import.meta.url), { type: 'module' });
+  worker.addEventListener('error', onBroken);
   return { remote: wrap<Arranger>(worker), end: () => worker.terminate() };
 }

@@ -165,6 +165,9 @@ function candidates(
   });
 }
 
+/** So much less than nothing a step costs at most: a fall home from the five of it, the outer parts against each other. */
+const mostSaved = 1.2;
+
 function bestWayTo(
   voicing: Voicing,
   before: readonly Way[],
@@ -175,7 +178,7 @@ function bestWayTo(
   if (before.length === 0) return { voicing, cost: own, broken: 0, before: null };
   let best: Way | null = null;
   for (const way of before) {
-    if (best && way.cost + own - 1 >= best.cost) break;
+    if (best && way.cost + own - mostSaved >= best.cost) break;
     const function_ = costOfFunction(way.voicing.of, voicing.of, step, tonic);
     const led = step.begins ? 0 : costOfLeading(way.voicing, voicing, home);
     const cost = way.cost + own + function_ + led;

@@ -121,7 +121,11 @@ export function useArranging(): ArrangeState {
     stop();
     silence();
     const own = asked.current;
-    const thread = openArrangerThread();
+    const thread = openArrangerThread(() => {
+      if (own !== asked.current) return;
+      stop();
+      setWhy(t('It could not be arranged. Try again in a moment.'));
+    });
     threads.add(thread);
     setProgress(0);
     setWhy(null);
@@ -187,7 +191,8 @@ export function useArranging(): ArrangeState {
       found,
       choices.map(({ id }) => id),
     );
-    if (songDocument.store.getState().read.text !== found.text)
+    const { read, decisions: standing } = songDocument.store.getState();
+    if (read.text !== found.text || standing !== found.decisions)
       return notify(t('The chart has changed since. Ask again.'));
     const edited = songDocument.edit(() => now.edit);
     if (!edited.ok) return notify(edited.why);

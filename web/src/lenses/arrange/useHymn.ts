@@ -56,7 +56,14 @@ export function useHymn(section: number, isForLast: boolean) {
     end();
     stop();
     const own = asked.current;
-    const { remote } = (thread.current = openArrangerThread());
+    const failed = () => {
+      setAsking(false);
+      setFound(null);
+      setWhy(t('It could not be harmonised. Try again in a moment.'));
+    };
+    const { remote } = (thread.current = openArrangerThread(() => {
+      if (own === asked.current) failed();
+    }));
     const { school, rate } = arranging.now();
     const { read } = songDocument.store.getState();
     setAsking(true);
@@ -76,9 +83,7 @@ export function useHymn(section: number, isForLast: boolean) {
       }
     } catch (error) {
       console.error('The stanza was not harmonised.', error);
-      if (own !== asked.current) return;
-      setFound(null);
-      setWhy(t('It could not be harmonised. Try again in a moment.'));
+      if (own === asked.current) failed();
     } finally {
       if (own === asked.current) setAsking(false);
     }
