@@ -58,7 +58,8 @@ export function arrange(read: ChartResult, decisions: Decisions, wishes: Arrange
   });
   const colours = takeColours(timeline, arc, {
     ...{ style, level, locks },
-    moved: moves.taken.map(({ bars }) => bars),
+    // A move of one time leaves the bars of the others as they are.
+    moved: moves.taken.flatMap(({ bars, time }) => (time === null ? [bars] : [])),
   });
   onProgress(0.85);
   const made: Made[] = [
