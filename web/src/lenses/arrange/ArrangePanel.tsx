@@ -125,6 +125,9 @@ function Proposed() {
           </PrimaryButton>
         </Steps>
       )}
+      <About>
+        {t('Left hands and runs are for you; the rest stands in the chart for everybody.')}
+      </About>
       {unkept.length > 0 ? (
         <div role="alert">
           <p>{t('Not all that you kept could stay:')}</p>

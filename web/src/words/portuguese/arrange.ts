@@ -112,4 +112,6 @@ export const arrange = {
   '{{count}} bars on two staves_one': '{{count}} compasso em duas pautas',
   '{{count}} bars on two staves_other': '{{count}} compassos em duas pautas',
   'For the last time only': 'Só para a última vez',
+  'Left hands and runs are for you; the rest stands in the chart for everybody.':
+    'Mãos esquerdas e corridas são para você; o resto fica na cifra para todos.',
 };
