@@ -179,6 +179,11 @@ const Lenses = styled.nav`
     color: var(--ink);
     border-color: var(--accent);
   }
+  @media (max-width: 1400px) {
+    a {
+      padding: 3px 7px 0;
+    }
+  }
   @media (max-width: 1180px) {
     a[data-in-menu] {
       display: none;
