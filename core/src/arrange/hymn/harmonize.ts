@@ -238,7 +238,9 @@ const goes = {
   awayHome: 0.8,
   homeHome: 0.5,
   awayAway: 0.5,
-  towardsTowards: 0.4,
+  towardsTowards: 0.3,
+  /** Home just after it was left, and before it is left again. */
+  homeOnWeak: 0.8,
   toOther: 0.9,
   resolved: -0.3,
   sameStrong: 1.4,
@@ -268,7 +270,8 @@ function costOfFunction(was: HymnChord, is: HymnChord, step: StanzaStep, tonic: 
   if (was.does === 'of another') return goes.resolved + falls;
   if (was.does === 'towards') {
     if (is.does === 'away') return goes.back;
-    if (is.does === 'home') return is.root === tonic ? falls : goes.toOther;
+    const passing = step.strong === 0 && step.ends === null ? goes.homeOnWeak : 0;
+    if (is.does === 'home') return (is.root === tonic ? falls : goes.toOther) + passing;
     return goes.towardsTowards + falls;
   }
   if (was.does === 'away' && is.does === 'home') return goes.awayHome + falls;

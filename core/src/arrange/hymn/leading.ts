@@ -12,7 +12,7 @@ const prices = {
   wideLeap: 4,
   overlap: 5,
   bassLeap: 0.1,
-  bassOctave: 0.8,
+  bassOctave: 1.6,
   contrary: -0.3,
   unresolvedInner: 1.5,
   sameBass: 0.4,

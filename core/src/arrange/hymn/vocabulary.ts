@@ -44,7 +44,7 @@ const major: Readonly<Record<HymnSchool, string>> = {
     1 home 0; 1/3 home .5; 4 away .1; 4/6 away .8; 5 towards 0; 5/7 towards .4; 57 towards .3; 57/7 towards .6; 57/4 towards 1.2;
     6m home .4; 2m away .6; 2m/4 away .35; 3m home 1.8; 1/5 cadential .6 > 7; 7dim/2 towards .8`,
   passing: `
-    2m7/4 away .3; 2m7 away .6; 6m/1 home 1; 17/3 another .9 > 5; 67/#1 another 1 > 2; 27/#4 another .7 > 7; 27 another 1 > 7;
+    2m7/4 away .3; 2m7 away .6; 6m/1 home 1; 17/3 another .9 > 5; 67/#1 another 1 > 2; 27/#4 another 1.3 > 7; 27 another 1.6 > 7;
     37/#5 another .9 > 9; #4dim7 another 1 > 7 0; 5/2 towards 1`,
   gospel: `
     17 another .5 > 5; 67 another .6 > 2; 27 another .5 > 7; 37 another .6 > 9; #4dim7 another .3 > 7 0; #1dim7 another .5 > 2;
