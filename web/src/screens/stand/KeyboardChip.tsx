@@ -28,7 +28,11 @@ const Chip = styled(Button)`
       display: inline;
     }
   }
-  &[data-due] {
+  /* Under a pointer too: its words are in the colour of the paper. */
+  &&[data-due],
+  &&[data-due]:hover {
+    /* At once: words in the colour of the paper are not read while the ground is still on its way. */
+    transition: none;
     border-color: var(--accent);
     background: var(--accent);
     color: var(--paper);
