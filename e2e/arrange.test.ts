@@ -178,6 +178,9 @@ Stanza:
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Write it' }).click();
   await expect(page.getByText('The stanza stands in the chart')).toBeVisible();
+  await expect(page.getByRole('slider')).toHaveCount(0);
+  const staved = page.getByRole('link', { name: 'On two staves' });
+  await expect(staved).toHaveAttribute('href', /\/print\?what=staves$/);
   const written = await songText(page);
   expect(written).toContain('tune: 1 1 2 3 | 4 3 2 .');
   expect(written).toMatch(/play right: 1 1 2 3 & \S/);

@@ -1,5 +1,5 @@
 import type { Timeline, TimelinePart } from '../chart/time/timeline.ts';
-import { nameWithoutNumber, roleOf, type SectionRole } from '../chart/roles.ts';
+import { nameWithoutNumber, roleOfSection, type SectionRole } from '../chart/roles.ts';
 
 /** One time through a section on the way through the song. */
 export interface ArcPart {
@@ -48,7 +48,7 @@ export function arcOf(
   drawn: readonly (number | null)[] = [],
 ): readonly ArcPart[] {
   const { parts, song } = timeline;
-  const roles = parts.map(({ section }) => roleOf(song.sections[section]!));
+  const roles = parts.map(({ section }) => roleOfSection(song.sections[section]!));
   const family = parts.map(({ section }, part) =>
     roles[part] === 'other' ? nameWithoutNumber(song.sections[section]!) : roles[part]!,
   );

@@ -1,7 +1,7 @@
 import type { TextSlot } from '../chart/places.ts';
 import { melodyOver } from '../chart/time/sung.ts';
 import type { Timeline } from '../chart/time/timeline.ts';
-import { alterOfFigure, type NamedChord } from '../chord/chord.ts';
+import { alterOfFigure, type Chord, type NamedChord } from '../chord/chord.ts';
 import { grades, type Grade } from '../chord/colourForms.ts';
 import { suggestColours, type Colour } from '../chord/colours.ts';
 import { formatChord } from '../chord/formatChord.ts';
@@ -127,9 +127,9 @@ function placesBySection(timeline: Timeline, grade: Grade): ReadonlyMap<number, 
   return found;
 }
 
-function isPlain(chord: { readonly kind: string }): chord is NamedChord {
+function isPlain(chord: Chord): chord is NamedChord {
   if (chord.kind !== 'named') return false;
-  const { figures, bass } = chord as NamedChord;
+  const { figures, bass } = chord;
   return (
     bass === null &&
     figures.length === 3 &&

@@ -47,6 +47,11 @@ const pair = (
   whom: PatternPair['for'],
 ): PatternPair => ({ right, left, full, for: whom });
 
+const held = pair(null, null, 0, 'beginner');
+const broken = pair('top-middle-low-middle', null, 0.35, 'average');
+const struck = pair('block', null, 0.4, 'beginner');
+const struckOverFifths = pair('block', 'fifth on the offbeats', 0.7, 'average');
+
 /** The styles that come with the application. */
 export const styles: readonly Style[] = [
   {
@@ -56,12 +61,7 @@ export const styles: readonly Style[] = [
     thin: 0.08,
     full: 0.7,
     growth: 0.5,
-    patterns: [
-      pair(null, null, 0, 'beginner'),
-      pair('top-middle-low-middle', null, 0.35, 'average'),
-      pair('block', null, 0.4, 'beginner'),
-      pair('block', 'fifth on the offbeats', 0.7, 'average'),
-    ],
+    patterns: [held, broken, struck, struckOverFifths],
     moves: { 'passing diminished': 0.4, 'own five': 0.4, 'bass line': 1, borrowed: 0.5 },
     colours: 0.5,
     colourGrade: 'warm',
@@ -77,8 +77,8 @@ export const styles: readonly Style[] = [
     full: 0.9,
     growth: 0.6,
     patterns: [
-      pair(null, null, 0, 'beginner'),
-      pair('top-middle-low-middle', null, 0.35, 'average'),
+      held,
+      broken,
       pair('outer-inner', null, 0.45, 'beginner'),
       pair('combined', 'root with ghost fifths', 0.65, 'strong'),
       pair('outer-inner', 'fifth on the offbeats', 0.75, 'average'),
@@ -104,8 +104,8 @@ export const styles: readonly Style[] = [
     full: 1,
     growth: 0.7,
     patterns: [
-      pair(null, null, 0, 'beginner'),
-      pair('block', null, 0.4, 'beginner'),
+      held,
+      struck,
       pair('block', 'octave on the offbeats', 0.7, 'average'),
       pair('motif on 2 and 4', 'octave on the offbeats', 0.8, 'average'),
       pair('combined', 'root with sixteenth ghosts', 1, 'strong'),
@@ -125,10 +125,10 @@ export const styles: readonly Style[] = [
     full: 0.8,
     growth: 0.5,
     patterns: [
-      pair(null, null, 0, 'beginner'),
-      pair('top-middle-low-middle', null, 0.35, 'average'),
-      pair('block', null, 0.4, 'beginner'),
-      pair('block', 'fifth on the offbeats', 0.7, 'average'),
+      held,
+      broken,
+      struck,
+      struckOverFifths,
       pair('left-right', 'left-right', 0.8, 'strong'),
     ],
     moves: {

@@ -15,7 +15,7 @@ const names: readonly (readonly [SectionRole, RegExp])[] = [
   ['ending', /^(?:ending|end|outro|final|coda|tag|amen|am[eé]m)\b/i],
 ];
 
-export function roleOf({ name }: Pick<Section, 'name'>): SectionRole {
+export function roleOfSection({ name }: Pick<Section, 'name'>): SectionRole {
   return names.find(([, pattern]) => pattern.test(name.trim()))?.[0] ?? 'other';
 }
 

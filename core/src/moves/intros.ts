@@ -1,4 +1,4 @@
-import { roleOf } from '../chart/roles.ts';
+import { roleOfSection } from '../chart/roles.ts';
 import {
   plainChord,
   shortened,
@@ -132,8 +132,8 @@ function cut({ slots }: PlayedBar, length: number): Slot[] {
   });
 }
 
-const isChorus = (section: Section) => roleOf(section) === 'chorus';
-const isVerse = (section: Section) => roleOf(section) === 'verse';
+const isChorus = (section: Section) => roleOfSection(section) === 'chorus';
+const isVerse = (section: Section) => roleOfSection(section) === 'verse';
 
 function chorusOf({ sections }: Song): Section | undefined {
   return sections.find(isChorus) ?? sections.findLast(({ phrases }) => phrases.length > 0);

@@ -179,9 +179,9 @@ function bestWayTo(
   let best: Way | null = null;
   for (const way of before) {
     if (best && way.cost + own - mostSaved >= best.cost) break;
-    const function_ = costOfFunction(way.voicing.of, voicing.of, step, tonic);
+    const follows = costOfFollowing(way.voicing.of, voicing.of, step, tonic);
     const led = step.begins ? 0 : costOfLeading(way.voicing, voicing, home);
-    const cost = way.cost + own + function_ + led;
+    const cost = way.cost + own + follows + led;
     if (!best || cost < best.cost) {
       const broken = way.broken + (led >= forbidden / 10 ? 1 : 0);
       best = { voicing, cost, broken, before: way };
@@ -251,7 +251,7 @@ const goes = {
 } as const;
 
 /** What it costs that one chord follows another (textbooks of harmony, from memory; the figures are ours). */
-function costOfFunction(was: HymnChord, is: HymnChord, step: StanzaStep, tonic: number): number {
+function costOfFollowing(was: HymnChord, is: HymnChord, step: StanzaStep, tonic: number): number {
   const isSame = was.root === is.root && was.isMajor === is.isMajor;
   const wanted = was.to;
   if (wanted && !isSame && !wanted.includes(is.root)) return goes.wrong;

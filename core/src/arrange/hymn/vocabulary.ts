@@ -11,13 +11,13 @@ export const hymnSchools = ['plain', 'passing', 'gospel'] as const;
 export type HymnSchool = (typeof hymnSchools)[number];
 
 /** What a chord does: home, away from it, towards it; a four of six at a cadence; the five of another chord. */
-export type Function = 'home' | 'away' | 'towards' | 'cadential' | 'of another';
+export type Doing = 'home' | 'away' | 'towards' | 'cadential' | 'of another';
 
 /** A chord that a stanza may have, as half steps over the home of the relative major. */
 export interface HymnChord {
   readonly chord: NamedChord;
   readonly text: string;
-  readonly does: Function;
+  readonly does: Doing;
   /** What it costs to have it, 0 for the plainest. */
   readonly price: number;
   readonly root: number;
@@ -94,7 +94,7 @@ function readEntry(entry: string): HymnChord {
   return {
     chord,
     text,
-    does: does === 'another' ? 'of another' : (does as Function),
+    does: does === 'another' ? 'of another' : (does as Doing),
     price: Number(price),
     root,
     bass: fold(degreeSemitones(bassOf(chord)), 12),

@@ -23,8 +23,7 @@ export const nothingHeard = 0.0005;
 
 /**
  * Which notes sound in a stretch: overtones are told from notes by asking which notes together make the spectrum (M. Mauch,
- * S. Dixon 2010, “Approximate note transcription for the improved identification of difficult chords”, ISMIR: running mean and
- * spread taken out, thirds of half steps, tuning found by their phase, a non-negative least squares fit to tones with fading
+ * S. Dixon, ISMIR 2010, from memory: running mean and spread taken out, thirds of half steps, tuning found by their phase, a non-negative least squares fit to tones with fading
  * overtones). The fit is by multiplied steps (D. Lee, H. Seung 2001).
  */
 export function notesHeard(sound: Sound): NotesHeard {

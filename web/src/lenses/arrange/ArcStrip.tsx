@@ -1,6 +1,7 @@
 import { RotateCcw } from 'lucide-react';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import styled from 'styled-components';
+import { arranging } from '../../settings/arranging.ts';
 import { Button, QuietButton } from '../../ui/Button.tsx';
 import { phone, short } from '../../ui/theme.ts';
 import { t } from '../../words/words.ts';
@@ -78,7 +79,7 @@ const Names = styled.ol<{ $count: number }>`
     display: block;
     overflow: hidden;
     text-overflow: ellipsis;
-    font-size: 12px;
+    font-size: 13px;
     color: var(--soft);
   }
 `;
@@ -100,7 +101,19 @@ const Legend = styled.ul`
 const step = 0.05;
 
 /** Under the chart: how full each time through each section is to be, drawn by hand; and how it is as it is played. */
-export function ArcStrip({ openPanel }: StripProps) {
+export function ArcStrip(props: StripProps) {
+  const { about } = arranging.use('about');
+  if (about === 'song') return <Arc {...props} />;
+  // A hymn is as full as its parts are.
+  const { openPanel } = props;
+  return openPanel ? (
+    <RoadStrip aria-label={t('Arrange')}>
+      <Button onPress={openPanel}>{t('What and how')}</Button>
+    </RoadStrip>
+  ) : null;
+}
+
+function Arc({ openPanel }: StripProps) {
   const { parts, measured, actions } = useArrangeLens();
   const columns = useRef<HTMLDivElement>(null);
   if (parts.length === 0)

@@ -6,11 +6,11 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Pick } from '../../ui/Pick.tsx';
 import { levelNames, restraintNames, styleNames, styleSays } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { Details, Steps, Wishes } from '../parts/cards.ts';
+import { About, Details, Steps, Wishes } from '../parts/cards.ts';
 import { PanelBody, PanelTabs } from '../parts/PanelBody.ts';
 import { useArrangeLens, type Heard } from './arrangeContext.ts';
 import { Hymn } from './Hymn.tsx';
-import { About, Field, Waiting } from './panelParts.ts';
+import { Field, Waiting } from './panelParts.ts';
 import { Choices } from './Choices.tsx';
 import { Weights } from './Weights.tsx';
 

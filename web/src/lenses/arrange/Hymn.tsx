@@ -20,8 +20,8 @@ import { Pick } from '../../ui/Pick.tsx';
 import { Switch } from '../../ui/Switch.tsx';
 import { harmonyRateNames, hymnSchoolNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
-import { Card, Details, List, Steps } from '../parts/cards.ts';
-import { About, Field, Waiting } from './panelParts.ts';
+import { About, Card, Details, List, Steps } from '../parts/cards.ts';
+import { Field, Waiting } from './panelParts.ts';
 import { useHymn } from './useHymn.ts';
 
 const Chords = styled.p`
@@ -43,6 +43,8 @@ export function Hymn() {
   const [chosen, setChosen] = useState<number | null>(null);
   const section = Math.min(chosen ?? here, Math.max(0, song.sections.length - 1));
   const { school, rate } = arranging.use('school', 'rate');
+  const { songId = '' } = useParams();
+  const isWritten = song.sections[section]?.phrases.some(({ played }) => played) ?? false;
   const [isForLast, setForLast] = useState(false);
   const times = useMemo(
     () => expand(song).parts.filter((part) => part.section === section).length,
@@ -95,6 +97,9 @@ export function Hymn() {
       ) : (
         <PrimaryButton onPress={hymn.ask}>{t('Harmonise the tune')}</PrimaryButton>
       )}
+      {isWritten ? (
+        <Link to={`/songs/${songId}/print?what=staves`}>{t('On two staves')}</Link>
+      ) : null}
       {hymn.why ? <p role="alert">{hymn.why}</p> : null}
       {hymn.stanza ? <Found stanza={hymn.stanza} hymn={hymn} /> : null}
     </>
@@ -103,7 +108,6 @@ export function Hymn() {
 
 function Found({ stanza, hymn }: { stanza: Stanza; hymn: ReturnType<typeof useHymn> }) {
   const { view } = useLook();
-  const { songId = '' } = useParams();
   const others = [...new Set(stanza.chords.flatMap((one) => (one?.why ? [one.why] : [])))];
   const count = stanza.chords.filter((one) => one?.why).length;
   return (
@@ -118,7 +122,6 @@ function Found({ stanza, hymn }: { stanza: Stanza; hymn: ReturnType<typeof useHy
           )}
           {hymn.isHeard ? t('Stop') : t('Hear it')}
         </Button>
-        <Link to={`/songs/${songId}/print?what=staves`}>{t('On two staves')}</Link>
       </Steps>
       {stanza.faults > 0 ? (
         <p role="status">

@@ -12,12 +12,6 @@ export const Field = styled.div`
   }
 `;
 
-export const About = styled.p`
-  font-size: 14px;
-  line-height: 1.4;
-  color: var(--soft);
-`;
-
 export const Waiting = styled.div`
   display: flex;
   align-items: center;

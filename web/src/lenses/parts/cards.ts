@@ -99,6 +99,13 @@ export const Steps = styled.div`
   gap: 8px;
 `;
 
+/** What something is about, or why there is none of it. */
+export const About = styled.p`
+  font-size: 14px;
+  line-height: 1.4;
+  color: var(--soft);
+`;
+
 /** Which chords it is about, between the ways to those before and behind. */
 export const WhichChord = styled.div`
   --numeral: 28px;

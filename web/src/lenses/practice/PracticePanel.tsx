@@ -10,6 +10,7 @@ import { Pick } from '../../ui/Pick.tsx';
 import { runPieceNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { BreakNote, HurtsButton, RestNote } from '../parts/Care.tsx';
+import { About } from '../parts/cards.ts';
 import { dueInWords } from '../parts/drilled.ts';
 import { WhatGoes } from '../parts/WhatGoes.tsx';
 import { PanelBody } from '../parts/PanelBody.ts';
@@ -76,12 +77,6 @@ const Foot = styled.div`
   a {
     font-size: 15px;
   }
-`;
-
-const About = styled.p`
-  font-size: 14px;
-  line-height: 1.4;
-  color: var(--soft);
 `;
 
 const ways = {

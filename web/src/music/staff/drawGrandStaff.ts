@@ -1,4 +1,3 @@
-import type * as Notation from 'vexflow/bravura';
 import {
   feltBeats,
   formatChord,
@@ -11,15 +10,12 @@ import {
   type StaffChord,
   type StaffKey,
 } from '@intervallum/core';
-import { durationOf, inInk } from '../tune/drawStaff.ts';
-
-type VexFlow = typeof Notation;
-type StaveNote = InstanceType<VexFlow['StaveNote']>;
+import { durationOf, inInk, tripletsOf, type StaveNote, type VexFlow } from './notation.ts';
 
 /** How high a row of two staves is, with the numbers over it, in pixels. */
-export const systemHeight = 236;
+export const systemHeight = 254;
 
-const tops: Readonly<Record<Hand, number>> = { right: 26, left: 126 };
+const tops: Readonly<Record<Hand, number>> = { right: 42, left: 142 };
 const clefs: Readonly<Record<Hand, string>> = { right: 'treble', left: 'bass' };
 const hands: readonly Hand[] = ['right', 'left'];
 /** What clef, key and metre take at the beginning of a row. */
@@ -45,17 +41,33 @@ export function systemsOf(
   return rows;
 }
 
+/** So wide is a note with what stands before it, in pixels. */
+const noteWidth = 18;
+/** How far down the numbers stand, over what may stand over the notes. */
+const numbersAt = 14;
 /** So wide is a sign of a number over the staff, in pixels; between two numbers stands half a one. */
 const signWidth = 7;
 
 /** What a measure needs: room for its notes, and for the numbers over it, that none runs into the next one. */
 function widthOf({ staves, chords, ticks }: PianoMeasure): number {
-  const notes = 27 * Math.max(staves.right.length, staves.left.length);
+  // What begins at one time in both staves stands at one place.
+  const begins = new Set(hands.flatMap((hand) => onsetsOf(staves[hand])));
+  const notes = noteWidth * begins.size;
   const onsets = [...chords.map(({ at }) => at), ticks];
   const shortest = Math.min(...onsets.slice(1).map((at, place) => at - onsets[place]!));
   const longest = Math.max(0, ...chords.map(({ chord }) => formatChord(chord).length));
   const numbers = chords.length > 1 ? (ticks / shortest) * (longest * signWidth + 3) : 0;
-  return Math.max(96, notes + 22, numbers + 14);
+  return Math.max(96, notes + 30, numbers + 14);
+}
+
+/** When each chord or rest of a staff begins in its measure. */
+function onsetsOf(chords: readonly StaffChord[]): number[] {
+  let at = 0;
+  return chords.map(({ value }) => {
+    const begins = at;
+    at += value.ticks;
+    return begins;
+  });
 }
 
 /** Draws a row of a piano part into an element, as wide as it is told, in the colour of its text. */
@@ -131,6 +143,12 @@ function drawNotes(
     right: measure.staves.right.map((chord) => noteOf(vexflow, chord, 'right')),
     left: measure.staves.left.map((chord) => noteOf(vexflow, chord, 'left')),
   };
+  const triplets = hands.flatMap((hand) =>
+    tripletsOf(
+      vexflow,
+      notes[hand].map((note, place) => ({ note, value: measure.staves[hand][place]!.value })),
+    ),
+  );
   const voices = hands.map((hand) =>
     new Voice().setMode(Voice.Mode.SOFT).addTickables(notes[hand]),
   );
@@ -144,19 +162,15 @@ function drawNotes(
   );
   const beams = hands.map((hand) => Beam.generateBeams(notes[hand], { groups }));
   for (const [place, hand] of hands.entries()) voices[place]!.draw(context, staves[hand]);
-  for (const beam of beams.flat()) beam.setContext(context).draw();
+  for (const joined of [...beams.flat(), ...triplets]) joined.setContext(context).draw();
   for (const hand of hands) drawTies(vexflow, context, measure, hand, notes[hand], open);
   context.save();
   context.setFont('Atkinson Hyperlegible Next Variable', 10.5, 600);
+  const onsets = onsetsOf(measure.staves.right);
   for (const { at, chord } of measure.chords) {
-    let from = 0;
-    const place = measure.staves.right.findIndex(({ value }) => {
-      const isHere = from === at;
-      from += value.ticks;
-      return isHere;
-    });
+    const place = onsets.indexOf(at);
     const x = (notes.right[place] ?? notes.right[0])?.getAbsoluteX() ?? stave.getNoteStartX();
-    context.fillText(formatChord(chord, style), x - 4, 16);
+    context.fillText(formatChord(chord, style), x - 4, numbersAt);
   }
   context.restore();
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { drawStaff, loadNotation, type StaffBar } from './drawStaff.ts';
+import { loadNotation } from '../staff/notation.ts';
+import { drawStaff, type StaffBar } from './drawStaff.ts';
 import { staffHeight, staffWidth } from './staffSize.ts';
 import { t } from '../../words/words.ts';
 

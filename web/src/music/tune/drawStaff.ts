@@ -1,4 +1,3 @@
-import type * as Notation from 'vexflow/bravura';
 import {
   feltBeats,
   formatKey,
@@ -12,9 +11,8 @@ import {
   type TuneBar,
   type TuneNote,
 } from '@intervallum/core';
+import { durationOf, inInk, tripletsOf, type StaveNote, type VexFlow } from '../staff/notation.ts';
 import { staffHeight } from './staffSize.ts';
-
-type VexFlow = typeof Notation;
 
 /** One bar of a tune as it is drawn. */
 export interface StaffBar {
@@ -32,42 +30,6 @@ export interface StaffBar {
   /** The lines of words set to it. */
   readonly words: readonly string[];
 }
-
-const lyricFont = "italic 11px 'Fraunces Cut', 'Fraunces Variable'";
-
-let loading: Promise<VexFlow> | null = null;
-
-/**
- * Fetches the notation, and the type it measures with, when it is first asked for: signs measured
- * before their type is there stand beside their stems. What failed is tried again the next time.
- */
-export function loadNotation(): Promise<VexFlow> {
-  loading ??= import('vexflow/bravura')
-    .then(async (vexflow) => {
-      await Promise.all(['30px Bravura', lyricFont].map((font) => document.fonts.load(font)));
-      return vexflow;
-    })
-    .catch((error: unknown) => {
-      loading = null;
-      throw error;
-    });
-  return loading;
-}
-
-/** A note value by the notation's own name for it. */
-export function durationOf({ type }: NoteValue): string {
-  return durations[type];
-}
-
-const durations: Readonly<Record<NoteValue['type'], string>> = {
-  whole: 'w',
-  half: 'h',
-  quarter: 'q',
-  eighth: '8',
-  '16th': '16',
-  '32nd': '32',
-  '64th': '64',
-};
 
 const top = 6;
 
@@ -100,28 +62,15 @@ export function drawStaff(
   inInk(into);
 }
 
-/** What was drawn has the colour of the text around it, and is looked at only. */
-export function inInk(into: HTMLElement): void {
-  const drawing = into.querySelector('svg');
-  const shapes = drawing ? [drawing, ...drawing.querySelectorAll('[fill], [stroke]')] : [];
-  for (const shape of shapes)
-    for (const paint of ['fill', 'stroke'])
-      if (shape.hasAttribute(paint) && shape.getAttribute(paint) !== 'none')
-        shape.setAttribute(paint, 'currentColor');
-  drawing?.setAttribute('aria-hidden', 'true');
-}
-
 function partsOf(vexflow: VexFlow, bar: StaffBar) {
-  const { StaveNote, StaveTie, Beam, Tuplet, Dot, Annotation, Articulation, Fraction } = vexflow;
+  const { StaveNote, StaveTie, Beam, Dot, Annotation, Articulation, Fraction } = vexflow;
   const lines = bar.words.map((line) => setToTune(line, bar.tune));
-  const notes: InstanceType<VexFlow['StaveNote']>[] = [];
+  const notes: StaveNote[] = [];
+  const valued: { readonly note: StaveNote; readonly value: NoteValue }[] = [];
   const ties: InstanceType<VexFlow['StaveTie']>[] = [];
-  const tuplets: InstanceType<VexFlow['Tuplet']>[] = [];
   let sounding = bar.before;
   let at = 0;
   let sung = 0;
-  let tripled: InstanceType<VexFlow['StaveNote']>[] = [];
-  let tripledTicks = 0;
   for (const [place, event] of bar.tune.entries()) {
     if (event.kind === 'rest') sounding = null;
     if (event.kind === 'note') sounding = event;
@@ -130,7 +79,7 @@ function partsOf(vexflow: VexFlow, bar: StaffBar) {
     for (const [index, value] of values.entries()) {
       const note = new StaveNote({
         keys: [sounding ? keyOf(sounding, bar) : 'b/4'],
-        duration: durations[value.type] + (sounding ? '' : 'r'),
+        duration: durationOf(value) + (sounding ? '' : 'r'),
         dots: value.dots,
         autoStem: true,
       });
@@ -153,16 +102,7 @@ function partsOf(vexflow: VexFlow, bar: StaffBar) {
           new StaveTie({ firstNote: last, lastNote: note, firstIndexes: [0], lastIndexes: [0] }),
         );
       notes.push(note);
-      if (value.triplet) {
-        tripled.push(note);
-        tripledTicks += value.ticks;
-        // Three thirds of a beat, or of half of one, are a triplet.
-        if (tripledTicks % 240 === 0) {
-          tuplets.push(new Tuplet(tripled));
-          tripled = [];
-          tripledTicks = 0;
-        }
-      }
+      valued.push({ note, value });
     }
   }
   const end = notes.at(-1);
@@ -172,7 +112,7 @@ function partsOf(vexflow: VexFlow, bar: StaffBar) {
     );
   const groups = [...new Set(feltBeats(bar.meter))].map((ticks) => new Fraction(ticks / 240, 8));
   const beams = Beam.generateBeams(notes, { groups });
-  return { notes, beams, ties, tuplets };
+  return { notes, beams, ties, tuplets: tripletsOf(vexflow, valued) };
 }
 
 function keyOf(note: TuneNote, { key, lift }: StaffBar): string {

@@ -2,7 +2,7 @@ import { pianoMeasures, type Filled, type PianoMeasure, type Song } from '@inter
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { drawGrandStaff, systemHeight, systemsOf } from '../../music/staff/drawGrandStaff.ts';
-import { loadNotation } from '../../music/tune/drawStaff.ts';
+import { loadNotation } from '../../music/staff/notation.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { t } from '../../words/words.ts';
 import { BlockPages, type PaperBlock } from './BlockPages.tsx';

@@ -1,7 +1,7 @@
 import { gridOfRun, type RunFit } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { loadNotation } from '../../../music/tune/drawStaff.ts';
+import { loadNotation } from '../../../music/staff/notation.ts';
 import { t } from '../../../words/words.ts';
 import { drawRun, handsOfGrid, runStaffHeight } from './drawRun.ts';
 import { useFillsLens } from '../state/fillsContext.ts';

@@ -6,21 +6,8 @@ import {
   type GridOfRun,
   type Hand,
   type Key,
-  type NoteValue,
 } from '@intervallum/core';
-import type { loadNotation } from '../../../music/tune/drawStaff.ts';
-
-type VexFlow = Awaited<ReturnType<typeof loadNotation>>;
-
-const durations: Readonly<Record<NoteValue['type'], string>> = {
-  whole: 'w',
-  half: 'h',
-  quarter: 'q',
-  eighth: '8',
-  '16th': '16',
-  '32nd': '32',
-  '64th': '64',
-};
+import { durationOf, inInk, type VexFlow } from '../../../music/staff/notation.ts';
 
 /** One staff is so high, in pixels. */
 export const runStaffHeight = 128;
@@ -67,13 +54,7 @@ export function drawRun(
         context.fillText(String(finger), note.getAbsoluteX() + 2, over - 11 * place);
     }
   }
-  const drawing = into.querySelector('svg');
-  const shapes = drawing ? [drawing, ...drawing.querySelectorAll('[fill], [stroke]')] : [];
-  for (const shape of shapes)
-    for (const paint of ['fill', 'stroke'])
-      if (shape.hasAttribute(paint) && shape.getAttribute(paint) !== 'none')
-        shape.setAttribute(paint, 'currentColor');
-  drawing?.setAttribute('aria-hidden', 'true');
+  inInk(into);
 }
 
 /** The hands that a run has notes for. */
@@ -115,7 +96,7 @@ function notesOf(
       const isRest = struck.length === 0;
       const note = new StaveNote({
         keys: isRest ? [middle] : struck.map((one) => keyOf(one, key)),
-        duration: durations[value.type] + (isRest ? 'r' : ''),
+        duration: durationOf(value) + (isRest ? 'r' : ''),
         dots: value.dots,
         clef,
         autoStem: true,
