@@ -8,9 +8,13 @@ async function makeSet(page: Page, name: string, titles: string[]): Promise<void
   await page.getByRole('textbox', { name: 'Name of the set' }).fill(name);
   await page.getByRole('button', { name: 'Add songs' }).first().click();
   // Looked for, as other journeys write songs: the first page of the list need not have these.
+  const found = page.getByRole('list', { name: 'Songs to add' }).getByRole('listitem');
   for (const title of titles) {
     await page.getByRole('textbox', { name: 'Search songs' }).fill(title);
-    await page.getByRole('dialog').getByRole('button', { name: title }).click();
+    // A row that moves up under the press, when what is found comes, is not pressed.
+    await expect(found.first()).toContainText(title);
+    await found.first().getByRole('button').click();
+    await expect(page.getByText(`“${title}” added`)).toBeVisible();
   }
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();

@@ -83,6 +83,8 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
   let later: ReturnType<typeof setTimeout> | undefined;
   let asking: ReturnType<typeof setTimeout> | undefined;
   let wasOpened = false;
+  /** How often it was told which show goes on and who leads it: what was asked for before that may be older. */
+  let told = 0;
   let leave: () => void = () => undefined;
 
   /** A clock that never jumps, whatever somebody sets the one of the device to. */
@@ -96,6 +98,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
 
   async function look(): Promise<void> {
     const from = performance.now();
+    const toldBefore = told;
     const answer = await ask(stageNow, path);
     if (isClosed) return;
     if (answer.kind !== 'ok') {
@@ -117,9 +120,10 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     const ahead = answer.value.now + took / 2 - ownTime();
     const { show, cues } = answer.value;
     // What was heard while it was asked is not forgotten.
+    const isOlder = told !== toldBefore;
     const isSame = show?.id === store.getState().show?.id;
-    if (!isSame || cues.length >= taken.length) taken = cues;
-    publish({ line: 'here', show, ...(isQuicker ? { ahead } : {}) });
+    if (isSame ? cues.length >= taken.length : !isOlder) taken = cues;
+    publish({ line: 'here', ...(isOlder ? {} : { show }), ...(isQuicker ? { ahead } : {}) });
     void send();
   }
 
@@ -145,6 +149,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     const event = read.data;
     if (event.kind === 'charts') return chartsLater();
     if (event.kind === 'show') {
+      told += 1;
       if (event.show?.id !== store.getState().show?.id) taken = [];
       publish({ line: 'here', show: event.show });
       return;
@@ -195,20 +200,21 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     void send();
   }
 
-  const changed = (answer: Answer<Show>): string | null => {
+  const change = async (asking: () => Promise<Answer<Show>>): Promise<string | null> => {
+    const toldBefore = told;
+    const answer = await asking();
     if (answer.kind !== 'ok')
       return answer.kind === 'stale' ? t('It changed meanwhile.') : answer.message;
+    // Told meanwhile: this change, or already the next one.
+    if (told !== toldBefore) return null;
     if (answer.value.id !== store.getState().show?.id) taken = [];
     publish({ show: answer.value });
     return null;
   };
-  const baton = async (takes: boolean) =>
-    changed(
-      await ask(showShape, `${path}/baton`, {
-        method: 'PUT',
-        body: { screen: await browserTabs.own(), takes },
-      }),
-    );
+  const baton = async (takes: boolean) => {
+    const body = { screen: await browserTabs.own(), takes };
+    return change(() => ask(showShape, `${path}/baton`, { method: 'PUT', body }));
+  };
 
   function follow(): () => void {
     isClosed = false;
@@ -249,7 +255,7 @@ export function stageOf(source: StageSource, onRefused: (message: string) => voi
     say,
     begin: async () => {
       const body = { screen: await browserTabs.own() };
-      return changed(await ask(showShape, path, { method: 'POST', body }));
+      return change(() => ask(showShape, path, { method: 'POST', body }));
     },
     takeBaton: () => baton(true),
     giveBaton: () => baton(false),
