@@ -16,7 +16,7 @@ export const layers = {
     ['runs'],
     ['playing', 'decisions'],
     ['voices'],
-    ['sets', 'band'],
+    ['sets', 'band', 'path'],
     ['stage'],
     ['arrange'],
     ['practice'],

@@ -11,10 +11,12 @@ import {
   printRun,
   runs,
   schools,
+  stepNames,
   walkKinds,
   type SongFills,
   type SongHands,
   type SongKeyboard,
+  type SongSettled,
 } from '@intervallum/core';
 import { decisions, readDecisions, readSummary, storeDecisions } from '../src/index.ts';
 
@@ -99,11 +101,13 @@ const keyboard: fc.Arbitrary<SongKeyboard> = fc.record({
   ),
 });
 
+const settled: fc.Arbitrary<SongSettled> = fc.record({ steps: fc.subarray([...stepNames]) });
+
 describe('stored decisions', () => {
   test('come back as they were stored, over the wire and through a database', () => {
     fc.assert(
-      fc.property(hands, fills, keyboard, (value, placed, set) => {
-        const all = { hands: value, fills: placed, keyboard: set };
+      fc.property(hands, fills, keyboard, settled, (value, placed, set, done) => {
+        const all = { hands: value, fills: placed, keyboard: set, settled: done };
         const stored: unknown = JSON.parse(JSON.stringify(storeDecisions(all)));
         expect(readDecisions(stored)).toEqual({ decisions: all, lost: [] });
         expect(decisions.parse(all)).toEqual(all);
@@ -165,6 +169,18 @@ describe('stored decisions', () => {
     // What an older page sends says nothing of the keyboard.
     const { keyboard: _, ...older } = noDecisions;
     expect(decisions.parse(older)).toEqual(noDecisions);
+  });
+
+  test('a settled step that there is none of is let go, and said; what an older page sends settles nothing', () => {
+    const steps = ['fills', 'coffee', 'chart', 'fills'];
+    expect(readDecisions({ settled: { version: 1, value: { steps } } })).toEqual({
+      decisions: { ...noDecisions, settled: { steps: ['chart', 'fills'] } },
+      lost: ['1 of the settled steps'],
+    });
+    const { settled: _, ...older } = noDecisions;
+    expect(decisions.parse(older)).toEqual(noDecisions);
+    const twice = { ...noDecisions, settled: { steps: ['key', 'key'] } };
+    expect(decisions.safeParse(twice).success).toBe(false);
   });
 
   test('a placed run that no hand can play is let go, and said; the others stay', () => {

@@ -8,7 +8,7 @@ import {
   type Decisions,
 } from '@intervallum/core';
 import { z } from 'zod';
-import { songFills, songHands, songKeyboard } from '../wire/decisions.ts';
+import { songFills, songHands, songKeyboard, songSettled } from '../wire/decisions.ts';
 import { readDecisions, storeDecisions } from '../stored/decisions.ts';
 import { chartText } from '../wire/text.ts';
 
@@ -38,6 +38,9 @@ export const songFile = z.object({
           version: z.int().min(1).max(decisionKinds.keyboard.version),
           value: songKeyboard,
         })
+        .optional(),
+      settled: z
+        .object({ version: z.int().min(1).max(decisionKinds.settled.version), value: songSettled })
         .optional(),
     })
     .optional(),

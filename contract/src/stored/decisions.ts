@@ -2,10 +2,12 @@ import {
   decisionKinds,
   freeHands,
   plainKeyboard,
+  stepNames,
   type Decisions,
   type SongFills,
   type SongHands,
   type SongKeyboard,
+  type SongSettled,
 } from '@intervallum/core';
 import { z } from 'zod';
 import { fillsMarks, handsMarks, keyboardMarks } from '../wire/decisions.ts';
@@ -34,6 +36,7 @@ const readers: { readonly [Name in keyof Decisions]: Reader<Decisions[Name]> } =
   hands: { upgrades: { 1: (old) => old, 2: (old) => old, 3: (old) => old }, read: readHands },
   fills: { upgrades: {}, read: readFills },
   keyboard: { upgrades: {}, read: readKeyboard },
+  settled: { upgrades: {}, read: readSettled },
 };
 
 export function storeDecisions(decisions: Decisions): StoredDecisions {
@@ -113,6 +116,12 @@ function readKeyboard(value: unknown, lost: (what: string) => void): SongKeyboar
     playedIn: playedIn.success ? playedIn.data : plainKeyboard.playedIn,
     sounds: readList(given['sounds'], 'sounds', keyboardMarks.sound, lost),
   };
+}
+
+function readSettled(value: unknown, lost: (what: string) => void): SongSettled {
+  const given = z.record(z.string(), z.unknown()).catch({}).parse(value);
+  const settled = readList(given['steps'], 'settled steps', z.enum(stepNames), lost);
+  return { steps: stepNames.filter((step) => settled.includes(step)) };
 }
 
 /** What of a list can be read; what cannot is told. */

@@ -3,15 +3,18 @@ import {
   keySignature,
   leftShapes,
   noFills,
+  nothingSettled,
   pedallings,
   plainKeyboard,
   rightWays,
   schools,
+  stepNames,
   walkKinds,
   type Decisions,
   type SongFills,
   type SongHands,
   type SongKeyboard,
+  type SongSettled,
 } from '@intervallum/core';
 import { z } from 'zod';
 import { degree } from './degree.ts';
@@ -116,10 +119,20 @@ export const songKeyboard: z.ZodType<SongKeyboard> = z.object({
   sounds: z.array(keyboardMarks.sound).max(1_000, 'A song holds up to 1,000 sounds.').readonly(),
 });
 
+/** Which steps of the work on a song a player says are good as they are, as core keeps it. */
+export const songSettled: z.ZodType<SongSettled> = z.object({
+  steps: z
+    .array(z.enum(stepNames))
+    .max(stepNames.length, 'Each step is settled once.')
+    .refine((steps) => new Set(steps).size === steps.length, 'Each step is settled once.')
+    .readonly(),
+});
+
 /** All that one player decided about one song. */
-// A page that was opened before there were fills, or settings of the keyboard, says nothing of them.
+// A page that was opened before there were fills, settings of the keyboard or settled steps says nothing of them.
 export const decisions: z.ZodType<Decisions> = z.object({
   hands: songHands,
   fills: songFills.default(noFills),
   keyboard: songKeyboard.default(plainKeyboard),
+  settled: songSettled.default(nothingSettled),
 });

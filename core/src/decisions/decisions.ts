@@ -3,23 +3,26 @@ import { freeHands, handsKind, type SongHands } from '../hands/songHands.ts';
 import type { DecisionKind } from '../marks/decision.ts';
 import { fillsKind, noFills, type SongFills } from '../runs/songFills.ts';
 import type { Follow } from '../marks/follow.ts';
+import { nothingSettled, settledKind, type SongSettled } from './settled.ts';
 
 /** All that one player decided about one song: what makes a part. A new kind joins here, and in contract its shape. */
 export interface Decisions {
   readonly hands: SongHands;
   readonly fills: SongFills;
   readonly keyboard: SongKeyboard;
+  readonly settled: SongSettled;
 }
 
 export const decisionKinds: {
   readonly [Name in keyof Decisions]: DecisionKind<Decisions[Name]>;
-} = { hands: handsKind, fills: fillsKind, keyboard: keyboardKind };
+} = { hands: handsKind, fills: fillsKind, keyboard: keyboardKind, settled: settledKind };
 
 /** Where nothing was decided. */
 export const noDecisions: Decisions = {
   hands: freeHands,
   fills: noFills,
   keyboard: plainKeyboard,
+  settled: nothingSettled,
 };
 
 /** True where some decision hangs on a slot, so that an edit of the text has to be followed. */

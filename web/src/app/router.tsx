@@ -168,6 +168,12 @@ export const router = createBrowserRouter([
                 }),
               },
               {
+                path: '/sets/:setId/path',
+                lazy: async () => ({
+                  Component: (await import('../screens/set/path/PathScreen.tsx')).PathScreen,
+                }),
+              },
+              {
                 path: '/sets/:setId/played',
                 lazy: async () => ({
                   Component: (await import('../screens/set/PlayedScreen.tsx')).PlayedScreen,

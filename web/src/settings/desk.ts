@@ -11,6 +11,8 @@ export const desk = createSettings('desk', 2, {
   keyOpen: z.boolean().catch(true),
   practiceOpen: z.boolean().catch(true),
   arrangeOpen: z.boolean().catch(true),
+  /** What is left to do of the song, over its chart. */
+  pathOpen: z.boolean().catch(false),
   panel: z.enum(['text', 'colours']).catch('text'),
   pianoOpen: z.boolean().catch(false),
   /** The tools under the chart. */

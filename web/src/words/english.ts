@@ -1,5 +1,12 @@
 /** English is written where it is said; here is what it says of one, and how it counts times. */
 export const english = {
+  '{{count}} things in the text cannot be read._one': 'One thing in the text cannot be read.',
+  '{{count}} bars as it is played._one': '{{count}} bar as it is played.',
+  '{{count}} decisions of your own._one': 'One decision of your own.',
+  '{{count}} are said in the chart._one': 'One is said in the chart.',
+  'An intro of {{count}} bars._one': 'An intro of one bar.',
+  '{{count}} links are open._one': 'One link is open.',
+  '{{ready}} of {{count}} songs are ready_one': '{{ready}} of one song is ready',
   '{{who}} would sing {{note}}: {{count}} half steps too high._one':
     '{{who}} would sing {{note}}: a half step too high.',
   '{{who}} would sing {{note}}: {{count}} half steps too low._one':

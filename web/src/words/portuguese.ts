@@ -13,6 +13,7 @@ import { listening } from './portuguese/listening.ts';
 import { ownRuns } from './portuguese/ownRuns.ts';
 import { pencil } from './portuguese/pencil.ts';
 import { arrange } from './portuguese/arrange.ts';
+import { path } from './portuguese/path.ts';
 import { practice } from './portuguese/practice.ts';
 import { drills } from './portuguese/drills.ts';
 import { service } from './portuguese/service.ts';
@@ -38,6 +39,7 @@ export const portuguese = {
   ...bringing,
   ...pencil,
   ...arrange,
+  ...path,
   ...practice,
   ...drills,
   ...listening,

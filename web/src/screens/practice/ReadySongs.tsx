@@ -74,7 +74,8 @@ export function ReadySongs({ coming, steps }: { coming: Coming; steps: readonly 
       </h2>
       <p>
         {dateInWords(coming.date)} ·{' '}
-        {days === 0 ? t('today') : t('in {{count}} days', { count: days })}
+        {days === 0 ? t('today') : t('in {{count}} days', { count: days })} ·{' '}
+        <Link to={`/sets/${coming.id}/path`}>{t('What is left to do')}</Link>
       </p>
       {coming.songs.length === 0 ? (
         <p>{t('There is no song in it yet.')}</p>

@@ -16,6 +16,7 @@ import {
 import { failedBars, memories } from '../../lenses/parts/drilled.ts';
 import { keyNamed } from '../../music/rails/view.ts';
 import { daysBetween } from '../../ui/dates.ts';
+import { setsToCome, type DatedSet } from '../parts/setsToCome.ts';
 
 /** A song that is practised for a day. */
 export interface PractisedSong extends DrillSong {
@@ -23,11 +24,8 @@ export interface PractisedSong extends DrillSong {
 }
 
 /** The set of the nearest day to come; of one day the first in the list. Null where none has a day. */
-export function comingSet(sets: readonly SetListItem[], today: string): SetListItem | null {
-  return sets.reduce<SetListItem | null>((first, set) => {
-    if (set.date === null || set.date < today) return first;
-    return first?.date && first.date <= set.date ? first : set;
-  }, null);
+export function comingSet(sets: readonly SetListItem[], today: string): DatedSet | null {
+  return setsToCome(sets, today)[0] ?? null;
 }
 
 /** The songs of a set, each once, in the key that it has there; as their texts say where no set is to come. */

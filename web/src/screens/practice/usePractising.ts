@@ -22,7 +22,7 @@ function useComing() {
     queryFn: async ({ signal }): Promise<Coming | null> => {
       const { sets } = await answered(api.sets({ signal }));
       const found = comingSet(sets, today());
-      if (!found?.date) return null;
+      if (!found) return null;
       const set = await answered(api.set(found.id));
       const ids = set.items.flatMap((item) => (item.kind === 'song' ? [item.songId] : []));
       const songs = await textsOf([...new Set(ids)], signal);

@@ -1,5 +1,7 @@
 import type { SetDraft } from '@intervallum/contract';
+import { ListChecks } from 'lucide-react';
 import styled from 'styled-components';
+import { QuietButton } from '../../ui/Button.tsx';
 import { MinutesField, TextField } from '../../ui/fields.tsx';
 import { shortDate, today } from '../../ui/dates.ts';
 import { display, phone, tablet } from '../../ui/theme.ts';
@@ -35,8 +37,17 @@ const Facts = styled.div`
   }
 `;
 
-const Rehearsal = styled.details`
+/** What is said of the day now and then, and what is left for it. */
+const Aside = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: start;
+  justify-content: space-between;
+  gap: 0 18px;
   margin-bottom: 14px;
+`;
+
+const Rehearsal = styled.details`
   summary {
     width: fit-content;
     min-height: 32px;
@@ -62,7 +73,7 @@ const Past = styled.p`
 const longest = 600;
 
 /** What is said of the service itself: its name, when it is, who leads, how long it may be. */
-export function DeskFacts({ clash }: { clash: string | null }) {
+export function DeskFacts({ clash, onPath }: { clash: string | null; onPath: () => void }) {
   const { draft, change } = useDesk();
   const { name, date, begins, most, leader, notes, rehearsal } = draft;
   const isPast = date !== null && date < today();
@@ -114,30 +125,35 @@ export function DeskFacts({ clash }: { clash: string | null }) {
           {t('“{{name}}” is on the same day at the same time.', { name: clash })}
         </Past>
       )}
-      <Rehearsal>
-        <summary>
-          {t('Rehearsal')}
-          {rehearsal ? ` ${shortDate(rehearsal.date)}, ${rehearsal.begins}` : ''}
-        </summary>
-        <div>
-          <TextField
-            label={t('Day of the rehearsal')}
-            type="date"
-            value={rehearsal?.date ?? ''}
-            onChange={(day) => change({ rehearsal: rehearsalOf(day, rehearsal) }, 'rehearsal')}
-          />
-          <TextField
-            label={t('At')}
-            type="time"
-            isDisabled={rehearsal === null}
-            value={rehearsal?.begins ?? ''}
-            onChange={(hour) => {
-              if (rehearsal && hour !== '')
-                change({ rehearsal: { ...rehearsal, begins: hour } }, 'rehearsal');
-            }}
-          />
-        </div>
-      </Rehearsal>
+      <Aside>
+        <Rehearsal>
+          <summary>
+            {t('Rehearsal')}
+            {rehearsal ? ` ${shortDate(rehearsal.date)}, ${rehearsal.begins}` : ''}
+          </summary>
+          <div>
+            <TextField
+              label={t('Day of the rehearsal')}
+              type="date"
+              value={rehearsal?.date ?? ''}
+              onChange={(day) => change({ rehearsal: rehearsalOf(day, rehearsal) }, 'rehearsal')}
+            />
+            <TextField
+              label={t('At')}
+              type="time"
+              isDisabled={rehearsal === null}
+              value={rehearsal?.begins ?? ''}
+              onChange={(hour) => {
+                if (rehearsal && hour !== '')
+                  change({ rehearsal: { ...rehearsal, begins: hour } }, 'rehearsal');
+              }}
+            />
+          </div>
+        </Rehearsal>
+        <QuietButton onPress={onPath}>
+          <ListChecks size={18} strokeWidth={1.5} aria-hidden /> {t('What is left to do')}
+        </QuietButton>
+      </Aside>
     </>
   );
 }

@@ -119,6 +119,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
     fillScreen();
     void saver.flush().then(() => navigate(`/sets/${setId}/stand`));
   };
+  const toPath = () => void saver.flush().then(() => navigate(`/sets/${setId}/path`));
   const toPaper = () => void saver.flush().then(() => navigate(`/sets/${setId}/print`));
   const fileName = draft.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'service';
   const toTable = () =>
@@ -170,7 +171,7 @@ export function SetDesk({ opened: set }: { opened: OpenedSet }) {
           <OthersHere at={{ kind: 'set', id: setId }} />
         </DeskTop>
         <OtherDrafts count={set.otherDrafts} what="set" />
-        <DeskFacts clash={clash} />
+        <DeskFacts clash={clash} onPath={toPath} />
         {draft.items.length === 0 ? (
           <EmptyState
             title={t('No songs in this set')}

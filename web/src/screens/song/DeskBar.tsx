@@ -197,6 +197,7 @@ const Lenses = styled.nav`
   ${phone} {
     a {
       padding: 3px 3px 0;
+      font-size: 14px;
     }
   }
 `;
@@ -215,12 +216,17 @@ const Moved = styled.p`
     }
   }
   /* Where there is little room, a pen says it. */
-  @media (max-width: 900px) {
+  @media (max-width: 1180px) {
     svg {
       display: block;
     }
     b {
       display: none;
+    }
+  }
+  ${phone} {
+    button {
+      padding: 4px;
     }
   }
 `;

@@ -7,6 +7,7 @@ import type { Lens } from '../../lenses/lens.ts';
 import { PlayPlaceProvider } from '../../lenses/parts/PlayPlace.tsx';
 import { keptNames, useKeptAt } from '../../queries/kept.ts';
 import { KeptNote } from '../../queries/KeptNote.tsx';
+import { desk } from '../../settings/desk.ts';
 import { rememberOpened } from '../../settings/visit.ts';
 import { useHelp, type HelpTopic } from '../../ui/help.ts';
 import { useSteady } from '../../ui/useSteady.ts';
@@ -17,6 +18,7 @@ import { Desk, SidePlace } from './deskLayout.tsx';
 import { DeskBar } from './DeskBar.tsx';
 import type { Listened } from './listening/listened.ts';
 import { followSong, leftSongs, type OpenedSong } from './openSong.ts';
+import { SongPath } from './SongPath.tsx';
 import { SongWindows, type SongWindow } from './SongWindows.tsx';
 import { usePanel } from './usePanel.ts';
 import { t } from '../../words/words.ts';
@@ -62,6 +64,7 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
   const [listened, setListened] = useState<Listened | null>(null);
   const { toListen } = useSteady({ toListen: () => setListened('to choose') });
   const panel = usePanel(lens);
+  const { pathOpen } = desk.use('pathOpen');
   const title = useSong(({ read }) => read.song.title) || t('Song without a title');
   useTitle(lens.id === 'chart' ? title : `${title}, ${lens.name.toLowerCase()}`);
   useHelp(useMemo(() => topicOf(lens), [lens]));
@@ -76,6 +79,14 @@ function Frame({ opened: { id: songId, otherDrafts }, lens }: SongDeskProps) {
         onOpen={setOpened}
         onListen={toListen}
       >
+        {pathOpen ? (
+          <SongPath
+            songId={songId}
+            lens={lens}
+            onOpen={setOpened}
+            onClose={() => desk.change({ pathOpen: false })}
+          />
+        ) : null}
         {listened ? (
           <Suspense fallback={null}>
             <ListenBar

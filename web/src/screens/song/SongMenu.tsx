@@ -90,7 +90,7 @@ function OpenMenu({ songId, lens, panel, onOpen, onListen }: SongMenuProps) {
   const whole = useWhole();
   const { search } = useLocation();
   const navigate = useNavigate();
-  const { pianoOpen, toolsOpen } = desk.use('pianoOpen', 'toolsOpen');
+  const { pianoOpen, toolsOpen, pathOpen } = desk.use('pianoOpen', 'toolsOpen', 'pathOpen');
   const mayPlan = useMay('plan');
   const mayShare = useMay('share');
   const isChart = lens.needs === 'text';
@@ -102,6 +102,7 @@ function OpenMenu({ songId, lens, panel, onOpen, onListen }: SongMenuProps) {
     },
   });
   const actions: Readonly<Record<string, () => void>> = {
+    path: () => desk.change({ pathOpen: !pathOpen }),
     facts: () => onOpen('facts'),
     road: () => onOpen('road'),
     played: () => setAsPlayed(!asPlayed),
@@ -128,6 +129,9 @@ function OpenMenu({ songId, lens, panel, onOpen, onListen }: SongMenuProps) {
     <List aria-label={t('Menu')} onAction={(id) => actions[String(id)]?.()}>
       <MenuSection>
         <Header>{t('This song')}</Header>
+        <Item id="path">
+          {pathOpen ? t('Put away what is left to do') : t('What is left to do')}
+        </Item>
         <Item id="facts">{t('Title, tempo, singer, rights')}</Item>
         {isChart && song.sections.length > 1 ? <Item id="road">{t('Roadmap')}</Item> : null}
         {canUnroll(song) ? (

@@ -1,5 +1,11 @@
 import type { PlayerPart } from '@intervallum/contract';
-import { noteNamer, plainKeyboard, toLetters, type VoicedSlot } from '@intervallum/core';
+import {
+  noteNamer,
+  nothingSettled,
+  plainKeyboard,
+  toLetters,
+  type VoicedSlot,
+} from '@intervallum/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -95,14 +101,15 @@ function Parts({ songId, parts, onClose }: PartsProps) {
   const part = others[chosen];
 
   function take({ decisions }: PlayerPart) {
-    // How the keyboard is set stays: it is of one's own instrument.
-    songDocument.decide(({ keyboard }) => ({ ...decisions, keyboard }));
+    // How the keyboard is set stays, it is of one's own instrument; and so does what is done of one's own work.
+    songDocument.decide(({ keyboard, settled }) => ({ ...decisions, keyboard, settled }));
     notify(t('The hands are yours now'), songDocument.undo);
     onClose();
   }
   async function makeCommon() {
-    // Whoever decided nothing yet has another instrument.
-    const decisions = { ...songDocument.store.getState().decisions, keyboard: plainKeyboard };
+    // Whoever decided nothing yet has another instrument, and has looked at nothing yet.
+    const own = { keyboard: plainKeyboard, settled: nothingSettled };
+    const decisions = { ...songDocument.store.getState().decisions, ...own };
     if (!wasDone(await api.setCommonPart(songId, decisions))) return;
     const back = common && (() => void api.setCommonPart(songId, common.decisions).then(wasDone));
     notify(t('Your hands are the song’s own now'), back ?? undefined);
