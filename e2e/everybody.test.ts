@@ -277,6 +277,26 @@ const screens: readonly Screen[] = [
     come: arranged,
     over: [inPage(text('What it is made of'))],
   },
+  {
+    name: 'What is left of a song',
+    help: 'Moves',
+    come: async (page) => {
+      await moves(page);
+      const steps = page.getByRole('region', { name: 'What is left to do' });
+      if (!(await steps.isVisible())) await fromMenu(page, 'What is left to do');
+      await expect(steps.getByRole('status')).toContainText('Moves: ');
+    },
+  },
+  {
+    name: 'What is left for a service',
+    help: 'What is left to do',
+    come: async (page) => {
+      await openSet(page, set);
+      await page.getByRole('button', { name: 'What is left to do' }).click();
+      await expect(page.getByRole('table')).toBeVisible();
+    },
+    over: [press('Share')],
+  },
   { name: 'What there is to practise', help: 'Practice', come: at('/practice') },
   { name: 'Drills', help: 'Drills', come: drills },
   { name: 'Programme', help: 'Programme', come: at('/practice/programme') },

@@ -1,8 +1,9 @@
 import { formatKey, formatMeter } from '@intervallum/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { useSong } from '../../document/DocumentContext.tsx';
 import { TextField } from '../../ui/fields.tsx';
+import { useSteady } from '../../ui/useSteady.ts';
 import { Window } from '../../ui/Window.tsx';
 import { checkField, useField } from './SongFacts.tsx';
 import { t } from '../../words/words.ts';
@@ -70,6 +71,13 @@ function Field({ label, field, value, maxLength }: FieldProps) {
   const write = useField(field);
   const [typed, setTyped] = useState<string | null>(null);
   const trouble = typed === null ? null : checkField(field, typed.trim());
+  const { keep } = useSteady({
+    keep: () => {
+      if (typed !== null && trouble === null && typed.trim() !== value) write(typed.trim());
+    },
+  });
+  // A window that is closed by Escape takes the field away before it is left: what was typed into it counts all the same.
+  useEffect(() => keep, [keep]);
   return (
     <div>
       <TextField
@@ -79,7 +87,7 @@ function Field({ label, field, value, maxLength }: FieldProps) {
         isInvalid={trouble !== null}
         onChange={setTyped}
         onBlur={() => {
-          if (typed !== null && trouble === null && typed.trim() !== value) write(typed.trim());
+          keep();
           // What cannot be read stays as it was typed, until it is mended.
           if (trouble === null) setTyped(null);
         }}

@@ -1,6 +1,6 @@
 import { nextStep, withSettled, type SongStep, type StepName } from '@intervallum/core';
 import { ArrowRight, X } from 'lucide-react';
-import { Link, useLocation } from 'react-router';
+import { Link, useLocation, type To } from 'react-router';
 import styled from 'styled-components';
 import { useDocument } from '../../document/DocumentContext.tsx';
 import { useLook } from '../../document/look.tsx';
@@ -167,7 +167,10 @@ export function SongPath({ songId, lens, onOpen, onClose }: SongPathProps) {
       ...decisions,
       settled: withSettled(decisions.settled, name, isSettled),
     }));
-  const to = (name: StepName) => ({ pathname: lensPath(songId, lensNamed(name)!), search });
+  const to = (name: Exclude<StepName, 'share'>) => ({
+    pathname: lensPath(songId, lensNamed(name)!),
+    search,
+  });
   const goTo = (name: StepName, children: React.ReactNode) =>
     name === 'share' ? (
       <button onClick={() => onOpen('share')}>{children}</button>
@@ -217,9 +220,7 @@ export function SongPath({ songId, lens, onOpen, onClose }: SongPathProps) {
           )}
         </p>
         <ToDo step={shown} songId={songId} lens={lens} onOpen={onOpen} onSettle={settle} />
-        {after === null ? null : (
-          <NextStep step={after} to={to(after.name)} onShare={() => onOpen('share')} />
-        )}
+        {after === null ? null : <NextStep step={after} to={to} onShare={() => onOpen('share')} />}
       </Now>
     </Place>
   );
@@ -271,7 +272,7 @@ function NextStep({
   onShare,
 }: {
   step: SongStep;
-  to: { pathname: string; search: string };
+  to: (name: Exclude<StepName, 'share'>) => To;
   onShare: () => void;
 }) {
   const words = (
@@ -282,7 +283,7 @@ function NextStep({
   );
   if (name === 'share') return <QuietButton onPress={onShare}>{words}</QuietButton>;
   return (
-    <Link to={to} replace>
+    <Link to={to(name)} replace>
       {words}
     </Link>
   );

@@ -47,6 +47,15 @@ export const path = {
   '{{count}} links are open._other': '{{count}} links estão abertos.',
   'Whether a link is open is not known now.': 'Não se sabe agora se um link está aberto.',
   'How ready the hands are': 'Quão prontas estão as mãos',
+  'An open ring is left to do; with a mark in it, it is done, or good as it is':
+    'Um anel aberto falta fazer; com uma marca dentro, está feito, ou bom como está',
+  'Go to what comes next: the first thing left, in the order of the service':
+    'Ir ao que vem depois: a primeira coisa que falta, na ordem do culto',
+  'Go to any step of a song by its ring; nothing is forced':
+    'Ir a qualquer passo de uma música pelo seu anel; nada é obrigatório',
+  'Over the song, say of a step that it is good as it is':
+    'Sobre a música, dizer de um passo que está bom como está',
+  'See how ready each song is under the hands': 'Ver quão pronta cada música está nas mãos',
   'The service': 'O culto',
   'No day is said': 'O dia não está dito',
   'Its day is said': 'O dia está dito',

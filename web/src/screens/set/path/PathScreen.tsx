@@ -14,12 +14,14 @@ import { voicesQuery } from '../../../queries/voices.ts';
 import { dateInWords, daysBetween, today } from '../../../ui/dates.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { NotFoundState } from '../../../ui/states.tsx';
+import { useHelp } from '../../../ui/help.ts';
 import { useTitle } from '../../../ui/useTitle.ts';
 import { t } from '../../../words/words.ts';
 import { Sheet } from '../../parts/charts/Sheet.tsx';
 import { Back } from '../../parts/SetPage.tsx';
 import { ShareWindow } from '../../parts/ShareWindow.tsx';
 import { stepsFor } from '../../parts/path/stepsFor.ts';
+import { pathHelp } from './help.ts';
 import { GoOn, SongsLeft, type SongOnItsWay } from './SongsLeft.tsx';
 
 const Service = styled.ul`
@@ -98,6 +100,7 @@ function Path({ set, songs: found }: FetchedPath) {
   const { id, name, date } = set;
   const title = t('{{name}}: what is left to do', { name });
   useTitle(title);
+  useHelp(pathHelp);
   const voices = useQuery(voicesQuery()).data?.voices;
   const songs = useMemo(
     () =>
