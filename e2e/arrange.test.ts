@@ -68,6 +68,23 @@ test('a whole song is arranged: along an arc that is drawn, two choices kept, he
   );
   await expectAccessible(page);
 
+  await test.step('the same is there for other players, each with a left hand of their own', async () => {
+    const all = await takes(page).innerText();
+    await page.getByText('The same for three players').click();
+    const table = page.getByRole('table');
+    const left = table.getByRole('row', { name: /^Left hand/ }).getByRole('cell');
+    await expect(left.first()).toHaveText('1');
+    await expect(left.last()).toHaveText(/1-5/);
+    await expect(table.getByRole('row', { name: /^Run/ }).getByRole('cell').first()).toHaveText(
+      '–',
+    );
+    await table.getByRole('button', { name: 'See it: new to it' }).click();
+    await expect(page.getByRole('radio', { name: 'new to it' })).toBeChecked();
+    await expect(takes(page)).not.toHaveText(all);
+    await table.getByRole('button', { name: 'See it: strong' }).click();
+    await expect(takes(page)).toHaveText(all);
+  });
+
   const kept = group(page, 'Chorus').getByRole('listitem').filter({ hasText: 'Move, ' });
   const [move] = await kept.first().getByRole('checkbox').all();
   const name = await kept.first().locator('b').innerText();
@@ -156,7 +173,7 @@ key: F
 meter: 4/4
 tempo: 240
 
-Stanza:
+Stanza x2:
   _ | _ | _ | _
   tune: 1 1 2 3 | 4 3 2 . | 3 4 5 6 | 5 . . _
   > Low the | reeds are | bend-ing in the | light
@@ -186,6 +203,20 @@ Stanza:
   expect(written).toMatch(/play right: 1 1 2 3 & \S/);
   expect(written).toMatch(/play left: \S+ \S+ \S+ \S+ & \S/);
   const [, id] = /\/songs\/([^/?]+)/.exec(page.url())!;
+
+  await test.step('its last line is its introduction and leads to the last stanza, which is higher; one undo takes it all back', async () => {
+    const around = group(page, 'Around the stanzas');
+    await around.getByText('a whole step higher').click();
+    await around.getByRole('button', { name: 'Write them around it' }).click();
+    await expect(around).toHaveCount(0);
+    const whole = await songText(page);
+    expect(whole).toMatch(
+      /^road: Introduction, Stanza x1, Interlude, up 2 by 57, Stanza x1, Amen$/m,
+    );
+    expect(whole.match(/^ {2}play right: /gm)).toHaveLength(4);
+    await page.getByRole('button', { name: 'Undo' }).first().click();
+    expect(await songText(page)).toBe(written);
+  });
 
   await page.goto(`/songs/${id}/print?what=staves`);
   const staves = page.getByRole('img', { name: /bars? on two staves$/ });

@@ -703,7 +703,7 @@ export { arrange } from './arrange/arrange.ts';
 export type { ArcPart } from './arrange/arc.ts';
 export { arcOf } from './arrange/arc.ts';
 export type { Choice, ChoiceKind, Locks, Unkept } from './arrange/choice.ts';
-export { leftAsItIs } from './arrange/choice.ts';
+export { choiceKinds, leftAsItIs } from './arrange/choice.ts';
 export type { Level } from './arrange/levels.ts';
 export { levels } from './arrange/levels.ts';
 export type { PartMeasure } from './arrange/measure.ts';
@@ -718,6 +718,8 @@ export type { Harmonized, Stanza, StanzaChord, StanzaWishes } from './arrange/hy
 export { harmonizeStanza } from './arrange/hymn/harmonize.ts';
 export type { HarmonyRate } from './arrange/hymn/steps.ts';
 export { harmonyRates } from './arrange/hymn/steps.ts';
+export type { AroundStanza } from './arrange/hymn/aroundStanza.ts';
+export { aroundStanza, missingAround } from './arrange/hymn/aroundStanza.ts';
 export type { HymnSchool } from './arrange/hymn/vocabulary.ts';
 export { hymnSchools } from './arrange/hymn/vocabulary.ts';
 export { writeStanza } from './arrange/hymn/writeStanza.ts';

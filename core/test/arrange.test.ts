@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { Chord as tonal } from 'tonal';
 import {
   arrange,
   expand,
@@ -14,6 +15,8 @@ import {
   styles,
   sungNotes,
   takeChoices,
+  toLetters,
+  usualReach,
   voice,
   withEdits,
   withPin,
@@ -21,6 +24,7 @@ import {
   type ChartResult,
   type Choice,
   type Decisions,
+  type Reach,
   type SongArrangement,
   type Timeline,
 } from '../src/index.ts';
@@ -313,6 +317,72 @@ test('a level is within the one above: a beginner has no move, no colour, no pat
     expect(strong).toBeGreaterThan(kinds.length);
   }
 });
+
+/** Hands of two sizes more (half steps that are held, and rolled); common practice, no published source. */
+const smallHands: Reach = { left: { held: 12, rolled: 12 }, right: { held: 12, rolled: 12 } };
+const wideHands: Reach = { left: { held: 16, rolled: 17 }, right: { held: 15, rolled: 16 } };
+
+test.each([
+  ['beginner', smallHands],
+  ['average', usualReach],
+  ['strong', wideHands],
+] as const)(
+  'who is %s can play all of it: no hand wider than it is, no chord beyond what is asked, runs at a speed that is played cleanly',
+  (level, reach) => {
+    let [chords, runsHeard] = [0, 0];
+    for (const { text } of [{ text: bare }, ...demoSongs]) {
+      const read = parseChart(text);
+      const upper = ({ is }: Timeline['slots'][number]) =>
+        is.kind === 'chord' ? toLetters(is.chord, read.song.key).split('/')[0]! : null;
+      const known = new Set(expand(read.song).slots.map(upper));
+      const style = styles[text.length % styles.length]!;
+      const { choices } = arranged(read, { style, level, reach, busy: 'generous' });
+      const after = taken(read, choices);
+      const timeline = expand(after.read.song);
+      const { hands, fills } = after.decisions;
+      const voiced = voice(timeline, { sections: hands.sections, reach }).slots;
+      for (const [at, { is }] of timeline.slots.entries()) {
+        if (is.kind !== 'chord') continue;
+        const { left, right, rolled } = voiced[at]!;
+        expect(left.length + right.length).toBeGreaterThan(0);
+        for (const [notes, is, span] of [
+          [left, rolled.left, reach.left],
+          [right, rolled.right, reach.right],
+        ] as const)
+          expect(Math.max(0, ...notes) - Math.min(...notes, 200)).toBeLessThanOrEqual(
+            is ? span.rolled : span.held,
+          );
+        chords += 1;
+      }
+      // What is new to a beginner is a triad, as it stands or over another bass: three tones, by tonal.
+      for (const chord of timeline.slots.map(upper))
+        if (level === 'beginner' && chord !== null && !known.has(chord))
+          expect(tonal.get(chord).notes).toHaveLength(3);
+      for (const { run } of fills.placed) {
+        expect(level).not.toBe('beginner');
+        if (level === 'average') expect(run.grade).not.toBe('showpiece');
+        const found = readRun(run);
+        if (!found.ok) throw new Error('A placed run cannot be read.');
+        const { events } = found.value;
+        // Above 12 notes a second nobody plays cleanly (the trade's own number): in any beat of a quarter, at the tempo of the song.
+        const fastest = Math.max(
+          ...events.map(
+            ({ start }) =>
+              new Set(
+                events
+                  .filter((one) => one.start >= start && one.start < start + 480)
+                  .map((one) => one.start),
+              ).size,
+          ),
+        );
+        expect((fastest * (read.song.tempo ?? 80)) / 60).toBeLessThanOrEqual(12);
+        runsHeard += 1;
+      }
+    }
+    expect(chords).toBeGreaterThan(400);
+    expect(runsHeard > 0).toBe(level !== 'beginner');
+  },
+);
 
 test('it is heard as it was wanted: choruses are fuller than verses, the last the fullest, the breath before it thin', () => {
   const read = parseChart(bare);

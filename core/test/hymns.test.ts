@@ -2,11 +2,13 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Chord, Note } from 'tonal';
 import {
+  aroundStanza,
   expand,
   formatChord,
   harmonizeStanza,
   harmonyRates,
   hymnSchools,
+  missingAround,
   parseChart,
   perform,
   sungNotes,
@@ -320,6 +322,88 @@ test('the last stanza has other chords, and those before stay as they are', () =
   const now = expand(after.value);
   for (const pass of [1, 2]) expect(chordsOf(now, pass)).toEqual(chordsOf(timeline, pass));
   expect(chordsOf(now, 3).length).toBeGreaterThan(10);
+});
+
+test('around the stanzas: the last line alone by the hands before them, and before the last one, which is higher; an amen', () => {
+  for (const [name, key, meter, lines] of hymns) {
+    const text = `key: ${key}\nmeter: ${meter}\n\nStanza x4:\n${lines
+      .map((line) => `  ${line.replace(/[^|]+/g, ' _ ').trim()}\n  tune: ${line}\n`)
+      .join('')}`;
+    const bare = parseChart(text);
+    const edit = writeStanza(expand(bare.song), 0, stanzaOf(expand(bare.song)))(bare);
+    if (!edit.ok) throw new Error(`${name}: ${edit.why}`);
+    const read = parseChart(withEdits(bare.text, edit.changes));
+    expect(missingAround(read.song, 0)).toEqual({
+      introduction: true,
+      interlude: true,
+      amen: true,
+    });
+    const put = aroundStanza(read, 0, { introduction: true, interlude: 1, amen: true });
+    if (!put.ok) throw new Error(`${name}: ${put.why}`);
+    const after = parseChart(withEdits(read.text, put.changes));
+    if (!after.ok) throw new Error(`${name}: ${after.problems[0]!.message}`);
+    expect(Object.values(missingAround(after.value, 1))).toEqual([false, false, false]);
+    const [before, now] = [expand(read.song), expand(after.value)];
+    expect(now.parts.map(({ section }) => after.value.sections[section]!.name)).toEqual(
+      'Introduction Stanza Stanza Stanza Interlude Stanza Amen'.split(' '),
+    );
+    // The same is sung, the last time a half step higher, and nothing before, between or behind.
+    const sung = sungNotes(before).map(({ note }) => note);
+    const last = sung.length / 4;
+    expect(sungNotes(now).map(({ note }) => note)).toEqual(
+      sung.map((note, at) => (at < 3 * last ? note : note + 1)),
+    );
+    // What the hands play at the end of a stanza is what they begin with; between, but for the bar that leads to the new key.
+    const { notes } = perform(voice(now));
+    const starts = [...now.parts.map(({ from }) => now.slots[from]!.start), now.ticks];
+    const within = (part: number, from: number, to: number) =>
+      notes
+        .filter(({ onset }) => onset >= starts[part]! + from && onset < starts[part]! + to)
+        .map(({ onset, note }) => `${onset - starts[part]! - from} ${note}`)
+        .sort();
+    const [intro, stanza] = [starts[1]! - starts[0]!, starts[2]! - starts[1]!];
+    expect(within(0, 0, intro)).toEqual(within(1, stanza - intro, stanza));
+    const free = intro - intro / now.parts[0]!.bars.length;
+    expect(within(4, 0, free)).toEqual(within(0, 0, free));
+    const leading = now.slots[now.parts[5]!.from - 1]!.is;
+    expect(
+      leading.kind === 'chord' && leading.chord.kind === 'named' && leading.chord,
+    ).toMatchObject({ figures: expect.arrayContaining([{ figure: 7, alter: -1 }]) });
+  }
+});
+
+test.each([
+  [
+    'no chord',
+    'Stanza x2:\n  _ | _\n',
+    { introduction: true, interlude: null, amen: false },
+    /no chord/,
+  ],
+  [
+    'sung once',
+    'Stanza:\n  1 | 5\n',
+    { introduction: true, interlude: 2, amen: true },
+    /sung once/,
+  ],
+  [
+    'nothing wished',
+    'Stanza:\n  1 | 5\n',
+    { introduction: false, interlude: null, amen: false },
+    /Nothing is wished/,
+  ],
+])('around a stanza of which there is %s says why not', (_, text, wishes, why) => {
+  const put = aroundStanza(parseChart(text), 0, wishes);
+  expect(put.ok ? '' : put.why).toMatch(why);
+});
+
+test('a roadmap keeps its own steps around what is put between the stanzas', () => {
+  const text =
+    'road: Stanza (softer), Reading, Stanza x2 (all)\n\nStanza:\n  1 | 5\n\nReading:\n  6m | 4\n';
+  const put = aroundStanza(parseChart(text), 0, { introduction: true, interlude: 0, amen: false });
+  if (!put.ok) throw new Error(put.why);
+  expect(withEdits(text, put.changes)).toMatch(
+    /^road: Introduction, Stanza \(softer\), Reading, Stanza x1 \(all\), Interlude, Stanza x1 \(all\)$/m,
+  );
 });
 
 test('a hand that does not reach the tenor leaves it to the other, and says why', () => {

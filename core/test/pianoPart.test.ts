@@ -15,6 +15,7 @@ interface XmlNote {
   readonly chord?: unknown;
   readonly 'time-modification'?: { readonly 'actual-notes': number };
   readonly pitch?: { readonly step: string; readonly alter?: number; readonly octave: number };
+  readonly lyric?: { readonly text: string; readonly syllabic: string };
   readonly tie?: readonly { readonly '@type': string }[];
 }
 interface XmlMeasure {
@@ -98,6 +99,33 @@ describe('the piano part, read by another reader', () => {
     const triplets = measures[0]!.note.filter((one) => one.staff === 1 && one.duration === 160);
     expect(triplets.every((one) => one['time-modification']?.['actual-notes'] === 3)).toBe(true);
     expect(triplets.length).toBeGreaterThan(8);
+  });
+
+  test('what is sung stands under the right hand, a word parted by its hyphens', () => {
+    const song = songOf(
+      '1 4 | 5 | 1\n  tune: 1 2 3 4 | 5 . 4 . | 3\n  > Low on the | reed-bed | sleeps\n  > Late in the | | light',
+      'road: A x2\n',
+    );
+    const lyrics = measuresOf(voice(expand(song))).map(({ note }) =>
+      note.flatMap(({ lyric, staff }) =>
+        lyric ? [[staff, lyric.text, lyric.syllabic] as const] : [],
+      ),
+    );
+    // Each chord has the words that begin while it is held.
+    expect(lyrics).toEqual([
+      [
+        [1, 'Low on', 'single'],
+        [1, 'the', 'single'],
+      ],
+      [[1, 'reed-bed', 'single']],
+      [[1, 'sleeps', 'single']],
+      [
+        [1, 'Late in', 'single'],
+        [1, 'the', 'single'],
+      ],
+      [],
+      [[1, 'light', 'single']],
+    ]);
   });
 
   test('both staves fill every measure, whatever the textures', () => {

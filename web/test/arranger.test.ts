@@ -51,7 +51,7 @@ describe('an arranger behind a thread', () => {
   test('writes what is named, and no more', () => {
     const { arranger, choices } = arranged();
     const intro = choices.find(({ kind }) => kind === 'intro')!;
-    const { edit, refused } = arranger.take([intro.id, 'nothing of the kind']);
+    const { edit, refused } = arranger.take('strong', [intro.id, 'nothing of the kind']);
     if (!edit.ok) throw new Error(edit.why);
     expect(refused).toEqual([]);
     const after = withEdits(text, edit.changes);
@@ -59,8 +59,29 @@ describe('an arranger behind a thread', () => {
     expect(parseChart(after).song.sections).toHaveLength(3);
     expect(after.replace(/Intro:\n.*\n\n/, '').replace('Intro, ', '')).toBe(text);
   });
+  test('finds the same for other players, and writes what is for each', () => {
+    const { arranger, choices } = arranged();
+    const beginner = arranger.arrangeFor('beginner');
+    if (!beginner.ok) throw new Error(beginner.why);
+    // As asked for by itself: the same song and wishes give the same arrangement.
+    expect(beginner.arrangement.choices).toEqual(arranged({ level: 'beginner' }).choices);
+    const shapes = (of: typeof choices) =>
+      new Map(of.flatMap(({ id, value, kind }) => (kind === 'left shape' ? [[id, value]] : [])));
+    const [one, other] = [shapes(choices), shapes(beginner.arrangement.choices)];
+    const id = [...one.keys()].find(
+      (shape) => other.has(shape) && other.get(shape) !== one.get(shape),
+    )!;
+    const leftOf = (level: 'strong' | 'beginner') => {
+      const { edit } = arranger.take(level, [id]);
+      return edit.ok ? edit.decisions?.hands.sections.map(({ left }) => left?.shape) : null;
+    };
+    expect(leftOf('beginner')).toEqual(['1']);
+    expect(leftOf('strong')).not.toEqual(['1']);
+    // What was found for nobody is not written.
+    expect(arranger.take('average', [id])).toMatchObject({ edit: { ok: true, changes: [] } });
+  });
   test('has nothing to write before it was asked', () => {
-    expect(() => createArranger().take([])).toThrow('Nothing is arranged yet.');
+    expect(() => createArranger().take('strong', [])).toThrow('Nothing is arranged yet.');
   });
   test('keeps a left hand for another level, and leaves out what was left', () => {
     const { choices } = arranged();

@@ -13,6 +13,30 @@ const triplets =
 const ticksOf = (staff: PianoMeasure['staves']['right']) =>
   staff.reduce((sum, { value }) => sum + value.ticks, 0);
 
+/** Letters alone: how words are parted for the notes is another matter. */
+const lettersIn = (text: string) => text.replace(/[\s-]/gu, '');
+
+test.each([...songs, ['triplets', triplets]])(
+  '%s: all that is sung stands under a chord or rest of the right hand',
+  (_, text) => {
+    const voiced = voice(expand(parseChart(text!).song));
+    const { parts } = voiced.timeline;
+    const measures = pianoMeasures(voiced);
+    for (const { words, staves, ticks } of measures) {
+      const begins = staves.right.map((_, place) => ticksOf(staves.right.slice(0, place)));
+      for (const { at } of words) expect(begins).toContain(at);
+      expect(words.every(({ at }) => at < ticks)).toBe(true);
+    }
+    const sung = parts.flatMap(({ bars, pass }) =>
+      bars.map(({ words }) => words[Math.min(pass, words.length) - 1] ?? ''),
+    );
+    const wanted = lettersIn(sung.join(''));
+    expect(lettersIn(measures.flatMap(({ words }) => words.map((one) => one.text)).join(''))).toBe(
+      wanted,
+    );
+  },
+);
+
 test.each([...songs, ['triplets', triplets]])(
   '%s stands on two staves: each measure whole, once, in order; a section begins a row',
   (_, text) => {

@@ -124,7 +124,7 @@ export function putSection(read: ChartResult, kind: SectionMove['kind'], section
 }
 
 /** A name that no section has: Intro, Intro 2. */
-function freeName(base: string, { sections }: Song): string {
+export function freeName(base: string, { sections }: Song): string {
   const taken = new Set(sections.map(({ name }) => name.toLowerCase()));
   for (let count = 1; ; count += 1) {
     const name = count === 1 ? base : `${base} ${count}`;

@@ -10,6 +10,7 @@ import {
   type Decisions,
   type Harmonized,
   type Key,
+  type Level,
   type SongArrangement,
   type StanzaWishes,
   type Taken,
@@ -27,31 +28,49 @@ export type ArrangedSeen =
   | { readonly ok: true; readonly arrangement: ArrangementSeen }
   | { readonly ok: false; readonly why: string };
 
+/** How a song is arranged, as it is asked for from outside of the thread. */
+type AskedWishes = Omit<ArrangeWishes, 'onProgress'>;
+
+/** What was asked for last, and what was found for each player that it was asked for. */
 interface Made {
   readonly read: ChartResult;
   readonly decisions: Decisions;
-  readonly choices: readonly Choice[];
+  readonly wishes: AskedWishes;
+  readonly choices: Map<Level, readonly Choice[]>;
 }
 
 /** Arranges a song, and writes what is taken of what it proposed; harmonises a stanza. */
 export function createArranger() {
   let made: Made | null = null;
+  const asked = (): Made => {
+    if (!made) throw new Error('Nothing is arranged yet.');
+    return made;
+  };
+
+  function find(of: Made, level: Level, onProgress: (done: number) => void): ArrangedSeen {
+    const found = arrange(of.read, of.decisions, { ...of.wishes, level, onProgress });
+    if (!found.ok) return found;
+    const { choices, ...rest } = found.arrangement;
+    of.choices.set(level, choices);
+    const seen = choices.map(({ edit: _edit, change: _change, ...one }) => one);
+    return { ok: true, arrangement: { ...rest, choices: seen } };
+  }
 
   return {
     /** @param onProgress is told how far it is, from 0 to 1 */
     arrange(
       text: string,
       decisions: Decisions,
-      wishes: Omit<ArrangeWishes, 'onProgress'>,
+      wishes: AskedWishes,
       onProgress: (done: number) => void,
     ): ArrangedSeen {
-      const read = parseChart(text);
-      const found = arrange(read, decisions, { ...wishes, onProgress });
-      if (!found.ok) return found;
-      const { choices, ...rest } = found.arrangement;
-      made = { read, decisions, choices };
-      const seen = choices.map(({ edit: _edit, change: _change, ...one }) => one);
-      return { ok: true, arrangement: { ...rest, choices: seen } };
+      made = { read: parseChart(text), decisions, wishes, choices: new Map() };
+      return find(made, wishes.level, onProgress);
+    },
+
+    /** The same song and wishes, for a player of another level. */
+    arrangeFor(level: Level): ArrangedSeen {
+      return find(asked(), level, () => undefined);
     },
 
     /** Four parts under the tune of a section. */
@@ -59,15 +78,14 @@ export function createArranger() {
       return harmonizeStanza(expand(parseChart(text).song, { key }), section, wishes);
     },
 
-    /** The edit that takes some choices of the arrangement, by their names. */
-    take(ids: readonly string[]): Taken {
-      if (!made) throw new Error('Nothing is arranged yet.');
-      const { read, decisions, choices } = made;
+    /** The edit that takes some choices of the arrangement for a level, by their names. */
+    take(level: Level, ids: readonly string[]): Taken {
+      const { read, decisions, choices } = asked();
       const wanted = new Set(ids);
       return takeChoices(
         read,
         decisions,
-        choices.filter(({ id }) => wanted.has(id)),
+        (choices.get(level) ?? []).filter(({ id }) => wanted.has(id)),
       );
     },
   };

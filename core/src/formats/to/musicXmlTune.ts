@@ -85,8 +85,8 @@ function pitchElement(note: TuneNote, key: Key): XmlElement {
   );
 }
 
-/** A syllable that a hyphen ends is followed by another of its word. */
-function lyricsOf(texts: readonly string[]): XmlElement[] {
+/** Texts under a note, line by line. A syllable that a hyphen ends is followed by another of its word. */
+export function lyricsOf(texts: readonly string[]): XmlElement[] {
   return texts.flatMap((text, line) => {
     if (text === '') return [];
     const goesOn = /[^\s-]-$/u.test(text);

@@ -1,5 +1,7 @@
 import { barTicks, type Meter } from '../../chart/meter.ts';
 import type { ChordSlot } from '../../chart/song.ts';
+import { joined, setToTune } from '../../chart/syllables.ts';
+import type { TimelineBar } from '../../chart/time/timeline.ts';
 import { noteSpeller } from '../../hands/words/words.ts';
 import { ticksOf, type Ticks } from '../../kit/ticks.ts';
 import type { Key } from '../../pitch/key.ts';
@@ -42,6 +44,14 @@ export interface PianoMeasure {
   /** The chords that begin in it, with their time in it. */
   readonly chords: readonly (ChordSlot & { readonly ticks: Ticks; readonly at: Ticks })[];
   readonly staves: Readonly<Record<Hand, readonly StaffChord[]>>;
+  /** What is sung, under the chords and rests of the right hand in which it begins; all words of a bar without a tune under the first. */
+  readonly words: readonly MeasureWords[];
+}
+
+export interface MeasureWords {
+  /** When the chord or rest begins, in ticks from the beginning of the measure. */
+  readonly at: Ticks;
+  readonly text: string;
 }
 
 /**
@@ -73,19 +83,42 @@ export function pianoMeasures(voiced: Filled): readonly PianoMeasure[] {
       const first = slot;
       slot += bar.slots.length;
       at += length;
+      const right = staffOf(held.right, start, at);
       measures.push({
         ...{ part: index, begins: place === 0, meter, key: part.key },
         ...{ isShort: length < barTicks(meter), ticks: length },
         chords: bar.slots.flatMap(({ is }, inBar) =>
           is.kind === 'chord' ? [{ ...is, at: timeline.slots[first + inBar]!.start - start }] : [],
         ),
-        staves: {
-          right: staffOf(held.right, start, at),
-          left: staffOf(held.left, start, at),
-        },
+        staves: { right, left: staffOf(held.left, start, at) },
+        words: wordsUnder(right, wordsOf(bar, part.pass)),
       });
     }
   return measures;
+}
+
+/** The words of a bar at the notes of its tune. Of several lines of words each time has its own, the later ones the last. */
+function wordsOf({ words, tune }: TimelineBar, pass: number): readonly MeasureWords[] {
+  const sung = words[Math.min(pass, words.length) - 1] ?? '';
+  const onsets = tune.flatMap(({ kind }, place) =>
+    kind === 'note' ? [ticksOf(tune.slice(0, place))] : [],
+  );
+  const texts = onsets.length > 0 ? setToTune(sung, tune) : [sung];
+  return texts.flatMap((text, place) => (text === '' ? [] : [{ at: onsets[place] ?? 0, text }]));
+}
+
+/** Words under the chords and rests of a staff in which they begin. */
+function wordsUnder(
+  staff: readonly StaffChord[],
+  words: readonly MeasureWords[],
+): readonly MeasureWords[] {
+  let at = 0;
+  return staff.flatMap(({ value }) => {
+    const begins = at;
+    at += value.ticks;
+    const own = words.filter((one) => one.at >= begins && one.at < at).map(({ text }) => text);
+    return own.length > 0 ? [{ at: begins, text: joined(own) }] : [];
+  });
 }
 
 /** A chord of a hand with the letters of its notes. */

@@ -12,14 +12,15 @@ import {
   wordsElement,
 } from './musicXmlElements.ts';
 import { harmonyElement } from './musicXmlHarmony.ts';
-import { pianoMeasures, type StaffChord } from './pianoMeasures.ts';
+import { lyricsOf } from './musicXmlTune.ts';
+import { pianoMeasures, type PianoMeasure, type StaffChord } from './pianoMeasures.ts';
 import { valueElements } from './valueElements.ts';
 import { element, writeXml, type XmlElement } from '../xml.ts';
 
 /**
  * Both hands of a song as a two-staff piano part in MusicXML 4.0, every time through each section written out: what
  * each hand strikes by its texture or holds from chord to chord, pushes where they sound, walks, rolls, the chords over
- * the staff. What rings on is left to the pedal. For a keyboard that is set higher or lower it is written as it is played, as for any
+ * the staff, the words under the right hand. What rings on is left to the pedal. For a keyboard that is set higher or lower it is written as it is played, as for any
  * transposing instrument.
  */
 export function toPianoMusicXml(voiced: Filled): string {
@@ -38,7 +39,7 @@ export function toPianoMusicXml(voiced: Filled): string {
       ...measure.chords.map(({ at, ...chord }) =>
         harmonyElement({ ...chord, push: null }, measure.key, 'root', at),
       ),
-      ...measure.staves.right.flatMap((chord) => chordElements(chord, 1)),
+      ...rightHand(measure),
       element('backup', {}, element('duration', {}, measure.ticks)),
       ...measure.staves.left.flatMap((chord) => chordElements(chord, 2)),
     );
@@ -90,10 +91,21 @@ function headingOf({ timeline: { song, parts } }: Filled, index: number): XmlEle
   ];
 }
 
+/** The right hand, with what is sung under it. */
+function rightHand({ staves, words }: PianoMeasure): XmlElement[] {
+  let at = 0;
+  return staves.right.flatMap((chord) => {
+    const text = words.find((one) => one.at === at)?.text ?? '';
+    at += chord.value.ticks;
+    return chordElements(chord, 1, text);
+  });
+}
+
 /** A chord or a rest of one staff. */
 function chordElements(
   { value, keys, accent, short, rolled }: StaffChord,
   staff: 1 | 2,
+  words = '',
 ): XmlElement[] {
   const ofStaff = [
     element('voice', {}, staff),
@@ -101,7 +113,16 @@ function chordElements(
     element('staff', {}, staff),
   ];
   if (keys.length === 0)
-    return [element('note', {}, element('rest'), element('duration', {}, value.ticks), ...ofStaff)];
+    return [
+      element(
+        'note',
+        {},
+        element('rest'),
+        element('duration', {}, value.ticks),
+        ...ofStaff,
+        ...lyricsOf([words]),
+      ),
+    ];
   return keys.map(({ letter, alter, octave, tiedFrom, tiedTo }, index) => {
     const ties = [...(tiedFrom ? ['stop'] : []), ...(tiedTo ? ['start'] : [])];
     const isFirst = index === 0;
@@ -129,6 +150,7 @@ function chordElements(
       ...ties.map((tie) => element('tie', { type: tie })),
       ...ofStaff,
       notations.length > 0 && element('notations', {}, ...notations),
+      ...(isFirst ? lyricsOf([words]) : []),
     );
   });
 }

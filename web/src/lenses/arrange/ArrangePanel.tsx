@@ -11,6 +11,7 @@ import { PanelBody, PanelTabs } from '../parts/PanelBody.ts';
 import { useArrangeLens, type Heard } from './arrangeContext.ts';
 import { Hymn } from './Hymn.tsx';
 import { Field, Waiting } from './panelParts.ts';
+import { Players } from './Players.tsx';
 import { Choices } from './Choices.tsx';
 import { Weights } from './Weights.tsx';
 
@@ -36,13 +37,13 @@ export function ArrangePanel() {
 }
 
 function WholeSong() {
-  const { progress, found, why, isStale, actions } = useArrangeLens();
+  const { progress, found, players, why, isStale, actions } = useArrangeLens();
   return (
     <>
       <HowArranged />
       {progress === null ? (
         <PrimaryButton onPress={actions.ask}>
-          {found ? t('Arrange it again') : t('Arrange the song')}
+          {players ? t('Arrange it again') : t('Arrange the song')}
         </PrimaryButton>
       ) : (
         <Waiting>
@@ -51,13 +52,16 @@ function WholeSong() {
         </Waiting>
       )}
       {why ? <p role="alert">{why}</p> : null}
-      {found && isStale ? (
+      {players && isStale ? (
         <About role="status">
           {t('The chart has changed since this was proposed. Ask again for what fits it now.')}
         </About>
       ) : null}
       {found && !isStale ? <Proposed /> : null}
-      {!found && !why ? (
+      {players && !found && !isStale ? (
+        <About role="status">{t('For this player it comes in a moment.')}</About>
+      ) : null}
+      {!players && !why ? (
         <About>
           {t(
             'Intro, patterns, left hand, loudness, colours, moves, runs and ending are proposed along the arc below. Nothing is written before you take it.',
@@ -70,6 +74,7 @@ function WholeSong() {
 
 function HowArranged() {
   const { style, level, busy } = arranging.use('style', 'level', 'busy');
+  const { actions } = useArrangeLens();
   return (
     <>
       <Field>
@@ -88,7 +93,7 @@ function HowArranged() {
           label={t('For a player who is')}
           value={level}
           options={levels.map((one) => [one, levelNames[one]] as const)}
-          onChange={(chosen) => arranging.change({ level: chosen })}
+          onChange={actions.forLevel}
         />
       </Field>
       <Field>
@@ -145,6 +150,7 @@ function Proposed() {
           </QuietButton>
         </Steps>
       ) : null}
+      <Players />
       <Choices />
       <Details>
         <summary>{t('What is the best there is, and what is not')}</summary>

@@ -21,6 +21,7 @@ import { Switch } from '../../ui/Switch.tsx';
 import { harmonyRateNames, hymnSchoolNames } from '../../words/choiceNames.ts';
 import { t } from '../../words/words.ts';
 import { About, Card, Details, List, Steps } from '../parts/cards.ts';
+import { AroundHymn } from './AroundHymn.tsx';
 import { Field, Waiting } from './panelParts.ts';
 import { useHymn } from './useHymn.ts';
 
@@ -102,6 +103,7 @@ export function Hymn() {
       ) : null}
       {hymn.why ? <p role="alert">{hymn.why}</p> : null}
       {hymn.stanza ? <Found stanza={hymn.stanza} hymn={hymn} /> : null}
+      {isWritten ? <AroundHymn section={section} /> : null}
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { Locks, PartMeasure } from '@intervallum/core';
+import type { Level, Locks, PartMeasure } from '@intervallum/core';
 import { createContext, useContext } from 'react';
 import type { ArrangementSeen, ChoiceSeen } from '../../workers/arranger.ts';
 
@@ -24,7 +24,10 @@ export interface ArrangeState {
   readonly from: number;
   /** How far it is, from 0 to 1; null while nothing is asked. */
   readonly progress: number | null;
+  /** The one for the player that is chosen. */
   readonly found: ArrangementSeen | null;
+  /** The same for other players, as far as it was found; null where nothing was. */
+  readonly players: Readonly<Partial<Record<Level, ArrangementSeen>>> | null;
   /** There is another one to compare it with. */
   readonly hasBefore: boolean;
   /** Why there is none. */
@@ -44,6 +47,7 @@ export interface ArrangeState {
 export interface ArrangeActions {
   readonly ask: () => void;
   readonly stop: () => void;
+  readonly forLevel: (level: Level) => void;
   readonly leave: (id: string, isLeft: boolean) => void;
   readonly keep: (choice: ChoiceSeen, isKept: boolean) => void;
   /** What was left away may come again. */

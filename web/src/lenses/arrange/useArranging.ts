@@ -3,11 +3,13 @@ import {
   expand,
   instruments,
   leftAsItIs,
+  levels,
   measureParts,
   parseChart,
   withEdits,
   type Decisions,
   type Filled,
+  type Level,
   type Locks,
   type PartMeasure,
 } from '@intervallum/core';
@@ -27,12 +29,24 @@ import { useHeard } from '../parts/useHeard.ts';
 import type { ArrangeState, Heard, RoadPart } from './arrangeContext.ts';
 import { partName } from './partName.ts';
 
-/** An arrangement of the song as it was when it was asked for, and the thread that can write it. */
+/** Arrangements of the song as it was when they were asked for, one for each player, and the thread that can write them. */
 interface Found {
-  readonly arrangement: ArrangementSeen;
+  readonly arrangements: Readonly<Partial<Record<Level, ArrangementSeen>>>;
   readonly text: string;
   readonly decisions: Decisions;
   readonly thread: ArrangerThread;
+}
+
+/** One of those arrangements. */
+interface One {
+  readonly of: Found;
+  readonly level: Level;
+  readonly arrangement: ArrangementSeen;
+}
+
+function oneOf(of: Found | null, level: Level): One | null {
+  const arrangement = of?.arrangements[level];
+  return of && arrangement ? { of, level, arrangement } : null;
 }
 
 const nothing: ReadonlySet<string> = new Set();
@@ -46,7 +60,7 @@ export function useArranging(): ArrangeState {
   const decisions = useSong((state) => state.decisions);
   const whole = useWhole();
   const wholeOf = useWholeOf();
-  const { style, weights } = arranging.use('style', 'weights');
+  const { style, weights, level } = arranging.use('style', 'weights', 'level');
   const weighed = useMemo(() => weighedStyle(style, weights), [style, weights]);
   const { asked: heard, hear, stop: silence } = useHeard();
   /** All that are open: one that is asked, those whose arrangements are seen. */
@@ -54,7 +68,7 @@ export function useArranging(): ArrangeState {
   const asked = useRef(0);
   const [progress, setProgress] = useState<number | null>(null);
   const [found, setFound] = useState<Found | null>(null);
-  const [before, setBefore] = useState<Found | null>(null);
+  const [before, setBefore] = useState<One | null>(null);
   const [why, setWhy] = useState<string | null>(null);
   const [left, setLeft] = useState(nothing);
   const [locks, setLocks] = useState<Locks>({});
@@ -70,11 +84,12 @@ export function useArranging(): ArrangeState {
       })),
     [timeline, weighed, drawn],
   );
+  const seen = useMemo(() => oneOf(found, level), [found, level]);
   // Where it is fullest most is added.
   const from = Math.min(chosenFrom ?? fullest(parts), Math.max(0, parts.length - 1));
   const isStale = found !== null && (found.text !== text || found.decisions !== decisions);
 
-  const endAllBut = (...those: readonly (Found | null)[]) => {
+  const endAllBut = (...those: readonly (Found | null | undefined)[]) => {
     for (const thread of threads)
       if (!those.some((one) => one?.thread === thread)) {
         thread.end();
@@ -83,7 +98,7 @@ export function useArranging(): ArrangeState {
   };
   const stop = () => {
     asked.current += 1;
-    endAllBut(found, before);
+    endAllBut(found, before?.of);
     setProgress(null);
   };
   useEffect(
@@ -95,27 +110,46 @@ export function useArranging(): ArrangeState {
     [threads],
   );
   /** The song with some choices taken. */
-  const taken = async ({ text: of, thread }: Found, ids: readonly string[]) => {
-    const made = await thread.remote.take(ids);
+  const taken = async (one: One, ids: readonly string[]) => {
+    const { text: of, thread } = one.of;
+    const made = await thread.remote.take(one.level, ids);
     if (!made.edit.ok) throw new Error(made.edit.why);
     const { song } = parseChart(withEdits(of, made.edit.changes));
     return { made, edit: made.edit, song };
   };
-  const idsOf = ({ arrangement }: Found) =>
+  const idsOf = ({ arrangement }: One) =>
     arrangement.choices.filter(({ id }) => !left.has(id)).map(({ id }) => id);
-  const filled = async (of: Found): Promise<Filled> => {
-    const now = await taken(of, idsOf(of));
-    return wholeOf(now.song, now.edit.decisions ?? of.decisions);
+  const filled = async (one: One): Promise<Filled> => {
+    const now = await taken(one, idsOf(one));
+    return wholeOf(now.song, now.edit.decisions ?? one.of.decisions);
   };
-  const shiftOf = ({ timeline: arranged }: Filled, of: Found) => {
-    const hasEnding = of.arrangement.choices.some(({ id }) => id === 'ending' && !left.has(id));
-    return arranged.parts.length - of.arrangement.arc.length - (hasEnding ? 1 : 0);
+  const shiftOf = ({ timeline: arranged }: Filled, { arrangement }: One) => {
+    const hasEnding = arrangement.choices.some(({ id }) => id === 'ending' && !left.has(id));
+    return arranged.parts.length - arrangement.arc.length - (hasEnding ? 1 : 0);
   };
-  const measure = async (of: Found, own: number) => {
-    const now = await filled(of);
-    if (own !== asked.current) return;
-    const shift = shiftOf(now, of);
-    setMeasured(measureParts(now).slice(shift, shift + of.arrangement.arc.length));
+  const measure = (one: One, own: number) => {
+    const show = async () => {
+      const now = await filled(one);
+      if (own !== asked.current || one.level !== arranging.now().level) return;
+      const shift = shiftOf(now, one);
+      setMeasured(measureParts(now).slice(shift, shift + one.arrangement.arc.length));
+    };
+    // What is proposed stands, though it cannot be measured.
+    show().catch((error: unknown) => console.error('How full it is could not be measured.', error));
+  };
+  /** The same for the other players, one after the other. */
+  const arrangeForOthers = async (of: Found, first: Level, own: number) => {
+    for (const other of levels.filter((one) => one !== first)) {
+      const answer = await of.thread.remote.arrangeFor(other);
+      if (own !== asked.current || !answer.ok) return;
+      const { arrangement } = answer;
+      setFound((now) =>
+        now?.thread === of.thread
+          ? { ...now, arrangements: { ...now.arrangements, [other]: arrangement } }
+          : now,
+      );
+      if (other === arranging.now().level) measure({ of, level: other, arrangement }, own);
+    }
   };
   const ask = async () => {
     stop();
@@ -131,7 +165,7 @@ export function useArranging(): ArrangeState {
     setWhy(null);
     const { read, decisions: now } = songDocument.store.getState();
     const { reach, keys, lineup } = player.now();
-    const { level, busy } = arranging.now();
+    const { level: first, busy } = arranging.now();
     // What stood fast in another chart has no place in this one.
     const standing = isStale ? {} : withLeft(locks, left);
     setLocks(standing);
@@ -143,7 +177,7 @@ export function useArranging(): ArrangeState {
         read.text,
         now,
         {
-          ...{ style: weighed, level, busy, locks: standing, drawn },
+          ...{ style: weighed, level: first, busy, locks: standing, drawn },
           ...{ reach, lineup, numbers: view.style, instrument: instruments[keys] },
         },
         proxy((done) => {
@@ -154,19 +188,19 @@ export function useArranging(): ArrangeState {
       if (own !== asked.current) return;
       setProgress(null);
       setMeasured(null);
-      const next = answer.ok
-        ? { arrangement: answer.arrangement, text: read.text, decisions: now, thread }
+      const next: Found | null = answer.ok
+        ? {
+            ...{ arrangements: { [first]: answer.arrangement }, text: read.text },
+            ...{ decisions: now, thread },
+          }
         : null;
-      const last = isStale ? null : found;
+      const last = isStale ? null : seen;
       setFound(next);
       setBefore(last);
-      endAllBut(next, last);
-      if (!answer.ok) setWhy(answer.why);
-      // What is proposed stands, though it cannot be measured.
-      if (next)
-        measure(next, own).catch((error: unknown) =>
-          console.error('How full it is could not be measured.', error),
-        );
+      endAllBut(next, last?.of);
+      if (!next || !answer.ok) return setWhy(answer.ok ? null : answer.why);
+      measure({ of: next, level: first, arrangement: answer.arrangement }, own);
+      await arrangeForOthers(next, first, own);
     } catch (error) {
       isUnderWay = false;
       console.error('The song was not arranged.', error);
@@ -176,23 +210,24 @@ export function useArranging(): ArrangeState {
     }
   };
   const stretchOf = async (what: Heard) => {
-    const of = what === 'arranged' ? found : before;
-    const voiced = what === 'standing' ? await whole() : of && (await filled(of));
+    const one = what === 'arranged' ? seen : before;
+    const voiced = what === 'standing' ? await whole() : one && (await filled(one));
     if (!voiced) return null;
-    const shift = what === 'standing' || !of ? 0 : shiftOf(voiced, of);
+    const shift = what === 'standing' || !one ? 0 : shiftOf(voiced, one);
     // An intro is heard with what it leads to.
     const begins = from === 0 ? 0 : (voiced.timeline.parts[from + shift]?.from ?? 0);
     return { voiced, from: begins, to: voiced.slots.length, loop: false };
   };
   const take = async (choices: readonly ChoiceSeen[]) => {
-    if (!found || isStale) return;
+    if (!seen || isStale) return;
     silence();
+    const { of } = seen;
     const now = await taken(
-      found,
+      seen,
       choices.map(({ id }) => id),
     );
     const { read, decisions: standing } = songDocument.store.getState();
-    if (read.text !== found.text || standing !== found.decisions)
+    if (read.text !== of.text || standing !== of.decisions)
       return notify(t('The chart has changed since. Ask again.'));
     const edited = songDocument.edit(() => now.edit);
     if (!edited.ok) return notify(edited.why);
@@ -210,6 +245,13 @@ export function useArranging(): ArrangeState {
   const actions = useSteady({
     ask: () => void ask(),
     stop,
+    forLevel: (chosen: Level) => {
+      silence();
+      arranging.change({ level: chosen });
+      setMeasured(null);
+      const one = isStale ? null : oneOf(found, chosen);
+      if (one) measure(one, asked.current);
+    },
     leave: (id: string, isLeft: boolean) => setLeft((now) => withMember(now, id, isLeft)),
     keep: ({ id, value }: ChoiceSeen, isKept: boolean) =>
       setLocks(({ [id]: _, ...others }) => (isKept ? { ...others, [id]: value } : others)),
@@ -243,11 +285,26 @@ export function useArranging(): ArrangeState {
   return useMemo(
     () => ({
       ...{ parts, from, progress, why, isStale, left, locks, measured, actions },
-      found: found?.arrangement ?? null,
+      found: seen?.arrangement ?? null,
+      players: found?.arrangements ?? null,
       hasBefore: before !== null && !isStale,
       heard: heard as Heard | null,
     }),
-    [parts, from, progress, why, isStale, left, locks, measured, actions, found, before, heard],
+    [
+      parts,
+      from,
+      progress,
+      why,
+      isStale,
+      left,
+      locks,
+      measured,
+      actions,
+      seen,
+      found,
+      before,
+      heard,
+    ],
   );
 }
 

@@ -13,9 +13,11 @@ import {
 import { durationOf, inInk, tripletsOf, type StaveNote, type VexFlow } from './notation.ts';
 
 /** How high a row of two staves is, with the numbers over it, in pixels. */
-export const systemHeight = 254;
+export const systemHeight = 270;
 
-const tops: Readonly<Record<Hand, number>> = { right: 42, left: 142 };
+const tops: Readonly<Record<Hand, number>> = { right: 42, left: 156 };
+/** How far down the words stand, between the staves, on their line. */
+const wordsAt = 149;
 const clefs: Readonly<Record<Hand, string>> = { right: 'treble', left: 'bass' };
 const hands: readonly Hand[] = ['right', 'left'];
 /** What clef, key and metre take at the beginning of a row. */
@@ -48,8 +50,12 @@ const numbersAt = 14;
 /** So wide is a sign of a number over the staff, in pixels; between two numbers stands half a one. */
 const signWidth = 7;
 
-/** What a measure needs: room for its notes, and for the numbers over it, that none runs into the next one. */
-function widthOf({ staves, chords, ticks }: PianoMeasure): number {
+/** So wide is a letter of the words on the average, and the space between two texts. */
+const letterWidth = 6.6;
+const wordSpace = 7;
+
+/** What a measure needs: room for its notes, for the numbers over it and the words under it, that none runs into the next one. */
+function widthOf({ staves, chords, ticks, words }: PianoMeasure): number {
   // What begins at one time in both staves stands at one place.
   const begins = new Set(hands.flatMap((hand) => onsetsOf(staves[hand])));
   const notes = noteWidth * begins.size;
@@ -57,7 +63,8 @@ function widthOf({ staves, chords, ticks }: PianoMeasure): number {
   const shortest = Math.min(...onsets.slice(1).map((at, place) => at - onsets[place]!));
   const longest = Math.max(0, ...chords.map(({ chord }) => formatChord(chord).length));
   const numbers = chords.length > 1 ? (ticks / shortest) * (longest * signWidth + 3) : 0;
-  return Math.max(96, notes + 30, numbers + 14);
+  const sung = words.reduce((sum, { text }) => sum + text.length * letterWidth + wordSpace, 0);
+  return Math.max(96, notes + 30, numbers + 14, sung + 20);
 }
 
 /** When each chord or rest of a staff begins in its measure. */
@@ -171,6 +178,14 @@ function drawNotes(
     const place = onsets.indexOf(at);
     const x = (notes.right[place] ?? notes.right[0])?.getAbsoluteX() ?? stave.getNoteStartX();
     context.fillText(formatChord(chord, style), x - 4, numbersAt);
+  }
+  context.setFont("'Fraunces Cut', 'Fraunces Variable', Georgia, serif", 13, 'normal', 'italic');
+  let free = -Infinity;
+  for (const { at, text } of measure.words) {
+    const note = notes.right[onsets.indexOf(at)];
+    const x = Math.max(free, (note?.getAbsoluteX() ?? stave.getNoteStartX()) - 3);
+    context.fillText(text, x, wordsAt);
+    free = x + context.measureText(text).width + 4;
   }
   context.restore();
 }
