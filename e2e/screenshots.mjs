@@ -288,7 +288,25 @@ await takeBeside('practice-ways', [
     },
   },
 ]);
-await take('set', { path: `/sets/${advent}`, viewport: laptop });
+await takeBeside('set', [
+  { path: `/sets/${advent}`, viewport: laptop },
+  {
+    path: `/sets/${advent}/path`,
+    viewport: { width: 1024, height: 800 },
+    act: (page) => page.getByRole('table').waitFor(),
+  },
+  {
+    path: `/sets/${advent}/path`,
+    viewport: phone,
+    act: async (page) => {
+      await page
+        .getByRole('link', { name: /, Moves: / })
+        .first()
+        .click();
+      await page.getByText('Moves: ').waitFor();
+    },
+  },
+]);
 const bell = songAt('The Ferry Bell').split('/').at(-1);
 const { token } = await ask('/shares', { kind: 'song', id: bell, role: 'singer', who: 'Tavia' });
 await take('team', { path: '/team', viewport: { width: 1024, height: 768 } });
