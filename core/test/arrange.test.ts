@@ -226,7 +226,7 @@ test('what is taken alone is there alone, and all together is one edit from wher
   const read = parseChart(bare);
   const { choices } = arranged(read, { style: styles[3]! });
   expect(new Set(choices.map(({ kind }) => kind))).toEqual(
-    new Set(['intro', 'pattern', 'left shape', 'colour', 'move', 'run', 'ending']),
+    new Set(['intro', 'pattern', 'left shape', 'dynamics', 'colour', 'move', 'run', 'ending']),
   );
   for (const choice of choices) {
     const edit = choice.edit(read);

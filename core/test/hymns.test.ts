@@ -215,6 +215,30 @@ test('tunes of hymns are harmonised without a mark', () => {
       }
 });
 
+test('a chord that colours is not worn out: in gospel, too, none with a note from outside comes again and again', () => {
+  for (const [name, key, meter, lines] of hymns) {
+    const timeline = timelineOf(key, lines, meter);
+    const { chords } = stanzaOf(timeline, { school: 'gospel', rate: 'each beat' });
+    const scale = new Set(
+      [0, 2, 4, 5, 7, 9, 11].map((step) => (step + Note.chroma(key.split(' ')[0]!)!) % 12),
+    );
+    const counts = new Map<string, number>();
+    for (const one of chords) {
+      if (!one || key.includes('minor')) continue;
+      const letters = toLetters(one.chord, timeline.key);
+      const tones = Chord.get(letters.split('/')[0]!).notes.map((tone) => Note.chroma(tone)!);
+      if (tones.some((tone) => !scale.has(tone)))
+        counts.set(letters, (counts.get(letters) ?? 0) + 1);
+    }
+    for (const [letters, count] of counts)
+      expect([name, letters, count <= 1 + Math.max(1, Math.round(chords.length / 16))]).toEqual([
+        name,
+        letters,
+        true,
+      ]);
+  }
+});
+
 test('most beats do what they do in hymnbooks', () => {
   /** Home, away or towards, a letter for each felt beat, as these are usually harmonised (from memory). */
   const usual: readonly (readonly [name: string, doing: string])[] = [

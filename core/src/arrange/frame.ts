@@ -100,16 +100,16 @@ export function findFrame(timeline: Timeline, arc: readonly ArcPart[], wishes: W
     return isSaid ? [asItStands(timeline, textures)] : pairsFor(index, wishes, unkept);
   });
   const dynamics = arc.map((one) => dynamicsFor(timeline, one, wishes, unkept));
+  const top = climaxOf(arc);
+  const dynamicsAt = (full: number, part: ArcPart) =>
+    bestDynamics(full, part, dynamics[part.part]!, part.part === top);
   const bySection = song.sections.map((_, section) => arc.filter((one) => one.section === section));
   const played = [...bySection.keys()].filter((section) => bySection[section]!.length > 0);
   const price = played.map((section) =>
     options[section]!.map(
       (option) =>
         (option.pair && valueOfPair(option.pair) !== held ? prices.pattern : 0) +
-        bySection[section]!.reduce(
-          (sum, part) => sum + bestDynamics(option.full, part, dynamics[part.part]!).price,
-          0,
-        ),
+        bySection[section]!.reduce((sum, part) => sum + dynamicsAt(option.full, part).price, 0),
     ),
   );
   const neighbours = neighboursOf(arc, played);
@@ -126,9 +126,7 @@ export function findFrame(timeline: Timeline, arc: readonly ArcPart[], wishes: W
   const chosen = new Map(
     played.map((section, index) => [section, options[section]![ways[index]!]!]),
   );
-  const best = arc.map((part) =>
-    bestDynamics(chosen.get(part.section)!.full, part, dynamics[part.part]!),
-  );
+  const best = arc.map((part) => dynamicsAt(chosen.get(part.section)!.full, part));
   return {
     pairs: song.sections.map((_, section) => chosen.get(section)?.pair ?? null),
     dynamics: best.map(({ of }) => (of.isSaid ? null : of)),
@@ -202,13 +200,26 @@ function dynamicsFor(
   return options;
 }
 
-function bestDynamics(pattern: number, { wanted }: ArcPart, options: readonly SomeDynamics[]) {
+/** The fullest time of all, where it is not the first through its section: it is worth saying so. Of several the last. */
+function climaxOf(arc: readonly ArcPart[]): number | null {
+  const most = Math.max(...arc.map(({ wanted }) => wanted));
+  const top = arc.findLast(({ wanted }) => wanted === most);
+  return top && top.time > 1 ? top.part : null;
+}
+
+function bestDynamics(
+  pattern: number,
+  { wanted }: ArcPart,
+  options: readonly SomeDynamics[],
+  isClimax: boolean,
+) {
   const all = options.map((of) => {
     const full = share.pattern * pattern + share.dynamics * of.level;
     const words = of.words === '' ? 0 : of.words.split(', ').length;
     const octave = of.words.includes('octave') ? prices.octave : 0;
     const hard = of.level > plain.level && pattern < thinPattern ? prices.hardAndHeld : 0;
-    const price = prices.away * (full - wanted) ** 2 + prices.words * words + octave + hard;
+    const said = isClimax ? 0 : prices.words * words;
+    const price = prices.away * (full - wanted) ** 2 + said + octave + hard;
     return { of, full, price };
   });
   return all.reduce((best, one) => (one.price < best.price ? one : best));

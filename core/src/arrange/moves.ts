@@ -56,6 +56,8 @@ const points = {
   rank: -0.7,
   /** For each time that it is in the song already. */
   again: -4,
+  /** In the first bar of a time: its own line is to be heard before anything is put into it. */
+  early: -6,
   /** It leads into the next section, or into the next line. */
   intoSection: 4,
   intoLine: 2,
@@ -199,9 +201,10 @@ const isTouched = (taken: readonly TakenMove[], { from, to }: Bars) =>
 /** What speaks for a gap: the last of a section leads into the next one, the last of a line into the next line. */
 function placeOf({ slots }: Timeline, { bars, to }: TimelinePart, at: TimelineIndex): number {
   if (at === to - 1) return points.intoSection;
-  const line = bars.find(({ bar }) => bar === slots[at]!.bar)?.line;
+  const place = bars.findIndex(({ bar }) => bar === slots[at]!.bar);
+  if (place === 0 && bars.length > 1) return points.early;
   const next = bars.find(({ bar }) => bar === slots[at + 1]!.bar)?.line;
-  return line === next ? 0 : points.intoLine;
+  return bars[place]?.line === next ? 0 : points.intoLine;
 }
 
 /** The best row in which no move comes twice: the lesser of two gives way to the next best of its gap. */

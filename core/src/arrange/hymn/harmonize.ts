@@ -2,9 +2,11 @@ import type { Timeline } from '../../chart/time/timeline.ts';
 import type { Reach } from '../../hands/shapes/player.ts';
 import { usualReach } from '../../hands/shapes/player.ts';
 import type { NamedChord } from '../../chord/chord.ts';
+import { formatChord } from '../../chord/formatChord.ts';
 import type { Ticks } from '../../kit/ticks.ts';
 import { relativeMajor } from '../../pitch/key.ts';
 import { fold, pitchClass } from '../../pitch/note.ts';
+import { costOfFollowing, costOfPlace } from './following.ts';
 import { costOfLeading, forbidden } from './leading.ts';
 import { stepsOfStanza, type HarmonyRate, type StanzaStep } from './steps.ts';
 import { chordsOfSchool, type HymnChord, type HymnSchool } from './vocabulary.ts';
@@ -71,7 +73,55 @@ export function harmonizeStanza(
   const { mode } = timeline.key;
   const home = pitchClass(relativeMajor(timeline.key).tonic);
   const tonic = mode === 'minor' ? 9 : 0;
-  const vocabulary = chordsOfSchool(school, mode);
+  const asked = { home, tonic, octaves, reach };
+  let vocabulary = chordsOfSchool(school, mode);
+  let found = searchThrough(steps, { ...asked, vocabulary });
+  // A path does not know what it did before: what comes too often costs more, and it is looked for once more.
+  for (let again = 0; again < mostAgain; again += 1) {
+    const often = tooOften(found.chords, vocabulary);
+    if (often.size === 0) break;
+    vocabulary = vocabulary.map((one) =>
+      often.has(one.text) ? { ...one, price: one.price + dearer } : one,
+    );
+    const other = searchThrough(steps, { ...asked, vocabulary });
+    // Nothing is gained by a rule that is broken.
+    if (other.faults > found.faults) break;
+    found = other;
+  }
+  return { ok: true, stanza: { ...found, octaves, cadences: cadencesOf(found.chords, tonic) } };
+}
+
+/** So often a stanza is looked for once more, and so much more what came too often costs each time. */
+const mostAgain = 4;
+const dearer = 0.5;
+
+/** A chord that colours comes once in so many chords, and once in a short stanza (ours, set by ear). */
+const colourEvery = 16;
+
+/** Chords that lead to another than home and come more often than they are heard gladly. */
+function tooOften(
+  chords: readonly (StanzaChord | null)[],
+  vocabulary: readonly HymnChord[],
+): ReadonlySet<string> {
+  const most = Math.max(1, Math.round(chords.length / colourEvery));
+  const counts = new Map<string, number>();
+  for (const one of chords) {
+    if (!one) continue;
+    const text = formatChord(one.chord);
+    counts.set(text, (counts.get(text) ?? 0) + 1);
+  }
+  return new Set(
+    vocabulary.flatMap(({ does, chord, text }) =>
+      does === 'of another' && (counts.get(formatChord(chord)) ?? 0) > most ? [text] : [],
+    ),
+  );
+}
+
+/** The cheapest way through all steps of a stanza. */
+function searchThrough(
+  steps: readonly StanzaStep[],
+  asked: Here,
+): Pick<Stanza, 'chords' | 'faults'> {
   let ways: Way[] = [];
   const rows: (readonly Way[] | null)[] = [];
   for (const step of steps) {
@@ -79,21 +129,13 @@ export function harmonizeStanza(
       rows.push(null);
       continue;
     }
-    const here = candidates(step, { vocabulary, home, tonic, octaves, reach });
+    const here = candidates(step, asked);
     const before = ways.toSorted((one, other) => one.cost - other.cost).slice(0, mostWays);
-    ways = here.map((own) => bestWayTo(own, before, step, { home, tonic }));
+    ways = here.map((own) => bestWayTo(own, before, step, asked));
     rows.push(ways);
   }
-  const chords = backThrough(rows, ways, steps, reach);
-  return {
-    ok: true,
-    stanza: {
-      chords,
-      octaves,
-      faults: cheapest(ways)?.broken ?? 0,
-      cadences: cadencesOf(chords, tonic),
-    },
-  };
+  const chords = backThrough(rows, ways, steps, asked.reach);
+  return { chords, faults: cheapest(ways)?.broken ?? 0 };
 }
 
 /** A way to sing a step, with the cheapest one that leads there. */
@@ -188,96 +230,6 @@ function bestWayTo(
     }
   }
   return best!;
-}
-
-const places = {
-  notHomeAtEnd: 60,
-  openEnd: 0.5,
-  otherEnd: 8,
-  cadentialOnWeak: 3,
-  beginsAway: 1.5,
-  opensElsewhere: 5,
-  inverted: 4,
-} as const;
-
-/** What a chord costs where it stands: a stanza begins and ends at home, a phrase on home, the five or what stands for home. */
-function costOfPlace(
-  of: HymnChord,
-  { ends, strong, begins }: StanzaStep,
-  tonic: number,
-  isFirst: boolean,
-): number {
-  const five = fold(tonic + 7, 12);
-  const isInverted = of.bass !== of.root;
-  // The first chord says where home is, or leads there from before the bar.
-  if (isFirst) {
-    const isHome = of.root === tonic || (strong < 2 && of.root === five && of.seventh === null);
-    return (isHome ? 0 : places.opensElsewhere) + (isInverted ? places.inverted : 0);
-  }
-  if (of.does === 'cadential') {
-    if (ends) return places.notHomeAtEnd;
-    return strong === 0 ? places.cadentialOnWeak : 0;
-  }
-  if (ends === 'stanza')
-    return (
-      (of.root === tonic ? 0 : places.notHomeAtEnd) +
-      (isInverted || of.seventh !== null ? places.notHomeAtEnd : 0)
-    );
-  if (ends === 'phrase') {
-    const inverted = isInverted ? places.inverted : 0;
-    if (of.root === tonic) return inverted;
-    if (of.root === five) return places.openEnd + inverted;
-    return places.otherEnd + inverted;
-  }
-  return begins && of.does !== 'home' && of.does !== 'towards' ? places.beginsAway : 0;
-}
-
-const goes = {
-  wrong: 30,
-  back: 5,
-  awayHome: 0.8,
-  homeHome: 0.5,
-  awayAway: 0.5,
-  towardsTowards: 0.3,
-  /** Home just after it was left, and before it is left again. */
-  homeOnWeak: 0.8,
-  toOther: 0.9,
-  resolved: -0.3,
-  sameStrong: 1.4,
-  sameWeak: 0.2,
-  weakCadence: 6,
-  thinCadence: 1.5,
-  falls: -0.5,
-} as const;
-
-/** What it costs that one chord follows another (textbooks of harmony, from memory; the figures are ours). */
-function costOfFollowing(was: HymnChord, is: HymnChord, step: StanzaStep, tonic: number): number {
-  const isSame = was.root === is.root && was.isMajor === is.isMajor;
-  const wanted = was.to;
-  if (wanted && !isSame && !wanted.includes(is.root)) return goes.wrong;
-  if (was.does === 'cadential')
-    return is.does === 'towards' && is.bass === was.bass ? goes.resolved : goes.wrong;
-  if (isSame) {
-    if (is.text === was.text) return step.strong > 0 ? goes.sameStrong : goes.sameWeak;
-    return goes.sameWeak;
-  }
-  // At an end the bass says it too.
-  if (step.ends !== null && was.does === 'towards' && was.bass !== was.root && is.root === tonic)
-    return step.ends === 'stanza' ? goes.thinCadence * 2 : goes.thinCadence;
-  const falls = fold(was.root - is.root, 12) === 7 ? goes.falls : 0;
-  if (step.ends !== null && is.root === tonic && was.does !== 'towards')
-    return goes.weakCadence / (was.does === 'away' ? 3 : 1);
-  if (was.does === 'of another') return goes.resolved + falls;
-  if (was.does === 'towards') {
-    if (is.does === 'away') return goes.back;
-    const passing = step.strong === 0 && step.ends === null ? goes.homeOnWeak : 0;
-    if (is.does === 'home') return (is.root === tonic ? falls : goes.toOther) + passing;
-    return goes.towardsTowards + falls;
-  }
-  if (was.does === 'away' && is.does === 'home') return goes.awayHome + falls;
-  if (was.does === 'away' && is.does === 'away') return goes.awayAway + falls;
-  if (was.does === 'home' && is.does === 'home') return goes.homeHome + falls;
-  return falls;
 }
 
 function backThrough(
