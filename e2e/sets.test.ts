@@ -10,10 +10,12 @@ async function makeSet(page: Page, name: string, titles: string[]): Promise<void
   // Looked for, as other journeys write songs: the first page of the list need not have these.
   const found = page.getByRole('list', { name: 'Songs to add' }).getByRole('listitem');
   for (const title of titles) {
+    // A row that moves under the press, when what is found comes, is not pressed.
+    const answered = page.waitForResponse((one) => one.url().includes('search='));
     await page.getByRole('textbox', { name: 'Search songs' }).fill(title);
-    // A row that moves up under the press, when what is found comes, is not pressed.
-    await expect(found.first()).toContainText(title);
-    await found.first().getByRole('button').click();
+    await answered;
+    const named = found.filter({ has: page.getByText(title, { exact: true }) });
+    await named.getByRole('button').click();
     await expect(page.getByText(`“${title}” added`)).toBeVisible();
   }
   await page.getByRole('button', { name: 'Close', exact: true }).click();

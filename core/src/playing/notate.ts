@@ -26,9 +26,12 @@ const writtenShort = eighth;
 /**
  * What a hand strikes as note values of one voice: where another note of the hand begins or ends, what sounds on is tied.
  * What a pattern lets ring is left to the pedal.
+ * @param voice of a hand that plays two voices one alone, 0 for the upper, 1 for the lower; all that it plays where none is named
  */
-export function notate({ notes }: Struck, hand: Hand): NotatedChord[] {
-  const own = notes.filter((note) => note.hand === hand).map(written);
+export function notate({ notes }: Struck, hand: Hand, voice?: number): NotatedChord[] {
+  const own = notes
+    .filter((note) => note.hand === hand && (voice === undefined || note.voice === voice))
+    .map(written);
   const borders = [...new Set(own.flatMap(({ from, to }) => [from, to]))].sort(
     (one, other) => one - other,
   );

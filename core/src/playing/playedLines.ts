@@ -24,6 +24,8 @@ export interface LineStruck {
   readonly even: boolean;
   /** A line of the chart, or a run that the player placed. */
   readonly source: 'line' | 'run';
+  /** Where a hand plays two voices: 0 for the upper one, 1 for the lower. */
+  readonly voice?: number;
 }
 
 /** A stretch in which a hand plays a line in the place of its chords. */
@@ -73,7 +75,8 @@ export function playedLines({ key, parts, slots }: Timeline): PlayedLines {
           };
           for (const [voice, events] of line.voices.entries()) {
             const name = `${printPlayHead(line)} ${hand} ${voice}`;
-            now.set(name, strikeVoice(events, place, before.get(name) ?? [], notes));
+            const own = line.voices.length > 1 ? { ...place, voice } : place;
+            now.set(name, strikeVoice(events, own, before.get(name) ?? [], notes));
           }
         }
       before = now;
@@ -102,6 +105,7 @@ interface VoicePlace {
   readonly at: TimelineIndex;
   readonly pitchOf: (note: Pick<LineNote, 'degree' | 'octave'>) => MidiNumber;
   readonly slots: Timeline['slots'];
+  readonly voice?: number;
 }
 
 /**
@@ -144,7 +148,7 @@ function strikeOf(
   { notes, grace, slide, accent }: LineStrike,
   from: Ticks,
   to: Ticks,
-  { hand, start, at, pitchOf, slots }: VoicePlace,
+  { hand, start, at, pitchOf, slots, voice }: VoicePlace,
 ): [LineStruck, ...LineStruck[]] {
   let slot = at;
   while ((slots[slot + 1]?.start ?? Infinity) <= from) slot += 1;
@@ -157,6 +161,7 @@ function strikeOf(
     accented: isAccented,
     even: (from - start) % sixteenth !== 0 || begins !== from,
     source: 'line',
+    ...(voice === undefined ? {} : { voice }),
   });
   const { grace: starts, short, main } = strikeTimes(from, to, grace.length);
   const before = grace.map((one, place) =>

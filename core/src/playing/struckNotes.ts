@@ -20,6 +20,8 @@ export interface StruckNote {
   /** Where the hand strikes again, is silent, or goes on to the next chord. */
   readonly until: Ticks;
   readonly source: StruckSource;
+  /** Where the hand plays two voices of a line: 0 for the upper one, 1 for the lower. */
+  readonly voice?: number;
   readonly at: TimelineIndex;
   readonly weight: Strike['weight'];
   /** The chord is accented, and this is where it begins. */

@@ -84,7 +84,7 @@ function besides(
 }
 
 function struckOf(
-  { hand, note, from, to, at, accented, even, source }: LineStruck,
+  { hand, note, from, to, at, accented, even, source, voice }: LineStruck,
   end: Ticks,
   instead: readonly LineStretch[],
   comesIn: ReadonlyMap<string, Ticks>,
@@ -101,6 +101,7 @@ function struckOf(
     to: until,
     until,
     source,
+    ...(voice === undefined ? {} : { voice }),
     at,
     weight: 'plain',
     accented,

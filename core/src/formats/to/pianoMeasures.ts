@@ -8,7 +8,7 @@ import type { Key } from '../../pitch/key.ts';
 import { pitchClass, type Letter } from '../../pitch/note.ts';
 import type { Filled } from '../../playing/filled.ts';
 import { notate, type NotatedChord } from '../../playing/notate.ts';
-import { strike, type Hand } from '../../playing/struck.ts';
+import { strike, type Hand, type StruckNote } from '../../playing/struck.ts';
 import { noteValues, type NoteValue } from './noteValues.ts';
 
 /** A key of a chord on a staff: its letter, how far it is altered, its octave (4 from middle C up), and its ties. */
@@ -43,7 +43,10 @@ export interface PianoMeasure {
   readonly ticks: Ticks;
   /** The chords that begin in it, with their time in it. */
   readonly chords: readonly (ChordSlot & { readonly ticks: Ticks; readonly at: Ticks })[];
+  /** What each hand plays; where it plays two voices, the upper one. */
   readonly staves: Readonly<Record<Hand, readonly StaffChord[]>>;
+  /** The lower voice of a hand that plays two, as long as the measure too; absent where it plays one. */
+  readonly lower: Readonly<Partial<Record<Hand, readonly StaffChord[]>>>;
   /** What is sung, under the chords and rests of the right hand in which it begins; all words of a bar without a tune under the first. */
   readonly words: readonly MeasureWords[];
 }
@@ -61,8 +64,8 @@ export interface MeasureWords {
 export function pianoMeasures(voiced: Filled): readonly PianoMeasure[] {
   const { timeline } = voiced;
   const struck = strike(voiced);
-  const written = (hand: Hand) =>
-    notate(struck, hand).map((chord) => ({
+  const written = (hand: Hand, voice?: number) =>
+    notate(struck, hand, voice).map((chord) => ({
       ...chord,
       // A line may be played where no chord is held.
       spell: noteSpeller({
@@ -70,7 +73,16 @@ export function pianoMeasures(voiced: Filled): readonly PianoMeasure[] {
         key: timeline.slots[chord.at]!.key,
       }),
     }));
-  const held = { right: written('right'), left: written('left') };
+  const layers = (hand: Hand) => ({
+    all: written(hand),
+    upper: written(hand, 0),
+    lower: written(hand, 1),
+    // Most songs have no second voice: then nothing is asked of each measure.
+    notes: struck.notes.some((note) => note.hand === hand && note.voice !== undefined)
+      ? struck.notes.filter((note) => note.hand === hand)
+      : [],
+  });
+  const hands = { right: layers('right'), left: layers('left') };
   const measures: PianoMeasure[] = [];
   let at = 0;
   let slot = 0;
@@ -83,15 +95,19 @@ export function pianoMeasures(voiced: Filled): readonly PianoMeasure[] {
       const first = slot;
       slot += bar.slots.length;
       at += length;
-      const right = staffOf(held.right, start, at);
+      const [right, left] = [staffsOf(hands.right, start, at), staffsOf(hands.left, start, at)];
       measures.push({
         ...{ part: index, begins: place === 0, meter, key: part.key },
         ...{ isShort: length < barTicks(meter), ticks: length },
         chords: bar.slots.flatMap(({ is }, inBar) =>
           is.kind === 'chord' ? [{ ...is, at: timeline.slots[first + inBar]!.start - start }] : [],
         ),
-        staves: { right, left: staffOf(held.left, start, at) },
-        words: wordsUnder(right, wordsOf(bar, part.pass)),
+        staves: { right: right.staff, left: left.staff },
+        lower: {
+          ...(right.lower ? { right: right.lower } : {}),
+          ...(left.lower ? { left: left.lower } : {}),
+        },
+        words: wordsUnder(right.staff, wordsOf(bar, part.pass)),
       });
     }
   return measures;
@@ -123,6 +139,26 @@ function wordsUnder(
 
 /** A chord of a hand with the letters of its notes. */
 type SpelledChord = NotatedChord & { readonly spell: ReturnType<typeof noteSpeller> };
+
+interface Layers {
+  readonly all: readonly SpelledChord[];
+  readonly upper: readonly SpelledChord[];
+  readonly lower: readonly SpelledChord[];
+  readonly notes: readonly StruckNote[];
+}
+
+/** One staff in a measure: two voices where all that the hand plays there is of one of them. */
+function staffsOf(
+  { all, upper, lower, notes }: Layers,
+  from: Ticks,
+  to: Ticks,
+): { readonly staff: readonly StaffChord[]; readonly lower: readonly StaffChord[] | null } {
+  const here = notes.filter((note) => note.from < to && note.until > from);
+  const isTwo = [0, 1].every((voice) => here.some((note) => note.voice === voice));
+  if (!isTwo || here.some(({ voice }) => voice === undefined))
+    return { staff: staffOf(all, from, to), lower: null };
+  return { staff: staffOf(upper, from, to), lower: staffOf(lower, from, to) };
+}
 
 /** The chords and rests of one staff in a measure. */
 function staffOf(held: readonly SpelledChord[], from: Ticks, to: Ticks): readonly StaffChord[] {

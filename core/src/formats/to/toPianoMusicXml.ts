@@ -31,6 +31,7 @@ export function toPianoMusicXml(voiced: Filled): string {
     const attributes = attributesOf(place === 0, voiced, measure.meter, meter, measure.key, key);
     [meter, key] = [measure.meter, measure.key];
     const number = place + 1;
+    const back = element('backup', {}, element('duration', {}, measure.ticks));
     return element(
       'measure',
       measure.isShort ? { number, implicit: 'yes' } : { number },
@@ -40,8 +41,11 @@ export function toPianoMusicXml(voiced: Filled): string {
         harmonyElement({ ...chord, push: null }, measure.key, 'root', at),
       ),
       ...rightHand(measure),
-      element('backup', {}, element('duration', {}, measure.ticks)),
+      back,
+      ...lowerVoice(measure.lower.right, 1, back),
       ...measure.staves.left.flatMap((chord) => chordElements(chord, 2)),
+      ...(measure.lower.left ? [back] : []),
+      ...lowerVoice(measure.lower.left, 2, null),
     );
   });
   return writeXml(scoreOf(timeline.song, 'Piano', measures), doctype);
@@ -101,14 +105,26 @@ function rightHand({ staves, words }: PianoMeasure): XmlElement[] {
   });
 }
 
+/** The lower of two voices of a hand, and the way back to the beginning of the measure behind it. */
+function lowerVoice(
+  chords: readonly StaffChord[] | undefined,
+  staff: 1 | 2,
+  back: XmlElement | null,
+): XmlElement[] {
+  if (!chords) return [];
+  const all = chords.flatMap((chord) => chordElements(chord, staff, '', staff + 2));
+  return back ? [...all, back] : all;
+}
+
 /** A chord or a rest of one staff. */
 function chordElements(
   { value, keys, accent, short, rolled }: StaffChord,
   staff: 1 | 2,
   words = '',
+  voice: number = staff,
 ): XmlElement[] {
   const ofStaff = [
-    element('voice', {}, staff),
+    element('voice', {}, voice),
     ...valueElements(value),
     element('staff', {}, staff),
   ];

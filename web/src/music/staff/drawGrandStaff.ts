@@ -12,12 +12,21 @@ import {
 } from '@intervallum/core';
 import { durationOf, inInk, tripletsOf, type StaveNote, type VexFlow } from './notation.ts';
 
-/** How high a row of two staves is, with the numbers over it, in pixels. */
-export const systemHeight = 270;
+/** How far down the staves begin, without words between them. */
+const tops: Readonly<Record<Hand, number>> = { right: 42, left: 142 };
+/** What words need between the staves, and how far down they stand on their line, under the stems of one and over those of the other. */
+const roomForWords = 44;
+const wordsAt = 161;
+const systemHeight = 254;
 
-const tops: Readonly<Record<Hand, number>> = { right: 42, left: 156 };
-/** How far down the words stand, between the staves, on their line. */
-const wordsAt = 149;
+/** How high a row of two staves is, with the numbers over it and the words in it, in pixels. */
+export function heightOf(measures: readonly PianoMeasure[]): number {
+  return systemHeight + wordsRoom(measures);
+}
+
+function wordsRoom(measures: readonly PianoMeasure[]): number {
+  return measures.some(({ words }) => words.length > 0) ? roomForWords : 0;
+}
 const clefs: Readonly<Record<Hand, string>> = { right: 'treble', left: 'bass' };
 const hands: readonly Hand[] = ['right', 'left'];
 /** What clef, key and metre take at the beginning of a row. */
@@ -55,9 +64,10 @@ const letterWidth = 6.6;
 const wordSpace = 7;
 
 /** What a measure needs: room for its notes, for the numbers over it and the words under it, that none runs into the next one. */
-function widthOf({ staves, chords, ticks, words }: PianoMeasure): number {
+function widthOf(measure: PianoMeasure): number {
+  const { chords, ticks, words } = measure;
   // What begins at one time in both staves stands at one place.
-  const begins = new Set(hands.flatMap((hand) => onsetsOf(staves[hand])));
+  const begins = new Set(layersOf(measure).flatMap((layer) => onsetsOf(layer.chords)));
   const notes = noteWidth * begins.size;
   const onsets = [...chords.map(({ at }) => at), ticks];
   const shortest = Math.min(...onsets.slice(1).map((at, place) => at - onsets[place]!));
@@ -65,6 +75,25 @@ function widthOf({ staves, chords, ticks, words }: PianoMeasure): number {
   const numbers = chords.length > 1 ? (ticks / shortest) * (longest * signWidth + 3) : 0;
   const sung = words.reduce((sum, { text }) => sum + text.length * letterWidth + wordSpace, 0);
   return Math.max(96, notes + 30, numbers + 14, sung + 20);
+}
+
+/** What stands on a staff with stems of its own. */
+interface Layer {
+  readonly hand: Hand;
+  readonly chords: readonly StaffChord[];
+  /** Which way its stems go: up for the upper of two voices, down for the lower, as they come for one alone. */
+  readonly stems: 'up' | 'down' | 'as they come';
+}
+
+function layersOf({ staves, lower }: PianoMeasure): readonly Layer[] {
+  return hands.flatMap((hand): Layer[] => {
+    const [chords, below] = [staves[hand], lower[hand]];
+    if (!below) return [{ hand, chords, stems: 'as they come' }];
+    return [
+      { hand, chords, stems: 'up' },
+      { hand, chords: below, stems: 'down' },
+    ];
+  });
 }
 
 /** When each chord or rest of a staff begins in its measure. */
@@ -96,8 +125,9 @@ export function drawGrandStaff(
   const { Renderer, Stave, StaveConnector } = vexflow;
   into.replaceChildren();
   const context = new Renderer(into, Renderer.Backends.SVG)
-    .resize(width, systemHeight)
+    .resize(width, heightOf(measures))
     .getContext();
+  const leftTop = tops.left + wordsRoom(measures);
   const widths = measures.map(widthOf);
   const room = width - headWidth - 2;
   const total = widths.reduce((sum, one) => sum + one, 0);
@@ -105,7 +135,6 @@ export function drawGrandStaff(
   const stretch = Math.min(room / total, 1.5);
   let x = 12;
   let meter = meterBefore;
-  const open: Partial<Record<Hand, StaveNote>> = {};
   for (const [place, measure] of measures.entries()) {
     const isFirst = place === 0;
     const own = widths[place]! * stretch + (isFirst ? headWidth - 12 : 0);
@@ -113,7 +142,9 @@ export function drawGrandStaff(
     const changes = !meter || !sameMeter(meter, measure.meter);
     ({ meter } = measure);
     const staves = hands.map((hand) => {
-      const stave = new Stave(x, tops[hand], own, { spaceAboveStaffLn: 2 });
+      const stave = new Stave(x, hand === 'left' ? leftTop : tops.right, own, {
+        spaceAboveStaffLn: 2,
+      });
       if (isFirst) stave.addClef(clefs[hand]).addKeySignature(name);
       if (changes) stave.addTimeSignature(formatMeter(measure.meter).split(' ')[0]!);
       return stave.setContext(context);
@@ -125,7 +156,7 @@ export function drawGrandStaff(
       ? (['brace', 'singleLeft', 'singleRight'] as const)
       : (['singleRight'] as const))
       new StaveConnector(right, left).setType(type).setContext(context).draw();
-    drawNotes(vexflow, context, measure, { staves: { right, left }, name, style, open });
+    drawNotes(vexflow, context, measure, { staves: { right, left }, name, style });
     x += own;
   }
   inInk(into);
@@ -135,54 +166,59 @@ interface Drawn {
   readonly staves: Readonly<Record<Hand, InstanceType<VexFlow['Stave']>>>;
   readonly name: string;
   readonly style: Partial<NumberStyle>;
-  /** The last chord of each staff in the measure before, to which ties lead back. */
-  readonly open: Partial<Record<Hand, StaveNote>>;
 }
 
 function drawNotes(
   vexflow: VexFlow,
   context: ReturnType<InstanceType<VexFlow['Renderer']>['getContext']>,
   measure: PianoMeasure,
-  { staves, name, style, open }: Drawn,
+  { staves, name, style }: Drawn,
 ): void {
   const { Voice, Formatter, Accidental, Beam, Fraction } = vexflow;
-  const notes = {
-    right: measure.staves.right.map((chord) => noteOf(vexflow, chord, 'right')),
-    left: measure.staves.left.map((chord) => noteOf(vexflow, chord, 'left')),
-  };
-  const triplets = hands.flatMap((hand) =>
+  const layers = layersOf(measure).map((layer) => ({
+    ...layer,
+    notes: layer.chords.map((chord) => noteOf(vexflow, chord, layer)),
+  }));
+  const triplets = layers.flatMap(({ notes, chords }) =>
     tripletsOf(
       vexflow,
-      notes[hand].map((note, place) => ({ note, value: measure.staves[hand][place]!.value })),
+      notes.map((note, place) => ({ note, value: chords[place]!.value })),
     ),
   );
-  const voices = hands.map((hand) =>
-    new Voice().setMode(Voice.Mode.SOFT).addTickables(notes[hand]),
+  const voices = layers.map(({ notes }) =>
+    new Voice().setMode(Voice.Mode.SOFT).addTickables(notes),
   );
-  for (const voice of voices) Accidental.applyAccidentals([voice], name);
   const formatter = new Formatter();
-  for (const voice of voices) formatter.joinVoices([voice]);
+  for (const hand of hands) {
+    // Two voices of a staff stand aside for each other, and share their accidentals.
+    const own = voices.filter((_, place) => layers[place]!.hand === hand);
+    Accidental.applyAccidentals(own, name);
+    formatter.joinVoices(own);
+  }
   const stave = staves.right;
   formatter.format(voices, Math.max(40, stave.getNoteEndX() - stave.getNoteStartX() - 14));
   const groups = [...new Set(feltBeats(measure.meter))].map(
     (ticks) => new Fraction(ticks / 240, 8),
   );
-  const beams = hands.map((hand) => Beam.generateBeams(notes[hand], { groups }));
-  for (const [place, hand] of hands.entries()) voices[place]!.draw(context, staves[hand]);
+  const beams = layers.map(({ notes, stems }) =>
+    Beam.generateBeams(notes, { groups, maintainStemDirections: stems !== 'as they come' }),
+  );
+  for (const [place, { hand }] of layers.entries()) voices[place]!.draw(context, staves[hand]);
   for (const joined of [...beams.flat(), ...triplets]) joined.setContext(context).draw();
-  for (const hand of hands) drawTies(vexflow, context, measure, hand, notes[hand], open);
+  for (const layer of layers) drawTies(vexflow, context, layer);
   context.save();
   context.setFont('Atkinson Hyperlegible Next Variable', 10.5, 600);
-  const onsets = onsetsOf(measure.staves.right);
+  const { notes, chords } = layers[0]!;
+  const onsets = onsetsOf(chords);
   for (const { at, chord } of measure.chords) {
     const place = onsets.indexOf(at);
-    const x = (notes.right[place] ?? notes.right[0])?.getAbsoluteX() ?? stave.getNoteStartX();
+    const x = (notes[place] ?? notes[0])?.getAbsoluteX() ?? stave.getNoteStartX();
     context.fillText(formatChord(chord, style), x - 4, numbersAt);
   }
   context.setFont("'Fraunces Cut', 'Fraunces Variable', Georgia, serif", 13, 'normal', 'italic');
   let free = -Infinity;
   for (const { at, text } of measure.words) {
-    const note = notes.right[onsets.indexOf(at)];
+    const note = notes[onsets.indexOf(at)];
     const x = Math.max(free, (note?.getAbsoluteX() ?? stave.getNoteStartX()) - 3);
     context.fillText(text, x, wordsAt);
     free = x + context.measureText(text).width + 4;
@@ -190,15 +226,27 @@ function drawNotes(
   context.restore();
 }
 
-function noteOf(vexflow: VexFlow, { value, keys, accent, short, rolled }: StaffChord, hand: Hand) {
-  const { StaveNote, Dot, Articulation, Stroke } = vexflow;
+/** Where a rest stands: in the middle, or out of the way of the other voice. */
+const restAt: Readonly<Record<Hand, Readonly<Record<Layer['stems'], string>>>> = {
+  right: { up: 'e/5', down: 'f/4', 'as they come': 'b/4' },
+  left: { up: 'g/3', down: 'a/2', 'as they come': 'd/3' },
+};
+
+function noteOf(
+  vexflow: VexFlow,
+  { value, keys, accent, short, rolled }: StaffChord,
+  { hand, stems }: Layer,
+) {
+  const { StaveNote, Stem, Dot, Articulation, Stroke } = vexflow;
   const isRest = keys.length === 0;
   const note = new StaveNote({
     clef: clefs[hand],
-    keys: isRest ? [hand === 'right' ? 'b/4' : 'd/3'] : keys.map(keyOf),
+    keys: isRest ? [restAt[hand][stems]] : keys.map(keyOf),
     duration: durationOf(value) + (isRest ? 'r' : ''),
     dots: value.dots,
-    autoStem: true,
+    ...(stems === 'as they come'
+      ? { autoStem: true }
+      : { stemDirection: stems === 'up' ? Stem.UP : Stem.DOWN }),
   });
   if (value.dots === 1) Dot.buildAndAttach([note], { all: true });
   if (accent) note.addModifier(new Articulation('a>').setPosition(3));
@@ -212,31 +260,26 @@ function keyOf({ letter, alter, octave }: StaffKey): string {
   return `${letter.toLowerCase()}${sign}/${octave}`;
 }
 
+/** What is tied to the measure before is led back to its bar line. */
 function drawTies(
   { StaveTie }: VexFlow,
   context: ReturnType<InstanceType<VexFlow['Renderer']>['getContext']>,
-  { staves }: PianoMeasure,
-  hand: Hand,
-  notes: readonly StaveNote[],
-  open: Partial<Record<Hand, StaveNote>>,
+  { chords, notes }: Layer & { readonly notes: readonly StaveNote[] },
 ): void {
-  for (const [place, { keys }] of staves[hand].entries()) {
-    const tied = keys.flatMap(({ tiedFrom }, at) => (tiedFrom ? [at] : []));
-    const before = place === 0 ? (open[hand] ?? null) : notes[place - 1]!;
-    const chord = place === 0 ? null : staves[hand][place - 1]!;
-    for (const at of tied) {
-      const there = chord?.keys.findIndex((key) => keyOf(key) === keyOf(keys[at]!)) ?? 0;
-      if (chord && there < 0) continue;
+  for (const [place, { keys }] of chords.entries()) {
+    const before = chords[place - 1];
+    for (const [at, key] of keys.entries()) {
+      if (!key.tiedFrom) continue;
+      const there = before ? before.keys.findIndex((one) => keyOf(one) === keyOf(key)) : at;
+      if (there < 0) continue;
       new StaveTie({
-        firstNote: chord ? before : null,
+        firstNote: before ? notes[place - 1]! : null,
         lastNote: notes[place]!,
-        firstIndexes: [chord ? there : at],
+        firstIndexes: [there],
         lastIndexes: [at],
       })
         .setContext(context)
         .draw();
     }
   }
-  const last = notes.at(-1);
-  if (last) open[hand] = last;
 }

@@ -1,7 +1,7 @@
 import { pianoMeasures, type Filled, type PianoMeasure, type Song } from '@intervallum/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { drawGrandStaff, systemHeight, systemsOf } from '../../music/staff/drawGrandStaff.ts';
+import { drawGrandStaff, heightOf, systemsOf } from '../../music/staff/drawGrandStaff.ts';
 import { loadNotation } from '../../music/staff/notation.ts';
 import type { ChartView } from '../../music/rails/view.ts';
 import { t } from '../../words/words.ts';
@@ -14,7 +14,6 @@ const Name = styled.h2`
 `;
 
 const Place = styled.div`
-  height: ${systemHeight}px;
   overflow: hidden;
   color: #000;
   svg {
@@ -86,6 +85,7 @@ function System({ measures, width, view, before }: SystemProps) {
   return (
     <Place
       ref={place}
+      style={{ height: heightOf(measures) }}
       role="img"
       aria-label={t('{{count}} bars on two staves', { count: measures.length })}
     >
