@@ -1,7 +1,6 @@
 import { nothingSaidOfHands, type SaidHands } from '../chart/saidHands.ts';
 import { roleOfSection } from '../chart/roles.ts';
 import type { Section, Song } from '../chart/song.ts';
-import { noTextures } from '../chart/texture.ts';
 import { expand, type Timeline } from '../chart/time/timeline.ts';
 import type { Decisions } from '../decisions/decisions.ts';
 import { stepNames, type StepName } from '../decisions/settled.ts';
@@ -147,7 +146,7 @@ function decidedOf({ school, ...lists }: SongHands): number {
 /** How much a song or section says of its hands: what they hold, how they strike it, and lines of notes. */
 function saidOf(of: Pick<Song, 'hands' | 'textures'> & Partial<Pick<Section, 'phrases'>>): number {
   const names = Object.keys(nothingSaidOfHands) as (keyof SaidHands)[];
-  const { left: leftHand, right, bars } = { ...noTextures, ...of.textures };
+  const { left: leftHand, right, bars } = of.textures;
   const lines = (of.phrases ?? []).reduce((sum, { played }) => sum + (played?.length ?? 0), 0);
   return (
     names.filter((name) => of.hands[name] !== null).length +
