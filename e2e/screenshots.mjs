@@ -303,7 +303,7 @@ await takeBeside('set', [
         .getByRole('link', { name: /, Moves: / })
         .first()
         .click();
-      await page.getByText('Moves: ').waitFor();
+      await page.getByRole('status').filter({ hasText: 'Moves: ' }).waitFor();
     },
   },
 ]);
