@@ -200,7 +200,10 @@ export function useArranging(): ArrangeState {
       endAllBut(next, last?.of);
       if (!next || !answer.ok) return setWhy(answer.ok ? null : answer.why);
       measure({ of: next, level: first, arrangement: answer.arrangement }, own);
-      await arrangeForOthers(next, first, own);
+      // What is there for one player stands, whatever becomes of the others.
+      arrangeForOthers(next, first, own).catch((error: unknown) =>
+        console.error('It could not be arranged for other players.', error),
+      );
     } catch (error) {
       isUnderWay = false;
       console.error('The song was not arranged.', error);
