@@ -57,6 +57,18 @@ async function complaints(scores: readonly string[]): Promise<string[]> {
 const leadParts = (song: Song) => [toMusicXml(song), toMusicXml(song, { harmony: 'numeral' })];
 const pianoPart = (song: Song) => toPianoMusicXml(voice(expand(playedOnce(song))));
 
+/** Two voices in each hand, and words under them, as a hymn is written. */
+const hymn = `key: F
+meter: 4/4
+
+Stanza x2:
+  1 5 1 . | 4 1
+  play right: 1 2 3 3 & 5, 7, 1 1 | 4 . 3 . & 1 . 1 .
+  play left: 3 5 5 5 & 1 5, 1 1 | 6 . 5 . & 4, . 1 .
+  tune: 1 2 3 . | 4 . 3 .
+  > Low the reeds | bend- ing
+`;
+
 test('the lead part, in roots and in numerals, and the piano part keep to the schema of MusicXML 3.0', async () => {
   const demo = demoSongs.map(({ title, text }) => {
     const read = parseChart(text);
@@ -67,7 +79,10 @@ test('the lead part, in roots and in numerals, and the piano part keep to the sc
   const scores = [
     ...[...demo, ...drawn].flatMap(leadParts),
     ...[...demo.slice(0, 1), ...drawn.slice(0, runs(3))].map(pianoPart),
+    pianoPart(parseChart(hymn).song),
   ];
+  expect(scores.at(-1)).toMatch(/<voice>3<[\s\S]*<voice>4</);
+  expect(scores.at(-1)).toContain('<text>Low</text>');
   expect(await complaints(scores)).toEqual([]);
 });
 
