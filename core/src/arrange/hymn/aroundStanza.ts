@@ -63,7 +63,9 @@ export function aroundStanza(read: ChartResult, section: number, wishes: AroundS
   const stanza = song.sections[section];
   const line = stanza && lastLineOf(stanza, song.meter);
   if (!stanza || !line)
-    return refused('There is no chord in this stanza yet. Write it, then what stands around it.');
+    return refused(
+      'The last line of this stanza has no chords of its own yet. Write them, also where a bar repeats another one (%).',
+    );
   const semitones = wishes.interlude ?? 0;
   const introduction = wishes.introduction ? named('Introduction', song, line) : null;
   const interlude =

@@ -21,6 +21,13 @@ export const Back = styled.p`
   }
 `;
 
+/** What is said where there is no set. */
+export const noSet = (
+  <NotFoundState title={t('No set at this address')}>
+    {t('It may have been deleted, or the address is not complete.')}
+  </NotFoundState>
+);
+
 /** A set with its charts, once all of them are there. */
 export function SetPage({ children }: { children: (page: SharedPage, id: string) => ReactNode }) {
   const { setId = '' } = useParams();
@@ -29,13 +36,8 @@ export function SetPage({ children }: { children: (page: SharedPage, id: string)
   const items = fetched.data?.items.filter(isSong).filter(({ removed }) => !removed) ?? [];
   const songs = useQueries({ queries: items.map(({ songId }) => songQuery(songId)) });
   const texts = new Map(songs.map(({ data }) => [data?.id, data?.text ?? '']));
-  const missing = (
-    <NotFoundState title={t('No set at this address')}>
-      {t('It may have been deleted, or the address is not complete.')}
-    </NotFoundState>
-  );
   return (
-    <Fetched from={fetched} what={t('the set')} missing={missing} kept={keptNames.set(setId)}>
+    <Fetched from={fetched} what={t('the set')} missing={noSet} kept={keptNames.set(setId)}>
       {({ id, name, date, leader, notes, begins, items: all }) =>
         songs.some(({ data }) => data === undefined) ? (
           <LoadingState what={t('the charts')} />

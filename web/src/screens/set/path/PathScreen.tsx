@@ -13,12 +13,11 @@ import { useMay } from '../../../queries/session.ts';
 import { voicesQuery } from '../../../queries/voices.ts';
 import { dateInWords, daysBetween, today } from '../../../ui/dates.ts';
 import { Button } from '../../../ui/Button.tsx';
-import { NotFoundState } from '../../../ui/states.tsx';
 import { useHelp } from '../../../ui/help.ts';
 import { useTitle } from '../../../ui/useTitle.ts';
 import { t } from '../../../words/words.ts';
 import { Sheet } from '../../parts/charts/Sheet.tsx';
-import { Back } from '../../parts/SetPage.tsx';
+import { Back, noSet } from '../../parts/SetPage.tsx';
 import { ShareWindow } from '../../parts/ShareWindow.tsx';
 import { stepsFor } from '../../parts/path/stepsFor.ts';
 import { pathHelp } from './help.ts';
@@ -84,13 +83,8 @@ export function PathScreen() {
     queryFn: () => fetchPath(setId),
     ...opening,
   });
-  const missing = (
-    <NotFoundState title={t('No set at this address')}>
-      {t('It may have been deleted, or the address is not complete.')}
-    </NotFoundState>
-  );
   return (
-    <Fetched from={fetched} what={t('the set')} missing={missing} kept={keptNames.set(setId)}>
+    <Fetched from={fetched} what={t('the set')} missing={noSet} kept={keptNames.set(setId)}>
       {(found) => <Path {...found} />}
     </Fetched>
   );
